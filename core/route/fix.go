@@ -1,0 +1,172 @@
+package route
+
+import (
+	"slices"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/schedule"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/wash"
+)
+
+// target returns the step whose time decides the site's: the wash for its wipe, unless that has happened.
+func (s *Site) target() *Step {
+	if w := s.Step.wiped; w != nil && w.Done.IsZero() {
+		return w
+	}
+	return s.Step
+}
+
+// waitFix proposes to begin the target when every timed rule holds for it, and for its wipe, and a session has room. There is none for
+// what is not pinned, since the schedule has done that already, and none where waiting does not help.
+func (s *Site) waitFix() []Fix {
+	target := s.target()
+	if target.At.IsZero() && (s.Step.At.IsZero() || !s.Step.Done.IsZero()) {
+		return nil
+	}
+	if target.At.IsZero() {
+		target = s.Step
+	}
+	until, ok := s.tl.later(s.line, target)
+	if !ok {
+		return nil
+	}
+	return []Fix{{Do: "wait", Step: target.ID, Until: until}}
+}
+
+// later returns when a pinned step could be done instead, everything else left where it is but for the rest of its zone.
+func (tl *Timeline) later(line *Line, step *Step) (time.Time, bool) {
+	i := slices.Index(line.Zone.Steps, step)
+	calendar := schedule.New(tl.Plan.Bench, tl.From)
+	for _, l := range tl.Lines {
+		for k, p := range l.Steps {
+			if l == line && k >= i || !p.Step.Done.IsZero() {
+				continue
+			}
+			calendar.Book(p.Start, needOf(l.Zone, p.Step))
+		}
+	}
+	part := line.upTo(i)
+	o := tl.offer(part, calendar, true, part.after(tl))
+	p := o.placed[0]
+	if p.NoRoom {
+		return time.Time{}, false
+	}
+	return p.Start, true
+}
+
+// upTo returns the line with only its first n steps laid out.
+func (l *Line) upTo(n int) *Line {
+	below := len(l.Films)
+	if n < len(l.Steps) {
+		below = l.Steps[n].Below
+	}
+	return &Line{
+		Zone: l.Zone, Steps: slices.Clip(l.Steps[:n]), Films: slices.Clip(l.Films[:below]),
+		touch: slices.Clip(l.touch[:below]), ready: slices.Clip(l.ready[:below]),
+	}
+}
+
+// insertFix proposes coats of a clear before a step. want ranks the sheens that serve, the best first.
+func (s *Site) insertFix(do string, coats int, before *Step, want ...coating.Sheen) []Fix {
+	t := mustTechnique(do)
+	var fixes []Fix
+	for _, p := range s.clears(want) {
+		step := &Step{ID: before.ID + "-" + t.ID, Do: t, Product: p, Coats: coats}
+		f := Fix{Do: "insert", Step: before.ID, Insert: step}
+		if !slices.Contains(s.Plan.Products, p) {
+			f.Adds = p
+		}
+		fixes = append(fixes, f)
+	}
+	return fixes
+}
+
+// clears returns the plan's clears of the wanted sheens, best first; a usual one where the plan has none.
+func (s *Site) clears(want []coating.Sheen) []*coating.Product {
+	var fit []*coating.Product
+	for _, sheen := range want {
+		for _, p := range s.Plan.Products {
+			if p.Kind == coating.Clear && p.Sheen == sheen && p.Family.Closed {
+				fit = append(fit, p)
+			}
+		}
+	}
+	if len(fit) > 0 {
+		return fit[:1]
+	}
+	return []*coating.Product{usualClear(want[0], s.Plan.Products)}
+}
+
+// usualClear returns a water-borne clear of that sheen under an id that the plan doesn't use yet.
+func usualClear(sheen coating.Sheen, taken []*coating.Product) *coating.Product {
+	f := coating.MustFamily("urethane-clear")
+	id := sheen.String() + "-clear"
+	for slices.ContainsFunc(taken, func(p *coating.Product) bool { return p.ID == id }) {
+		id += "-2"
+	}
+	return &coating.Product{
+		ID: id, Name: capital(sheen.String()) + " clear", Kind: coating.Clear, Family: f, Sheen: sheen,
+		Carrier: f.Carrier, Thinner: f.Thinner, Remover: f.Remover,
+	}
+}
+
+// swapFixes proposes other products of the plan for a step: of the same kind, of another family, for which good holds.
+func (s *Site) swapFixes(step *Step, good func(*coating.Product) bool) []Fix {
+	var fixes []Fix
+	for _, p := range s.Plan.Products {
+		if p == step.Product || p.Kind != step.Product.Kind || !slices.Contains(step.Do.Kinds, p.Kind) {
+			continue
+		}
+		if good(p) {
+			fixes = append(fixes, Fix{Do: "swap", Step: step.ID, Product: p})
+		}
+		if len(fixes) == 2 {
+			break
+		}
+	}
+	return fixes
+}
+
+// spares reports whether the step, taken with product p instead, would bite nothing at moment.
+func (s *Site) spares(step *Step, p *coating.Product, moment time.Time) bool {
+	other := *step
+	other.Product = p
+	touch, wets := touchOf(&other, s.Below)
+	return !wets || !s.Below.Bite(touch, moment, s.Plan.Air).Bites()
+}
+
+// sealable reports whether a closed barrier of two or three coats of some clear, given time to harden, would make touch safe, and the
+// clear is safe to spray. The plan's own clears are tried first.
+func (s *Site) sealable(touch stack.Touch, from time.Time) bool {
+	for _, f := range coating.Families() {
+		if !slices.Contains(f.Kinds, coating.Clear) {
+			continue
+		}
+		spray := stack.Touch{Contact: stack.WetCoat, Liquid: f.Carrier, Welds: f}
+		if s.Below.Bite(spray, from, s.Plan.Air).Bites() {
+			continue
+		}
+		for coats := 2; coats <= 3; coats++ {
+			film := coating.Film{Family: f, Coats: coats, Wet: f.Wet, Laid: from}
+			sealed := append(slices.Clip(s.Below), stack.Lay("", film, s.Plan.Air))
+			for days := 1; days <= 16; days *= 2 {
+				if !sealed.Bite(touch, from.AddDate(0, 0, days), s.Plan.Air).Bites() {
+					return true
+				}
+			}
+		}
+	}
+	return false
+}
+
+// drierFix proposes a drier cloth for a wipe.
+func (s *Site) drierFix(good func(wash.Wetness) bool) []Fix {
+	for c := wash.Dry; c < s.Step.Cloth; c++ {
+		if good(c) {
+			return []Fix{{Do: "swap", Step: s.Step.ID, Cloth: &c}}
+		}
+	}
+	return nil
+}

@@ -1,0 +1,150 @@
+// Package route judges a plan: it lays a zone's steps out over the sessions, each as early as it is safe, and finds what would go wrong.
+//
+// A step kind is a Technique, a disagreement among practitioners a School, and what can go wrong a Rule: each is a value in a table, so
+// that adding one touches one file.
+package route
+
+import (
+	"slices"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/schedule"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/wash"
+)
+
+// Numbers is the table behind this package.
+var Numbers fact.Table
+
+// Plan is a build's plan with every reference resolved.
+type Plan struct {
+	Name     string
+	Scale    int
+	Start    time.Time // nothing is scheduled before it
+	Wanted   time.Time // the day it should be ready; zero when there is none
+	Air      climate.Record
+	Bench    schedule.Bench
+	Schools  Schools
+	Products []*coating.Product
+	Zones    []*Zone
+}
+
+// Zone is a part of the model that is treated as one, with its route.
+type Zone struct {
+	ID, Name string
+	AreaCM2  float64
+	Steps    []*Step
+}
+
+// Step is one step of a route.
+type Step struct {
+	ID        string
+	Do        *Technique
+	Product   *coating.Product // nil where the technique takes none
+	Coats     int
+	Dry       coating.Microns // dry thickness of a coat; 0 for the family's usual one
+	Done, At  time.Time       // when it happened; when its start is pinned; zero otherwise
+	Of        string          // a wipe's wash
+	Cloth     wash.Wetness
+	Liquid    *solvent.Liquid // a wipe's own liquid; nil for the wash's remover
+	Stroke    string
+	wiped     *Step // a wipe's wash
+	wipedAway *Step // a wash's wipe
+}
+
+// Place returns the time zone of the bench.
+func (p *Plan) Place() *time.Location {
+	if p.Bench.Place == nil {
+		return time.UTC
+	}
+	return p.Bench.Place
+}
+
+// Link resolves the wipes of a zone's washes. It must be called once a zone's steps are complete.
+func (z *Zone) Link() {
+	for i, s := range z.Steps {
+		if s.Of == "" {
+			continue
+		}
+		for _, w := range z.Steps[:i] {
+			if w.ID == s.Of {
+				s.wiped = w
+				if w.wipedAway == nil {
+					w.wipedAway = s
+				}
+			}
+		}
+	}
+}
+
+// Wash returns the wash that a wipe wipes, nil for any other step.
+func (s *Step) Wash() *Step { return s.wiped }
+
+// Wipe returns the first wipe of a wash, nil when there is none.
+func (s *Step) Wipe() *Step { return s.wipedAway }
+
+// Sheen returns the sheen the step leaves.
+func (s *Step) Sheen() coating.Sheen {
+	switch {
+	case s.Product != nil && s.Product.Sheen != coating.NoSheen:
+		return s.Product.Sheen
+	case s.Do.Sheen != coating.NoSheen:
+		return s.Do.Sheen
+	case s.Product != nil && len(s.Product.Family.Sheens) > 0:
+		return s.Product.Family.Sheens[0]
+	}
+	return coating.NoSheen
+}
+
+// Film returns the film that the step leaves when its last coat is finished at laid. Only for techniques that lay one.
+func (s *Step) Film(laid time.Time) coating.Film {
+	f := s.Product.Family
+	if s.Do.Has(Thinned) {
+		f = f.AsWash()
+	}
+	wet := f.Wet
+	if s.Do.Thin > 0 {
+		wet *= coating.Microns(s.Do.Thin)
+	}
+	if s.Dry > 0 {
+		wet = s.Dry / coating.Microns(1-f.CarrierShare)
+	}
+	return coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid}
+}
+
+// Wets returns the liquid that the step brings onto the model, nil for none.
+func (s *Step) Wets() *solvent.Liquid {
+	if s.Do.Carries != TheRemover {
+		return s.Do.liquid(s.Product)
+	}
+	switch {
+	case s.Cloth == wash.Dry:
+		return nil
+	case s.Liquid != nil:
+		return s.Liquid
+	case s.wiped != nil:
+		return s.wiped.Product.Remover
+	}
+	return nil
+}
+
+// Cautions returns the usual cautions for the step, the technique's first.
+func (s *Step) Cautions() []string {
+	var all []string
+	if s.Do.Caution != "" {
+		all = append(all, s.Do.Caution)
+	}
+	if l := s.Wets(); l != nil && l.Caution != "" {
+		all = append(all, l.Caution)
+	}
+	if s.Do.Has(Cloth) && s.wiped != nil && s.wiped.Product.Family.IsOily() {
+		all = append(all, oilRagCare)
+	}
+	return slices.Compact(all)
+}
+
+// Attended returns how long the step keeps the hands busy on the zone.
+func (z *Zone) Attended(s *Step) time.Duration { return s.Do.Attended(z.AreaCM2, max(1, s.Coats)) }

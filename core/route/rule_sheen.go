@@ -1,0 +1,102 @@
+package route
+
+import (
+	"fmt"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/wash"
+)
+
+var (
+	decalSmooth = coating.Texture(Numbers.Number("decal-texture", 0.09, "µm", "roughest surface on which decals do not silver", fact.Bench("between gloss and semi-gloss")))
+	decalRough  = coating.Texture(Numbers.Number("decal-silvers", 0.25, "µm", "texture from which they surely do", fact.Bench("about satin")))
+	toothless   = coating.Texture(Numbers.Number("tooth", 0.22, "µm", "texture below which oils and pigments slide", fact.Bench("between semi-gloss and satin")))
+)
+
+func init() {
+	register(Rule{
+		ID: "silvering", Title: "A decal on a surface that is not glossy",
+		Reason:   "Air stays in the valleys under a decal that is laid on anything rougher than gloss, and shows as silver. One coat of gloss does not fill a flat paint; two do.",
+		Evidence: fact.Bench("decals silver on anything but gloss"),
+		Find:     findSilvering,
+	})
+	register(Rule{
+		ID: "wash-sheen", Title: "A wash on a surface that keeps it",
+		Reason: "Gloss lets a wash run and wipe off clean; satin keeps an even grime; flat keeps much, dark and hard to take off. " +
+			"If that is what you are after, choose the school that has it so.",
+		Evidence: fact.Bench("what a dry wipe leaves on each sheen; computed from the texture"),
+		Find:     findWashSheen,
+	})
+	register(Rule{
+		ID: "grip", Title: "Nothing for oils or pigments to grip",
+		Reason:   "Oils and pigments need tooth: over gloss they slide and wipe straight off. One school wants just that.",
+		Evidence: fact.Bench("flat below oils, by the most; gloss by those who want to undo them"),
+		Find:     findGrip,
+	})
+}
+
+func findSilvering(s *Site) []Finding {
+	if !s.Step.Do.Has(NeedsGloss) || s.On <= decalSmooth {
+		return nil
+	}
+	f := Finding{Severity: Warn, Figures: Figures{Share: float64(s.On)}}
+	if s.On < decalRough {
+		f.Severity = Note
+	}
+	f.Because = fmt.Sprintf("The surface is %s: its valleys are %.2f µm deep on average where gloss has %.2f, so the decals silver.",
+		s.On.Sheen(), float64(s.On), float64(coating.Gloss.Texture()))
+	f.Fixes = s.insertFix("gloss-coat", 2, s.Step, coating.Gloss)
+	return []Finding{f}
+}
+
+func findWashSheen(s *Site) []Finding {
+	if !s.Step.Do.Has(WashOn) {
+		return nil
+	}
+	sheen, school := s.On.Sheen(), s.Plan.Schools.Of("under_wash")
+	if sheen <= coating.SemiGloss || school == "flat" || school == "satin" && sheen == coating.Satin {
+		return nil
+	}
+	film := s.Step.Film(s.Start)
+	left := wash.Left(film.Thickness(), s.On, wash.Dry, strokes("airflow"), 0, 0)
+	f := Finding{Severity: Warn, Figures: Figures{Share: left}}
+	if sheen == coating.Satin {
+		f.Severity = Note
+	}
+	f.Because = fmt.Sprintf("%s is %s: a dry wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", capital(s.surfaceName()), sheen,
+		100*left, 100*wash.Left(film.Thickness(), coating.Gloss.Texture(), wash.Dry, strokes("airflow"), 0, 0))
+	f.Fixes = s.insertFix("gloss-coat", 2, s.Step, coating.Gloss)
+	return []Finding{f}
+}
+
+// strokes is how many strokes a way of wiping takes.
+func strokes(way string) int {
+	if way == "airflow" {
+		return 3
+	}
+	return 4
+}
+
+// surfaceName is what the surface is called in a sentence.
+func (s *Site) surfaceName() string {
+	for i := len(s.Below) - 1; i > 0; i-- {
+		if s.Below[i].Film.Family.Closed {
+			return s.film(i)
+		}
+	}
+	return "the bare plastic"
+}
+
+func findGrip(s *Site) []Finding {
+	if !s.Step.Do.Has(NeedsTooth) || s.On >= toothless {
+		return nil
+	}
+	if s.Step.Do.Has(OilWork) && s.Plan.Schools.Of("under_oils") == "gloss" {
+		return nil
+	}
+	f := Finding{Severity: Warn, Figures: Figures{Share: float64(s.On)}}
+	f.Because = fmt.Sprintf("%s is %s and gives %s no grip: it slides and wipes straight off.", capital(s.surfaceName()), s.On.Sheen(), lower(s.Step.Do.Name))
+	f.Fixes = s.insertFix("flat-coat", 1, s.Step, coating.Flat, coating.Satin)
+	return []Finding{f}
+}

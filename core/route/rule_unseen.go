@@ -1,0 +1,56 @@
+package route
+
+import (
+	"fmt"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
+	"inkysparrow/core/fact"
+)
+
+var seen = Numbers.Number("seen", 10, "CIEDE2000", "least colour difference at which a stain still shows from a step back",
+	fact.Bench("on a black aircraft a dark stain can't be seen and a pale one is used"))
+
+func init() {
+	register(Rule{
+		ID: "unseen-stain", Title: "A stain that can't be seen on its paint",
+		Reason:   "A dark stain on a dark aircraft disappears. Real ones stain pale there, as leaded fuel burns lean; on pale paint a dark soot shows.",
+		Evidence: fact.Memory("CIEDE2000: Sharma, Wu & Dalal 2005; the threshold is common practice"),
+		Find:     findUnseen,
+	})
+}
+
+func findUnseen(s *Site) []Finding {
+	if !s.Step.Do.Has(Staining) || s.Step.Product.Colour == "" {
+		return nil
+	}
+	paint := s.paintBelow()
+	if paint == nil {
+		return nil
+	}
+	base, stain := colour.Or(paint.Product.Colour, colour.Grey(50)), colour.Or(s.Step.Product.Colour, colour.Grey(50))
+	delta := base.Difference(stain)
+	if delta >= seen {
+		return nil
+	}
+	f := Finding{Severity: Warn, Layer: paint.ID, Figures: Figures{Delta: delta}}
+	tone := "paler"
+	if base.Lightness() > 50 {
+		tone = "darker"
+	}
+	f.Because = fmt.Sprintf("%s differs from %s by %.1f where %.0f can be seen: take a %s stain.", capital(s.Step.Product.Name), paint.Product.Name, delta, seen, tone)
+	f.Fixes = s.swapFixes(s.Step, func(p *coating.Product) bool {
+		return p.Colour != "" && base.Difference(colour.Or(p.Colour, base)) >= seen
+	})
+	return []Finding{f}
+}
+
+// paintBelow returns the step that left the top colour.
+func (s *Site) paintBelow() *Step {
+	for i := s.Index - 1; i >= 0; i-- {
+		if st := s.Zone.Steps[i]; st.Do.Has(Colour) && st.Product != nil && st.Product.Colour != "" {
+			return st
+		}
+	}
+	return nil
+}

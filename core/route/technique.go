@@ -1,0 +1,275 @@
+package route
+
+import (
+	"slices"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/stack"
+)
+
+// Phase is a part of the order of work.
+type Phase uint8
+
+// The phases in the order of work.
+const (
+	Base Phase = iota
+	Chip
+	Glossing
+	Decals
+	Sealing
+	Washing
+	Grip
+	Oils
+	Stain
+	Finish
+)
+
+var phaseNames = [...]string{"Base", "Chip", "Gloss", "Decals", "Seal", "Wash", "Grip", "Oils", "Stain", "Finish"}
+
+func (p Phase) String() string { return phaseNames[p] }
+
+// Carries is which of a product's liquids a technique brings onto the model.
+type Carries uint8
+
+// What a technique wets the model with.
+const (
+	Nothing Carries = iota
+	ItsCarrier
+	ItsThinner // a trace, as when oils are blended
+	JustWater
+	TheRemover // of the wash that is wiped
+)
+
+// Technique is a kind of step. Techniques are shared by pointer and never change.
+type Technique struct {
+	ID, Name string // the name begins a sentence
+	Short    string // for a ticket
+	Phase    Phase
+	Contact  *stack.Contact // nil where nothing wet or hard touches the model; a wipe's comes from its cloth
+	Carries  Carries
+	Lays     bool           // leaves a film
+	Coats    int            // usual number of coats; 0 stands for 1
+	Thin     float64        // share of the family's usual thickness that a coat has; 0 stands for 1
+	Kinds    []coating.Kind // products it takes; none where it takes no product
+	Optional bool           // the product may be left out
+	Sheen    coating.Sheen  // the sheen it is for, where the product doesn't say
+	Role     Role           // what rules ask of it
+	Setup    time.Duration  // attended, once
+	Per100   time.Duration  // attended, per 100 cm2 and coat
+	Between  time.Duration  // flashing off between coats, attended
+	Airbrush bool
+	Caution  string
+}
+
+// Role is what the rules need to know of a technique, so that a new one is judged without new code.
+type Role uint16
+
+// The roles; a technique may have several.
+const (
+	Colour      Role = 1 << iota // an opaque or nearly opaque coat of colour
+	ClearCoat                    // a clear over all
+	WashOn                       // puts on a wash that is wiped
+	Cloth                        // rubs with a cloth
+	NeedsTooth                   // oils and pigments that slide on gloss
+	OilWork                      // wet oil on wet oil is how it is done
+	LooseOn                      // leaves dry particles
+	Tape                         // sticks to what is below
+	NeedsGloss                   // silvers on anything else
+	LastCoat                     // meant to be the last coat
+	AfterFinish                  // belongs on the last coat
+	Thinned                      // the product is thinned to a wash
+	Staining                     // its colour must be seen against the paint
+	Lifting                      // lifts a medium on purpose
+)
+
+// Has reports whether the technique has the role.
+func (t *Technique) Has(r Role) bool { return t.Role&r != 0 }
+
+const (
+	minute = time.Minute
+	second = time.Second
+)
+
+const (
+	sprayCare  = "Spray with extraction and a respirator fit for vapour and mist; no flames; follow the label."
+	dustCare   = "Wear a dust mask; keep the dust off food and hands."
+	bladeCare  = "Cut away from your fingers, with a fresh blade."
+	oilRagCare = "Rags with oil paint can heat themselves: dry them flat or keep them under water in a closed tin."
+)
+
+var benchTimes = fact.Bench("a wash by brush over a large 1/48 aircraft takes a quarter of an hour, its wipe half an hour, oils three quarters")
+
+// TimesEvidence is where the attended times come from.
+func TimesEvidence() fact.Evidence { return benchTimes }
+
+var (
+	paints = []coating.Kind{coating.Paint, coating.Primer, coating.Metal}
+	clears = []coating.Kind{coating.Clear}
+	tints  = []coating.Kind{coating.Wash, coating.Oil, coating.Paint}
+	stains = []coating.Kind{coating.Wash, coating.Oil, coating.Paint, coating.Pigment, coating.Metal}
+)
+
+// techniques is the closed list of what a step can do, in the order of work.
+var techniques = []*Technique{
+	{
+		ID: "prime", Name: "Prime", Short: "Prime", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: paints, Role: Colour,
+		Sheen: coating.Flat, Setup: 8 * minute, Per100: 2 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "pre-shade", Name: "Pre-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: paints,
+		Sheen: coating.Flat, Setup: 8 * minute, Per100: 5 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "base-coat", Name: "Base coat", Short: "Base", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
+		Sheen: coating.Flat, Setup: 8 * minute, Per100: 3 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
+		Sheen: coating.SemiGloss, Setup: 8 * minute, Per100: 4 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "chipping-medium", Name: "Chipping medium", Short: "Medium", Phase: Chip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2,
+		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Setup: 6 * minute, Per100: 2 * minute, Between: 10 * minute, Airbrush: true,
+		Caution: "Decant aerosols slowly, outdoors. " + sprayCare,
+	},
+	{
+		ID: "chip", Name: "Chip", Short: "Chip", Phase: Chip, Contact: stack.ChipWork, Carries: JustWater, Role: Lifting, Kinds: []coating.Kind{coating.Paint, coating.Medium},
+		Optional: true, Setup: 5 * minute, Per100: 20 * minute, Caution: bladeCare,
+	},
+	{ID: "mask", Name: "Mask", Short: "Mask", Phase: Base, Role: Tape, Setup: 5 * minute, Per100: 8 * minute, Caution: bladeCare},
+	{
+		ID: "polish", Name: "Polish", Short: "Polish", Phase: Base, Contact: stack.Polished, Kinds: []coating.Kind{coating.Medium, coating.Clear}, Optional: true, Sheen: coating.Gloss,
+		Setup: 5 * minute, Per100: 15 * minute, Caution: dustCare,
+	},
+	{
+		ID: "gloss-coat", Name: "Gloss coat", Short: "Gloss", Phase: Glossing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
+		Sheen: coating.Gloss, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "decals", Name: "Decals", Short: "Decals", Phase: Decals, Contact: stack.Floated, Carries: JustWater, Lays: true, Kinds: []coating.Kind{coating.DecalKind},
+		Role: NeedsGloss, Setup: 10 * minute, Per100: 25 * minute, Caution: bladeCare,
+	},
+	{
+		ID: "seal", Name: "Seal", Short: "Seal", Phase: Sealing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
+		Sheen: coating.Gloss, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "pin-wash", Name: "Pin wash", Short: "Wash", Phase: Washing, Contact: stack.PinWash, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
+		Setup: 5 * minute, Per100: 4 * minute,
+	},
+	{
+		ID: "overall-wash", Name: "Overall wash", Short: "Wash", Phase: Washing, Contact: stack.Overall, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
+		Setup: 5 * minute, Per100: 2 * minute,
+	},
+	{
+		ID: "spray-wash", Name: "Sprayed wash", Short: "Wash", Phase: Washing, Contact: stack.SprayedW, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
+		Setup: 8 * minute, Per100: 3 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{ID: "wipe", Name: "Wipe", Short: "Wipe", Phase: Washing, Role: Cloth, Carries: TheRemover, Setup: 2 * minute, Per100: 4 * minute},
+	{
+		ID: "filter", Name: "Filter", Short: "Filter", Phase: Washing, Contact: stack.Overall, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
+		Setup: 5 * minute, Per100: 3 * minute,
+	},
+	{
+		ID: "flat-coat", Name: "Flat coat", Short: "Flat", Phase: Grip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
+		Sheen: coating.Flat, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "satin-coat", Name: "Satin coat", Short: "Satin", Phase: Grip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
+		Sheen: coating.Satin, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: 0.5, Kinds: []coating.Kind{coating.Oil, coating.Wash},
+		Role: NeedsTooth | OilWork, Setup: 10 * minute, Per100: 6 * minute, Caution: oilRagCare,
+	},
+	{
+		ID: "oil-dots", Name: "Oil dots", Short: "Oil dots", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Kinds: []coating.Kind{coating.Oil, coating.Wash},
+		Role: NeedsTooth | OilWork, Setup: 10 * minute, Per100: 6 * minute, Caution: oilRagCare,
+	},
+	{
+		ID: "streak", Name: "Streaks", Short: "Streaks", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: 0.5, Kinds: stains,
+		Role: NeedsTooth | OilWork, Setup: 5 * minute, Per100: 4 * minute, Caution: oilRagCare,
+	},
+	{
+		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.3, Kinds: stains,
+		Role: Staining, Setup: 8 * minute, Per100: 4 * minute, Between: 5 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "pastel", Name: "Pastel", Short: "Pastel", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.Pigment, coating.PencilOf},
+		Role: NeedsTooth | LooseOn | Staining, Setup: 5 * minute, Per100: 6 * minute, Caution: dustCare + " Gloves keep fingerprints off.",
+	},
+	{
+		ID: "pencil", Name: "Pencil wear", Short: "Pencil", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.PencilOf, coating.Pigment},
+		Role: LooseOn, Setup: 5 * minute, Per100: 6 * minute,
+	},
+	{
+		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: 0.5,
+		Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: 5 * minute, Per100: 8 * minute,
+	},
+	{
+		ID: "mud", Name: "Mud", Short: "Mud", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: stains,
+		Role: Staining, Setup: 5 * minute, Per100: 4 * minute, Caution: dustCare,
+	},
+	{
+		ID: "wet-stain", Name: "Wet stain", Short: "Wet stain", Phase: Finish, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true,
+		Kinds: append(slices.Clone(stains), coating.Clear), Role: AfterFinish, Sheen: coating.Gloss, Setup: 5 * minute, Per100: 4 * minute,
+	},
+	{
+		ID: "final-gloss", Name: "Final gloss", Short: "Gloss", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
+		Sheen: coating.Gloss, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "final-coat", Name: "Final coat", Short: "Final", Phase: Finish, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat | LastCoat,
+		Sheen: coating.Flat, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+	},
+}
+
+// cleaning is how long the airbrush is held for cleaning after a sprayed step.
+var cleaning = time.Duration(Numbers.Number("cleaning", 10, "min", "airbrush held for cleaning after a sprayed step", benchTimes)) * time.Minute
+
+// rounding is the grain of attended times.
+const rounding = 5 * time.Minute
+
+// Techniques returns the closed list of what a step can do.
+func Techniques() []*Technique { return techniques }
+
+// TechniqueNamed returns the technique with that id.
+func TechniqueNamed(id string) (*Technique, bool) {
+	i := slices.IndexFunc(techniques, func(t *Technique) bool { return t.ID == id })
+	if i < 0 {
+		return nil, false
+	}
+	return techniques[i], true
+}
+
+func mustTechnique(id string) *Technique {
+	t, ok := TechniqueNamed(id)
+	if !ok {
+		panic("route: no technique " + id)
+	}
+	return t
+}
+
+// Attended returns how long a step keeps the hands busy: setting up, each coat over the area, and flashing off between coats.
+func (t *Technique) Attended(areaCM2 float64, coats int) time.Duration {
+	d := t.Setup + time.Duration(float64(t.Per100)*areaCM2/100*float64(coats)) + t.Between*time.Duration(coats-1)
+	return max(rounding, (d + rounding - 1).Truncate(rounding))
+}
+
+// liquid returns what the step wets the model with, nil for nothing.
+func (t *Technique) liquid(p *coating.Product) *solvent.Liquid {
+	switch {
+	case t.Carries == JustWater:
+		return solvent.Must("water")
+	case p == nil || p.Family.IsLoose():
+		return nil
+	case t.Carries == ItsCarrier:
+		return p.Carrier
+	case t.Carries == ItsThinner:
+		return p.Thinner
+	}
+	return nil
+}

@@ -1,0 +1,232 @@
+// Package schedule finds room for work: bench sessions, one pair of hands, one airbrush.
+package schedule
+
+import (
+	"slices"
+	"sort"
+	"time"
+)
+
+// Span is a stretch of time, from From up to but not including To.
+type Span struct{ From, To time.Time }
+
+// Length returns how long the span is.
+func (s Span) Length() time.Duration { return s.To.Sub(s.From) }
+
+// Evening is a weekly session: the same hours on some days of the week, as the clock on the wall shows them.
+type Evening struct {
+	Days     [7]bool       // by time.Weekday
+	From, To time.Duration // since local midnight; To up to 24 h
+}
+
+// Bench is where and when work can be done. The zero Bench is always open, in UTC.
+type Bench struct {
+	Evenings []Evening
+	Place    *time.Location
+}
+
+// Horizon is how far after its start a calendar looks for room.
+const Horizon = 3 * 365 * 24 * time.Hour
+
+// Calendar is a bench with what is already booked on it. It is not safe for concurrent use.
+type Calendar struct {
+	bench    Bench
+	start    time.Time
+	laid     time.Time // sessions are worked out up to here
+	sessions []Span
+	hands    []Span // busy, sorted
+	airbrush []Span
+}
+
+// New returns an empty calendar that begins at start.
+func New(bench Bench, start time.Time) *Calendar {
+	if bench.Place == nil {
+		bench.Place = time.UTC
+	}
+	c := &Calendar{bench: bench, start: start}
+	local := start.In(bench.Place)
+	c.laid = time.Date(local.Year(), local.Month(), local.Day(), 0, 0, 0, 0, bench.Place)
+	return c
+}
+
+// extend works out the sessions of the next days; it returns false at the horizon.
+func (c *Calendar) extend() bool {
+	if c.laid.Sub(c.start) > Horizon {
+		return false
+	}
+	for range 28 {
+		y, m, d := c.laid.Date()
+		if len(c.bench.Evenings) == 0 {
+			c.add(Span{c.laid, time.Date(y, m, d+1, 0, 0, 0, 0, c.bench.Place)})
+		}
+		var today []Span
+		for _, e := range c.bench.Evenings {
+			if e.Days[c.laid.Weekday()] {
+				today = append(today, Span{c.clock(e.From), c.clock(e.To)})
+			}
+		}
+		slices.SortFunc(today, func(a, b Span) int { return a.From.Compare(b.From) })
+		for _, s := range today {
+			c.add(s)
+		}
+		c.laid = time.Date(y, m, d+1, 0, 0, 0, 0, c.bench.Place)
+	}
+	return true
+}
+
+func (c *Calendar) clock(sinceMidnight time.Duration) time.Time {
+	y, m, d := c.laid.Date()
+	min := int(sinceMidnight.Minutes())
+	return time.Date(y, m, d, min/60, min%60, 0, 0, c.bench.Place)
+}
+
+// add appends a session, joined to the one before where they touch and cut to the calendar's start.
+func (c *Calendar) add(s Span) {
+	if s.From.Before(c.start) {
+		s.From = c.start
+	}
+	if !s.To.After(s.From) {
+		return
+	}
+	if n := len(c.sessions); n > 0 && !c.sessions[n-1].To.Before(s.From) {
+		if s.To.After(c.sessions[n-1].To) {
+			c.sessions[n-1].To = s.To
+		}
+		return
+	}
+	c.sessions = append(c.sessions, s)
+}
+
+// Sessions returns the sessions that end after from and begin before to.
+func (c *Calendar) Sessions(from, to time.Time) []Span {
+	for c.laid.Before(to) && c.extend() {
+	}
+	i := c.session(from)
+	j := i
+	for j < len(c.sessions) && c.sessions[j].From.Before(to) {
+		j++
+	}
+	return c.sessions[i:j:j]
+}
+
+// session returns the place of the first session that ends after moment.
+func (c *Calendar) session(moment time.Time) int {
+	return sort.Search(len(c.sessions), func(i int) bool { return c.sessions[i].To.After(moment) })
+}
+
+// Need is what a piece of work asks of the bench.
+type Need struct {
+	Hands    time.Duration
+	Airbrush bool
+	Clean    time.Duration // the airbrush is held this long after the work, for cleaning
+}
+
+// Slot returns the earliest start from from on at which need fits into one session, with the hands free all along and the airbrush too
+// if it is asked for; whole minutes. ok is false when there is no such moment within the horizon.
+func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {
+	from = roundUp(from)
+	for i := c.after(from); ; i++ {
+		if i == len(c.sessions) {
+			if !c.extend() {
+				return time.Time{}, false
+			}
+			i--
+			continue
+		}
+		s := c.sessions[i]
+		t := s.From
+		if from.After(t) {
+			t = from
+		}
+		for !t.Add(need.Hands).After(s.To) {
+			until, busy := c.busy(t, need)
+			if !busy {
+				return t, true
+			}
+			t = roundUp(until)
+		}
+	}
+}
+
+func (c *Calendar) after(from time.Time) int {
+	for len(c.sessions) == 0 || !c.sessions[len(c.sessions)-1].To.After(from) {
+		if !c.extend() {
+			break
+		}
+	}
+	return c.session(from)
+}
+
+// busy returns when the first booking ends that stands in the way of need at t.
+func (c *Calendar) busy(t time.Time, need Need) (until time.Time, yes bool) {
+	if b, ok := overlap(c.hands, Span{t, t.Add(need.Hands)}); ok {
+		return b.To, true
+	}
+	if need.Airbrush {
+		if b, ok := overlap(c.airbrush, Span{t, t.Add(need.Hands + need.Clean)}); ok {
+			return b.To, true
+		}
+	}
+	return time.Time{}, false
+}
+
+// Free reports whether nothing is booked that stands in the way of need at t.
+func (c *Calendar) Free(t time.Time, need Need) bool {
+	_, busy := c.busy(t, need)
+	return !busy
+}
+
+// Book takes the hands, and the airbrush if it is asked for, from t on.
+func (c *Calendar) Book(t time.Time, need Need) {
+	c.hands = insert(c.hands, Span{t, t.Add(need.Hands)})
+	if need.Airbrush {
+		c.airbrush = insert(c.airbrush, Span{t, t.Add(need.Hands + need.Clean)})
+	}
+}
+
+// InSession reports whether span lies within one session.
+func (c *Calendar) InSession(span Span) bool {
+	i := c.after(span.From)
+	return i < len(c.sessions) && !span.From.Before(c.sessions[i].From) && !span.To.After(c.sessions[i].To)
+}
+
+// Longest returns the length of the longest session of a month; 0 when there is none.
+func (c *Calendar) Longest() time.Duration {
+	longest := time.Duration(0)
+	for _, s := range c.Sessions(c.start, c.start.Add(28*24*time.Hour)) {
+		longest = max(longest, s.Length())
+	}
+	return longest
+}
+
+// overlap returns the first span of the sorted list that shares time with s.
+func overlap(sorted []Span, s Span) (Span, bool) {
+	i := sort.Search(len(sorted), func(i int) bool { return sorted[i].To.After(s.From) })
+	if i < len(sorted) && sorted[i].From.Before(s.To) {
+		return sorted[i], true
+	}
+	return Span{}, false
+}
+
+// insert keeps the list sorted and free of overlaps, so that both ends of its spans rise.
+func insert(sorted []Span, s Span) []Span {
+	i := sort.Search(len(sorted), func(i int) bool { return !sorted[i].To.Before(s.From) })
+	j := i
+	for j < len(sorted) && !sorted[j].From.After(s.To) {
+		if sorted[j].From.Before(s.From) {
+			s.From = sorted[j].From
+		}
+		if sorted[j].To.After(s.To) {
+			s.To = sorted[j].To
+		}
+		j++
+	}
+	return slices.Replace(sorted, i, j, s)
+}
+
+func roundUp(t time.Time) time.Time {
+	if r := t.Truncate(time.Minute); r.Before(t) {
+		return r.Add(time.Minute)
+	}
+	return t
+}

@@ -1,0 +1,62 @@
+// Package solvent knows the liquids of the bench: what they are mixed from, how fast they leave, and how like they are to a film.
+package solvent
+
+import "inkysparrow/core/fact"
+
+// Hansen is a set of Hansen solubility parameters in MPa^0.5: dispersion, polar, hydrogen bonding.
+type Hansen struct{ D, P, H float64 }
+
+// Component is a pure liquid that mixtures are made from.
+type Component uint8
+
+// The pure liquids.
+const (
+	Water Component = iota
+	Ethanol
+	Isopropanol
+	Acetone
+	Toluene
+	ButylAcetate
+	MethoxyPropanol
+	Butoxyethanol
+	WhiteSpirit
+	Turpentine
+	Ammonia
+	numComponents
+)
+
+var (
+	hansen2007 = fact.Memory("C. M. Hansen, Hansen Solubility Parameters: A User's Handbook, 2nd ed., CRC 2007")
+	ammoniaEv  = fact.Bench("household cleaners; the parameters of ammonia in water are near those of water")
+)
+
+// Properties are what is known of a pure liquid.
+type Properties struct {
+	ID          string
+	Name        string // as it stands in a sentence
+	Hansen      Hansen
+	Evaporation float64 // relative to n-butyl acetate = 1 at 25 C, ASTM D3539 practice, from memory; water's is a dry-air figure
+	MolarVolume float64 // cm3/mol at 25 C, from memory
+	HeatKJ      float64 // heat of vaporisation in kJ/mol, from memory; 0 for water, whose leaving the air's vapour governs
+	Evidence    fact.Evidence
+}
+
+var components = [numComponents]Properties{
+	Water:           {"water", "water", Hansen{15.5, 16.0, 42.3}, 0.3, 18.1, 0, hansen2007},
+	Ethanol:         {"ethanol", "ethanol", Hansen{15.8, 8.8, 19.4}, 1.7, 58.5, 42, hansen2007},
+	Isopropanol:     {"isopropanol", "isopropanol", Hansen{15.8, 6.1, 16.4}, 1.5, 76.8, 45, hansen2007},
+	Acetone:         {"acetone", "acetone", Hansen{15.5, 10.4, 7.0}, 5.7, 74.0, 31, hansen2007},
+	Toluene:         {"toluene", "toluene", Hansen{18.0, 1.4, 2.0}, 2.0, 106.8, 38, hansen2007},
+	ButylAcetate:    {"butyl-acetate", "butyl acetate", Hansen{15.8, 3.7, 6.3}, 1.0, 132.5, 43, hansen2007},
+	MethoxyPropanol: {"methoxy-propanol", "propylene glycol methyl ether", Hansen{15.6, 6.3, 11.6}, 0.7, 98.6, 43, hansen2007},
+	Butoxyethanol:   {"butoxyethanol", "butoxyethanol", Hansen{16.0, 5.1, 12.3}, 0.07, 131.6, 56, hansen2007},
+	WhiteSpirit:     {"white-spirit", "white spirit", Hansen{15.8, 0.1, 0.2}, 0.12, 185, 44, hansen2007},
+	Turpentine:      {"turpentine", "turpentine", Hansen{16.4, 0.4, 0.4}, 0.40, 159, 42, hansen2007},
+	Ammonia:         {"ammonia", "ammonia", Hansen{15.5, 16.0, 42.3}, 1.0, 24.9, 23, ammoniaEv},
+}
+
+// Of returns the properties of a pure liquid.
+func (c Component) Of() Properties { return components[c] }
+
+// Components returns the table of pure liquids, for the Workings.
+func Components() []Properties { return components[:] }

@@ -1,0 +1,287 @@
+// Package stack computes the bite: what a liquid in a kind of step does to every film on a zone.
+//
+// How like a liquid is to a film is RED = Ra/R0, with R0 shrinking as the film hardens; likeness softens it by a share u, a logistic
+// step at RED 1. How deep it gets in the time it stands is x = sqrt(2 D t), with D from the free volume that the liquid's molecules
+// need and the film offers (Cohen & Turnbull 1959). What is lost is x times what the step carries off.
+//
+// A film below is reached in two ways: at once through the weak spots of every closed film above, a share of the area that falls with
+// each sprayed coat; and through those films themselves after the time lag (sum of L/sqrt(D))^2/6 (Daynes 1920; Crank; the sum over
+// films is our extension). The larger loss counts.
+package stack
+
+import (
+	"math"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/solvent"
+)
+
+// Numbers is the table behind this package.
+var Numbers fact.Table
+
+var (
+	biteLimit  = Numbers.Number("bite-limit", 0.15, "µm", "loss that is not seen yet: about a grain of pigment", fact.Bench("fitted to T06, T09, T23, T24"))
+	softWidth  = Numbers.Number("softening-width", 0.10, "", "width in RED of the step from untouched to softened", fact.Bench("chosen; between a sharp limit and what swelling curves show"))
+	freeD      = Numbers.Number("free-diffusion", 6e-13, "m²/s", "diffusion of a vanishing molecule in a film", fact.Bench("fitted to T12"))
+	hole       = Numbers.Number("hole", 43, "cm³/mol", "free volume of an untouched fresh film, as a divisor of the liquid's molar volume", fact.Bench("form: Cohen & Turnbull 1959; value fitted to T06, T09"))
+	holeSoft   = Numbers.Number("hole-soft", 0.5, "", "how much softening opens the free volume", fact.Bench("fitted to T06, T12"))
+	holeHard   = Numbers.Number("hole-hard", 0.35, "", "how much hardening closes it", fact.Bench("fitted to T06, T12"))
+	weakSpot   = Numbers.Number("weak-spot", 0.22, "", "share of the area where one sprayed coat is not closed", fact.Bench("one thin coat has weak spots on edges and detail, a couple of coats are trusted"))
+	swellFrom  = Numbers.Number("swell-from", 0.6, "", "softening from which a linked skin buckles", fact.Bench("chosen; wrinkling sets in suddenly"))
+	throughMax = Numbers.Number("through-carry", 0.1, "", "most of a covered film that can be carried off through what covers it", fact.Bench("chosen; it is held down"))
+	liftCarry  = Numbers.Number("lift-carry", 0.05, "", "carry from which a dissolved medium lifts with all above it; a sprayed coat only wets it where it lies", fact.Bench("chosen; acrylic is sprayed over it, then lifted with a wet brush"))
+	lifts      = Numbers.Number("lift-softening", 0.5, "", "softening of a live film from which it lets go", fact.Bench("chosen"))
+	toolDepth  = Numbers.Number("tool-depth", 4, "µm", "how deep a tool digs per unit of missing hardness", fact.Bench("fitted to T08"))
+	unreached  = Numbers.Number("unreached", 1e-4, "", "share of the area below which a film counts as covered", fact.Bench("chosen"))
+	rubHard    = Numbers.Number("rub-hardness", 0.70, "", "hardness from which a film can be rubbed", fact.Bench("T27: enamel about 7 days, water-borne acrylic 2 days, lacquer 1 day"))
+)
+
+// reactions are likenesses that Hansen's parameters can't tell, since the liquid reacts with the film: the RED it acts with.
+var reactions = []struct {
+	Part   solvent.Component
+	Family string
+	RED    float64
+}{
+	{solvent.Ammonia, "polish-clear", 0.6}, // ammonia opens the links of a polish clear: common practice, no source
+}
+
+// Limit returns the loss in micrometres up to which a bite is safe.
+func Limit() coating.Microns { return coating.Microns(biteLimit) }
+
+// RubHard returns the hardness from which a film can be rubbed.
+func RubHard() cure.Fraction { return cure.Fraction(rubHard) }
+
+// Layer is a film on a zone.
+type Layer struct {
+	cure.Course
+	Step  string
+	first []cure.Course // the course of its first 1, 2 ... coats: a barrier is at least as good as any of them
+}
+
+// Lay works out the layer that a step leaves.
+func Lay(step string, film coating.Film, air climate.Record) Layer {
+	l := Layer{Course: cure.Of(film, air), Step: step}
+	if film.Family.Closed && film.Family.Mechanism != coating.Moulded {
+		for n := 1; n < film.Coats; n++ {
+			l.first = append(l.first, cure.Of(film.First(n), air))
+		}
+	}
+	return l
+}
+
+// Stack is the films of a zone, the lowest first.
+type Stack []Layer
+
+// On returns the bare plastic, on which a zone begins.
+func On(air climate.Record) Stack {
+	return Stack{Lay("", coating.Film{Family: coating.Plastic, Coats: 1, Wet: coating.Plastic.Wet}, air)}
+}
+
+// Touch is a liquid in a kind of step.
+type Touch struct {
+	Contact *Contact
+	Liquid  *solvent.Liquid // nil for a dry tool
+	Own     string          // the step whose film is meant to come off, as a wash is at its wipe
+	Lifts   int             // films from this place up are meant to come off, as when chipping; 0 for none
+	Welds   *coating.Family // what is laid melts into films of its own family on top, which is no harm
+}
+
+// Reach is what a touch does to one film.
+type Reach struct {
+	Place   int // in the stack
+	Hard    cure.Fraction
+	Wet     bool            // still wet: nothing can be said but that it comes off
+	RED     float64         // likeness: below 1 the liquid softens the film
+	Soft    float64         // softened share, 0 to 1
+	Exposed float64         // share of the area where the liquid gets here at once
+	Lag     time.Duration   // until it gets here through the films above
+	Depth   coating.Microns // how deep the film is softened where it is reached
+	Loss    coating.Microns // what is carried off, averaged over the area
+	Whole   bool            // the film lets go, and all above it comes off
+}
+
+// Bites reports whether the loss can be seen.
+func (r Reach) Bites() bool { return float64(r.Loss) > biteLimit }
+
+// Bite returns what touch does at moment to the film that it harms most; its Place is -1 on an empty stack.
+func (s Stack) Bite(touch Touch, moment time.Time, air climate.Record) Reach {
+	worst := Reach{Place: -1}
+	s.each(touch, moment, air, func(r Reach) {
+		if worst.Place < 0 || r.Loss > worst.Loss {
+			worst = r
+		}
+	})
+	return worst
+}
+
+// Cut returns what touch does at moment to every film it reaches, the top one first.
+func (s Stack) Cut(touch Touch, moment time.Time, air climate.Record) []Reach {
+	var all []Reach
+	s.each(touch, moment, air, func(r Reach) { all = append(all, r) })
+	return all
+}
+
+// ContactTime returns how long a liquid stands on the surface in a kind of step: the hand's time and the time to dry.
+// A slow liquid bites longer, and longer in the cold.
+func ContactTime(contact *Contact, liquid *solvent.Liquid, moment time.Time, air climate.Record) time.Duration {
+	if liquid == nil || contact.Liquid == 0 {
+		return contact.Action
+	}
+	begun := moment.Add(contact.Action)
+	return contact.Action + air.Reach(begun, float64(contact.Liquid), liquid.Flux).Sub(begun)
+}
+
+func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield func(Reach)) {
+	contact := ContactTime(touch.Contact, touch.Liquid, moment, air)
+	exposed, lag := 1.0, 0.0 // lag is the sum of L/sqrt(D), in sqrt(s)
+	welds := touch.Welds != nil
+	for i := len(s) - 1; i >= 0; i-- {
+		layer := &s[i]
+		if layer.Film.Laid.After(moment) || layer.Film.Family.IsLoose() {
+			continue
+		}
+		wait := time.Duration(lag * lag / 6 * float64(time.Second))
+		if exposed < unreached && (touch.Liquid == nil || wait >= contact) {
+			return
+		}
+		welds = welds && layer.Film.Family == touch.Welds
+		meant := welds || touch.Own != "" && layer.Step == touch.Own || touch.Lifts > 0 && i >= touch.Lifts
+		if !meant {
+			yield(reach(i, layer, touch, moment, exposed, wait, contact))
+		}
+		if layer.Film.Family.Closed && !(touch.Lifts > 0 && i >= touch.Lifts) {
+			open, slow := layer.barrier(touch, moment, contact)
+			exposed *= open
+			lag += slow
+		}
+	}
+}
+
+func reach(place int, layer *Layer, touch Touch, moment time.Time, exposed float64, wait, contact time.Duration) Reach {
+	if moment.Before(layer.Stiff()) {
+		return Reach{Place: place, Wet: true, Exposed: exposed, Lag: wait, Depth: layer.Film.Thickness(), Loss: layer.Film.Thickness() * coating.Microns(exposed)}
+	}
+	a := attack(&layer.Course, touch.Liquid, moment)
+	r := Reach{Place: place, Hard: a.hard, RED: a.red, Soft: a.soft, Exposed: exposed, Lag: wait}
+	full := float64(layer.Film.Thickness())
+	r.Depth = coating.Microns(min(full, a.depth(contact)))
+	dig := 0.0
+	if layer.Film.Family.Mechanism.Hardens {
+		dig = min(full, max(0, toolDepth*(touch.Contact.Tool-float64(a.hard))))
+	}
+	loss := exposed * max(dig, float64(r.Depth)*a.displaced(layer.Film.Family, touch.Contact))
+	if covered := exposed < 1; covered && touch.Liquid != nil && wait < contact {
+		through := min(full, a.depth(contact-wait))
+		switch {
+		case layer.Film.Family.IsLive() && a.soft > lifts && touch.Contact.Carry >= liftCarry:
+			r.Whole, loss, r.Depth = true, max(loss, full), coating.Microns(full)
+		default:
+			loss = max(loss, through*a.soft*min(throughMax, touch.Contact.Carry))
+		}
+	}
+	r.Loss = coating.Microns(loss)
+	return r
+}
+
+// assault is a liquid against a film at a moment.
+type assault struct {
+	hard      cure.Fraction
+	red, soft float64
+	diffusion float64 // m2/s
+}
+
+func attack(course *cure.Course, liquid *solvent.Liquid, moment time.Time) assault {
+	f := course.Film.Family
+	a := assault{hard: course.Hard(moment)}
+	if liquid == nil {
+		return a
+	}
+	hard := float64(a.hard)
+	if !f.Mechanism.Hardens && f.Mechanism != coating.Moulded {
+		hard = 0
+	}
+	a.red = Distance(liquid, f, cure.Fraction(hard))
+	a.soft = 1 / (1 + math.Exp((a.red-1)/softWidth))
+	a.diffusion = freeD * math.Exp(-liquid.MolarVolume()/(hole*(1+holeSoft*a.soft-holeHard*hard)))
+	return a
+}
+
+// Distance returns RED: how far a liquid is from dissolving a film of hardness hard; below 1 it softens it.
+func Distance(liquid *solvent.Liquid, f *coating.Family, hard cure.Fraction) float64 {
+	red := liquid.Hansen().Distance(f.Hansen) / (f.R0 * (1 - f.Mechanism.Shrink*float64(hard)))
+	for _, r := range reactions {
+		if r.Family == f.ID && liquid.Has(r.Part) {
+			red = min(red, r.RED)
+		}
+	}
+	return red
+}
+
+// DistanceAt returns the RED at which a film is softened by share soft, 0 to 1: the inverse of the softening.
+func DistanceAt(soft float64) float64 { return 1 + softWidth*math.Log(1/soft-1) }
+
+// depth returns how far the liquid gets in contact, in micrometres.
+func (a assault) depth(contact time.Duration) float64 {
+	return 1e6 * math.Sqrt(2*a.diffusion*contact.Seconds())
+}
+
+// displaced returns the share of the softened depth that the contact moves.
+func (a assault) displaced(f *coating.Family, c *Contact) float64 {
+	carried := a.soft * c.Carry
+	switch {
+	case f.Mechanism.Buckles:
+		return max(carried, c.Swell*(a.soft-swellFrom)/(1-swellFrom))
+	case f.IsLive():
+		return a.soft * max(c.Carry, c.Swell)
+	}
+	return carried
+}
+
+// barrier returns the share of the area where the layer lets the liquid straight through, and what it adds to the lag. A layer of n
+// coats protects at least as well as its first coats alone, which dried sooner.
+func (l *Layer) barrier(touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {
+	open, slow = barrierOf(&l.Course, touch, moment, contact)
+	for n := range l.first {
+		o, s := barrierOf(&l.first[n], touch, moment, contact)
+		open, slow = min(open, o), max(slow, s)
+	}
+	return open, slow
+}
+
+func barrierOf(course *cure.Course, touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {
+	if course.Film.Family.Mechanism == coating.Moulded {
+		return 0, math.Inf(1)
+	}
+	if moment.Before(course.Stiff()) {
+		return 1, 0
+	}
+	full := float64(course.Film.Thickness())
+	coats := float64(course.Film.Coats)
+	if touch.Liquid == nil {
+		return math.Pow(weakSpot, coats), 0
+	}
+	a := attack(course, touch.Liquid, moment)
+	lost := min(full, a.depth(contact)) * a.displaced(course.Film.Family, touch.Contact) / full
+	return math.Pow(weakSpot, coats*(1-lost)), full * 1e-6 / math.Sqrt(a.diffusion)
+}
+
+// Lag returns how long a liquid needs to get through the whole stack above place, at moment.
+func (s Stack) Lag(place int, liquid *solvent.Liquid, moment time.Time) time.Duration {
+	sum := 0.0
+	for i := place + 1; i < len(s); i++ {
+		if f := s[i].Film.Family; f.Closed && !moment.Before(s[i].Stiff()) {
+			a := attack(&s[i].Course, liquid, moment)
+			sum += float64(s[i].Film.Thickness()) * 1e-6 / math.Sqrt(a.diffusion)
+		}
+	}
+	return time.Duration(sum * sum / 6 * float64(time.Second))
+}
+
+// Soften returns how far a liquid softens a film at moment, 0 to 1: what a cloth can take up of a wash.
+func Soften(course *cure.Course, liquid *solvent.Liquid, moment time.Time) float64 {
+	return attack(course, liquid, moment).soft
+}

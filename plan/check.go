@@ -1,0 +1,279 @@
+package plan
+
+import (
+	"math"
+	"time"
+
+	"inkysparrow/core/route"
+)
+
+// CheckFormat is the name of the format of a report.
+const CheckFormat = "inkysparrow-check/1"
+
+// Report is the answer of the headless check.
+type Report struct {
+	Format   string     `json:"format"`
+	Findings []Finding  `json:"findings"`
+	Schedule []Times    `json:"schedule"`
+	Finish   *time.Time `json:"finish"` // null for a plan without steps
+}
+
+// Finding is what a rule has to say about a step.
+type Finding struct {
+	Zone     string     `json:"zone"`
+	Step     string     `json:"step"`
+	Rule     string     `json:"rule"`
+	Severity string     `json:"severity" jsonschema:"enum=stop,enum=warn,enum=note"`
+	Verdict  string     `json:"verdict,omitempty" jsonschema:"enum=wait,enum=seal,enum=never"`
+	Layer    string     `json:"layer,omitempty"` // the step that left the film in question
+	Liquid   string     `json:"liquid,omitempty"`
+	RED      *float64   `json:"red,omitempty"`
+	Cure     *float64   `json:"cure,omitempty"` // hardness of the film, 0 to 1
+	DepthUM  *float64   `json:"depth_um,omitempty"`
+	LossUM   *float64   `json:"loss_um,omitempty"`
+	SafeFrom *time.Time `json:"safe_from,omitempty"`
+	Title    string     `json:"title"`
+	Because  string     `json:"because"`
+	Evidence string     `json:"evidence"`
+	Fixes    []Fix      `json:"fixes"`
+}
+
+// Fix is a change that removes a finding. It was tried on the plan before it was proposed.
+type Fix struct {
+	Do      string     `json:"do" jsonschema:"enum=wait,enum=insert,enum=swap,enum=move,enum=remove"`
+	Of      string     `json:"of,omitempty"` // the step it acts on, where that is not the finding's own
+	Until   *time.Time `json:"until,omitempty"`
+	Before  string     `json:"before,omitempty"`
+	Step    *Step      `json:"step,omitempty"`
+	Product string     `json:"product,omitempty"`
+	With    With       `json:"with,omitempty"`
+	Adds    *Product   `json:"adds,omitempty"`   // a product that the plan does not have yet
+	Start   *time.Time `json:"start,omitempty"`  // when the finding's step would begin then
+	Finish  *time.Time `json:"finish,omitempty"` // when the build would be ready then
+}
+
+// Times are when a step is done and its film is ready.
+type Times struct {
+	Zone     string    `json:"zone"`
+	Step     string    `json:"step"`
+	Start    time.Time `json:"start"`
+	End      time.Time `json:"end"`
+	TouchDry time.Time `json:"touch_dry"`
+	Ready    time.Time `json:"ready"`
+}
+
+// effort bounds the trying of fixes, in steps checked, so that a huge plan full of findings is answered in time. The bad findings are
+// served first; a fix that was not tried is not proposed.
+const effort = 30000
+
+// Check judges a plan and tries every fix that it proposes. Errors are *FieldError and name the place.
+func Check(f File) (*Report, error) {
+	p, err := f.Resolve()
+	if err != nil {
+		return nil, err
+	}
+	return Judge(f, route.Check(p)), nil
+}
+
+// Judge makes the report of a plan that has been checked, trying each fix on a copy of f: one that leaves its finding, or brings
+// another as bad, is dropped.
+func Judge(f File, checked *route.Report) *Report {
+	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
+	trial := newTrial(f, checked)
+	fixes := make([][]Fix, len(checked.Findings))
+	for _, severity := range []route.Severity{route.Stop, route.Warn, route.Note} {
+		for i, found := range checked.Findings {
+			if found.Severity == severity {
+				fixes[i] = trial.fixes(found)
+			}
+		}
+	}
+	for i, found := range checked.Findings {
+		out.Findings = append(out.Findings, findingOf(found, fixes[i]))
+	}
+	for _, line := range checked.Lines {
+		for _, s := range line.Steps {
+			out.Schedule = append(out.Schedule, Times{
+				Zone: line.Zone.ID, Step: s.Step.ID, Start: s.Start.UTC(), End: s.End.UTC(), TouchDry: whole(s.TouchDry), Ready: whole(s.Ready),
+			})
+		}
+	}
+	if !checked.Finish.IsZero() {
+		t := whole(checked.Finish)
+		out.Finish = &t
+	}
+	return out
+}
+
+// Stops reports whether a report holds a finding that would lose work.
+func (r *Report) Stops() bool {
+	for _, f := range r.Findings {
+		if f.Severity == route.Stop.String() {
+			return true
+		}
+	}
+	return false
+}
+
+// whole rounds a computed moment up to the minute: a figure that one waits for must not be early.
+func whole(t time.Time) time.Time {
+	r := t.Truncate(time.Minute)
+	if r.Before(t) {
+		r = r.Add(time.Minute)
+	}
+	return r.UTC()
+}
+
+func findingOf(f route.Finding, fixes []Fix) Finding {
+	out := Finding{
+		Zone: f.Zone, Step: f.Step, Rule: f.Rule.ID, Severity: f.Severity.String(), Verdict: string(f.Verdict), Layer: f.Layer, Liquid: f.Liquid,
+		Title: f.Rule.Title, Because: f.Because, Evidence: string(f.Rule.Evidence.Kind), Fixes: fixes,
+	}
+	if out.Fixes == nil {
+		out.Fixes = []Fix{}
+	}
+	if !f.SafeFrom.IsZero() {
+		t := whole(f.SafeFrom)
+		out.SafeFrom = &t
+	}
+	if n := f.Figures; n.Film {
+		out.Cure = round(float64(n.Hard), 3)
+		if n.RED > 0 {
+			out.RED = round(n.RED, 3)
+		}
+		if n.Depth > 0 {
+			out.DepthUM, out.LossUM = round(float64(n.Depth), 2), round(float64(n.Loss), 3)
+		}
+	}
+	return out
+}
+
+func round(v float64, digits int) *float64 {
+	scale := math.Pow(10, float64(digits))
+	v = math.Round(v*scale) / scale
+	return &v
+}
+
+// trial tries fixes on a plan.
+type trial struct {
+	file    File
+	checked *route.Report
+	before  map[key]route.Severity
+	left    int // steps that may still be checked
+	steps   int
+}
+
+// key tells findings apart; a film can be found fault with by one rule at one step only once.
+type key struct{ step, rule string }
+
+func newTrial(f File, checked *route.Report) *trial {
+	t := &trial{file: f, checked: checked, before: severities(checked), left: effort, steps: 1}
+	for _, z := range f.Zones {
+		t.steps += len(z.Steps)
+	}
+	return t
+}
+
+func severities(checked *route.Report) map[key]route.Severity {
+	all := map[key]route.Severity{}
+	for _, f := range checked.Findings {
+		k := key{f.Step, f.Rule.ID}
+		all[k] = max(all[k], f.Severity)
+	}
+	return all
+}
+
+func (t *trial) fixes(found route.Finding) []Fix {
+	var kept []Fix
+	for _, candidate := range found.Fixes {
+		if t.left < t.steps {
+			break
+		}
+		fix := fixOf(candidate, found.Step)
+		changed, err := t.file.Apply(found.Step, fix)
+		if err != nil {
+			continue
+		}
+		p, err := changed.Resolve()
+		if err != nil {
+			continue
+		}
+		t.left -= t.steps
+		after := route.Check(p)
+		if !t.better(found, after) {
+			continue
+		}
+		finish := whole(after.Finish)
+		fix.Finish = &finish
+		if at, ok := after.StartOf(found.Step); ok {
+			start := at.UTC()
+			fix.Start = &start
+		}
+		kept = append(kept, fix)
+	}
+	return kept
+}
+
+// better reports whether the finding is gone, or has become a mere note of what was a fault, or is still a note but its step comes
+// earlier; and nothing as bad has come.
+func (t *trial) better(found route.Finding, fixed *route.Report) bool {
+	own := key{found.Step, found.Rule.ID}
+	after := severities(fixed)
+	if now, still := after[own]; still {
+		was, _ := t.checked.StartOf(found.Step)
+		will, _ := fixed.StartOf(found.Step)
+		if now > route.Note || found.Severity == route.Note && !will.Before(was) {
+			return false
+		}
+	}
+	for k, now := range after {
+		was, known := t.before[k]
+		if k != own && now >= found.Severity && now > route.Note && (!known || was < now) {
+			return false
+		}
+	}
+	return true
+}
+
+func fixOf(f route.Fix, step string) Fix {
+	out := Fix{Do: f.Do}
+	if f.Step != step {
+		out.Of = f.Step
+	}
+	switch f.Do {
+	case "wait":
+		until := f.Until.UTC()
+		out.Until = &until
+	case "insert":
+		out.Of, out.Before = "", f.Step
+		if f.Insert.Do.Has(route.Cloth) {
+			out.Before = ""
+		}
+		s := stepOf(f.Insert)
+		out.Step = &s
+	case "move":
+		out.Before = f.Before
+	}
+	if f.Product != nil {
+		out.Product = f.Product.ID
+	}
+	if f.Cloth != nil {
+		out.With = With(f.Cloth.String())
+	}
+	if f.Adds != nil {
+		p := Product{ID: f.Adds.ID, Name: f.Adds.Name, Kind: f.Adds.Kind, Family: Family(f.Adds.Family.ID), Sheen: Sheen(f.Adds.Sheen.String())}
+		out.Adds = &p
+	}
+	return out
+}
+
+func stepOf(s *route.Step) Step {
+	out := Step{ID: s.ID, Do: Do(s.Do.ID), Coats: s.Coats, Of: s.Of, Stroke: Stroke(s.Stroke)}
+	if s.Product != nil {
+		out.Product = s.Product.ID
+	}
+	if s.Do.Has(route.Cloth) {
+		out.With, out.Coats = With(s.Cloth.String()), 0
+	}
+	return out
+}

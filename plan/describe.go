@@ -1,0 +1,81 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+	"time"
+
+	"inkysparrow/core/route"
+)
+
+// Describe says in plain words what a fix to the finding at step does.
+func (f File) Describe(step string, x Fix) string {
+	target := step
+	if x.Of != "" {
+		target = x.Of
+	}
+	switch x.Do {
+	case "wait":
+		return fmt.Sprintf("Wait with %s until %s", f.name(target), f.clock(*x.Until))
+	case "insert":
+		if x.Step.Product == "" {
+			return fmt.Sprintf("Add %s", strings.ToLower(doName(x.Step.Do)))
+		}
+		return fmt.Sprintf("%s first: %s, %s", doName(x.Step.Do), f.productName(x), coats(x.Step.Coats))
+	case "swap":
+		if x.With != "" {
+			return fmt.Sprintf("Wipe with a %s cloth", x.With)
+		}
+		return fmt.Sprintf("%s with %s instead", f.title(target), f.productName(x))
+	case "move":
+		return fmt.Sprintf("Move it before %s", f.name(x.Before))
+	}
+	return fmt.Sprintf("Leave out %s", f.name(target))
+}
+
+func coats(n int) string {
+	if n == 1 {
+		return "1 coat"
+	}
+	return fmt.Sprintf("%d coats", n)
+}
+
+func doName(d Do) string {
+	if t, ok := route.TechniqueNamed(string(d)); ok {
+		return t.Name
+	}
+	return string(d)
+}
+
+func (f File) title(step string) string {
+	if z, i, ok := f.find(step); ok {
+		return doName(f.Zones[z].Steps[i].Do)
+	}
+	return step
+}
+
+func (f File) name(step string) string { return "the " + strings.ToLower(f.title(step)) }
+
+func (f File) productName(x Fix) string {
+	id := x.Product
+	if x.Step != nil {
+		id = x.Step.Product
+	}
+	if x.Adds != nil && x.Adds.ID == id {
+		return x.Adds.Name
+	}
+	for _, p := range f.Products {
+		if p.ID == id {
+			return p.Name
+		}
+	}
+	return id
+}
+
+func (f File) clock(t time.Time) string {
+	place, err := time.LoadLocation(f.Timezone)
+	if err != nil {
+		place = time.UTC
+	}
+	return t.In(place).Format("Mon 2 Jan, 15:04")
+}

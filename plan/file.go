@@ -1,0 +1,153 @@
+// Package plan reads, validates, changes and writes the plan file: the open JSON format of one build's plan, and the answer of the
+// headless check. The same functions serve the command line and the web page.
+package plan
+
+import (
+	"encoding/json"
+	"fmt"
+	"slices"
+	"time"
+
+	"inkysparrow/core/coating"
+)
+
+// Format is the name of the format that this package reads and writes.
+const Format = "inkysparrow-plan/1"
+
+// File is a plan file. Times are RFC 3339; lengths are in the unit that the name ends with.
+type File struct {
+	Format   string            `json:"format" jsonschema:"enum=inkysparrow-plan/1"`
+	Build    Build             `json:"build"`
+	Climate  *Climate          `json:"climate,omitempty" jsonschema:"description=The room. 21 °C and 50 % where it is left out."`
+	Sessions []Session         `json:"sessions,omitempty" jsonschema:"maxItems=50,description=When the bench is open. Always where there is none."`
+	Timezone string            `json:"timezone,omitempty" jsonschema:"maxLength=64,description=IANA name of the time zone that sessions are in; UTC where it is left out."`
+	Schools  map[string]string `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
+	Products []Product         `json:"products" jsonschema:"maxItems=5000"`
+	Zones    []Zone            `json:"zones" jsonschema:"maxItems=200"`
+}
+
+// Build is what is being built.
+type Build struct {
+	Name   string    `json:"name" jsonschema:"minLength=1,maxLength=200"`
+	Scale  int       `json:"scale,omitempty" jsonschema:"minimum=1,maximum=1000,description=The 48 of 1/48."`
+	Start  time.Time `json:"start" jsonschema:"description=Nothing is scheduled before it."`
+	Wanted Date      `json:"wanted,omitempty" jsonschema:"description=The day it should be ready."`
+	Note   string    `json:"note,omitempty" jsonschema:"maxLength=5000"`
+}
+
+// Climate is the air of the room.
+type Climate struct {
+	TemperatureC float64 `json:"temperature_c" jsonschema:"minimum=-20,maximum=60"`
+	HumidityPct  float64 `json:"humidity_pct" jsonschema:"minimum=0,maximum=100"`
+	Night        *Night  `json:"night,omitempty" jsonschema:"description=The air at night if it differs."`
+	Spells       []Spell `json:"spells,omitempty" jsonschema:"maxItems=200,description=Stretches of other air."`
+}
+
+// Night is the air between two times of day.
+type Night struct {
+	TemperatureC float64 `json:"temperature_c" jsonschema:"minimum=-20,maximum=60"`
+	HumidityPct  float64 `json:"humidity_pct" jsonschema:"minimum=0,maximum=100"`
+	From         Clock   `json:"from"`
+	To           Clock   `json:"to"`
+}
+
+// Spell is a stretch of other air.
+type Spell struct {
+	From         time.Time `json:"from"`
+	To           time.Time `json:"to"`
+	TemperatureC float64   `json:"temperature_c" jsonschema:"minimum=-20,maximum=60"`
+	HumidityPct  float64   `json:"humidity_pct" jsonschema:"minimum=0,maximum=100"`
+}
+
+// Session is a weekly stretch at the bench.
+type Session struct {
+	Days []Day `json:"days" jsonschema:"minItems=1,maxItems=7"`
+	From Clock `json:"from"`
+	To   Clock `json:"to" jsonschema:"description=May be 24:00."`
+}
+
+// Product is something on the shelf.
+type Product struct {
+	ID      string       `json:"id" jsonschema:"minLength=1,maxLength=100"`
+	Name    string       `json:"name" jsonschema:"minLength=1,maxLength=200"`
+	Kind    coating.Kind `json:"kind"`
+	Family  Family       `json:"family"`
+	Colour  string       `json:"colour,omitempty" jsonschema:"pattern=^#[0-9a-fA-F]{6}$"`
+	Sheen   Sheen        `json:"sheen,omitempty"`
+	Carrier *Liquid      `json:"carrier,omitempty"`
+	Thinner *Liquid      `json:"thinner,omitempty"`
+	Remover *Liquid      `json:"remover,omitempty"`
+}
+
+// Zone is a part of the model that is treated as one.
+type Zone struct {
+	ID      string  `json:"id" jsonschema:"minLength=1,maxLength=100"`
+	Name    string  `json:"name" jsonschema:"minLength=1,maxLength=200"`
+	AreaCM2 float64 `json:"area_cm2" jsonschema:"minimum=0.1,maximum=100000"`
+	Steps   []Step  `json:"steps" jsonschema:"maxItems=10000"`
+}
+
+// Step is one step of a zone's route.
+type Step struct {
+	ID          string     `json:"id" jsonschema:"minLength=1,maxLength=100"`
+	Do          Do         `json:"do"`
+	Product     string     `json:"product,omitempty" jsonschema:"maxLength=100"`
+	Coats       int        `json:"coats,omitempty" jsonschema:"minimum=1,maximum=10"`
+	ThicknessUM float64    `json:"thickness_um,omitempty" jsonschema:"minimum=0.1,maximum=500,description=Dry thickness of one coat."`
+	Of          string     `json:"of,omitempty" jsonschema:"maxLength=100,description=The wash that a wipe wipes."`
+	With        With       `json:"with,omitempty" jsonschema:"description=How wet the cloth of a wipe is."`
+	Liquid      *Liquid    `json:"liquid,omitempty" jsonschema:"description=What a damp or wet cloth is wetted with; the wash's remover where it is left out."`
+	Stroke      Stroke     `json:"stroke,omitempty"`
+	Done        *time.Time `json:"done,omitempty" jsonschema:"description=When it happened."`
+	At          *time.Time `json:"at,omitempty" jsonschema:"description=The pinned start."`
+	Note        string     `json:"note,omitempty" jsonschema:"maxLength=5000"`
+}
+
+// Clone returns a copy that shares nothing with f that a change could reach.
+func (f File) Clone() File {
+	f.Products = slices.Clone(f.Products)
+	f.Sessions = slices.Clone(f.Sessions)
+	f.Zones = slices.Clone(f.Zones)
+	for i := range f.Zones {
+		f.Zones[i].Steps = slices.Clone(f.Zones[i].Steps)
+	}
+	return f
+}
+
+// Write returns the file as indented JSON with a final line feed.
+func (f File) Write() ([]byte, error) {
+	f.Format = Format
+	if f.Products == nil {
+		f.Products = []Product{}
+	}
+	if f.Zones == nil {
+		f.Zones = []Zone{}
+	}
+	for i := range f.Zones {
+		if f.Zones[i].Steps == nil {
+			f.Zones[i].Steps = []Step{}
+		}
+	}
+	b, err := json.MarshalIndent(f, "", "  ")
+	if err != nil {
+		return nil, fmt.Errorf("write plan: %w", err)
+	}
+	return append(b, '\n'), nil
+}
+
+// FieldError is a fault in a plan at a place.
+type FieldError struct {
+	Path    string // such as zones[0].steps[2].product; empty for the file as a whole
+	Problem string
+}
+
+func (e *FieldError) Error() string {
+	if e.Path == "" {
+		return e.Problem
+	}
+	return e.Path + ": " + e.Problem
+}
+
+func fault(path, format string, args ...any) error {
+	return &FieldError{Path: path, Problem: fmt.Sprintf(format, args...)}
+}

@@ -1,0 +1,249 @@
+package plan
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"slices"
+	"strconv"
+	"strings"
+	"sync"
+
+	"github.com/invopop/jsonschema"
+	validator "github.com/santhosh-tekuri/jsonschema/v6"
+	"github.com/santhosh-tekuri/jsonschema/v6/kind"
+	"golang.org/x/text/language"
+	"golang.org/x/text/message"
+)
+
+// MaxBytes is the largest plan file that is read.
+const MaxBytes = 2 << 20
+
+// maxDepth is how deeply a plan may be nested; the format needs six levels.
+const maxDepth = 32
+
+// Schema returns the JSON Schema of the plan file, made from the types of this package.
+func Schema() ([]byte, error) {
+	return schemaOf(&File{}, "Inky Sparrow plan")
+}
+
+func schemaOf(of any, title string) ([]byte, error) {
+	r := jsonschema.Reflector{Anonymous: true}
+	s := r.Reflect(of)
+	s.Title = title
+	b, err := json.MarshalIndent(s, "", "  ")
+	if err != nil {
+		return nil, fmt.Errorf("make the schema: %w", err)
+	}
+	return append(b, '\n'), nil
+}
+
+var compiled = sync.OnceValues(func() (*validator.Schema, error) {
+	b, err := Schema()
+	if err != nil {
+		return nil, err
+	}
+	doc, err := validator.UnmarshalJSON(bytes.NewReader(b))
+	if err != nil {
+		return nil, err
+	}
+	c := validator.NewCompiler()
+	c.AssertFormat()
+	if err := c.AddResource("plan.schema.json", doc); err != nil {
+		return nil, err
+	}
+	return c.Compile("plan.schema.json")
+})
+
+// Read reads a plan file and checks it against the schema. Errors are *FieldError and name the place. References between parts of the
+// plan are checked by Resolve.
+func Read(r io.Reader) (File, error) {
+	data, err := io.ReadAll(io.LimitReader(r, MaxBytes+1))
+	if err != nil {
+		return File{}, fmt.Errorf("read plan: %w", err)
+	}
+	return Parse(data)
+}
+
+// Parse is Read from memory.
+func Parse(data []byte) (File, error) {
+	if len(data) > MaxBytes {
+		return File{}, fault("", "the plan is over %d MB", MaxBytes>>20)
+	}
+	if err := scan(data); err != nil {
+		return File{}, err
+	}
+	schema, err := compiled()
+	if err != nil {
+		return File{}, fmt.Errorf("the plan schema: %w", err)
+	}
+	doc, err := validator.UnmarshalJSON(bytes.NewReader(data))
+	if err != nil {
+		return File{}, fault("", "%v", err)
+	}
+	if err := schema.Validate(doc); err != nil {
+		return File{}, faultOf(err)
+	}
+	var f File
+	if err := json.Unmarshal(data, &f); err != nil {
+		return File{}, faultOfJSON(err)
+	}
+	return f, nil
+}
+
+// scan reads the tokens once, so that bad JSON, a field given twice and deep nesting are told with their place.
+func scan(data []byte) error {
+	d := json.NewDecoder(bytes.NewReader(data))
+	d.UseNumber()
+	if err := scanValue(d, "", 0); err != nil {
+		if field := (*FieldError)(nil); errors.As(err, &field) {
+			return err
+		}
+		line, column := position(data, d.InputOffset())
+		if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
+			return fault("", "line %d, column %d: the file ends in the middle of the plan", line, column)
+		}
+		return fault("", "line %d, column %d: %v", line, column, err)
+	}
+	if _, err := d.Token(); !errors.Is(err, io.EOF) {
+		line, column := position(data, d.InputOffset())
+		return fault("", "line %d, column %d: there is more after the end of the plan", line, column)
+	}
+	return nil
+}
+
+func scanValue(d *json.Decoder, path string, depth int) error {
+	if depth > maxDepth {
+		return fault(path, "nested more than %d levels deep", maxDepth)
+	}
+	t, err := d.Token()
+	if err != nil {
+		return err
+	}
+	switch t {
+	case json.Delim('{'):
+		seen := map[string]bool{}
+		for d.More() {
+			key, err := d.Token()
+			if err != nil {
+				return err
+			}
+			name := key.(string) // the decoder lets nothing else stand here
+			if seen[name] {
+				return fault(join(path, name), "given twice")
+			}
+			seen[name] = true
+			if err := scanValue(d, join(path, name), depth+1); err != nil {
+				return err
+			}
+		}
+		_, err = d.Token()
+	case json.Delim('['):
+		for i := 0; d.More(); i++ {
+			if err := scanValue(d, fmt.Sprintf("%s[%d]", path, i), depth+1); err != nil {
+				return err
+			}
+		}
+		_, err = d.Token()
+	}
+	return err
+}
+
+func join(path, name string) string {
+	if path == "" {
+		return name
+	}
+	return path + "." + name
+}
+
+// position turns a byte offset into a line and a column, both from 1.
+func position(data []byte, offset int64) (line, column int) {
+	before := data[:min(int64(len(data)), offset)]
+	line = 1 + bytes.Count(before, []byte("\n"))
+	return line, len(before) - bytes.LastIndexByte(before, '\n')
+}
+
+// faultOfJSON tells where Go's decoder refused what the schema let through, such as a number that is too large.
+func faultOfJSON(err error) error {
+	if wrong := (*json.UnmarshalTypeError)(nil); errors.As(err, &wrong) {
+		return fault(wrong.Field, "%s is not what belongs here", wrong.Value)
+	}
+	return fault("", "%v", err)
+}
+
+// faultOf turns the validator's first and deepest complaint into a place and words.
+func faultOf(err error) error {
+	v := (*validator.ValidationError)(nil)
+	if !errors.As(err, &v) {
+		return fault("", "%v", err)
+	}
+	leaf := deepest(v)
+	path := pathOf(leaf.InstanceLocation)
+	switch k := leaf.ErrorKind.(type) {
+	case *kind.AdditionalProperties:
+		slices.Sort(k.Properties)
+		return fault(join(path, k.Properties[0]), "no such field")
+	case *kind.Required:
+		return fault(join(path, k.Missing[0]), "missing")
+	case *kind.Type:
+		return fault(path, "is %s, should be %s", k.Got, strings.Join(k.Want, " or "))
+	case *kind.Enum:
+		return fault(path, "%s is none of %s", quoted(k.Got), list(k.Want))
+	case *kind.Const:
+		return fault(path, "should be %s", quoted(k.Want))
+	case *kind.Format:
+		return fault(path, "%s is not a %s", quoted(k.Got), map[string]string{"date-time": "time in RFC 3339, such as 2027-03-01T18:00:00Z", "date": "day, such as 2027-03-22"}[k.Want])
+	case *kind.Pattern:
+		return fault(path, "%s has not the right form", quoted(k.Got))
+	}
+	return fault(path, "%s", leaf.ErrorKind.LocalizedString(message.NewPrinter(language.English)))
+}
+
+// deepest follows the first cause down. Of the two forms of a liquid it follows the one whose type fits.
+func deepest(v *validator.ValidationError) *validator.ValidationError {
+	for len(v.Causes) > 0 {
+		next := v.Causes[0]
+		if _, either := v.ErrorKind.(*kind.OneOf); either {
+			for _, c := range v.Causes {
+				if _, wrongType := deepest(c).ErrorKind.(*kind.Type); !wrongType {
+					next = c
+				}
+			}
+		}
+		v = next
+	}
+	return v
+}
+
+func pathOf(location []string) string {
+	path := ""
+	for _, part := range location {
+		if _, err := strconv.Atoi(part); err == nil {
+			path += "[" + part + "]"
+			continue
+		}
+		path = join(path, part)
+	}
+	return path
+}
+
+func quoted(v any) string {
+	s, ok := v.(string)
+	if !ok {
+		return fmt.Sprint(v)
+	}
+	if r := []rune(s); len(r) > 60 {
+		s = string(r[:60]) + "…"
+	}
+	return strconv.Quote(s)
+}
+
+func list(values []any) string {
+	var words []string
+	for _, v := range values {
+		words = append(words, fmt.Sprint(v))
+	}
+	return strings.Join(words, ", ")
+}

@@ -1,0 +1,320 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/route"
+	"inkysparrow/core/schedule"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/wash"
+)
+
+// The years that a plan may speak of.
+const firstYear, lastYear = 1990, 2150
+
+// memory is how far back the air of the room is worked out: older films are cured.
+const memory = 400 * 24 * time.Hour
+
+// Resolve checks the plan's references and returns it as the core reads it. Errors are *FieldError and name the place.
+func (f File) Resolve() (*route.Plan, error) {
+	p := &route.Plan{Name: f.Build.Name, Scale: f.Build.Scale, Start: f.Build.Start, Schools: route.Schools(f.Schools)}
+	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveAir} {
+		if err := check(p); err != nil {
+			return nil, err
+		}
+	}
+	return p, nil
+}
+
+func inYears(path string, t time.Time) error {
+	if y := t.Year(); y < firstYear || y > lastYear {
+		return fault(path, "the year %d is not between %d and %d", y, firstYear, lastYear)
+	}
+	return nil
+}
+
+func (f File) resolveTimes(p *route.Plan) error {
+	if f.Format != "" && f.Format != Format {
+		return fault("format", "should be %q", Format)
+	}
+	if err := inYears("build.start", f.Build.Start); err != nil {
+		return err
+	}
+	place := time.UTC
+	if f.Timezone != "" {
+		var err error
+		if place, err = time.LoadLocation(f.Timezone); err != nil || f.Timezone == "Local" {
+			return fault("timezone", "no time zone %q", f.Timezone)
+		}
+	}
+	p.Bench.Place = place
+	if f.Build.Wanted != "" {
+		day, err := time.ParseInLocation(time.DateOnly, string(f.Build.Wanted), place)
+		if err != nil {
+			return fault("build.wanted", "%q is not a day, such as 2027-03-22", f.Build.Wanted)
+		}
+		if err := inYears("build.wanted", day); err != nil {
+			return err
+		}
+		p.Wanted = day.AddDate(0, 0, 1) // ready by the end of the day
+	}
+	return nil
+}
+
+func (f File) resolveSchools(*route.Plan) error {
+	for _, id := range sortedKeys(f.Schools) {
+		school, ok := route.SchoolNamed(id)
+		if !ok {
+			return fault("schools."+id, "no such question; there are %s", words(route.SchoolsTable(), func(s route.School) string { return s.ID }))
+		}
+		if answer := f.Schools[id]; !school.Has(answer) {
+			return fault("schools."+id, "%q is none of %s", answer, words(school.Answers, func(a route.Answer) string { return a.ID }))
+		}
+	}
+	return nil
+}
+
+func (f File) resolveSessions(p *route.Plan) error {
+	for i, s := range f.Sessions {
+		path := fmt.Sprintf("sessions[%d]", i)
+		e := schedule.Evening{From: s.From.sinceMidnight(), To: s.To.sinceMidnight()}
+		if e.To <= e.From {
+			return fault(path, "ends at %s, before it starts at %s", s.To, s.From)
+		}
+		for k, d := range s.Days {
+			w, ok := days[d]
+			if !ok {
+				return fault(fmt.Sprintf("%s.days[%d]", path, k), "no day %q", string(d))
+			}
+			e.Days[w] = true
+		}
+		p.Bench.Evenings = append(p.Bench.Evenings, e)
+	}
+	return nil
+}
+
+func (f File) resolveProducts(p *route.Plan) error {
+	seen := map[string]int{}
+	for i, in := range f.Products {
+		path := fmt.Sprintf("products[%d]", i)
+		if k, twice := seen[in.ID]; twice {
+			return fault(path+".id", "%q is already the id of products[%d]", in.ID, k)
+		}
+		seen[in.ID] = i
+		family, ok := coating.FamilyNamed(string(in.Family))
+		if !ok {
+			return fault(path+".family", "no family %q", string(in.Family))
+		}
+		out := &coating.Product{
+			ID: in.ID, Name: in.Name, Kind: in.Kind, Family: family, Colour: in.Colour,
+			Carrier: family.Carrier, Thinner: family.Thinner, Remover: family.Remover,
+		}
+		out.Sheen, _ = coating.SheenNamed(string(in.Sheen))
+		for _, l := range []struct {
+			name string
+			in   *Liquid
+			out  **solvent.Liquid
+		}{{"carrier", in.Carrier, &out.Carrier}, {"thinner", in.Thinner, &out.Thinner}, {"remover", in.Remover, &out.Remover}} {
+			if l.in == nil {
+				continue
+			}
+			liquid, err := l.in.resolve(path + "." + l.name)
+			if err != nil {
+				return err
+			}
+			*l.out = liquid
+		}
+		p.Products = append(p.Products, out)
+	}
+	return nil
+}
+
+func (f File) resolveZones(p *route.Plan) error {
+	products := make(map[string]*coating.Product, len(p.Products))
+	for _, product := range p.Products {
+		products[product.ID] = product
+	}
+	zones, steps := map[string]int{}, map[string]string{}
+	for i, in := range f.Zones {
+		path := fmt.Sprintf("zones[%d]", i)
+		if k, twice := zones[in.ID]; twice {
+			return fault(path+".id", "%q is already the id of zones[%d]", in.ID, k)
+		}
+		zones[in.ID] = i
+		z := &route.Zone{ID: in.ID, Name: in.Name, AreaCM2: in.AreaCM2}
+		for k, s := range in.Steps {
+			path := fmt.Sprintf("%s.steps[%d]", path, k)
+			if other, twice := steps[s.ID]; twice {
+				return fault(path+".id", "%q is already the id of %s", s.ID, other)
+			}
+			steps[s.ID] = path
+			step, err := s.resolve(path, products, z.Steps)
+			if err != nil {
+				return err
+			}
+			z.Steps = append(z.Steps, step)
+		}
+		z.Link()
+		p.Zones = append(p.Zones, z)
+	}
+	return nil
+}
+
+func (s Step) resolve(path string, products map[string]*coating.Product, before []*route.Step) (*route.Step, error) {
+	do, ok := route.TechniqueNamed(string(s.Do))
+	if !ok {
+		return nil, fault(path+".do", "no kind of step %q", string(s.Do))
+	}
+	out := &route.Step{ID: s.ID, Do: do, Coats: s.Coats, Dry: coating.Microns(s.ThicknessUM), Of: s.Of, Stroke: string(s.Stroke)}
+	if out.Coats == 0 {
+		out.Coats = max(1, do.Coats)
+	}
+	if err := s.resolveProduct(path, do, products, out); err != nil {
+		return nil, err
+	}
+	if err := s.resolveWipe(path, do, before, out); err != nil {
+		return nil, err
+	}
+	for _, t := range []struct {
+		name string
+		in   *time.Time
+		out  *time.Time
+	}{{"done", s.Done, &out.Done}, {"at", s.At, &out.At}} {
+		if t.in == nil {
+			continue
+		}
+		if err := inYears(path+"."+t.name, *t.in); err != nil {
+			return nil, err
+		}
+		*t.out = *t.in
+	}
+	return out, nil
+}
+
+func (s Step) resolveProduct(path string, do *route.Technique, products map[string]*coating.Product, out *route.Step) error {
+	path += ".product"
+	switch {
+	case len(do.Kinds) == 0 && s.Product != "":
+		return fault(path, "%s takes no product", do.ID)
+	case s.Product == "" && (len(do.Kinds) == 0 || do.Optional):
+		return nil
+	case s.Product == "":
+		return fault(path, "missing: %s takes a product of kind %s", do.ID, kindsOf(do))
+	}
+	product, ok := products[s.Product]
+	if !ok {
+		return fault(path, "no product %q in products", s.Product)
+	}
+	if !slices.Contains(do.Kinds, product.Kind) {
+		return fault(path, "%q is of kind %s, and %s takes %s", s.Product, product.Kind, do.ID, kindsOf(do))
+	}
+	out.Product = product
+	return nil
+}
+
+func kindsOf(do *route.Technique) string {
+	return words(do.Kinds, func(k coating.Kind) string { return string(k) })
+}
+
+func (s Step) resolveWipe(path string, do *route.Technique, before []*route.Step, out *route.Step) error {
+	if !do.Has(route.Cloth) {
+		switch {
+		case s.Of != "":
+			return fault(path+".of", "only a wipe is of a wash")
+		case s.With != "":
+			return fault(path+".with", "only a wipe is done with a cloth")
+		case s.Liquid != nil:
+			return fault(path+".liquid", "only a wipe takes a liquid of its own")
+		case s.Stroke != "":
+			return fault(path+".stroke", "only a wipe has a stroke")
+		}
+		return nil
+	}
+	if s.Of == "" {
+		return fault(path+".of", "missing: a wipe says which wash it wipes")
+	}
+	i := slices.IndexFunc(before, func(b *route.Step) bool { return b.ID == s.Of })
+	switch {
+	case i < 0:
+		return fault(path+".of", "no step %q before this one in its zone", s.Of)
+	case !before[i].Do.Has(route.WashOn | route.Thinned | route.OilWork):
+		return fault(path+".of", "%q is a %s, not a wash", s.Of, before[i].Do.ID)
+	}
+	out.Cloth, _ = wash.WetnessNamed(string(s.With))
+	if s.Liquid != nil {
+		liquid, err := s.Liquid.resolve(path + ".liquid")
+		if err != nil {
+			return err
+		}
+		out.Liquid = liquid
+	}
+	return nil
+}
+
+// resolveAir lays the climate out over the time that the plan's films live in.
+func (f File) resolveAir(p *route.Plan) error {
+	c := f.Climate
+	if c == nil {
+		return nil
+	}
+	profile := climate.Profile{Day: air(c.TemperatureC, c.HumidityPct)}
+	if n := c.Night; n != nil {
+		if n.From == n.To {
+			return fault("climate.night", "begins and ends at %s", n.From)
+		}
+		profile.Night = &climate.Night{Air: air(n.TemperatureC, n.HumidityPct), From: n.From.sinceMidnight(), To: n.To.sinceMidnight()}
+	}
+	for i, s := range c.Spells {
+		if !s.To.After(s.From) {
+			return fault(fmt.Sprintf("climate.spells[%d]", i), "ends before it starts")
+		}
+		profile.Spells = append(profile.Spells, climate.Spell{Air: air(s.TemperatureC, s.HumidityPct), From: s.From, To: s.To})
+	}
+	first, last := p.Start, p.Start
+	for _, z := range p.Zones {
+		for _, s := range z.Steps {
+			for _, t := range []time.Time{s.Done, s.At} {
+				if t.IsZero() {
+					continue
+				}
+				if t.Before(first) {
+					first = t
+				}
+				if t.After(last) {
+					last = t
+				}
+			}
+		}
+	}
+	if oldest := last.Add(-memory); first.Before(oldest) {
+		first = oldest
+	}
+	p.Air = profile.Record(first, last.Add(memory), p.Place())
+	return nil
+}
+
+func air(celsius, percent float64) climate.Air {
+	return climate.Air{TemperatureC: celsius, Humidity: percent / 100}
+}
+
+func sortedKeys(m map[string]string) []string {
+	keys := make([]string, 0, len(m))
+	for k := range m {
+		keys = append(keys, k)
+	}
+	slices.Sort(keys)
+	return keys
+}
+
+func words[T any](values []T, word func(T) string) string {
+	var all []string
+	for _, v := range values {
+		all = append(all, word(v))
+	}
+	return strings.Join(all, ", ")
+}

@@ -1,0 +1,142 @@
+package plan
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"maps"
+	"slices"
+	"time"
+
+	"github.com/invopop/jsonschema"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/route"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/wash"
+)
+
+// The words of the format that come from closed lists. Each gives its list to the schema.
+type (
+	Family string // a family of film
+	Sheen  string // a sheen
+	Do     string // a kind of step
+	With   string // how wet a cloth is
+	Stroke string // how it moves
+	Day    string // a day of the week, such as "mon"
+	Clock  string // a time of day, "19:30", up to "24:00"
+	Date   string // a day, "2027-03-22"
+)
+
+var days = map[Day]time.Weekday{
+	"sun": time.Sunday, "mon": time.Monday, "tue": time.Tuesday, "wed": time.Wednesday, "thu": time.Thursday, "fri": time.Friday, "sat": time.Saturday,
+}
+
+func enum[T any](description string, values []T, word func(T) string) *jsonschema.Schema {
+	s := &jsonschema.Schema{Type: "string", Description: description}
+	for _, v := range values {
+		s.Enum = append(s.Enum, word(v))
+	}
+	return s
+}
+
+// JSONSchema gives the closed list of families.
+func (Family) JSONSchema() *jsonschema.Schema {
+	return enum("Family of film.", coating.Families(), func(f *coating.Family) string { return f.ID })
+}
+
+// JSONSchema gives the closed list of sheens.
+func (Sheen) JSONSchema() *jsonschema.Schema {
+	return enum("Sheen, from smooth to rough.", []coating.Sheen{coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat}, coating.Sheen.String)
+}
+
+// JSONSchema gives the closed list of what a step can do.
+func (Do) JSONSchema() *jsonschema.Schema {
+	return enum("What the step does.", route.Techniques(), func(t *route.Technique) string { return t.ID })
+}
+
+// JSONSchema gives the closed list of cloths.
+func (With) JSONSchema() *jsonschema.Schema {
+	return enum("Cloth of a wipe.", []wash.Wetness{wash.Dry, wash.Damp, wash.Wet}, wash.Wetness.String)
+}
+
+// JSONSchema gives the closed list of strokes.
+func (Stroke) JSONSchema() *jsonschema.Schema {
+	school, _ := route.SchoolNamed("stroke")
+	return enum("Stroke of a wipe.", school.Answers, func(a route.Answer) string { return a.ID })
+}
+
+// JSONSchema gives the days of the week.
+func (Day) JSONSchema() *jsonschema.Schema {
+	return enum("Day of the week.", []Day{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}, func(d Day) string { return string(d) })
+}
+
+// JSONSchema gives the form of a time of day.
+func (Clock) JSONSchema() *jsonschema.Schema {
+	return &jsonschema.Schema{Type: "string", Pattern: `^(([01][0-9]|2[0-3]):[0-5][0-9]|24:00)$`, Description: "Time of day, 00:00 to 24:00."}
+}
+
+// JSONSchema gives the form of a day.
+func (Date) JSONSchema() *jsonschema.Schema {
+	return &jsonschema.Schema{Type: "string", Format: "date", Description: "A day, such as 2027-03-22."}
+}
+
+// sinceMidnight returns the time of day; the schema has made sure of the form.
+func (c Clock) sinceMidnight() time.Duration {
+	var h, m int
+	fmt.Sscanf(string(c), "%d:%d", &h, &m) //nolint:errcheck // the schema holds the form; a wrong one is midnight
+	return time.Duration(h)*time.Hour + time.Duration(m)*time.Minute
+}
+
+// Liquid is a named liquid, or a mixture of named liquids by volume.
+type Liquid struct {
+	Name  string
+	Parts map[string]float64
+}
+
+// JSONSchema gives the two forms of a liquid.
+func (Liquid) JSONSchema() *jsonschema.Schema {
+	name := enum("Liquid.", solvent.Bought(), func(l *solvent.Liquid) string { return l.ID })
+	parts := &jsonschema.Schema{Type: "object", Description: "Mixture: liquid and its parts by volume.", MinProperties: new(uint64(1))}
+	parts.Properties = jsonschema.NewProperties()
+	for _, l := range solvent.Bought() {
+		parts.Properties.Set(l.ID, &jsonschema.Schema{Type: "number", ExclusiveMinimum: "0", Maximum: "1000"})
+	}
+	parts.AdditionalProperties = jsonschema.FalseSchema
+	return &jsonschema.Schema{OneOf: []*jsonschema.Schema{name, parts}}
+}
+
+// UnmarshalJSON reads either form.
+func (l *Liquid) UnmarshalJSON(b []byte) error {
+	if b = bytes.TrimSpace(b); len(b) > 0 && b[0] == '"' {
+		return json.Unmarshal(b, &l.Name)
+	}
+	return json.Unmarshal(b, &l.Parts)
+}
+
+// MarshalJSON writes the form it was read in.
+func (l Liquid) MarshalJSON() ([]byte, error) {
+	if l.Parts != nil {
+		return json.Marshal(l.Parts)
+	}
+	return json.Marshal(l.Name)
+}
+
+func (l *Liquid) resolve(path string) (*solvent.Liquid, error) {
+	if l.Parts == nil {
+		found, ok := solvent.Named(l.Name)
+		if !ok {
+			return nil, fault(path, "no liquid %q", l.Name)
+		}
+		return found, nil
+	}
+	var parts []solvent.Part
+	for _, id := range slices.Sorted(maps.Keys(l.Parts)) {
+		found, ok := solvent.Named(id)
+		if !ok {
+			return nil, fault(path+"."+id, "no liquid %q", id)
+		}
+		parts = append(parts, solvent.Part{Liquid: found, Share: l.Parts[id]})
+	}
+	return solvent.Mixed(parts...), nil
+}
