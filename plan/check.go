@@ -2,6 +2,7 @@ package plan
 
 import (
 	"math"
+	"slices"
 	"time"
 
 	"inkysparrow/core/route"
@@ -188,6 +189,9 @@ func (t *trial) fixes(found route.Finding) []Fix {
 	for _, candidate := range found.Fixes {
 		if t.left < t.steps {
 			break
+		}
+		if candidate.Do == "insert" && slices.ContainsFunc(kept, func(x Fix) bool { return x.Do == "insert" }) {
+			continue // one barrier that works is enough
 		}
 		fix := fixOf(candidate, found.Step)
 		changed, err := t.file.Apply(found.Step, fix)

@@ -70,38 +70,41 @@ func (l *Line) upTo(n int) *Line {
 
 // insertFix proposes coats of a clear before a step. want ranks the sheens that serve, the best first.
 func (s *Site) insertFix(do string, coats int, before *Step, want ...coating.Sheen) []Fix {
-	t := mustTechnique(do)
 	var fixes []Fix
 	for _, p := range s.clears(want) {
-		step := &Step{ID: before.ID + "-" + t.ID, Do: t, Product: p, Coats: coats}
-		f := Fix{Do: "insert", Step: before.ID, Insert: step}
-		if !slices.Contains(s.Plan.Products, p) {
-			f.Adds = p
-		}
-		fixes = append(fixes, f)
+		fixes = append(fixes, s.insert(do, coats, before, p))
 	}
 	return fixes
 }
 
-// clears returns the plan's clears of the wanted sheens, best first; a usual one where the plan has none.
+func (s *Site) insert(do string, coats int, before *Step, p *coating.Product) Fix {
+	t := mustTechnique(do)
+	f := Fix{Do: "insert", Step: before.ID, Insert: &Step{ID: before.ID + "-" + t.ID, Do: t, Product: p, Coats: coats}}
+	if !slices.Contains(s.Plan.Products, p) {
+		f.Adds = p
+	}
+	return f
+}
+
+// clears returns the plan's clears of the wanted sheens, best first and one of a family; a usual one where the plan has none.
 func (s *Site) clears(want []coating.Sheen) []*coating.Product {
 	var fit []*coating.Product
 	for _, sheen := range want {
 		for _, p := range s.Plan.Products {
-			if p.Kind == coating.Clear && p.Sheen == sheen && p.Family.Closed {
+			same := func(q *coating.Product) bool { return q.Family == p.Family }
+			if p.Kind == coating.Clear && p.Sheen == sheen && p.Family.Closed && !slices.ContainsFunc(fit, same) {
 				fit = append(fit, p)
 			}
 		}
 	}
 	if len(fit) > 0 {
-		return fit[:1]
+		return fit[:min(2, len(fit))]
 	}
-	return []*coating.Product{usualClear(want[0], s.Plan.Products)}
+	return []*coating.Product{usualClear(coating.MustFamily("urethane-clear"), want[0], s.Plan.Products)}
 }
 
-// usualClear returns a water-borne clear of that sheen under an id that the plan doesn't use yet.
-func usualClear(sheen coating.Sheen, taken []*coating.Product) *coating.Product {
-	f := coating.MustFamily("urethane-clear")
+// usualClear returns a clear of that family and sheen under an id that the plan doesn't use yet.
+func usualClear(f *coating.Family, sheen coating.Sheen, taken []*coating.Product) *coating.Product {
 	id := sheen.String() + "-clear"
 	for slices.ContainsFunc(taken, func(p *coating.Product) bool { return p.ID == id }) {
 		id += "-2"
@@ -137,9 +140,16 @@ func (s *Site) spares(step *Step, p *coating.Product, moment time.Time) bool {
 	return !wets || !s.Below.Bite(touch, moment, s.Plan.Air).Bites()
 }
 
-// sealable reports whether a closed barrier of two or three coats of some clear, given time to harden, would make touch safe, and the
-// clear is safe to spray. The plan's own clears are tried first.
-func (s *Site) sealable(touch stack.Touch, from time.Time) bool {
+// barrier is a clear that makes a touch safe.
+type barrier struct {
+	family *coating.Family
+	coats  int
+}
+
+// barriers returns the families of which a closed barrier of two or three coats, given time to harden, makes touch safe, and which are
+// safe to spray themselves.
+func (s *Site) barriers(touch stack.Touch, from time.Time) []barrier {
+	var all []barrier
 	for _, f := range coating.Families() {
 		if !slices.Contains(f.Kinds, coating.Clear) {
 			continue
@@ -148,17 +158,41 @@ func (s *Site) sealable(touch stack.Touch, from time.Time) bool {
 		if s.Below.Bite(spray, from, s.Plan.Air).Bites() {
 			continue
 		}
-		for coats := 2; coats <= 3; coats++ {
-			film := coating.Film{Family: f, Coats: coats, Wet: f.Wet, Laid: from}
-			sealed := append(slices.Clip(s.Below), stack.Lay("", film, s.Plan.Air))
-			for days := 1; days <= 16; days *= 2 {
-				if !sealed.Bite(touch, from.AddDate(0, 0, days), s.Plan.Air).Bites() {
-					return true
-				}
+		if coats := s.coatsOf(f, touch, from); coats > 0 {
+			all = append(all, barrier{f, coats})
+		}
+	}
+	return all
+}
+
+// coatsOf returns how many coats of f make touch safe, 0 where they don't.
+func (s *Site) coatsOf(f *coating.Family, touch stack.Touch, from time.Time) int {
+	for coats := 2; coats <= 3; coats++ {
+		film := coating.Film{Family: f, Coats: coats, Wet: f.Wet, Laid: from}
+		sealed := append(slices.Clip(s.Below), stack.Lay("", film, s.Plan.Air))
+		for days := 1; days <= 16; days *= 2 {
+			if !sealed.Bite(touch, from.AddDate(0, 0, days), s.Plan.Air).Bites() {
+				return coats
 			}
 		}
 	}
-	return false
+	return 0
+}
+
+// sealFix proposes a barrier before a step: a clear of the plan that serves, else one that it doesn't have yet.
+func (s *Site) sealFix(before *Step, serve []barrier) []Fix {
+	var fixes []Fix
+	for _, p := range s.clears([]coating.Sheen{coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat}) {
+		for _, b := range serve {
+			if b.family == p.Family {
+				fixes = append(fixes, s.insert("seal", b.coats, before, p))
+			}
+		}
+	}
+	if len(fixes) == 0 && len(serve) > 0 {
+		fixes = []Fix{s.insert("seal", serve[0].coats, before, usualClear(serve[0].family, coating.Gloss, s.Plan.Products))}
+	}
+	return fixes
 }
 
 // drierFix proposes a drier cloth for a wipe.

@@ -42,17 +42,18 @@ func findBite(s *Site) []Finding {
 		Severity: severity, Layer: s.layerID(r.Place), Liquid: liquidID(s.touch.Liquid),
 		Figures: Figures{RED: r.RED, Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Share: r.Exposed, Film: true},
 	}
+	serve := s.barriers(s.touch, at)
 	safe, waits := search(at, s.Plan.Air.Changes(), func(t time.Time) bool { return biteHolds(s, t) })
 	switch {
 	case waits:
 		f.Verdict, f.SafeFrom = Wait, safe
-	case s.sealable(s.touch, at):
+	case len(serve) > 0:
 		f.Verdict = Seal
 	default:
 		f.Verdict = Never
 	}
 	f.Because = s.biteWords(r, f)
-	f.Fixes = s.biteFixes(at, f.Verdict)
+	f.Fixes = s.biteFixes(at, f.Verdict, serve)
 	return []Finding{f}
 }
 
@@ -87,14 +88,14 @@ func stepLiquid(s *Site) string {
 	return s.touch.Liquid.Name
 }
 
-func (s *Site) biteFixes(at time.Time, verdict Verdict) []Fix {
+func (s *Site) biteFixes(at time.Time, verdict Verdict, serve []barrier) []Fix {
 	before := s.Step
 	if w := s.Step.wiped; w != nil {
 		before = w
 	}
 	var seal, wait, swap []Fix
-	if verdict != Never && before.Done.IsZero() {
-		seal = s.insertFix("seal", 2, before, coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat)
+	if before.Done.IsZero() {
+		seal = s.sealFix(before, serve)
 	}
 	if verdict == Wait {
 		wait = s.waitFix()

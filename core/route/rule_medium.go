@@ -28,11 +28,21 @@ func findMedium(s *Site) []Finding {
 			Because: fmt.Sprintf("Tape pulls off what stands on %s.", s.film(place)),
 			Fixes:   []Fix{{Do: "remove", Step: s.Step.ID}},
 		}}
-	case s.Step.Do.Has(ClearCoat):
+	case s.Step.Do.Has(ClearCoat) && s.clearAbove(place) == nil:
 		return []Finding{{
 			Severity: Note, Layer: s.layerID(place),
 			Because: fmt.Sprintf("This coat does not protect what stands on %s: water still gets through and lifts it. Stay with white spirit above it.", s.film(place)),
 		}}
+	}
+	return nil
+}
+
+// clearAbove returns the lowest clear coat above place, nil where there is none.
+func (s *Site) clearAbove(place int) *Step {
+	for i := place + 1; i < len(s.Below); i++ {
+		if st := s.stepOf(i); st != nil && st.Do.Has(ClearCoat) {
+			return st
+		}
 	}
 	return nil
 }

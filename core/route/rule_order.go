@@ -70,10 +70,8 @@ func (s *Site) chipOrder() []Finding {
 			Fixes: []Fix{{Do: "remove", Step: s.Step.ID}},
 		}}
 	}
-	for i := medium + 1; i < len(s.Below); i++ {
-		if st := s.stepOf(i); st != nil && st.Do.Has(ClearCoat) {
-			return []Finding{s.outOfOrder(Warn, st, "is done through")}
-		}
+	if clear := s.clearAbove(medium); clear != nil {
+		return []Finding{s.outOfOrder(Warn, clear, "is done through")}
 	}
 	if medium == len(s.Below)-1 {
 		return []Finding{{

@@ -95,7 +95,7 @@ func findTableDate(s *Site) []Finding {
 	over := s.tl.Finish.Sub(s.Plan.Wanted)
 	return []Finding{{
 		Severity: Warn,
-		Because:  fmt.Sprintf("Ready %s, %s after the wanted %s.", s.Plan.clock(s.tl.Finish), span(over), s.Plan.Wanted.In(s.Plan.Place()).Format("Mon 2 Jan")),
+		Because:  fmt.Sprintf("Ready %s, %s later than the wanted %s.", s.Plan.clock(s.tl.Finish), span(over), s.Plan.Wanted.Add(-time.Second).In(s.Plan.Place()).Format("Mon 2 Jan")),
 	}}
 }
 

@@ -1,0 +1,342 @@
+package plan_test
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/route"
+	"inkysparrow/plan"
+)
+
+var start = time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)
+
+// shelf is what the rule tests paint with: one product of each kind that they need, named by what it is.
+func shelf() []plan.Product {
+	p := func(id string, kind, family, sheen string) plan.Product {
+		return plan.Product{ID: id, Name: "the " + id, Kind: kindOf(kind), Family: plan.Family(family), Sheen: plan.Sheen(sheen)}
+	}
+	all := []plan.Product{
+		p("acrylic", "paint", "waterborne-acrylic", "flat"), p("enamel", "paint", "enamel", "gloss"), p("lacquer", "paint", "lacquer", "gloss"),
+		p("alcohol", "paint", "alcohol-acrylic", "gloss"), p("gloss", "clear", "polish-clear", "gloss"), p("flat", "clear", "urethane-clear", "flat"),
+		p("satin", "clear", "urethane-clear", "satin"), p("solvent-gloss", "clear", "lacquer", "gloss"), p("decals", "decal", "decal", ""),
+		p("enamel-wash", "wash", "enamel-wash", ""), p("clay", "wash", "clay-wash", ""), p("acrylic-wash", "wash", "acrylic-wash", ""), p("oil-wash", "wash", "oil-wash", ""),
+		p("oil", "oil", "artist-oil", ""), p("medium", "medium", "chipping-medium", ""), p("pastel", "pigment", "dry-pigment", ""),
+		p("soot", "paint", "waterborne-acrylic", "flat"), p("tan", "paint", "waterborne-acrylic", "flat"),
+	}
+	for i := range all {
+		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "tan": "#b9ab97"}[all[i].ID]
+	}
+	return all
+}
+
+// routeOf builds a plan of one zone from lines such as "wash: pin-wash enamel-wash at 72h", each "id: do product words".
+// Words: "done 48h" (before the start), "at 72h" (pinned after it), "coats 1", "of ID", "damp", "wet".
+func routeOf(t testing.TB, lines ...string) plan.File {
+	t.Helper()
+	f := plan.File{
+		Format: plan.Format, Build: plan.Build{Name: "test", Start: start}, Climate: &plan.Climate{TemperatureC: 21, HumidityPct: 50},
+		Sessions: []plan.Session{{Days: []plan.Day{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}, From: "18:00", To: "23:00"}},
+		Products: shelf(), Zones: []plan.Zone{{ID: "zone", Name: "Zone", AreaCM2: 100}},
+	}
+	for _, line := range lines {
+		id, rest, ok := strings.Cut(line, ": ")
+		w := strings.Fields(rest)
+		if !ok || len(w) == 0 {
+			t.Fatalf("bad line %q", line)
+		}
+		s := plan.Step{ID: id, Do: plan.Do(w[0])}
+		for i := 1; i < len(w); i++ {
+			age := func() *time.Time {
+				i++
+				d, err := time.ParseDuration(w[i])
+				if err != nil {
+					t.Fatal(err)
+				}
+				at := start.Add(d)
+				return &at
+			}
+			switch w[i] {
+			case "done":
+				at := age()
+				*at = start.Add(start.Sub(*at))
+				s.Done = at
+			case "at":
+				s.At = age()
+			case "coats":
+				i++
+				fmt.Sscan(w[i], &s.Coats)
+			case "of":
+				i++
+				s.Of = w[i]
+			case "dry", "damp", "wet":
+				s.With = plan.With(w[i])
+			default:
+				s.Product = w[i]
+			}
+		}
+		f.Zones[0].Steps = append(f.Zones[0].Steps, s)
+	}
+	return f
+}
+
+func TestRules(t *testing.T) {
+	old := "base: base-coat acrylic done 800h"
+	glossed := []string{old, "gloss: gloss-coat gloss done 200h"}
+	for _, tc := range []struct {
+		name  string
+		lines []string
+		want  string // step rule severity [verdict], joined by "; ", of all findings above note unless notes are asked for
+	}{
+		{"T23 white-spirit wash over cured, glossed acrylic", append(slices.Clone(glossed), "w: pin-wash enamel-wash", "x: wipe of w dry"), ""},
+		{"T24 white-spirit wash over two-day enamel", []string{"base: base-coat enamel done 48h", "w: pin-wash enamel-wash at 1h"}, "w bite stop wait"},
+		{"T24 clay wash there", []string{"base: base-coat enamel done 48h", "w: pin-wash clay at 1h"}, ""},
+		{"T25 alcohol-removed wash over alcohol acrylic", []string{"base: base-coat alcohol done 2000h", "w: pin-wash acrylic-wash", "x: wipe of w damp"}, "x bite stop seal"},
+		{"T26 gloss over a live medium is no protection", []string{"base: base-coat lacquer done 900h", "m: chipping-medium medium done 800h", "c: base-coat lacquer coats 1 done 700h", "g: gloss-coat gloss done 600h", "w: pin-wash clay"}, "w bite stop never"},
+		{"T27 a clay wash wiped over two-day enamel is rubbed in, not bitten", []string{"base: base-coat enamel done 48h", "w: pin-wash clay at 1h", "x: wipe of w damp at 2h"}, "x rub stop wait"},
+		{"T27 two coats of hard gloss take the rub", []string{"base: base-coat enamel done 72h", "gloss: gloss-coat gloss done 30h", "w: pin-wash clay at 1h", "x: wipe of w damp at 2h"}, ""},
+		{"T27 one coat has weak spots", []string{"base: base-coat enamel done 72h", "gloss: gloss-coat gloss coats 1 done 30h", "w: pin-wash clay at 1h", "x: wipe of w damp at 2h"}, "x rub warn wait"},
+		{"wiped while wet", append(slices.Clone(glossed), "w: pin-wash enamel-wash at 1h", "x: wipe of w dry at 75m"), "x wipe-window stop wait"},
+		{"wiped too late", append(slices.Clone(glossed), "w: pin-wash enamel-wash at 1h", "x: wipe of w damp at 120h"), "x wipe-window warn"},
+		{"decals over flat", []string{old, "d: decals decals"}, "d silvering warn"},
+		{"decals over gloss", append(slices.Clone(glossed), "d: decals decals"), ""},
+		{"decals not sealed before the wash", append(slices.Clone(glossed), "d: decals decals", "w: pin-wash enamel-wash", "x: wipe of w dry"), "w decal-unsealed stop; x decal-unsealed stop"},
+		{"decals sealed", append(slices.Clone(glossed), "d: decals decals", "s: seal gloss", "w: pin-wash enamel-wash", "x: wipe of w dry"), ""},
+		{"wash on flat", []string{old, "w: pin-wash enamel-wash", "x: wipe of w dry"}, "w wash-sheen warn"},
+		{"oils over gloss", append(slices.Clone(glossed), "o: oil-dots oil"), "o grip warn"},
+		{"oils over flat", append(slices.Clone(glossed), "f: flat-coat flat", "o: oil-dots oil"), ""},
+		{"a coat over oils of a day", []string{old, "o: oil-dots oil done 36h", "f: final-coat flat at 1h"}, "f young-oils warn wait"},
+		{"a coat over wet oils", []string{old, "o: oil-dots oil done 5h", "f: final-coat flat at 1h"}, "f wet-below stop wait; f young-oils warn wait"},
+		{"the schedule waits for oils", []string{old, "o: oil-dots oil done 5h", "f: final-coat flat"}, ""},
+		{"tape on a live medium", []string{"base: base-coat lacquer done 900h", "m: chipping-medium medium done 800h", "k: mask"}, "k medium stop"},
+		{"chipping with no medium", []string{old, "c: chip"}, "c order stop"},
+		{"colour over a wash", append(slices.Clone(glossed), "w: pin-wash clay", "b: base-coat acrylic"), "b order stop"},
+		{"a coat over wet paint", []string{"base: base-coat acrylic done 10m", "g: gloss-coat gloss at 10m"}, "g wet-below stop wait"},
+		{"a lacquer clear on young enamel", []string{"base: base-coat enamel done 48h", "g: gloss-coat solvent-gloss at 1h"}, "g bite stop wait"},
+		{"an overall wash that nobody wipes", append(slices.Clone(glossed), "w: overall-wash clay"), "w unwiped warn"},
+		{"a soot that can't be seen on black", []string{old, "e: exhaust-spray soot"}, "e unseen-stain warn"},
+		{"a pale stain on black", []string{old, "e: exhaust-spray tan"}, ""},
+		{"pastel under gloss", []string{old, "p: pastel pastel", "g: final-gloss gloss"}, "g dulled warn"},
+		{"two pinned steps at once, one before the other is done", []string{old, "g: gloss-coat gloss at 1h", "f: flat-coat flat at 65m"}, "f hands stop wait; f order-in-time stop wait; f wet-below stop wait"},
+	} {
+		t.Run(tc.name, func(t *testing.T) {
+			f := routeOf(t, tc.lines...)
+			var got []string
+			for _, x := range check(t, f).Findings {
+				if x.Severity != "note" {
+					got = append(got, strings.TrimSpace(fmt.Sprintf("%s %s %s %s", x.Step, x.Rule, x.Severity, x.Verdict)))
+				}
+			}
+			if s := strings.Join(got, "; "); s != tc.want {
+				t.Errorf("found %q, want %q", s, tc.want)
+			}
+		})
+	}
+}
+
+// The same trouble, told by each school.
+func TestSchools(t *testing.T) {
+	for _, tc := range []struct {
+		question, answer string
+		lines            []string
+		rule             string
+	}{
+		{"under_oils", "gloss", []string{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "o: oil-dots oil"}, "grip"},
+		{"under_wash", "flat", []string{"b: base-coat acrylic done 800h", "w: pin-wash enamel-wash"}, "wash-sheen"},
+		{"decals_and_wash", "before-decals", []string{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "w: pin-wash enamel-wash", "x: wipe of w dry", "d: decals decals"}, "order"},
+	} {
+		f := routeOf(t, tc.lines...)
+		if !found(check(t, f), tc.rule) {
+			t.Errorf("%s: the usual school does not find %s", tc.question, tc.rule)
+		}
+		f.Schools = map[string]string{tc.question: tc.answer}
+		if found(check(t, f), tc.rule) {
+			t.Errorf("%s: %s still finds %s", tc.question, tc.answer, tc.rule)
+		}
+	}
+	f := routeOf(t, "b: base-coat acrylic done 800h", "o: oil-dots oil done 400h", "f: final-coat flat")
+	f.Schools = map[string]string{"over_oils": "nothing"}
+	if !found(check(t, f), "young-oils") {
+		t.Error("nothing over oils: a final coat over them is not found")
+	}
+}
+
+func found(r *plan.Report, rule string) bool {
+	return slices.ContainsFunc(r.Findings, func(f plan.Finding) bool { return f.Rule == rule })
+}
+
+// A scheduled step is moved past a wait and keeps it only as a note; a pinned one keeps it as a stop. History is never more than a note.
+func TestWaitMovesScheduledSteps(t *testing.T) {
+	r := check(t, routeOf(t, "base: base-coat enamel done 48h", "w: pin-wash enamel-wash", "x: wipe of w damp"))
+	i := slices.IndexFunc(r.Findings, func(f plan.Finding) bool { return f.Rule == "bite" && f.Step == "w" })
+	if i < 0 || r.Findings[i].Severity != "note" || r.Findings[i].Verdict != "wait" || r.Stops() {
+		t.Fatalf("want one bite note, got %s", list(r))
+	}
+	if at := r.Schedule[1].Start; at.Before(*r.Findings[i].SafeFrom) {
+		t.Errorf("washed %v, safe from %v", at, r.Findings[i].SafeFrom)
+	}
+	r = check(t, routeOf(t, "base: base-coat enamel done 200h", "w: pin-wash enamel-wash done 150h"))
+	if r.Stops() || !found(r, "bite") {
+		t.Errorf("a bite that has happened should be a note: %s", list(r))
+	}
+}
+
+// What a fix promises, over hundreds of random plans: applied, its finding is gone or a mere note, and nothing as bad has come; taking
+// the first fixes one after the other ends without a stop that still has a fix.
+func TestFixesRemoveTheirFindings(t *testing.T) {
+	r := rand.New(rand.NewPCG(7, 11))
+	tried := 0
+	for n := range 250 {
+		f := randomPlan(t, r)
+		rep := check(t, f)
+		for round := 0; ; round++ {
+			i := slices.IndexFunc(rep.Findings, func(x plan.Finding) bool { return x.Severity != "note" && len(x.Fixes) > 0 })
+			if i < 0 {
+				break
+			}
+			if round > 40 {
+				t.Fatalf("plan %d: the first fixes never end: %s", n, list(rep))
+			}
+			x := rep.Findings[i]
+			changed, err := f.Apply(x.Step, x.Fixes[0])
+			if err != nil {
+				t.Fatalf("plan %d: fix %+v of %s %s: %v", n, x.Fixes[0], x.Step, x.Rule, err)
+			}
+			after := check(t, changed)
+			tried++
+			for _, y := range after.Findings {
+				same := y.Step == x.Step && y.Rule == x.Rule
+				if same && y.Severity != "note" {
+					t.Errorf("plan %d: %s at %s is still there after %s", n, x.Rule, x.Step, f.Describe(x.Step, x.Fixes[0]))
+				}
+				known := slices.ContainsFunc(rep.Findings, func(z plan.Finding) bool {
+					return z.Step == y.Step && z.Rule == y.Rule && rank(z.Severity) >= rank(y.Severity)
+				})
+				if !known && rank(y.Severity) >= rank(x.Severity) {
+					t.Errorf("plan %d: %s brought %s %s at %s", n, f.Describe(x.Step, x.Fixes[0]), y.Severity, y.Rule, y.Step)
+				}
+			}
+			f, rep = changed, after
+		}
+	}
+	if tried < 200 {
+		t.Errorf("only %d fixes were tried; the random plans are too good", tried)
+	}
+}
+
+// randomPlan strings steps together that can follow each other, some done, some pinned at a bad moment.
+func randomPlan(t testing.TB, r *rand.Rand) plan.File {
+	pick := func(s ...string) string { return s[r.IntN(len(s))] }
+	pin := func() string {
+		if r.IntN(4) == 0 {
+			return fmt.Sprintf(" at %dh", r.IntN(200))
+		}
+		return ""
+	}
+	lines := []string{fmt.Sprintf("b: base-coat %s done %dh", pick("acrylic", "enamel", "lacquer", "alcohol"), 1+r.IntN(300))}
+	add := func(odds int, line string) {
+		if r.IntN(odds) > 0 {
+			lines = append(lines, line+pin())
+		}
+	}
+	add(3, "g: gloss-coat "+pick("gloss", "solvent-gloss"))
+	add(2, "d: decals decals")
+	add(2, "s: seal "+pick("gloss", "satin"))
+	washes := pick("enamel-wash", "clay", "acrylic-wash", "oil-wash")
+	lines = append(lines, "w: "+pick("pin-wash", "overall-wash")+" "+washes+pin())
+	add(6, "x: wipe of w "+pick("dry", "damp", "wet"))
+	add(2, "f: flat-coat flat")
+	add(2, "o: oil-dots oil")
+	add(2, "e: exhaust-spray "+pick("soot", "tan"))
+	add(3, "p: pastel pastel")
+	add(3, "z: final-coat "+pick("flat", "satin"))
+	return routeOf(t, lines...)
+}
+
+func TestDescribe(t *testing.T) {
+	f := read(t, "../examples/stop.json")
+	var words []string
+	for _, x := range check(t, f).Findings[0].Fixes {
+		words = append(words, f.Describe("d2", x))
+	}
+	want := "Seal first: Harbour gloss, 2 coats; Pin wash with Lamp clay instead; Wait with the pin wash until Mon 8 Mar, 19:30"
+	if got := strings.Join(words, "; "); got != want {
+		t.Errorf("got %q, want %q", got, want)
+	}
+}
+
+// big is a clean plan of 6 zones and 60 steps.
+func big(t testing.TB) plan.File {
+	f := routeOf(t)
+	f.Zones = nil
+	for z := range 6 {
+		one := routeOf(t, "b: base-coat acrylic done 400h", "g: gloss-coat gloss", "d: decals decals", "s: seal gloss", "w: pin-wash enamel-wash", "x: wipe of w dry",
+			"f: flat-coat flat", "o: oil-dots oil", "e: exhaust-spray tan", "z: final-coat flat").Zones[0]
+		one.ID, one.Name = fmt.Sprint("zone", z), fmt.Sprint("Zone ", z)
+		for i := range one.Steps {
+			one.Steps[i].ID = fmt.Sprint(one.Steps[i].ID, z)
+			if one.Steps[i].Of != "" {
+				one.Steps[i].Of = fmt.Sprint(one.Steps[i].Of, z)
+			}
+		}
+		f.Zones = append(f.Zones, one)
+	}
+	return f
+}
+
+func BenchmarkCheckAndSchedule60Steps(b *testing.B) {
+	p, err := big(b).Resolve()
+	if err != nil {
+		b.Fatal(err)
+	}
+	b.ReportAllocs()
+	for b.Loop() {
+		route.Check(p)
+	}
+}
+
+func BenchmarkCheckWithFixesTried60Steps(b *testing.B) {
+	f := big(b)
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := plan.Check(f); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+func BenchmarkEveryFilm60Steps(b *testing.B) {
+	p, err := big(b).Resolve()
+	if err != nil {
+		b.Fatal(err)
+	}
+	tl := route.Lay(p)
+	at := start.Add(100 * time.Hour)
+	b.ReportAllocs()
+	for b.Loop() {
+		for _, line := range tl.Lines {
+			for i := range line.Films {
+				line.Films[i].At(at)
+			}
+		}
+	}
+}
+
+func BenchmarkParse(b *testing.B) {
+	text, err := big(b).Write()
+	if err != nil {
+		b.Fatal(err)
+	}
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := plan.Parse(text); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+func kindOf(kind string) coating.Kind { return coating.Kind(kind) }
