@@ -186,7 +186,7 @@ func severities(checked *route.Report) map[key]route.Severity {
 
 func (t *trial) fixes(found route.Finding) []Fix {
 	var kept []Fix
-	for _, candidate := range found.Fixes {
+	for _, candidate := range found.Fixes() {
 		if t.left < t.steps {
 			break
 		}

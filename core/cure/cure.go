@@ -76,6 +76,7 @@ type Course struct {
 	tau   float64 // hours
 	work  float64 // um of free liquid
 	stiff time.Time
+	speed float64 // rate of hardening where the air never changes, 0 where it does
 }
 
 // Of works out the course of film in air.
@@ -84,6 +85,9 @@ func Of(film coating.Film, air climate.Record) Course {
 	c := Course{Film: film, air: air, stiff: film.Laid}
 	if f.Mechanism.Hardens {
 		c.tau = f.Tau8.Hours() * math.Pow(float64(film.Thickness())/tauAt, tauPower)
+	}
+	if !air.Changes() {
+		c.speed = c.rate()(air.At(film.Laid))
 	}
 	if f.CarrierShare > 0 {
 		c.work = work(film)
@@ -137,7 +141,10 @@ func (c *Course) Hard(moment time.Time) Fraction {
 	if c.tau == 0 {
 		return 1
 	}
-	theta := c.air.Integral(c.stiff, moment, c.rate())
+	theta := moment.Sub(c.stiff).Hours() * c.speed
+	if c.speed == 0 {
+		theta = c.air.Integral(c.stiff, moment, c.rate())
+	}
 	return Fraction(-math.Expm1(-theta / c.tau))
 }
 

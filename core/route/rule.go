@@ -87,7 +87,16 @@ type Finding struct {
 	Figures    Figures
 	SafeFrom   time.Time
 	Because    string
-	Fixes      []Fix
+
+	propose func() []Fix
+}
+
+// Fixes works out what would remove the finding. They are candidates: plan.Check tries each one.
+func (f Finding) Fixes() []Fix {
+	if f.propose == nil {
+		return nil
+	}
+	return f.propose()
 }
 
 // Figures are the numbers behind a finding.
@@ -182,7 +191,7 @@ func (s *Site) judge() []Finding {
 		for _, f := range r.Find(s) {
 			f.Zone, f.Step, f.Rule = s.Zone.ID, s.Step.ID, r
 			if !s.Step.Done.IsZero() && f.Severity > Note {
-				f.Severity, f.Fixes = Note, nil
+				f.Severity, f.propose = Note, nil
 				f.Because = "It has happened. " + f.Because
 			}
 			found = append(found, f)

@@ -42,18 +42,17 @@ func findBite(s *Site) []Finding {
 		Severity: severity, Layer: s.layerID(r.Place), Liquid: liquidID(s.touch.Liquid),
 		Figures: Figures{RED: r.RED, Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Share: r.Exposed, Film: true},
 	}
-	serve := s.barriers(s.touch, at)
 	safe, waits := search(at, s.Plan.Air.Changes(), func(t time.Time) bool { return biteHolds(s, t) })
 	switch {
 	case waits:
 		f.Verdict, f.SafeFrom = Wait, safe
-	case len(serve) > 0:
+	case len(s.barriers(s.touch, at)) > 0:
 		f.Verdict = Seal
 	default:
 		f.Verdict = Never
 	}
 	f.Because = s.biteWords(r, f)
-	f.Fixes = s.biteFixes(at, f.Verdict, serve)
+	f.propose = func() []Fix { return s.biteFixes(at, f.Verdict) }
 	return []Finding{f}
 }
 
@@ -88,14 +87,14 @@ func stepLiquid(s *Site) string {
 	return s.touch.Liquid.Name
 }
 
-func (s *Site) biteFixes(at time.Time, verdict Verdict, serve []barrier) []Fix {
+func (s *Site) biteFixes(at time.Time, verdict Verdict) []Fix {
 	before := s.Step
 	if w := s.Step.wiped; w != nil {
 		before = w
 	}
 	var seal, wait, swap []Fix
 	if before.Done.IsZero() {
-		seal = s.sealFix(before, serve)
+		seal = s.sealFix(before, s.barriers(s.touch, at))
 	}
 	if verdict == Wait {
 		wait = s.waitFix()

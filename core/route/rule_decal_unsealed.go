@@ -33,7 +33,9 @@ func findDecalUnsealed(s *Site) []Finding {
 			f.Because = "The decals lie open: the wipe tears them."
 		}
 		if before.Done.IsZero() {
-			f.Fixes = s.insertFix("seal", 1, before, coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat)
+			f.propose = func() []Fix {
+				return s.insertFix("seal", 1, before, coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat)
+			}
 		}
 		return []Finding{f}
 	}

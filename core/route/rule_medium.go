@@ -26,7 +26,7 @@ func findMedium(s *Site) []Finding {
 		return []Finding{{
 			Severity: Stop, Layer: s.layerID(place),
 			Because: fmt.Sprintf("Tape pulls off what stands on %s.", s.film(place)),
-			Fixes:   []Fix{{Do: "remove", Step: s.Step.ID}},
+			propose: func() []Fix { return []Fix{{Do: "remove", Step: s.Step.ID}} },
 		}}
 	case s.Step.Do.Has(ClearCoat) && s.clearAbove(place) == nil:
 		return []Finding{{

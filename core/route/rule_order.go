@@ -56,7 +56,7 @@ func findOrder(s *Site) []Finding {
 func (s *Site) outOfOrder(severity Severity, other *Step, verb string) Finding {
 	f := Finding{Severity: severity, Layer: other.ID, Because: fmt.Sprintf("%s %s %s of step %d.", capital(stepName(s.Step)), verb, stepName(other), slices.Index(s.Zone.Steps, other)+1)}
 	if s.Step.At.IsZero() && other.Done.IsZero() {
-		f.Fixes = []Fix{{Do: "move", Step: s.Step.ID, Before: other.ID}}
+		f.propose = func() []Fix { return []Fix{{Do: "move", Step: s.Step.ID, Before: other.ID}} }
 	}
 	return f
 }
@@ -67,7 +67,7 @@ func (s *Site) chipOrder() []Finding {
 	if medium == 0 {
 		return []Finding{{
 			Severity: Stop, Because: "There is no chipping medium below, so water lifts nothing.",
-			Fixes: []Fix{{Do: "remove", Step: s.Step.ID}},
+			propose: func() []Fix { return []Fix{{Do: "remove", Step: s.Step.ID}} },
 		}}
 	}
 	if clear := s.clearAbove(medium); clear != nil {
@@ -76,7 +76,7 @@ func (s *Site) chipOrder() []Finding {
 	if medium == len(s.Below)-1 {
 		return []Finding{{
 			Severity: Warn, Layer: s.layerID(medium), Because: "No colour lies on the medium, so there is nothing to chip.",
-			Fixes: []Fix{{Do: "remove", Step: s.Step.ID}},
+			propose: func() []Fix { return []Fix{{Do: "remove", Step: s.Step.ID}} },
 		}}
 	}
 	return nil
@@ -103,7 +103,9 @@ func findDulled(s *Site) []Finding {
 		if s.Step.Sheen() == coating.Gloss {
 			f.Severity = Warn
 			f.Because = fmt.Sprintf("%s all but vanishes under a wet gloss coat.", capital(s.film(i)))
-			f.Fixes = s.swapFixes(s.Step, func(p *coating.Product) bool { return p.Sheen >= coating.Satin })
+			f.propose = func() []Fix {
+				return s.swapFixes(s.Step, func(p *coating.Product) bool { return p.Sheen >= coating.Satin })
+			}
 		}
 		return []Finding{f}
 	}

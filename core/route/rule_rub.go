@@ -47,9 +47,12 @@ func findRub(s *Site) []Finding {
 		f.Because = fmt.Sprintf("%s is %s hard, and one thin coat over it has weak spots on edges and detail, where the wipe would grind the wash in. Safe from %s.",
 			capital(s.film(r.Place)), percent(r.Hard), s.Plan.clock(safe))
 	}
-	if w := s.Step.wiped; w != nil && w.Done.IsZero() {
-		f.Fixes = s.insertFix("seal", 2, w, coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat)
+	f.propose = func() []Fix {
+		fixes := s.waitFix()
+		if w := s.Step.wiped; w != nil && w.Done.IsZero() {
+			fixes = append(s.insertFix("seal", 2, w, coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat), fixes...)
+		}
+		return fixes
 	}
-	f.Fixes = append(f.Fixes, s.waitFix()...)
 	return []Finding{f}
 }

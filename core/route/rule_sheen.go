@@ -46,7 +46,7 @@ func findSilvering(s *Site) []Finding {
 	}
 	f.Because = fmt.Sprintf("The surface is %s: its valleys are %.2f µm deep on average where gloss has %.2f, so the decals silver.",
 		s.On.Sheen(), float64(s.On), float64(coating.Gloss.Texture()))
-	f.Fixes = s.insertFix("gloss-coat", 2, s.Step, coating.Gloss)
+	f.propose = func() []Fix { return s.insertFix("gloss-coat", 2, s.Step, coating.Gloss) }
 	return []Finding{f}
 }
 
@@ -66,7 +66,7 @@ func findWashSheen(s *Site) []Finding {
 	}
 	f.Because = fmt.Sprintf("%s is %s: a dry wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", capital(s.surfaceName()), sheen,
 		100*left, 100*wash.Left(film.Thickness(), coating.Gloss.Texture(), wash.Dry, strokes("airflow"), 0, 0))
-	f.Fixes = s.insertFix("gloss-coat", 2, s.Step, coating.Gloss)
+	f.propose = func() []Fix { return s.insertFix("gloss-coat", 2, s.Step, coating.Gloss) }
 	return []Finding{f}
 }
 
@@ -97,6 +97,6 @@ func findGrip(s *Site) []Finding {
 	}
 	f := Finding{Severity: Warn, Figures: Figures{Share: float64(s.On)}}
 	f.Because = fmt.Sprintf("%s is %s and gives %s no grip: it slides and wipes straight off.", capital(s.surfaceName()), s.On.Sheen(), lower(s.Step.Do.Name))
-	f.Fixes = s.insertFix("flat-coat", 1, s.Step, coating.Flat, coating.Satin)
+	f.propose = func() []Fix { return s.insertFix("flat-coat", 1, s.Step, coating.Flat, coating.Satin) }
 	return []Finding{f}
 }

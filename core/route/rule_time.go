@@ -33,7 +33,7 @@ func findOrderInTime(s *Site) []Finding {
 		return nil
 	}
 	return []Finding{{
-		Severity: Stop, Verdict: Wait, Layer: s.Zone.Steps[s.Index-1].ID, SafeFrom: s.After, Fixes: s.waitFix(),
+		Severity: Stop, Verdict: Wait, Layer: s.Zone.Steps[s.Index-1].ID, SafeFrom: s.After, propose: s.waitFix,
 		Because: fmt.Sprintf("Pinned to %s, but %s above it ends %s.", s.Plan.clock(s.Start), stepName(s.Zone.Steps[s.Index-1]), s.Plan.clock(s.After)),
 	}}
 }
@@ -51,7 +51,7 @@ func findHands(s *Site) []Finding {
 				continue // said at the later one
 			}
 			return []Finding{{
-				Severity: Stop, Verdict: Wait, SafeFrom: p.End, Fixes: s.waitFix(),
+				Severity: Stop, Verdict: Wait, SafeFrom: p.End, propose: s.waitFix,
 				Because: fmt.Sprintf("%s of %s has the hands until %s.", capital(stepName(p.Step)), lower(l.Zone.Name), s.Plan.clock(p.End)),
 			}}
 		}

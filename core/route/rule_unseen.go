@@ -39,9 +39,11 @@ func findUnseen(s *Site) []Finding {
 		tone = "darker"
 	}
 	f.Because = fmt.Sprintf("%s differs from %s by %.1f where %.0f can be seen: take a %s stain.", capital(s.Step.Product.Name), paint.Product.Name, delta, seen, tone)
-	f.Fixes = s.swapFixes(s.Step, func(p *coating.Product) bool {
-		return p.Colour != "" && base.Difference(colour.Or(p.Colour, base)) >= seen
-	})
+	f.propose = func() []Fix {
+		return s.swapFixes(s.Step, func(p *coating.Product) bool {
+			return p.Colour != "" && base.Difference(colour.Or(p.Colour, base)) >= seen
+		})
+	}
 	return []Finding{f}
 }
 

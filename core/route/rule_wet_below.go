@@ -46,7 +46,7 @@ func findWetBelow(s *Site) []Finding {
 	f := Finding{Severity: Stop, Verdict: Wait, Layer: s.layerID(place), SafeFrom: ready, Figures: Figures{Hard: state.Hard, Share: state.Wet, Film: true}}
 	f.Because = fmt.Sprintf("%s is %s at %s, and ready for %s from %s.",
 		capital(s.film(place)), state.Phase, s.Plan.clock(s.Start), stepName(s.Step), s.Plan.clock(ready))
-	f.Fixes = s.waitFix()
+	f.propose = s.waitFix
 	return []Finding{f}
 }
 

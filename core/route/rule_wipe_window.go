@@ -49,7 +49,7 @@ func findWipeWindow(s *Site) []Finding {
 		}
 		f.Because = fmt.Sprintf("%s is still wet at %s: a cloth pulls %.0f %% of it out of the lines. The window opens %s.",
 			capital(wash), s.Plan.clock(s.Start), 100*f.Figures.Share, s.Plan.clock(opens))
-		f.Fixes = s.moveWipe(opens)
+		f.propose = func() []Fix { return s.moveWipe(opens) }
 		return []Finding{f}
 	case s.Start.After(closes):
 		f := Finding{Severity: Warn, Layer: s.Step.Of, Liquid: liquidID(s.Step.wiped.Product.Remover)}
@@ -60,7 +60,7 @@ func findWipeWindow(s *Site) []Finding {
 			}
 		}
 		f.Because = fmt.Sprintf("%s no longer comes off: it is %s hard, and its window closed %s.", capital(wash), percent(f.Figures.Hard), s.Plan.clock(closes))
-		f.Fixes = s.moveWipe(opens)
+		f.propose = func() []Fix { return s.moveWipe(opens) }
 		return []Finding{f}
 	}
 	return nil
@@ -86,6 +86,8 @@ func findUnwiped(s *Site) []Finding {
 	}
 	return []Finding{{
 		Severity: Warn, Because: fmt.Sprintf("Nothing wipes %s off the open surface again; all of it darkens.", s.Step.Product.Name),
-		Fixes: []Fix{{Do: "insert", Step: s.Step.ID, Insert: &Step{ID: s.Step.ID + "-wipe", Do: mustTechnique("wipe"), Of: s.Step.ID, Stroke: s.Plan.Schools.Of("stroke"), Coats: 1}}},
+		propose: func() []Fix {
+			return []Fix{{Do: "insert", Step: s.Step.ID, Insert: &Step{ID: s.Step.ID + "-wipe", Do: mustTechnique("wipe"), Of: s.Step.ID, Stroke: s.Plan.Schools.Of("stroke"), Coats: 1}}}
+		},
 	}}
 }

@@ -39,7 +39,7 @@ func findYoungOils(s *Site) []Finding {
 		state := s.Below[place].At(s.Start)
 		f := Finding{Severity: Warn, Verdict: Wait, Layer: s.layerID(place), SafeFrom: settled, Figures: Figures{Hard: state.Hard, Film: true}}
 		f.Because = fmt.Sprintf("%s is %s hard, and settled enough for a coat from %s.", capital(s.film(place)), percent(state.Hard), s.Plan.clock(settled))
-		f.Fixes = s.waitFix()
+		f.propose = s.waitFix
 		found = append(found, f)
 	}
 	over := s.stepOf(place)
@@ -47,7 +47,7 @@ func findYoungOils(s *Site) []Finding {
 		found = append(found, Finding{
 			Severity: Warn, Layer: s.layerID(place),
 			Because: fmt.Sprintf("Your school leaves oils uncovered, and this coat goes over %s.", s.film(place)),
-			Fixes:   []Fix{{Do: "remove", Step: s.Step.ID}},
+			propose: func() []Fix { return []Fix{{Do: "remove", Step: s.Step.ID}} },
 		})
 	}
 	return found

@@ -150,22 +150,25 @@ func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield fun
 		}
 		welds = welds && layer.Film.Family == touch.Welds
 		meant := welds || touch.Own != "" && layer.Step == touch.Own || touch.Lifts > 0 && i >= touch.Lifts
+		var a assault
+		if !moment.Before(layer.Stiff()) {
+			a = attack(&layer.Course, touch.Liquid, moment)
+		}
 		if !meant {
-			yield(reach(i, layer, touch, moment, exposed, wait, contact))
+			yield(reach(i, layer, a, touch, moment, exposed, wait, contact))
 		}
 		if layer.Film.Family.Closed && !(touch.Lifts > 0 && i >= touch.Lifts) {
-			open, slow := layer.barrier(touch, moment, contact)
+			open, slow := layer.barrier(a, touch, moment, contact)
 			exposed *= open
 			lag += slow
 		}
 	}
 }
 
-func reach(place int, layer *Layer, touch Touch, moment time.Time, exposed float64, wait, contact time.Duration) Reach {
+func reach(place int, layer *Layer, a assault, touch Touch, moment time.Time, exposed float64, wait, contact time.Duration) Reach {
 	if moment.Before(layer.Stiff()) {
 		return Reach{Place: place, Wet: true, Exposed: exposed, Lag: wait, Depth: layer.Film.Thickness(), Loss: layer.Film.Thickness() * coating.Microns(exposed)}
 	}
-	a := attack(&layer.Course, touch.Liquid, moment)
 	r := Reach{Place: place, Hard: a.hard, RED: a.red, Soft: a.soft, Exposed: exposed, Lag: wait}
 	full := float64(layer.Film.Thickness())
 	r.Depth = coating.Microns(min(full, a.depth(contact)))
@@ -243,16 +246,19 @@ func (a assault) displaced(f *coating.Family, c *Contact) float64 {
 
 // barrier returns the share of the area where the layer lets the liquid straight through, and what it adds to the lag. A layer of n
 // coats protects at least as well as its first coats alone, which dried sooner.
-func (l *Layer) barrier(touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {
-	open, slow = barrierOf(&l.Course, touch, moment, contact)
+func (l *Layer) barrier(a assault, touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {
+	open, slow = barrierOf(&l.Course, a, touch, moment, contact)
 	for n := range l.first {
-		o, s := barrierOf(&l.first[n], touch, moment, contact)
+		if moment.Before(l.first[n].Stiff()) {
+			continue
+		}
+		o, s := barrierOf(&l.first[n], attack(&l.first[n], touch.Liquid, moment), touch, moment, contact)
 		open, slow = min(open, o), max(slow, s)
 	}
 	return open, slow
 }
 
-func barrierOf(course *cure.Course, touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {
+func barrierOf(course *cure.Course, a assault, touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {
 	if course.Film.Family.Mechanism == coating.Moulded {
 		return 0, math.Inf(1)
 	}
@@ -264,7 +270,6 @@ func barrierOf(course *cure.Course, touch Touch, moment time.Time, contact time.
 	if touch.Liquid == nil {
 		return math.Pow(weakSpot, coats), 0
 	}
-	a := attack(course, touch.Liquid, moment)
 	lost := min(full, a.depth(contact)) * a.displaced(course.Film.Family, touch.Contact) / full
 	return math.Pow(weakSpot, coats*(1-lost)), full * 1e-6 / math.Sqrt(a.diffusion)
 }

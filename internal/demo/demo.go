@@ -1,0 +1,46 @@
+// Package demo is the made-up scenario that the demo shows: a club of modellers prepares three fictional aircraft for its winter table.
+package demo
+
+import (
+	"context"
+	"embed"
+	"fmt"
+
+	"inkysparrow/internal/store"
+	"inkysparrow/plan"
+)
+
+//go:embed *.json
+var files embed.FS
+
+// Slugs are the builds in the order in which they are listed; each has a plan file of that name.
+var Slugs = []string{"petrel", "lynx", "nightjar"}
+
+// Plans returns the demo's plans in the order of Slugs.
+func Plans() ([]plan.File, error) {
+	var all []plan.File
+	for _, slug := range Slugs {
+		b, err := files.ReadFile(slug + ".json")
+		if err != nil {
+			return nil, err
+		}
+		f, err := plan.Parse(b)
+		if err != nil {
+			return nil, fmt.Errorf("demo %s: %w", slug, err)
+		}
+		all = append(all, f)
+	}
+	return all, nil
+}
+
+// Reset puts the demo's builds as they were into the store, in place of all that it holds.
+func Reset(ctx context.Context, s *store.Store) error {
+	plans, err := Plans()
+	if err != nil {
+		return err
+	}
+	if err := s.Replace(ctx, Slugs, plans); err != nil {
+		return fmt.Errorf("reset the demo: %w", err)
+	}
+	return nil
+}
