@@ -24,7 +24,7 @@ func main() {
 		Use: "inkysparrow", Short: "Which films lie on your model, and what the next liquid does to them",
 		SilenceUsage: true, SilenceErrors: true, CompletionOptions: cobra.CompletionOptions{HiddenDefaultCmd: true},
 	}
-	root.AddCommand(checkCommand())
+	root.AddCommand(serveCommand(), demoCommand(), checkCommand())
 	switch err := root.Execute(); {
 	case errors.Is(err, errFound):
 		os.Exit(exitFound)

@@ -59,24 +59,27 @@ func findWashSheen(s *Site) []Finding {
 		return nil
 	}
 	film := s.Step.Film(s.Start)
-	left := wash.Left(film.Thickness(), s.On, wash.Dry, strokes("airflow"), 0, 0)
+	left := wash.Left(film.Thickness(), s.On, wash.Dry, Strokes("airflow"), 0, 0)
 	f := Finding{Severity: Warn, Figures: Figures{Share: left}}
 	if sheen == coating.Satin {
 		f.Severity = Note
 	}
 	f.Because = fmt.Sprintf("%s is %s: a dry wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", capital(s.surfaceName()), sheen,
-		100*left, 100*wash.Left(film.Thickness(), coating.Gloss.Texture(), wash.Dry, strokes("airflow"), 0, 0))
+		100*left, 100*wash.Left(film.Thickness(), coating.Gloss.Texture(), wash.Dry, Strokes("airflow"), 0, 0))
 	f.propose = func() []Fix { return s.insertFix("gloss-coat", 2, s.Step, coating.Gloss) }
 	return []Finding{f}
 }
 
-// strokes is how many strokes a way of wiping takes.
-func strokes(way string) int {
-	if way == "airflow" {
+// Strokes is how many strokes a way of wiping takes.
+func Strokes(way string) int {
+	if Along(way) {
 		return 3
 	}
 	return 4
 }
+
+// Along reports whether a way of wiping stays with the airflow; it is what is done when nothing is said.
+func Along(way string) bool { return way == "" || way == "airflow" }
 
 // surfaceName is what the surface is called in a sentence.
 func (s *Site) surfaceName() string {

@@ -1,0 +1,177 @@
+// Package look computes what a zone's skin looks like as its route leaves it: the paint, what a wash puts into the lines and leaves on
+// the surface, the sheen, and the marks of the other effects. It says what there is, in colours and shares; how it is drawn is the
+// interface's business.
+package look
+
+import (
+	"math"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
+	"inkysparrow/core/cure"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/wash"
+)
+
+// Numbers is the table behind this package.
+var Numbers fact.Table
+
+var (
+	eye        = fact.Bench("chosen by eye; to be replaced by hiding power a product")
+	shows      = Numbers.Number("shows-through", 0.35, "", "share of a pre-shade's contrast that one coat of colour lets through", eye)
+	bareLine   = Numbers.Number("bare-line", 0.22, "", "share of black that a bare recess adds to its paint as shadow", eye)
+	lineFull   = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
+	pinSpill   = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
+	lossAlong  = Numbers.Number("loss-along", 0.03, "", "what strokes along the line take out of it", eye)
+	lossAcross = Numbers.Number("loss-across", 0.15, "", "what strokes across the line take out of it", eye)
+	tint       = Numbers.Number("tint", 0.10, "", "share of its colour that a filter or sprayed wash adds to the paint", eye)
+	dulls      = Numbers.Number("dulls", 0.6, "", "what a wet clear leaves of pastel and pencil", fact.Bench("pastels fade under a wet coat"))
+	wetDeeper  = Numbers.Number("wet-deepens", 0.06, "", "share of black by which a gloss surface looks deeper than a flat one", eye)
+)
+
+// Skin is the look of a zone.
+type Skin struct {
+	Paint   colour.Colour // what it is painted with
+	Surface colour.Colour // as the open surface looks, with what a wash left on it
+	Line    colour.Colour // as the recesses look
+	Residue float64       // share of the open surface that a wash covers, 0 to 1
+	Filled  float64       // how far the recesses are filled with wash, 0 to 1
+	Sheen   coating.Sheen
+	Texture coating.Texture
+	Cure    cure.Fraction // of the top film
+	Marks   []Mark
+	washed  colour.Colour
+}
+
+// Mark is an effect on the skin.
+type Mark struct {
+	Kind     string // the step that made it, such as "oil-dots"
+	Colour   colour.Colour
+	Strength float64 // 0 to 1
+}
+
+// markOf is how strong each effect is when it is fresh.
+var markOf = map[string]float64{
+	"pre-shade": 0.8, "decals": 1, "oil-accent": 0.5, "oil-dots": 0.5, "streak": 0.6, "exhaust-spray": 0.7, "pastel": 0.7, "pencil": 0.6,
+	"sponge-chips": 0.8, "mud": 0.6, "wet-stain": 0.7, "chip": 0.9,
+}
+
+// Plastic is the colour of the bare model.
+var Plastic = colour.Grey(78)
+
+// Of returns the skin of a line after its first n steps, as it is at moment.
+func Of(line *route.Line, n int, moment time.Time) Skin {
+	k := Skin{Paint: Plastic, Texture: coating.Plastic.Sheens[0].Texture()}
+	for i := range n {
+		k.add(line, i)
+	}
+	k.Sheen = k.Texture.Sheen()
+	black := colour.Grey(0)
+	deep := wetDeeper * (1 - math.Min(1, float64(k.Texture/coating.Flat.Texture())))
+	ground := k.Paint.Veiled(black, deep)
+	k.Surface, k.Line = ground, ground.Veiled(black, bareLine)
+	if k.Filled > 0 {
+		k.Surface = ground.Veiled(k.washed, k.Residue)
+		k.Line = k.Line.Veiled(k.washed, k.Filled)
+	}
+	if top := len(line.Films) - 1; n > 0 && top > 0 {
+		for i := top; i > 0; i-- {
+			if !line.Films[i].Film.Laid.After(moment) && line.Films[i].Film.Family.Closed {
+				k.Cure = line.Films[i].Hard(moment)
+				break
+			}
+		}
+	}
+	return k
+}
+
+func (k *Skin) add(line *route.Line, i int) {
+	placed := line.Steps[i]
+	step := placed.Step
+	k.Texture = placed.Leaves
+	own := Plastic
+	if step.Product != nil {
+		own = colour.Or(step.Product.Colour, colour.Grey(45))
+	}
+	switch do := step.Do; {
+	case do.Has(route.Colour):
+		k.cover(own, max(1, step.Coats))
+	case do.Has(route.WashOn):
+		k.washed, k.Filled = own, lineFull
+		k.Residue = 1
+		if do.Contact == stack.PinWash {
+			k.Residue = pinSpill
+		}
+	case do.Has(route.Cloth):
+		k.wipe(line, i)
+	case do.Has(route.Thinned):
+		k.Paint = k.Paint.Veiled(own, tint)
+	case do.Has(route.Lifting):
+		k.Marks = append(k.Marks, Mark{do.ID, k.below(line, i), markOf[do.ID]})
+	case do.Has(route.ClearCoat):
+		for m := range k.Marks {
+			if loose(k.Marks[m].Kind) {
+				k.Marks[m].Strength *= dulls
+			}
+		}
+	case markOf[do.ID] > 0:
+		k.Marks = append(k.Marks, Mark{do.ID, own, markOf[do.ID]})
+	}
+}
+
+func loose(kind string) bool { return kind == "pastel" || kind == "pencil" }
+
+// cover lays a colour over all that was there; a pre-shade shows through thin coats.
+func (k *Skin) cover(own colour.Colour, coats int) {
+	through := k.Marks[:0]
+	for _, m := range k.Marks {
+		if m.Kind == "pre-shade" {
+			m.Strength *= math.Pow(shows, float64(coats))
+			through = append(through, m)
+		}
+	}
+	k.Marks, k.Paint, k.Residue, k.Filled = through, own, 0, 0
+}
+
+// wipe takes off what the cloth reaches; the line loses a little to strokes across it.
+func (k *Skin) wipe(line *route.Line, i int) {
+	placed := line.Steps[i]
+	washed := placed.Step.Wash()
+	if washed == nil {
+		return
+	}
+	loss := lossAlong
+	if !route.Along(placed.Step.Stroke) {
+		loss = lossAcross
+	}
+	for _, film := range line.Films {
+		if film.Step != washed.ID {
+			continue
+		}
+		remover := placed.Step.Wets()
+		soft := 0.0
+		if remover != nil {
+			soft = stack.Soften(&film.Course, remover, placed.Start)
+		}
+		state := film.At(placed.Start)
+		left := wash.Left(film.Film.Thickness(), placed.On, placed.Step.Cloth, route.Strokes(placed.Step.Stroke), soft, state.Hard)
+		k.Residue *= left
+		k.Filled *= (1 - loss) * (1 - state.Wet)
+	}
+}
+
+// below returns the colour that shows where a chip has come off: the one under the medium.
+func (k *Skin) below(line *route.Line, i int) colour.Colour {
+	seen := 0
+	for j := i - 1; j >= 0; j-- {
+		if st := line.Steps[j].Step; st.Do.Has(route.Colour) && st.Product != nil {
+			if seen++; seen == 2 {
+				return colour.Or(st.Product.Colour, Plastic)
+			}
+		}
+	}
+	return Plastic
+}

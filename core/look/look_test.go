@@ -1,0 +1,73 @@
+package look_test
+
+import (
+	"testing"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/look"
+	"inkysparrow/core/route"
+	"inkysparrow/plan"
+)
+
+var start = time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)
+
+func lay(t *testing.T, under string) (*route.Timeline, *route.Line) {
+	t.Helper()
+	done := start.Add(-900 * time.Hour)
+	f := plan.File{
+		Format: plan.Format, Build: plan.Build{Name: "t", Start: start},
+		Products: []plan.Product{
+			{ID: "grey", Name: "g", Kind: coating.Paint, Family: "waterborne-acrylic", Colour: "#aab4b8", Sheen: "flat"},
+			{ID: "dark", Name: "d", Kind: coating.Paint, Family: "waterborne-acrylic", Colour: "#404040", Sheen: "flat"},
+			{ID: "clear", Name: "c", Kind: coating.Clear, Family: "polish-clear", Sheen: plan.Sheen(under)},
+			{ID: "wash", Name: "w", Kind: coating.Wash, Family: "enamel-wash", Colour: "#30281f"},
+		},
+		Zones: []plan.Zone{{ID: "z", Name: "z", AreaCM2: 50, Steps: []plan.Step{
+			{ID: "p", Do: "pre-shade", Product: "dark", Done: &done},
+			{ID: "a", Do: "base-coat", Product: "grey", Done: &done},
+			{ID: "g", Do: "gloss-coat", Product: "clear", Done: &done},
+			{ID: "w", Do: "overall-wash", Product: "wash"},
+			{ID: "x", Do: "wipe", Of: "w", With: "dry"},
+			{ID: "b", Do: "base-coat", Product: "grey"},
+		}}},
+	}
+	p, err := f.Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	tl := route.Lay(p)
+	return tl, tl.Lines[0]
+}
+
+func TestOf(t *testing.T) {
+	left := map[string]float64{}
+	for _, under := range []string{"gloss", "satin", "flat"} {
+		tl, line := lay(t, under)
+		at := func(n int) look.Skin { return look.Of(line, n, tl.Finish) }
+		if k := at(0); k.Paint != look.Plastic || k.Filled != 0 {
+			t.Errorf("nothing done yet, but %+v", k)
+		}
+		bare, washed, wiped, covered := at(3), at(4), at(5), at(6)
+		if len(bare.Marks) != 1 || bare.Marks[0].Strength > 0.2 {
+			t.Errorf("two coats should leave a hint of the pre-shade, got %+v", bare.Marks)
+		}
+		if bare.Sheen.String() != under {
+			t.Errorf("a %s clear shines %s", under, bare.Sheen)
+		}
+		if washed.Residue != 1 || washed.Surface.Lightness() >= bare.Surface.Lightness() {
+			t.Errorf("an overall wash covers %.2f", washed.Residue)
+		}
+		if wiped.Surface.Lightness() <= washed.Surface.Lightness() || wiped.Line.Lightness() >= bare.Line.Lightness()-10 {
+			t.Errorf("over %s the wipe should clear the surface (%.0f, was %.0f) and leave the line dark (%.0f, bare %.0f)", under,
+				wiped.Surface.Lightness(), washed.Surface.Lightness(), wiped.Line.Lightness(), bare.Line.Lightness())
+		}
+		if covered.Filled != 0 || covered.Residue != 0 {
+			t.Error("a coat of colour covers the wash")
+		}
+		left[under] = wiped.Residue
+	}
+	if left["satin"] < 3*left["gloss"] || left["flat"] < 2*left["satin"] {
+		t.Errorf("what is left on gloss, satin and flat: %v", left)
+	}
+}

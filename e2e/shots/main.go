@@ -1,0 +1,109 @@
+// Command shots takes the screenshots of docs/screenshots from a server that runs the demo (make screenshots).
+package main
+
+import (
+	"flag"
+	"fmt"
+	"os"
+	"path/filepath"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/proto"
+
+	"inkysparrow/e2e/browser"
+)
+
+// shot is a picture of one view.
+type shot struct {
+	name          string
+	path          string
+	width, height int
+	night         bool
+	press         string // a button to press first, by its accessible name
+}
+
+var shots = []shot{
+	{name: "build-day", path: "/builds/petrel", width: 1280, height: 800},
+	{name: "build-night", path: "/builds/petrel", width: 1280, height: 800, night: true},
+	{name: "build-tablet", path: "/builds/petrel", width: 820, height: 1180},
+	{name: "nightjar-day", path: "/builds/nightjar", width: 1280, height: 800},
+	{name: "builds-day", path: "/builds", width: 1280, height: 800},
+	{name: "keys-day", path: "/builds/petrel", width: 1280, height: 800, press: "Keys"},
+}
+
+func main() {
+	server := flag.String("server", "http://127.0.0.1:8787", "where the demo runs")
+	dir := flag.String("dir", filepath.Join("docs", "screenshots"), "where the pictures go")
+	only := flag.String("only", "", "take only this one")
+	flag.Parse()
+	if err := run(*server, *dir, *only); err != nil {
+		fmt.Fprintln(os.Stderr, "shots:", err)
+		os.Exit(1)
+	}
+}
+
+func run(server, dir, only string) error {
+	b, err := browser.Start()
+	if err != nil {
+		return err
+	}
+	defer b.MustClose()
+	for _, s := range shots {
+		if only != "" && s.name != only {
+			continue
+		}
+		if err := take(b, server, filepath.Join(dir, s.name+".png"), s); err != nil {
+			return fmt.Errorf("%s: %w", s.name, err)
+		}
+	}
+	return nil
+}
+
+func take(b *rod.Browser, server, file string, s shot) error {
+	context, err := b.Incognito()
+	if err != nil {
+		return err
+	}
+	page, err := context.Timeout(30 * time.Second).Page(proto.TargetCreateTarget{URL: "about:blank"})
+	if err != nil {
+		return err
+	}
+	defer page.MustClose()
+	scheme := "light"
+	if s.night {
+		scheme = "dark"
+	}
+	if err := (proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-color-scheme", Value: scheme}}}).Call(page); err != nil {
+		return err
+	}
+	if err := page.SetViewport(&proto.EmulationSetDeviceMetricsOverride{Width: s.width, Height: s.height, DeviceScaleFactor: 1}); err != nil {
+		return err
+	}
+	if err := page.Navigate(server + s.path); err != nil {
+		return err
+	}
+	if err := page.WaitLoad(); err != nil {
+		return err
+	}
+	if err := page.WaitStable(400 * time.Millisecond); err != nil {
+		return err
+	}
+	if s.press != "" {
+		button, err := page.Element(fmt.Sprintf("[aria-label=%q]", s.press))
+		if err != nil {
+			return err
+		}
+		if err := button.Click(proto.InputMouseButtonLeft, 1); err != nil {
+			return err
+		}
+		if err := page.WaitStable(400 * time.Millisecond); err != nil {
+			return err
+		}
+	}
+	png, err := page.Screenshot(false, nil)
+	if err != nil {
+		return err
+	}
+	return os.WriteFile(file, png, 0o644)
+}

@@ -1,0 +1,151 @@
+package web
+
+import (
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+
+	"inkysparrow/internal/store"
+	"inkysparrow/internal/wire"
+)
+
+func (s *Server) builds(c fiber.Ctx) error {
+	all, err := s.Store.Builds(c.Context())
+	if err != nil {
+		return err
+	}
+	out := wire.Builds{Builds: []wire.Listed{}, Demo: s.Reset != nil}
+	for _, b := range all {
+		out.Builds = append(out.Builds, listed(b))
+	}
+	return c.JSON(out)
+}
+
+// slug returns the build that the address names.
+func slug(c fiber.Ctx) string { return c.Params("slug") }
+
+func (s *Server) build(c fiber.Ctx) error {
+	b, err := s.Store.Build(c.Context(), slug(c))
+	if err != nil {
+		return err
+	}
+	return s.show(c, b)
+}
+
+func (s *Server) show(c fiber.Ctx, b store.Build) error {
+	j, err := s.of(b)
+	if err != nil {
+		return err
+	}
+	return c.JSON(j.view)
+}
+
+func (s *Server) planFile(c fiber.Ctx) error {
+	b, err := s.Store.Build(c.Context(), slug(c))
+	if err != nil {
+		return err
+	}
+	text, err := b.Plan.Write()
+	if err != nil {
+		return err
+	}
+	c.Attachment(b.Slug + ".plan.json")
+	c.Set(fiber.HeaderContentType, fiber.MIMEApplicationJSONCharsetUTF8)
+	return c.Send(text)
+}
+
+func (s *Server) moment(c fiber.Ctx) error {
+	at, err := time.Parse(time.RFC3339, c.Query("at"))
+	if err != nil {
+		return fiber.NewError(fiber.StatusUnprocessableEntity, "at: not a time in RFC 3339")
+	}
+	b, err := s.Store.Build(c.Context(), slug(c))
+	if err != nil {
+		return err
+	}
+	j, err := s.of(b)
+	if err != nil {
+		return err
+	}
+	m, ok := j.at(at, c.Query("zone"), c.Query("step"))
+	if !ok {
+		return fiber.NewError(fiber.StatusNotFound, "There is no such zone.")
+	}
+	return c.JSON(m)
+}
+
+func (s *Server) fix(c fiber.Ctx) error {
+	var in wire.TakeFix
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	b, err := s.Store.Build(c.Context(), slug(c))
+	if err != nil {
+		return err
+	}
+	if b.Revision != in.Revision {
+		return store.ErrMoved
+	}
+	j, err := s.of(b)
+	if err != nil {
+		return err
+	}
+	fix, ok := j.fix(in.Step, in.Rule, in.Choice)
+	if !ok {
+		return fiber.NewError(fiber.StatusUnprocessableEntity, "That is not among the fixes of this finding.")
+	}
+	changed, err := b.Plan.Apply(in.Step, fix)
+	if err != nil {
+		return err
+	}
+	saved, err := s.Store.Save(c.Context(), b.Slug, in.Revision, changed, b.Plan.Describe(in.Step, fix))
+	if err != nil {
+		return err
+	}
+	return s.show(c, saved)
+}
+
+func (s *Server) undo(c fiber.Ctx) error {
+	var in wire.Turn
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	b, err := s.Store.Undo(c.Context(), slug(c), in.Revision)
+	if err != nil {
+		return err
+	}
+	return s.show(c, b)
+}
+
+func (s *Server) redo(c fiber.Ctx) error {
+	var in wire.Turn
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	b, err := s.Store.Redo(c.Context(), slug(c), in.Revision)
+	if err != nil {
+		return err
+	}
+	return s.show(c, b)
+}
+
+func (s *Server) reset(c fiber.Ctx) error {
+	if s.Reset == nil {
+		return fiber.NewError(fiber.StatusNotFound, "Only the demo can be reset.")
+	}
+	if err := s.Reset(c.Context()); err != nil {
+		return err
+	}
+	return s.builds(c)
+}
+
+// body reads and validates a request's JSON.
+func body(c fiber.Ctx, out any) error {
+	if err := c.Bind().JSON(out); err != nil {
+		if fields, ok := invalid(err); ok {
+			return fields
+		}
+		return fiber.NewError(fiber.StatusUnprocessableEntity, "The request can't be read: "+err.Error())
+	}
+	return nil
+}

@@ -1,0 +1,71 @@
+package web
+
+import (
+	"bytes"
+	"compress/gzip"
+	"crypto/rand"
+	"errors"
+	"io/fs"
+	"mime"
+	"path"
+	"strings"
+
+	"github.com/go-playground/validator/v10"
+	"github.com/gofiber/fiber/v3"
+)
+
+// policy is the content security policy; the nonce is for the styles that the component library makes at run time.
+const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; " +
+	"font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+
+// page serves a file of the page's root, or the page itself for every address that it routes.
+func (s *Server) page(c fiber.Ctx) error {
+	if name := strings.TrimPrefix(path.Clean(c.Path()), "/"); name != "" && name != "index.html" && fs.ValidPath(name) {
+		if b, err := fs.ReadFile(s.Pages, name); err == nil {
+			c.Set(fiber.HeaderCacheControl, "no-cache")
+			return send(c, name, b)
+		}
+	}
+	nonce := rand.Text()
+	c.Set("Content-Security-Policy", strings.Replace(policy, "%", nonce, 1))
+	c.Set(fiber.HeaderCacheControl, "no-store")
+	return send(c, "index.html", bytes.ReplaceAll(s.index, []byte("__NONCE__"), []byte(nonce)))
+}
+
+// asset serves a built file, whose name changes with its content.
+func (s *Server) asset(c fiber.Ctx) error {
+	name := strings.TrimPrefix(path.Clean(c.Path()), "/")
+	b, err := fs.ReadFile(s.Pages, name)
+	if err != nil {
+		return fiber.NewError(fiber.StatusNotFound, "There is nothing at this address.")
+	}
+	c.Set(fiber.HeaderCacheControl, "public, max-age=31536000, immutable")
+	return send(c, name, b)
+}
+
+func send(c fiber.Ctx, name string, b []byte) error {
+	kind := mime.TypeByExtension(path.Ext(name))
+	if kind == "" {
+		kind = fiber.MIMEOctetStream
+	}
+	c.Set(fiber.HeaderContentType, kind)
+	if strings.Contains(c.Get(fiber.HeaderAcceptEncoding), "gzip") && !strings.HasPrefix(kind, "font/") && !strings.HasPrefix(kind, "image/png") && len(b) > 1024 {
+		var out bytes.Buffer
+		w := gzip.NewWriter(&out)
+		if _, err := w.Write(b); err == nil && w.Close() == nil {
+			c.Set(fiber.HeaderContentEncoding, "gzip")
+			c.Set(fiber.HeaderVary, fiber.HeaderAcceptEncoding)
+			b = out.Bytes()
+		}
+	}
+	return c.Send(b)
+}
+
+// invalid reports whether err is the validator's, which names the field.
+func invalid(err error) (error, bool) {
+	var fields validator.ValidationErrors
+	if errors.As(err, &fields) {
+		return fields, true
+	}
+	return nil, false
+}

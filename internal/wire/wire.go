@@ -1,0 +1,262 @@
+// Package wire holds the types that go between the server and the page. The page's TypeScript is made from them: see gen.
+package wire
+
+import (
+	"time"
+
+	"github.com/invopop/jsonschema"
+)
+
+// Listed is a build in the list.
+type Listed struct {
+	Slug     string     `json:"slug"`
+	Name     string     `json:"name"`
+	Scale    int        `json:"scale"`
+	NextStep string     `json:"next_step,omitempty"`
+	NextAt   *time.Time `json:"next_at,omitempty"`
+	Finish   *time.Time `json:"finish,omitempty"`
+	Stops    int        `json:"stops"`
+	Warns    int        `json:"warns"`
+}
+
+// Builds is the list of builds.
+type Builds struct {
+	Builds []Listed `json:"builds"`
+	Demo   bool     `json:"demo"` // the demo's data can be reset
+}
+
+// Build is a build laid out, judged and ready to be drawn.
+type Build struct {
+	Slug     string    `json:"slug"`
+	Revision int64     `json:"revision"`
+	Undoes   string    `json:"undoes,omitempty"` // the change that an undo takes back
+	Redoes   string    `json:"redoes,omitempty"`
+	Name     string    `json:"name"`
+	Scale    int       `json:"scale"`
+	Timezone string    `json:"timezone"`
+	Promise  string    `json:"promise"` // such as "ready in time by 2 days"
+	Late     bool      `json:"late"`
+	Tape     Tape      `json:"tape"`
+	Zones    []Zone    `json:"zones"`
+	Findings []Finding `json:"findings"` // the worst first
+	Opening  Opening   `json:"opening"`
+}
+
+// Opening is where the page opens a build: at its worst finding, else at what comes next.
+type Opening struct {
+	Zone string    `json:"zone"`
+	Step string    `json:"step"`
+	At   time.Time `json:"at"`
+}
+
+// Tape is the time line.
+type Tape struct {
+	From     time.Time   `json:"from"`
+	To       time.Time   `json:"to"`
+	Sessions []Session   `json:"sessions"`
+	Wanted   *time.Time  `json:"wanted,omitempty"` // the end of the wanted day
+	Events   []time.Time `json:"events"`           // where the moment can step to
+}
+
+// Session is an evening on the tape.
+type Session struct {
+	From  time.Time `json:"from"`
+	To    time.Time `json:"to"`
+	Label string    `json:"label"` // such as "Thu 11"
+}
+
+// Zone is a zone with its route.
+type Zone struct {
+	ID      string  `json:"id"`
+	Name    string  `json:"name"`
+	AreaCM2 float64 `json:"area_cm2"`
+	State   State   `json:"state"`
+	Done    int     `json:"done"` // steps done
+	Steps   []Step  `json:"steps"`
+}
+
+// State is how something stands, with its own shape and word on the page.
+type State string
+
+// The states.
+const (
+	Safe State = "safe"
+	Hold State = "wait"
+	Bite State = "bite"
+	Note State = "note"
+)
+
+// JSONSchema gives the states to the page.
+func (State) JSONSchema() *jsonschema.Schema {
+	return &jsonschema.Schema{Type: "string", Enum: []any{Safe, Hold, Bite, Note}}
+}
+
+// Step is a placed step.
+type Step struct {
+	ID       string     `json:"id"`
+	Number   int        `json:"number"`
+	Do       string     `json:"do"`
+	Name     string     `json:"name"`
+	Short    string     `json:"short"`
+	Phase    string     `json:"phase"`
+	Detail   string     `json:"detail"` // product, coats, cloth
+	Colour   string     `json:"colour,omitempty"`
+	Kind     string     `json:"kind" jsonschema:"enum=done,enum=pinned,enum=planned"`
+	State    State      `json:"state"`
+	Start    time.Time  `json:"start"`
+	End      time.Time  `json:"end"`
+	TouchDry time.Time  `json:"touch_dry"`
+	Ready    time.Time  `json:"ready"`
+	Opens    *time.Time `json:"opens,omitempty"` // of a wipe's window
+	Closes   *time.Time `json:"closes,omitempty"`
+	When     string     `json:"when"` // the figure to go by, in words
+	Cautions []string   `json:"cautions"`
+	Trail    []Sample   `json:"trail"` // its film hardening
+}
+
+// Sample is how hard a film is at a moment.
+type Sample struct {
+	At   time.Time `json:"at"`
+	Hard float64   `json:"hard"`
+}
+
+// Finding is a finding with its fixes in words.
+type Finding struct {
+	Zone     string  `json:"zone"`
+	Step     string  `json:"step"`
+	Rule     string  `json:"rule"`
+	Severity string  `json:"severity" jsonschema:"enum=stop,enum=warn,enum=note"`
+	State    State   `json:"state"`
+	Title    string  `json:"title"`
+	Because  string  `json:"because"`
+	Reason   string  `json:"reason"`
+	Figure   string  `json:"figure,omitempty"` // RED and hardness, small print
+	Evidence string  `json:"evidence"`
+	Fixes    []Fixed `json:"fixes"`
+}
+
+// Fixed is a fix with its words and what it does to the dates.
+type Fixed struct {
+	Do     string `json:"do"`
+	Words  string `json:"words"`
+	Start  string `json:"start"`  // when the step would begin
+	Effect string `json:"effect"` // what becomes of the finish
+}
+
+// Moment is one zone at a moment, and the state of all zones.
+type Moment struct {
+	At      time.Time `json:"at"`
+	Clock   string    `json:"clock"`   // such as "Thu 11, 20:40"
+	Session string    `json:"session"` // such as "evening 4 of 11, 1 h 50 left"
+	Air     Air       `json:"air"`
+	Core    Core      `json:"core"`
+	Look    Look      `json:"look"`
+	Zones   []AtZone  `json:"zones"`
+}
+
+// Air is the room at a moment.
+type Air struct {
+	TemperatureC float64 `json:"temperature_c"`
+	HumidityPct  float64 `json:"humidity_pct"`
+	DewPointC    float64 `json:"dew_point_c"`
+	Words        string  `json:"words"`
+}
+
+// AtZone is a zone's top film at a moment.
+type AtZone struct {
+	ID    string `json:"id"`
+	Words string `json:"words"`
+}
+
+// Core is the cut through a zone's films.
+type Core struct {
+	Step  string `json:"step"`           // the step whose liquid stands on top; empty for none
+	Drop  *Drop  `json:"drop,omitempty"` // that liquid
+	State State  `json:"state"`
+	Words string `json:"words"` // what it would do now
+	Films []Film `json:"films"` // the top one first
+}
+
+// Drop is a liquid about to be put on.
+type Drop struct {
+	Name     string `json:"name"`
+	Contact  string `json:"contact"`
+	Standing string `json:"standing"` // how long it stays
+	Carries  string `json:"carries"`
+}
+
+// Film is a film in the core.
+type Film struct {
+	Step      string  `json:"step"` // empty for the bare plastic
+	Name      string  `json:"name"`
+	Detail    string  `json:"detail"`
+	Thickness float64 `json:"thickness_um"`
+	Hard      float64 `json:"hard"` // 0 to 1
+	Phase     string  `json:"phase"`
+	Colour    string  `json:"colour"`
+	Sheen     string  `json:"sheen"`
+	Clear     bool    `json:"clear"`
+	Covers    bool    `json:"covers"` // a closed film; a wash or dust is not
+	Depth     float64 `json:"depth_um"`
+	Loss      float64 `json:"loss_um"`
+	Bitten    bool    `json:"bitten"`
+	Hardens   bool    `json:"hardens"`
+}
+
+// Look is a strip of skin before and after the step.
+type Look struct {
+	Step   string `json:"step"`
+	Before Skin   `json:"before"`
+	After  Skin   `json:"after"`
+	Title  string `json:"title"`
+}
+
+// Skin is how the skin looks.
+type Skin struct {
+	Surface string  `json:"surface"`
+	Line    string  `json:"line"`
+	Paint   string  `json:"paint"`
+	Residue float64 `json:"residue"`
+	Filled  float64 `json:"filled"`
+	Sheen   string  `json:"sheen"`
+	Gloss   float64 `json:"gloss"` // 0 flat to 1 gloss
+	Marks   []Mark  `json:"marks"`
+	Words   string  `json:"words"`
+}
+
+// Mark is an effect on the skin.
+type Mark struct {
+	Kind     string  `json:"kind"`
+	Colour   string  `json:"colour"`
+	Strength float64 `json:"strength"`
+}
+
+// TakeFix asks for a fix to be carried out.
+type TakeFix struct {
+	Revision int64  `json:"revision" validate:"required,min=1"`
+	Step     string `json:"step" validate:"required,max=100"`
+	Rule     string `json:"rule" validate:"required,max=100"`
+	Choice   int    `json:"choice" validate:"min=0,max=20"` // place among the finding's fixes
+}
+
+// Turn asks for an undo or a redo.
+type Turn struct {
+	Revision int64 `json:"revision" validate:"required,min=1"`
+}
+
+// Problem is an error for the page: what is wrong and what to do.
+type Problem struct {
+	Problem string `json:"problem"`
+	Place   string `json:"place,omitempty"` // of bad input
+	Code    string `json:"code" jsonschema:"enum=bad,enum=missing,enum=moved,enum=nothing,enum=refused,enum=failed"`
+}
+
+// All names every type that the page knows, for the generator.
+type All struct {
+	Builds  Builds  `json:"builds"`
+	Build   Build   `json:"build"`
+	Moment  Moment  `json:"moment"`
+	TakeFix TakeFix `json:"take_fix"`
+	Turn    Turn    `json:"turn"`
+	Problem Problem `json:"problem"`
+}

@@ -1,0 +1,45 @@
+import type { Build, Builds, Moment, Problem, TakeFix, Turn } from './wire'
+
+/** What the server refused, with its words for the reader. */
+export class Refusal extends Error {
+  constructor(
+    readonly problem: Problem,
+    readonly status: number,
+  ) {
+    super(problem.place ? `${problem.place}: ${problem.problem}` : problem.problem)
+  }
+}
+
+async function ask<T>(path: string, body?: unknown): Promise<T> {
+  const request: RequestInit =
+    body === undefined
+      ? {}
+      : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }
+  let response: Response
+  try {
+    response = await fetch(`/api${path}`, request)
+  } catch {
+    throw new Refusal({ problem: 'Inky Sparrow does not answer. Is it still running?', code: 'failed' }, 0)
+  }
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => null)) as Problem | null
+    throw new Refusal(
+      problem ?? { problem: 'Something went wrong; nothing was changed.', code: 'failed' },
+      response.status,
+    )
+  }
+  return (await response.json()) as T
+}
+
+const of = (slug: string) => `/builds/${encodeURIComponent(slug)}`
+
+export const api = {
+  builds: () => ask<Builds>('/builds'),
+  build: (slug: string) => ask<Build>(of(slug)),
+  moment: (slug: string, at: number, zone: string, step: string) =>
+    ask<Moment>(`${of(slug)}/moment?${new URLSearchParams({ at: new Date(at).toISOString(), zone, step })}`),
+  fix: (slug: string, fix: TakeFix) => ask<Build>(`${of(slug)}/fix`, fix),
+  undo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/undo`, turn),
+  redo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/redo`, turn),
+  reset: () => ask<Builds>('/demo/reset', {}),
+}

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { storeToRefs } from 'pinia'
+import { computed, watch } from 'vue'
+
+import CoreCut from '../instruments/core/CoreCut.vue'
+import SkinStrip from '../instruments/strip/SkinStrip.vue'
+import FoldedTape from '../instruments/tape/FoldedTape.vue'
+import NotFound from '../shared/NotFound.vue'
+import { useKeys } from '../shared/useKeys'
+import FindingPanel from './FindingPanel.vue'
+import RouteList from './RouteList.vue'
+import { useBuild } from './useBuild'
+
+const props = defineProps<{ slug: string }>()
+const store = useBuild()
+const { build, problem, busy, at, zoneId, stepId, findingPlace, moment, zone, step, finding } = storeToRefs(store)
+
+watch(
+  () => props.slug,
+  (slug) => void store.open(slug),
+  { immediate: true },
+)
+
+const states = computed(() => Object.fromEntries((moment.value?.zones ?? []).map((z) => [z.id, z.words])))
+const findings = computed(() => build.value?.findings.length ?? 0)
+
+function zoneBy(n: number) {
+  const zones = build.value?.zones ?? []
+  const i = zones.findIndex((z) => z.id === zoneId.value)
+  const next = zones[Math.max(0, Math.min(zones.length - 1, i + n))]
+  if (next) store.chooseZone(next.id)
+}
+
+useKeys({
+  ',': () => store.toEvent(-1),
+  '.': () => store.toEvent(1),
+  '[': () => store.stepBy(-1),
+  ']': () => store.stepBy(1),
+  '{': () => zoneBy(-1),
+  '}': () => zoneBy(1),
+  f: () => store.chooseFinding(findingPlace.value + 1),
+  Enter: () => void store.takeFix(0),
+  'Ctrl+z': () => void store.undo(),
+  'Ctrl+y': () => void store.redo(),
+})
+</script>
+
+<template>
+  <NotFound v-if="problem" :words="problem" />
+  <p v-else-if="!build" class="loading soft">Reading the build</p>
+  <main v-else class="place">
+    <section class="left" aria-label="Core">
+      <header>
+        <h2>{{ zone?.name }}, cut open</h2>
+        <span v-if="zone" class="soft">{{ zone.area_cm2 }} cm²</span>
+      </header>
+      <CoreCut v-if="moment" :core="moment.core" />
+    </section>
+
+    <RouteList v-if="zone" class="middle" :zone="zone" :step="stepId" :at="at" @step="store.chooseStep" />
+
+    <section class="right" aria-label="Look and finding">
+      <header>
+        <h2>Look</h2>
+        <span v-if="moment" class="soft">{{ moment.look.title }}</span>
+      </header>
+      <SkinStrip v-if="moment" :look="moment.look" :seed="`${build.slug}/${zoneId}`" />
+      <FindingPanel
+        :finding="finding"
+        :place="findingPlace"
+        :count="findings"
+        :step="step"
+        :busy="busy"
+        :timezone="build.timezone"
+        @fix="store.takeFix"
+        @go="(by) => store.chooseFinding(findingPlace + by)"
+      />
+    </section>
+
+    <FoldedTape
+      class="below"
+      :tape="build.tape"
+      :zones="build.zones"
+      :at="at"
+      :clock="moment?.clock ?? ''"
+      :zone="zoneId"
+      :step="stepId"
+      :states="states"
+      @move="store.moveTo"
+      @event="store.toEvent"
+      @zone="store.chooseZone"
+      @step="store.chooseStep"
+    />
+  </main>
+</template>
+
+<style scoped>
+.loading {
+  padding: 40px;
+}
+.place {
+  display: grid;
+  grid-template: minmax(0, 1fr) auto / 318px minmax(0, 1fr) 372px;
+  grid-template-areas: 'left middle right' 'below below below';
+  height: calc(100dvh - 52px);
+  background: var(--sheet);
+}
+.left {
+  grid-area: left;
+}
+.middle {
+  grid-area: middle;
+  border-left: 1px solid var(--line);
+  border-right: 1px solid var(--line);
+}
+.right {
+  grid-area: right;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.left,
+.right {
+  padding: 10px 14px;
+  overflow-y: auto;
+  min-height: 0;
+}
+.left header,
+.right header {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 12px;
+}
+.left header {
+  margin-bottom: 12px;
+}
+.below {
+  grid-area: below;
+  max-height: 45dvh;
+  overflow-y: auto;
+}
+@media (max-width: 1050px) {
+  .place {
+    grid-template: auto auto minmax(180px, 1fr) / minmax(0, 1fr) minmax(0, 1.15fr);
+    grid-template-areas: 'left right' 'below below' 'middle middle';
+  }
+  .middle {
+    border: 0;
+    border-top: 1px solid var(--line);
+  }
+  .right {
+    border-left: 1px solid var(--line);
+  }
+  .left,
+  .right {
+    max-height: 600px;
+  }
+}
+@media (max-width: 640px) {
+  .place {
+    display: block;
+    height: auto;
+  }
+  .left,
+  .right {
+    max-height: none;
+    border: 0;
+  }
+}
+</style>

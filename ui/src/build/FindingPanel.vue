@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import StateMark from '../shared/StateMark.vue'
+import type { Finding, Step } from '../wire'
+
+const props = defineProps<{
+  finding: Finding | undefined
+  place: number
+  count: number
+  step: Step | undefined
+  busy: boolean
+  timezone: string
+}>()
+const emit = defineEmits<{ fix: [choice: number]; go: [by: number] }>()
+
+const clock = (t: string) =>
+  new Date(t).toLocaleString('en-GB', {
+    timeZone: props.timezone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
+const other = computed(() => (props.finding ? props.count - 1 : props.count))
+</script>
+
+<template>
+  <section class="panel" aria-label="Finding">
+    <template v-if="finding">
+      <h2 class="title" :class="finding.state">
+        <StateMark :state="finding.state" :size="17" quiet />
+        <span class="visually-hidden">{{ severity[finding.severity] }}: </span>{{ finding.title }}
+      </h2>
+      <p class="because" aria-live="polite">{{ finding.because }}</p>
+      <p v-if="finding.figure" class="soft small">{{ finding.figure }}</p>
+      <details class="why">
+        <summary>Why</summary>
+        <p>{{ finding.reason }}</p>
+        <p class="soft small">Rule {{ finding.rule }}. Evidence: {{ finding.evidence }}.</p>
+      </details>
+      <div class="fixes">
+        <button
+          v-for="(x, i) in finding.fixes"
+          :key="i"
+          type="button"
+          class="fix"
+          :class="{ first: i === 0 && finding.severity !== 'note' }"
+          :disabled="busy"
+          @click="emit('fix', i)"
+        >
+          <span class="words">{{ x.words }}</span>
+          <span class="effect"
+            ><span class="figure">{{ x.start }}</span
+            ><span>{{ x.effect }}</span></span
+          >
+        </button>
+        <p v-if="!finding.fixes.length" class="soft small">
+          {{
+            finding.severity === 'note'
+              ? 'Nothing needs to be done about it.'
+              : 'No single change to this plan removes it.'
+          }}
+        </p>
+      </div>
+    </template>
+    <template v-else-if="step">
+      <h2 class="title safe"><StateMark state="safe" :size="17" quiet /> Nothing stands against this step</h2>
+    </template>
+
+    <dl v-if="step" class="times">
+      <dt>{{ step.kind === 'done' ? 'Done' : step.kind === 'pinned' ? 'Pinned to' : 'Begins' }}</dt>
+      <dd class="figure">{{ clock(step.kind === 'done' ? step.end : step.start) }}</dd>
+      <template v-if="step.opens && step.closes">
+        <dt>Window opens</dt>
+        <dd class="figure">{{ clock(step.opens) }}</dd>
+      </template>
+      <template v-if="step.trail.length">
+        <dt>Touch-dry</dt>
+        <dd class="figure">{{ clock(step.touch_dry) }}</dd>
+        <dt>Ready for a coat</dt>
+        <dd class="figure">{{ clock(step.ready) }}</dd>
+      </template>
+    </dl>
+    <ul v-if="step?.cautions.length" class="cautions">
+      <li v-for="c in step.cautions" :key="c"><StateMark state="note" quiet /> {{ c }}</li>
+    </ul>
+
+    <footer v-if="count" class="pager">
+      <button type="button" class="turn" aria-label="Finding before" @click="emit('go', -1)">‹</button>
+      <span class="soft small">{{
+        finding ? `finding ${place + 1} of ${count}` : `${other} ${other === 1 ? 'finding' : 'findings'} elsewhere`
+      }}</span>
+      <button type="button" class="turn" aria-label="Next finding" @click="emit('go', 1)">›</button>
+      <span class="keys soft small"><kbd>f</kbd> next <kbd>Enter</kbd> take the first</span>
+    </footer>
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+}
+.title {
+  font-size: 19px;
+  line-height: 1.2;
+}
+.bite {
+  color: var(--bite);
+}
+.wait {
+  color: var(--wait);
+}
+.note {
+  color: var(--note);
+}
+.safe {
+  color: var(--safe);
+}
+.because {
+  font-size: 16px;
+}
+.small {
+  font-size: 13px;
+}
+.why summary {
+  cursor: pointer;
+  font-size: 14px;
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+.why p {
+  font-size: 14px;
+  margin-top: 4px;
+}
+.fixes {
+  display: grid;
+  gap: 6px;
+}
+.fix {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 2px 10px;
+  align-items: center;
+  min-height: 48px;
+  padding: 5px 12px;
+  border: 1px solid var(--line);
+  border-radius: 2px;
+  background: var(--raised);
+  color: var(--ink);
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.fix:hover {
+  border-color: var(--ink);
+}
+.fix.first {
+  background: var(--action);
+  border-color: var(--action);
+  color: var(--on-action);
+}
+.fix:disabled {
+  opacity: 0.6;
+  cursor: progress;
+}
+.words {
+  font-weight: 600;
+}
+.effect {
+  display: grid;
+  justify-items: end;
+  font-size: 13px;
+  line-height: 1.25;
+}
+.times {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 1px 12px;
+  margin: 0;
+  padding-top: 6px;
+  border-top: 1px solid var(--line);
+  font-size: 14px;
+}
+.times dt {
+  color: var(--soft);
+}
+.times dd {
+  margin: 0;
+  text-align: right;
+}
+.cautions {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 13px;
+  color: var(--soft);
+}
+.pager {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.turn {
+  width: 34px;
+  height: 34px;
+  border: 1px solid var(--line);
+  border-radius: 2px;
+  background: none;
+  color: inherit;
+  font-size: 18px;
+  line-height: 1;
+  cursor: pointer;
+}
+.keys {
+  margin-left: auto;
+}
+.visually-hidden {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+</style>

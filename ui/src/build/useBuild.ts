@@ -1,0 +1,195 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+
+import { api, Refusal } from '../api'
+import type { Build, Finding, Moment, Step, Zone } from '../wire'
+
+/** The build on screen, the moment on its tape, and what is chosen. All figures come from the server; this only keeps them. */
+export const useBuild = defineStore('build', () => {
+  const build = shallowRef<Build | null>(null)
+  const problem = ref('') // why there is no build to show
+  const said = ref('') // a passing message
+  const busy = ref(false)
+
+  const at = ref(0) // the moment, ms since 1970
+  const zoneId = ref('')
+  const stepId = ref('')
+  const findingPlace = ref(-1) // in build.findings; -1 for none
+  const moment = shallowRef<Moment | null>(null)
+
+  const zone = computed<Zone | undefined>(() => build.value?.zones.find((z) => z.id === zoneId.value))
+  const step = computed<Step | undefined>(() => zone.value?.steps.find((s) => s.id === stepId.value))
+  const finding = computed<Finding | undefined>(() => build.value?.findings[findingPlace.value])
+
+  let asking = false
+  let again = false
+
+  /** Asks for the moment; while one request is under way only the newest wish is kept. */
+  async function look() {
+    const b = build.value
+    if (!b || !zoneId.value) return
+    if (asking) {
+      again = true
+      return
+    }
+    asking = true
+    try {
+      const got = await api.moment(b.slug, at.value, zoneId.value, stepId.value)
+      if (build.value?.slug === b.slug) moment.value = got
+    } catch (e) {
+      tell(e)
+    } finally {
+      asking = false
+      if (again) {
+        again = false
+        void look()
+      }
+    }
+  }
+  watch([at, zoneId, stepId, build], () => void look())
+
+  function tell(e: unknown) {
+    said.value = e instanceof Refusal ? e.message : String(e)
+  }
+
+  function show(b: Build, keep: boolean) {
+    build.value = b
+    if (keep && b.zones.some((z) => z.id === zoneId.value)) {
+      if (!step.value) stepId.value = zone.value?.steps[0]?.id ?? ''
+      findingPlace.value = findingOf(stepId.value)
+      return
+    }
+    zoneId.value = b.opening.zone
+    stepId.value = b.opening.step
+    at.value = Date.parse(b.opening.at)
+    findingPlace.value = findingOf(stepId.value)
+  }
+
+  const findingOf = (id: string) => build.value?.findings.findIndex((f) => f.step === id) ?? -1
+
+  async function open(slug: string) {
+    problem.value = ''
+    if (build.value?.slug !== slug) {
+      build.value = null
+      moment.value = null
+    }
+    try {
+      show(await api.build(slug), build.value?.slug === slug)
+    } catch (e) {
+      problem.value = e instanceof Refusal ? e.message : String(e)
+    }
+  }
+
+  /** Chooses a step, and puts the moment where it begins. */
+  function chooseStep(id: string) {
+    const z = build.value?.zones.find((one) => one.steps.some((s) => s.id === id))
+    const s = z?.steps.find((one) => one.id === id)
+    if (!z || !s) return
+    zoneId.value = z.id
+    stepId.value = id
+    at.value = Date.parse(s.start)
+    findingPlace.value = findingOf(id)
+  }
+
+  /** Chooses a zone, and its step with the worst finding, else the next one to do. */
+  function chooseZone(id: string) {
+    const z = build.value?.zones.find((one) => one.id === id)
+    if (!z) return
+    const found = build.value?.findings.find((f) => f.zone === id)
+    const next = z.steps.find((s) => s.kind !== 'done') ?? z.steps.at(-1)
+    const target = found?.step ?? next?.id
+    if (target) chooseStep(target)
+    else zoneId.value = id
+  }
+
+  function chooseFinding(place: number) {
+    const all = build.value?.findings ?? []
+    if (!all.length) return
+    const i = (place + all.length) % all.length
+    const f = all[i]
+    if (!f) return
+    chooseStep(f.step)
+    findingPlace.value = i
+  }
+
+  function stepBy(n: number) {
+    const steps = zone.value?.steps ?? []
+    const i = steps.findIndex((s) => s.id === stepId.value)
+    const next = steps[Math.max(0, Math.min(steps.length - 1, i + n))]
+    if (next) chooseStep(next.id)
+  }
+
+  function moveTo(t: number) {
+    const tape = build.value?.tape
+    if (!tape) return
+    at.value = Math.max(Date.parse(tape.from), Math.min(Date.parse(tape.to), Math.round(t / 60000) * 60000))
+  }
+
+  function toEvent(direction: 1 | -1) {
+    const events = (build.value?.tape.events ?? []).map((e) => Date.parse(e))
+    const next = direction > 0 ? events.find((e) => e > at.value) : events.findLast((e) => e < at.value)
+    if (next !== undefined) at.value = next
+  }
+
+  async function change(make: (b: Build) => Promise<Build>, words: (b: Build) => string) {
+    const b = build.value
+    if (!b || busy.value) return
+    busy.value = true
+    try {
+      const changed = await make(b)
+      show(changed, true)
+      said.value = words(changed)
+    } catch (e) {
+      tell(e)
+      if (e instanceof Refusal && e.problem.code === 'moved') await open(b.slug)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  /** Carries out a fix of the chosen finding, and follows its step to its new time. */
+  async function takeFix(choice: number) {
+    const f = finding.value
+    if (!f?.fixes[choice]) return
+    await change(
+      (b) => api.fix(b.slug, { revision: b.revision, step: f.step, rule: f.rule, choice }),
+      (b) => `${f.fixes[choice]?.words ?? 'Done'}. ${b.promise[0]?.toUpperCase()}${b.promise.slice(1)}.`,
+    )
+  }
+  const undo = () =>
+    change(
+      (b) => api.undo(b.slug, { revision: b.revision }),
+      () => 'Undone.',
+    )
+  const redo = () =>
+    change(
+      (b) => api.redo(b.slug, { revision: b.revision }),
+      () => 'Done again.',
+    )
+
+  return {
+    build,
+    problem,
+    said,
+    busy,
+    at,
+    zoneId,
+    stepId,
+    findingPlace,
+    moment,
+    zone,
+    step,
+    finding,
+    open,
+    chooseStep,
+    chooseZone,
+    chooseFinding,
+    stepBy,
+    moveTo,
+    toEvent,
+    takeFix,
+    undo,
+    redo,
+    tell,
+  }
+})

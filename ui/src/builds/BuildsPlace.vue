@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api, Refusal } from '../api'
+import { useBuild } from '../build/useBuild'
+import SparrowMark from '../shared/SparrowMark.vue'
+import StateMark from '../shared/StateMark.vue'
+import type { Builds, Listed } from '../wire'
+
+const props = defineProps<{ open: boolean }>()
+const router = useRouter()
+const store = useBuild()
+const list = ref<Builds | null>(null)
+const problem = ref('')
+
+async function read() {
+  try {
+    list.value = await api.builds()
+    const first = list.value.builds[0]
+    if (props.open && first) await router.replace({ name: 'build', params: { slug: first.slug } })
+  } catch (e) {
+    problem.value = e instanceof Refusal ? e.message : String(e)
+  }
+}
+void read()
+
+async function reset() {
+  try {
+    list.value = await api.reset()
+    store.build = null
+    store.said = 'The demo is as it was.'
+  } catch (e) {
+    store.tell(e)
+  }
+}
+
+const day = (t?: string) =>
+  t ? new Date(t).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }) : ''
+const state = (b: Listed) => (b.stops ? 'bite' : b.warns ? 'wait' : 'safe')
+const words = (b: Listed) =>
+  [
+    b.stops ? `${b.stops} ${b.stops === 1 ? 'stop' : 'stops'}` : '',
+    b.warns ? `${b.warns} ${b.warns === 1 ? 'warning' : 'warnings'}` : '',
+  ]
+    .filter(Boolean)
+    .join(', ') || 'nothing stands against it'
+</script>
+
+<template>
+  <main v-if="problem" class="empty">
+    <SparrowMark :size="72" />
+    <h1>{{ problem }}</h1>
+  </main>
+  <main v-else-if="list && !list.builds.length" class="empty">
+    <SparrowMark :size="72" />
+    <h1>No builds here yet</h1>
+    <p class="soft">
+      Check a plan file with <code>inkysparrow check FILE</code>, or look around in the demo: <code>make demo</code>.
+    </p>
+  </main>
+  <main v-else-if="list && !open" class="builds">
+    <header>
+      <h1>Builds</h1>
+      <v-btn v-if="list.demo" variant="outlined" @click="reset">Put the demo back as it was</v-btn>
+    </header>
+    <ul>
+      <li v-for="b in list.builds" :key="b.slug">
+        <RouterLink :to="{ name: 'build', params: { slug: b.slug } }">
+          <span class="name"
+            >{{ b.name }} <span v-if="b.scale" class="soft">1/{{ b.scale }}</span></span
+          >
+          <span><StateMark :state="state(b)" quiet /> {{ words(b) }}</span>
+          <span class="soft">{{ b.next_step ? `Next: ${b.next_step}, ${day(b.next_at)}` : 'All done' }}</span>
+          <span class="figure">{{ b.finish ? `ready ${day(b.finish)}` : '' }}</span>
+        </RouterLink>
+      </li>
+    </ul>
+  </main>
+</template>
+
+<style scoped>
+.builds {
+  max-width: 980px;
+  margin: 0 auto;
+  padding: 24px 20px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 12px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 1px solid var(--line);
+}
+a {
+  display: grid;
+  grid-template-columns: 1.1fr 1fr 1.6fr auto;
+  gap: 16px;
+  align-items: center;
+  min-height: 60px;
+  padding: 8px 12px;
+  text-decoration: none;
+  border-bottom: 1px solid var(--line);
+  background: var(--sheet);
+}
+a:hover {
+  background: var(--raised);
+}
+.name {
+  font: 600 18px var(--heading);
+}
+@media (max-width: 900px) {
+  a {
+    grid-template-columns: 1fr auto;
+  }
+}
+</style>
