@@ -128,7 +128,7 @@ func whole(t time.Time) time.Time {
 func findingOf(f route.Finding, fixes []Fix) Finding {
 	out := Finding{
 		Zone: f.Zone, Step: f.Step, Rule: f.Rule.ID, Severity: f.Severity.String(), Verdict: string(f.Verdict), Layer: f.Layer, Liquid: f.Liquid,
-		Title: f.Rule.Title, Because: f.Because, Evidence: string(f.Rule.Evidence.Kind), Fixes: fixes,
+		Title: f.Title, Because: f.Because, Evidence: string(f.Rule.Evidence.Kind), Fixes: fixes,
 	}
 	if out.Fixes == nil {
 		out.Fixes = []Fix{}

@@ -86,6 +86,7 @@ type Finding struct {
 	Liquid     string
 	Figures    Figures
 	SafeFrom   time.Time
+	Title      string // says it of this case; empty for the rule's own
 	Because    string
 
 	propose func() []Fix
@@ -190,6 +191,9 @@ func (s *Site) judge() []Finding {
 		}
 		for _, f := range r.Find(s) {
 			f.Zone, f.Step, f.Rule = s.Zone.ID, s.Step.ID, r
+			if f.Title == "" {
+				f.Title = r.Title
+			}
 			if !s.Step.Done.IsZero() && f.Severity > Note {
 				f.Severity, f.propose = Note, nil
 				f.Because = "It has happened. " + f.Because

@@ -51,6 +51,7 @@ func findBite(s *Site) []Finding {
 	default:
 		f.Verdict = Never
 	}
+	f.Title = fmt.Sprintf("%s bites %s", capital(stepLiquid(s)), s.film(r.Place))
 	f.Because = s.biteWords(r, f)
 	f.propose = func() []Fix { return s.biteFixes(at, f.Verdict) }
 	return []Finding{f}

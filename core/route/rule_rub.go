@@ -47,6 +47,7 @@ func findRub(s *Site) []Finding {
 		f.Because = fmt.Sprintf("%s is %s hard, and one thin coat over it has weak spots on edges and detail, where the wipe would grind the wash in. Safe from %s.",
 			capital(s.film(r.Place)), percent(r.Hard), s.Plan.clock(safe))
 	}
+	f.Title = fmt.Sprintf("%s is too soft to be rubbed", capital(s.film(r.Place)))
 	f.propose = func() []Fix {
 		fixes := s.waitFix()
 		if w := s.Step.wiped; w != nil && w.Done.IsZero() {

@@ -13,7 +13,6 @@ import (
 	"log/slog"
 	"net"
 	"net/url"
-	"slices"
 	"strings"
 	"sync"
 	"time"
@@ -47,8 +46,9 @@ type Server struct {
 // kept is how many judged revisions are kept.
 const kept = 24
 
-// drain is how long a shutdown waits for requests that are being answered.
-const drain = 10 * time.Second
+// drain is how long a shutdown waits for requests that are being answered. Browsers also hold connections open that they never use;
+// those are not waited for any longer.
+const drain = 3 * time.Second
 
 // strict is the validator of request bodies.
 type strict struct{ v *validator.Validate }
@@ -102,7 +102,10 @@ func (s *Server) Serve(ctx context.Context, l net.Listener) error {
 	if ctx.Err() == nil {
 		return errors.New("serve: the listener was closed")
 	}
-	return <-done
+	if err := <-done; err != nil && !errors.Is(err, context.DeadlineExceeded) {
+		return fmt.Errorf("shut down: %w", err)
+	}
+	return nil
 }
 
 // recovered turns a panic into an answer and a line in the log.
@@ -220,9 +223,6 @@ func (s *Server) of(b store.Build) (*judged, error) {
 	return j, nil
 }
 
-// methods that the API knows.
-var methods = []string{fiber.MethodGet, fiber.MethodHead, fiber.MethodPost}
-
 func (s *Server) routes() {
 	api := s.app.Group("/api")
 	api.Get("/builds", s.builds)
@@ -236,12 +236,10 @@ func (s *Server) routes() {
 	api.All("/*", func(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusNotFound, "There is nothing at this address.")
 	})
-	s.app.Get("/assets/*", s.asset)
-	s.app.Get("/*", s.page)
-	s.app.All("/*", func(c fiber.Ctx) error {
-		if slices.Contains(methods, c.Method()) {
-			return fiber.NewError(fiber.StatusNotFound, "There is nothing at this address.")
-		}
+	read := []string{fiber.MethodGet, fiber.MethodHead}
+	s.app.Add(read, "/assets/*", s.asset)
+	s.app.Add(read, "/*", s.page)
+	s.app.All("/*", func(fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusMethodNotAllowed, "That can't be done at this address.")
 	})
 }

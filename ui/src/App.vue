@@ -193,7 +193,18 @@ watchEffect(() => {
     margin-left: auto;
   }
   .bar {
-    gap: 8px;
+    gap: 6px;
+    padding: 0 6px;
+  }
+  .tools.end,
+  .build .sub {
+    display: none;
+  }
+  .name {
+    font-size: 16px;
+  }
+  .now {
+    font-size: 17px;
   }
 }
 </style>

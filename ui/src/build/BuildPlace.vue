@@ -1,25 +1,34 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
 import { computed, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 
 import CoreCut from '../instruments/core/CoreCut.vue'
 import SkinStrip from '../instruments/strip/SkinStrip.vue'
 import FoldedTape from '../instruments/tape/FoldedTape.vue'
 import NotFound from '../shared/NotFound.vue'
+import StateMark from '../shared/StateMark.vue'
 import { useKeys } from '../shared/useKeys'
 import FindingPanel from './FindingPanel.vue'
 import RouteList from './RouteList.vue'
 import { useBuild } from './useBuild'
 
 const props = defineProps<{ slug: string }>()
+const route = useRoute()
+const router = useRouter()
 const store = useBuild()
 const { build, problem, busy, at, zoneId, stepId, findingPlace, moment, zone, step, finding } = storeToRefs(store)
 
 watch(
   () => props.slug,
-  (slug) => void store.open(slug),
+  (slug) => void store.open(slug, String(route.query.step ?? '')),
   { immediate: true },
 )
+
+// The chosen step stands in the address, so that a reload or a bookmark comes back to it.
+watch([stepId, () => build.value?.slug], ([id, slug]) => {
+  if (id && slug === props.slug && route.query.step !== id) void router.replace({ query: { step: id } })
+})
 
 const states = computed(() => Object.fromEntries((moment.value?.zones ?? []).map((z) => [z.id, z.words])))
 const findings = computed(() => build.value?.findings.length ?? 0)
@@ -49,12 +58,16 @@ useKeys({
   <NotFound v-if="problem" :words="problem" />
   <p v-else-if="!build" class="loading soft">Reading the build</p>
   <main v-else class="place">
+    <h1 class="visually-hidden">{{ build.name }}</h1>
     <section class="left" aria-label="Core">
       <header>
         <h2>{{ zone?.name }}, cut open</h2>
         <span v-if="zone" class="soft">{{ zone.area_cm2 }} cm²</span>
       </header>
       <CoreCut v-if="moment" :core="moment.core" />
+      <ul v-if="step?.cautions.length" class="cautions" aria-label="Cautions">
+        <li v-for="c in step.cautions" :key="c"><StateMark state="note" quiet /> {{ c }}</li>
+      </ul>
     </section>
 
     <RouteList v-if="zone" class="middle" :zone="zone" :step="stepId" :at="at" @step="store.chooseStep" />
@@ -135,6 +148,15 @@ useKeys({
 .left header {
   margin-bottom: 12px;
 }
+.cautions {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 8px 0 0;
+  border-top: 1px solid var(--line);
+  font-size: 14px;
+  display: grid;
+  gap: 4px;
+}
 .below {
   grid-area: below;
   max-height: 45dvh;
@@ -154,7 +176,7 @@ useKeys({
   }
   .left,
   .right {
-    max-height: 600px;
+    max-height: 640px;
   }
 }
 @media (max-width: 640px) {

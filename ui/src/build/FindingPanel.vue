@@ -84,10 +84,6 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         <dd class="figure">{{ clock(step.ready) }}</dd>
       </template>
     </dl>
-    <ul v-if="step?.cautions.length" class="cautions">
-      <li v-for="c in step.cautions" :key="c"><StateMark state="note" quiet /> {{ c }}</li>
-    </ul>
-
     <footer v-if="count" class="pager">
       <button type="button" class="turn" aria-label="Finding before" @click="emit('go', -1)">‹</button>
       <span class="soft small">{{
@@ -106,6 +102,9 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
   gap: 8px;
 }
 .title {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
   font-size: 19px;
   line-height: 1.2;
 }
@@ -146,8 +145,8 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
   grid-template-columns: minmax(0, 1fr) auto;
   gap: 2px 10px;
   align-items: center;
-  min-height: 48px;
-  padding: 5px 12px;
+  min-height: 46px;
+  padding: 4px 12px;
   border: 1px solid var(--line);
   border-radius: 2px;
   background: var(--raised);
@@ -193,13 +192,6 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
   margin: 0;
   text-align: right;
 }
-.cautions {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  font-size: 13px;
-  color: var(--soft);
-}
 .pager {
   display: flex;
   align-items: center;
@@ -218,12 +210,5 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
 }
 .keys {
   margin-left: auto;
-}
-.visually-hidden {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
 }
 </style>

@@ -84,7 +84,7 @@ header {
   min-height: 0;
 }
 .phase {
-  font-size: 14px;
+  font: 600 13px var(--v-font-body);
   color: var(--soft);
   padding: 10px 4px 3px;
 }

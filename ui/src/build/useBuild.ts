@@ -67,7 +67,8 @@ export const useBuild = defineStore('build', () => {
 
   const findingOf = (id: string) => build.value?.findings.findIndex((f) => f.step === id) ?? -1
 
-  async function open(slug: string) {
+  /** Reads a build, and chooses step where it has one of that name. */
+  async function open(slug: string, wanted = '') {
     problem.value = ''
     if (build.value?.slug !== slug) {
       build.value = null
@@ -75,6 +76,7 @@ export const useBuild = defineStore('build', () => {
     }
     try {
       show(await api.build(slug), build.value?.slug === slug)
+      if (wanted && wanted !== stepId.value) chooseStep(wanted)
     } catch (e) {
       problem.value = e instanceof Refusal ? e.message : String(e)
     }

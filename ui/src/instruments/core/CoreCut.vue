@@ -9,7 +9,7 @@ const props = defineProps<{ core: Core }>()
 const left = 0
 const across = 158
 const top = 74
-const films = computed(() => cuts(props.core.films, top))
+const films = computed(() => cuts(props.core.films, top, 270))
 const height = computed(() => {
   const last = films.value.at(-1)
   return (last ? last.y + last.height : top) + 4
@@ -42,7 +42,6 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
           v-if="core.drop.standing"
           :d="`M${left + 18} ${top}c4-22 26-36 ${across / 2 - 18}-36s${across / 2 - 22} 14 ${across / 2 - 18} 36z`"
           class="drop"
-          :class="core.state"
         />
       </g>
       <text v-else x="0" y="14" class="drop-name">{{ core.step ? 'A dry step' : 'Nothing more planned here' }}</text>
@@ -63,7 +62,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
           :height="c.height * (1 - c.film.hard)"
           fill="url(#soft-hatch)"
         />
-        <path v-if="c.film.bitten" :d="bite(left, c.y, across, deep(c), i === 0 ? 1 : 0.5)" class="bite" />
+        <path v-if="c.film.bitten" :d="bite(left, c.y, across, deep(c), i === 0 ? 1 : 0.5)" class="ragged" />
         <g v-if="c.film.bitten && c.film.depth_um > 0">
           <rect :x="left + across / 2 - 27" :y="c.y + 8" width="54" height="19" class="tag" />
           <text :x="left + across / 2" :y="c.y + 22" text-anchor="middle" class="depth">{{ c.film.depth_um }} µm</text>
@@ -156,7 +155,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
 .scribe {
   stroke: var(--line);
 }
-.bite {
+.ragged {
   fill: var(--bite);
   fill-opacity: 0.72;
   stroke: var(--bite);
@@ -189,12 +188,5 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
 .legend {
   font-size: 13px;
   margin-top: 4px;
-}
-.visually-hidden {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
 }
 </style>

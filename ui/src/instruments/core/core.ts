@@ -7,14 +7,22 @@ export interface Cut {
   height: number
 }
 
-const least = 46 // room for a film's name and figures
+const least = 42 // room for a film's name and figures
 const plastic = 1200
 
-/** Stacks films from the top down, the thickness of each on a log scale, with room for its label. */
-export function cuts(films: readonly Film[], top: number): Cut[] {
+/** Stacks films from the top down over about room px, the thickness of each on a log scale, none too thin for its label. */
+export function cuts(films: readonly Film[], top: number, room: number): Cut[] {
+  const shares = films.map((f) => (f.thickness_um >= plastic ? 1 : 0.7 + Math.log10(1 + f.thickness_um)))
+  const per =
+    room /
+    Math.max(
+      1,
+      shares.reduce((a, b) => a + b, 0),
+    )
   let y = top
-  return films.map((film) => {
-    const height = film.thickness_um >= plastic ? 50 : Math.max(least, 26 + 34 * Math.log10(1 + film.thickness_um / 2))
+  return films.map((film, i) => {
+    const needs = film.bitten ? 72 : least
+    const height = Math.min(130, Math.max(needs, (shares[i] ?? 1) * per))
     const cut = { film, y, height }
     y += height
     return cut

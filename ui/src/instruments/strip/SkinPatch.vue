@@ -21,12 +21,9 @@ const rivets = computed(() => {
 })
 const field = (kind: string, n: number, small: number, large: number) =>
   specks(`${props.seed}/${kind}`, n, props.width, props.height, small, large)
-// A wash that is left covers a share of the surface; drawn as stains whose sizes and number give about that share.
-const stains = computed(() =>
-  props.skin.residue > 0.004
-    ? field('residue', Math.round(26 + 120 * props.skin.residue), 1, 3 + 13 * props.skin.residue)
-    : [],
-)
+// What a wipe leaves is fine grain in the texture; what a pin wash wets lies along its lines.
+const grain = computed(() => field('residue', Math.round(700 * Math.min(1, props.skin.residue)), 0.4, 1.3))
+const halo = computed(() => (props.skin.filled > 0 ? Math.min(1, 2.5 * props.skin.residue) : 0))
 </script>
 
 <template>
@@ -77,8 +74,17 @@ const stains = computed(() =>
           :fill="i % 3 ? mark('oil-dots')?.colour : '#f4f1e6'"
         />
       </g>
-      <g v-if="stains.length" :opacity="0.55">
-        <circle v-for="(s, i) in stains" :key="i" :cx="s.x" :cy="s.y" :r="s.r" :fill="skin.line" />
+      <path
+        v-if="halo > 0.02"
+        :d="lines"
+        fill="none"
+        :stroke="skin.line"
+        stroke-width="11"
+        :opacity="0.4 * halo"
+        :filter="`url(#${id}-blur)`"
+      />
+      <g :opacity="0.5">
+        <circle v-for="(s, i) in grain" :key="i" :cx="s.x" :cy="s.y" :r="s.r" :fill="skin.line" />
       </g>
       <path :d="lines" fill="none" :stroke="skin.line" :stroke-width="1 + skin.filled" />
       <circle v-for="(p, i) in rivets" :key="i" :cx="p.x" :cy="p.y" r="0.9" :fill="skin.line" />

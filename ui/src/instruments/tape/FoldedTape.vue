@@ -71,6 +71,21 @@ const rows = computed(() =>
 
 const cursor = computed(() => scale.value.x(props.at))
 const wanted = computed(() => (props.tape.wanted ? scale.value.x(ms(props.tape.wanted)) : null))
+/** The days' names; one steps aside for the head of the moment, and stays away where it has no room. */
+const dayNames = computed(() =>
+  scale.value.folds
+    .filter((f) => f.label)
+    .map((f) => {
+      const name = 44
+      const x = cursor.value > f.x - 10 && cursor.value < f.x + name + 8 ? cursor.value + 12 : f.x + 2
+      const until = Math.min(
+        f.x + f.width + 12,
+        wanted.value !== null && wanted.value > f.x ? wanted.value - 40 : Infinity,
+      )
+      return { x, word: f.label, fits: x + name <= until }
+    })
+    .filter((d) => d.fits),
+)
 const ink = (s: Step) => s.colour ?? (s.kind === 'done' ? 'var(--soft)' : 'var(--raised)')
 /** Black or white, whichever can be read on a paint: a matter of the screen, not of the trade. */
 const onInk = (s: Step) => {
@@ -176,8 +191,8 @@ watch(cursor, async (x) => {
         <g class="ground" @pointerdown="press">
           <template v-for="f in scale.folds" :key="f.x">
             <rect :x="f.x" :y="head" :width="f.width" :height="height - head" :class="f.session ? 'lit' : 'folded'" />
-            <text v-if="f.label && f.width > 38" :x="f.x + 2" :y="18" class="day">{{ f.label }}</text>
           </template>
+          <text v-for="d in dayNames" :key="d.word" :x="d.x" y="18" class="day">{{ d.word }}</text>
           <rect x="0" y="0" :width="scale.width + 12" :height="head" fill="transparent" />
         </g>
         <line
@@ -201,14 +216,16 @@ watch(cursor, async (x) => {
               :fill="`url(#${t.trail.id})`"
               class="trail"
             />
-            <line v-if="t.ready" :x1="t.ready" :x2="t.ready" y1="8" y2="22" class="ready" />
+            <line v-if="t.ready" :x1="t.ready" :x2="t.ready" y1="20" y2="28" class="ready" />
             <path v-if="t.window" :d="`M${t.window.from} 5v20h${t.window.to - t.window.from}v-20`" class="window" />
+            <text v-if="t.word === 'beside'" :x="t.x + t.width + 4" y="19" class="word halo" aria-hidden="true">
+              {{ t.step.short }}
+            </text>
             <g
               class="ticket"
               :class="[t.step.kind, { chosen: t.step.id === step }]"
               role="button"
               tabindex="-1"
-              :aria-label="`${t.step.name}, ${t.step.when}`"
               @click="emit('step', t.step.id)"
             >
               <title>{{ t.step.number }} {{ t.step.name }}: {{ t.step.detail }}, {{ t.step.when }}</title>
@@ -266,7 +283,7 @@ watch(cursor, async (x) => {
 <style scoped>
 .tape {
   display: grid;
-  grid-template-columns: 158px minmax(0, 1fr);
+  grid-template-columns: 174px minmax(0, 1fr);
   background: var(--sheet);
   border-top: 1px solid var(--line);
   box-shadow: inset 0 1px 0 var(--lip);
@@ -333,7 +350,7 @@ watch(cursor, async (x) => {
   stroke: var(--line);
 }
 .day {
-  font: 600 14px var(--heading);
+  font: 600 13px var(--v-font-body);
   fill: var(--soft);
   pointer-events: none;
 }
@@ -375,14 +392,17 @@ watch(cursor, async (x) => {
   stroke-width: 2;
 }
 .word {
-  font: 600 13px var(--heading);
+  font: 600 12.5px var(--v-font-body);
   pointer-events: none;
 }
 .beside {
   fill: var(--ink);
+}
+.halo {
+  fill: none;
   stroke: var(--lamp);
-  stroke-width: 3px;
-  paint-order: stroke;
+  stroke-width: 4px;
+  stroke-linejoin: round;
 }
 .wanted {
   stroke: var(--ink);
@@ -410,12 +430,12 @@ watch(cursor, async (x) => {
 }
 @media (max-width: 900px) {
   .tape {
-    grid-template-columns: 128px minmax(0, 1fr);
+    grid-template-columns: 142px minmax(0, 1fr);
   }
   .zone {
     padding: 0 6px;
     gap: 6px;
-    font-size: 14px;
+    font-size: 13px;
   }
 }
 </style>

@@ -74,7 +74,7 @@ export interface Placed {
   word: 'in' | 'beside' | 'none'
 }
 
-const perLetter = 6.6
+const perLetter = 7
 const least = 13
 
 /** Places a row's tickets so that they never overlap and their words never overrun: a word that has no room is left out. */

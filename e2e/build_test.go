@@ -1,0 +1,280 @@
+package e2e
+
+import (
+	"os"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+)
+
+// A new user opens the demo and sees why the underside must not be washed tonight.
+func TestFirstScreen(t *testing.T) {
+	b := open(t, desk, "/")
+	b.sees("h2", "White spirit bites Pale sky enamel")
+	b.sees(".because", `34 % hard\. Safe from Tue 16 Mar`)
+	b.sees(".core text", `10\.6 µm`)
+	b.sees(".clock", "evening 4 of 11, 1 h 50 left")
+	b.sees(".bar .sub", "ready in time by 3 days")
+	b.sees(".cautions", "keep flames away")
+	for _, words := range []string{"Seal first: Harbour gloss, 2 coats", "Pin wash with Lamp clay instead", "Wait until it is safe"} {
+		b.sees(".fix", words)
+	}
+	if n := len(b.page.MustElements(".tape .zone")); n != 5 {
+		t.Errorf("%d zones on the tape, want 5", n)
+	}
+	fits := b.page.MustEval(`() => document.documentElement.scrollHeight <= innerHeight && document.documentElement.scrollWidth <= innerWidth`).Bool()
+	if !fits {
+		t.Error("at 1280x800 the page scrolls")
+	}
+}
+
+// Dragging the moment hardens the films and lets the bite go; the time from the drag to the picture is reported.
+func TestDragTheMoment(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".hard.bitten", "34 %")
+	b.page.MustEval(`() => {
+		window.took = []
+		const slider = document.querySelector('[role=slider]')
+		let moved = 0
+		addEventListener('pointermove', () => { moved = performance.now() }, true)
+		new MutationObserver(() => { if (moved) { window.took.push(performance.now() - moved); moved = 0 } })
+			.observe(document.querySelector('.now'), { characterData: true, subtree: true, childList: true })
+		return slider !== null
+	}`)
+	head := b.page.MustElement(".moment-head").MustShape().Box()
+	x, y := head.X+head.Width/2, head.Y+6
+	b.page.Mouse.MustMoveTo(x, y)
+	b.page.Mouse.MustDown(proto.InputMouseButtonLeft)
+	for i := range 12 {
+		before := b.text(".clock .now")
+		b.page.Mouse.MustMoveTo(x+float64(i+1)*14, y)
+		b.must(b.page.Timeout(5 * time.Second).Wait(rod.Eval(`before => document.querySelector('.now').textContent !== before`, before)))
+	}
+	later := b.text(".clock .now")
+	if strings.HasPrefix(later, "Thu 11") {
+		t.Errorf("the moment was dragged, and it still says %q", later)
+	}
+	b.page.Mouse.MustMoveTo(x+560, y)
+	b.page.Mouse.MustUp(proto.InputMouseButtonLeft)
+	b.sees(".verdict", "Safe at this moment|Nothing")
+	var took []float64
+	b.must(b.page.MustEval(`() => window.took`).Unmarshal(&took))
+	if len(took) == 0 {
+		t.Fatal("nothing was redrawn")
+	}
+	worst := 0.0
+	for _, ms := range took {
+		worst = max(worst, ms)
+	}
+	t.Logf("from drag to picture: %d redraws, the slowest %.0f ms", len(took), worst)
+}
+
+func TestMomentByKeys(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".clock .now", "Thu 11 · 20:40")
+	b.page.MustElement("[role=slider]").MustFocus()
+	b.press(input.ArrowRight)
+	b.sees(".clock .now", "Thu 11 · 20:55")
+	b.press(input.PageUp)
+	b.sees(".clock .now", "Fri 12 · 19:30")
+	b.press(input.End)
+	b.sees(".verdict", "Nothing more is planned here")
+	b.press(input.Home)
+	b.sees(".clock .now", "Mon 8")
+	b.press(input.Period)
+	b.gone(".clock .now", "Mon 8 · 19:30")
+}
+
+// A touch on the tape moves the moment as the mouse does.
+func TestMomentByTouch(t *testing.T) {
+	b := open(t, view{width: 820, height: 1180}, "/builds/petrel")
+	b.sees(".clock .now", "Thu 11 · 20:40")
+	head := b.page.MustElement(".moment-head").MustShape().Box()
+	x, y := head.X+head.Width/2, head.Y+6
+	touch := func(kind proto.InputDispatchTouchEventType, points ...*proto.InputTouchPoint) {
+		if points == nil {
+			points = []*proto.InputTouchPoint{}
+		}
+		b.must(proto.InputDispatchTouchEvent{Type: kind, TouchPoints: points}.Call(b.page))
+	}
+	touch(proto.InputDispatchTouchEventTypeTouchStart, &proto.InputTouchPoint{X: x, Y: y})
+	for i := 1.0; i <= 8; i++ {
+		touch(proto.InputDispatchTouchEventTypeTouchMove, &proto.InputTouchPoint{X: x + 20*i, Y: y})
+	}
+	touch(proto.InputDispatchTouchEventTypeTouchEnd)
+	b.gone(".clock .now", "Thu 11")
+}
+
+// Taking a way out removes the finding and moves the dates; undo brings both back; all of it survives a reload.
+func TestTakeAFixAndUndo(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".fix", "Seal first: Harbour gloss, 2 coats").MustClick()
+	b.sees(".v-snackbar", "Seal first: Harbour gloss, 2 coats")
+	b.sees(".step .name", "Seal")
+	b.sees(".step[aria-current] .when", "Fri 12 · 19:50")
+	b.gone(".panel .title", "bites Pale sky")
+	b.page.MustReload().MustWaitLoad()
+	b.sees(".step .name", "Seal")
+	b.page.MustElement("[aria-label=Undo]").MustWaitEnabled().MustClick()
+	b.gone(".step .name", "Seal")
+	b.sees(".panel .title", "White spirit bites Pale sky enamel")
+	b.page.MustElement("[aria-label=Redo]").MustWaitEnabled().MustClick()
+	b.sees(".step .name", "Seal")
+}
+
+// The whole way by keyboard alone: next finding, its first fix, undo.
+func TestKeyboardAlone(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites Pale sky enamel")
+	b.press(input.KeyF)
+	b.sees(".pager", "finding 2 of")
+	b.press(input.Enter)
+	b.sees(".step .name", "Seal")
+	b.must(b.page.KeyActions().Press(input.ControlLeft).Type(input.KeyZ).Do())
+	b.gone(".step .name", "Seal")
+	b.press(input.BracketLeft)
+	b.press(input.BracketRight)
+	b.press(input.BracketRight)
+	b.sees(".step[aria-current]", "Flat coat")
+	b.press('?')
+	b.sees("[role=dialog]", "step before, next step")
+	b.press(input.Escape)
+	b.gone("[role=dialog]", "step before, next step")
+	b.press(input.KeyG, input.KeyB)
+	b.sees("h1", "Builds")
+}
+
+// Two tablets: the second is told that the build moved on, sees it as it stands, and nothing is lost.
+func TestTwoTablets(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites Pale sky enamel")
+	now, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	changed := now.Plan
+	changed.Build.Name = "Marlow Petrel, changed elsewhere"
+	_, err = b.store.Save(t.Context(), "petrel", now.Revision, changed, "Renamed")
+	b.must(err)
+	b.sees(".fix", "Wait until it is safe").MustClick()
+	b.sees(".v-snackbar", "changed elsewhere meanwhile")
+	b.sees(".bar .name", "Marlow Petrel, changed elsewhere")
+	after, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	if after.Undoes != "Renamed" {
+		t.Errorf("the last change is %q, want the other tablet's", after.Undoes)
+	}
+}
+
+func TestBuildsList(t *testing.T) {
+	b := open(t, desk, "/builds")
+	b.sees("li", "3 stops")
+	b.sees("li", "Next: Gloss coat, Cowling").MustClick()
+	b.sees(".panel .title", "Nothing for oils or pigments to grip")
+	b.page.MustElement(".build").MustClick()
+	b.sees(".v-list-item", "Calder Nightjar NF.4").MustClick()
+	b.sees(".bar .sub", "1 day late")
+	b.sees(".panel .title", "Acrylic thinner bites Night black")
+}
+
+func TestBadAddresses(t *testing.T) {
+	b := open(t, desk, "/nowhere/at/all")
+	b.sees("h1", "There is nothing at this address")
+	b.page.MustNavigate(b.address + "/builds/heron").MustWaitLoad()
+	b.sees("h1", "There is no such build")
+	b.page.MustElement("main a").MustClick()
+	b.sees("h1", "Builds")
+}
+
+func TestResetTheDemo(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".fix", "Wait until it is safe").MustClick()
+	b.sees(".v-snackbar", "Wait until it is safe")
+	b.page.MustElement(".mark").MustClick()
+	b.sees("button", "Put the demo back").MustClick()
+	b.sees(".v-snackbar", "The demo is as it was")
+	b.sees("li", "3 stops").MustClick()
+	b.sees(".panel .title", "White spirit bites Pale sky enamel")
+}
+
+// Every view by day and by night, at the desk and on a tablet: axe finds nothing, nothing overflows sideways.
+func TestAxe(t *testing.T) {
+	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
+	if err != nil {
+		t.Fatal("axe-core is missing (make ui installs it): ", err)
+	}
+	for name, v := range map[string]view{"day": desk, "night": {1280, 800, true}, "tablet": {820, 1180, false}, "tablet at night": {820, 1180, true}, "narrow": {390, 844, false}} {
+		t.Run(name, func(t *testing.T) {
+			b := open(t, v, "/builds/petrel")
+			b.sees(".panel .title", "White spirit bites Pale sky enamel")
+			inspect(t, b, axe)
+			b.press('?')
+			b.sees("[role=dialog]", "step before, next step")
+			inspect(t, b, axe)
+			b.press(input.Escape)
+			for path, words := range map[string]string{"/builds": "Builds", "/nowhere": "nothing at this address"} {
+				b.page.MustNavigate(b.address + path).MustWaitLoad()
+				b.sees("h1", words)
+				inspect(t, b, axe)
+			}
+		})
+	}
+}
+
+func inspect(t *testing.T, b *bench, axe []byte) {
+	t.Helper()
+	b.still()
+	_, err := proto.RuntimeEvaluate{Expression: string(axe)}.Call(b.page)
+	b.must(err)
+	out := b.page.MustEval(`async () => {
+		const r = await axe.run(document, { resultTypes: ['violations'] })
+		return r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')).join(' | ')).join('\n')
+	}`).Str()
+	if out != "" {
+		t.Errorf("axe at %s:\n%s", b.page.MustInfo().URL, out)
+	}
+	if wide := b.page.MustEval(`() => document.documentElement.scrollWidth - innerWidth`).Int(); wide > 0 {
+		t.Errorf("%s is %d px wider than the screen", b.page.MustInfo().URL, wide)
+	}
+}
+
+// What the page loads first, compressed, in kB; reported, and held under the budget of 250.
+func TestFirstLoad(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites Pale sky enamel")
+	b.still()
+	kb := b.page.MustEval(`() => [...performance.getEntriesByType('resource'), ...performance.getEntriesByType('navigation')]
+		.filter(e => !e.name.includes('/api/')).reduce((sum, e) => sum + e.transferSize, 0) / 1000`).Num()
+	t.Logf("first load: %.0f kB", kb)
+	if kb > 250 || kb < 50 {
+		t.Errorf("first load is %.0f kB, want 50 to 250", kb)
+	}
+}
+
+// The scales of the instruments, asked in the page that ships them: x and moment undo each other, and tickets never overlap.
+func TestTicketsNeverOverlap(t *testing.T) {
+	for _, v := range []view{desk, {width: 820, height: 1180}} {
+		for _, slug := range []string{"petrel", "lynx", "nightjar"} {
+			b := open(t, v, "/builds/"+slug)
+			b.page.MustElement(".ticket")
+			b.still()
+			out := b.page.MustEval(`() => {
+				const wrong = []
+				for (const row of document.querySelectorAll('.surface > g')) {
+					const plates = [...row.querySelectorAll('.plate')].map(e => e.getBoundingClientRect())
+					plates.forEach((p, i) => { if (i && p.left < plates[i - 1].right - 0.6) wrong.push('tickets ' + (i - 1) + ' and ' + i) })
+					for (const w of row.querySelectorAll('.word.beside')) {
+						const r = w.getBoundingClientRect()
+						if (plates.some(p => r.left < p.right - 1 && p.left < r.right - 1 && p.top < r.bottom && r.top < p.bottom)) wrong.push('word ' + w.textContent)
+					}
+				}
+				return wrong.join(', ')
+			}`).Str()
+			if out != "" {
+				t.Errorf("%s at %d: overlapping %s", slug, v.width, out)
+			}
+		}
+	}
+}

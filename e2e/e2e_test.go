@@ -1,0 +1,181 @@
+// Package e2e drives the real interface in headless Chromium, on the demo's data.
+package e2e
+
+import (
+	"context"
+	"fmt"
+	"io"
+	"log/slog"
+	"net"
+	"os"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+
+	"inkysparrow/e2e/browser"
+	"inkysparrow/internal/demo"
+	"inkysparrow/internal/store"
+	"inkysparrow/internal/web"
+	"inkysparrow/ui"
+)
+
+var chromium *rod.Browser
+
+func TestMain(m *testing.M) {
+	b, err := browser.Start()
+	if err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
+	}
+	chromium = b
+	status := m.Run()
+	b.Close()
+	os.Exit(status)
+}
+
+// expected are the refusals that tests provoke; the browser writes them to the console too.
+var expected = regexp.MustCompile(`/api/builds/heron|status of 409`)
+
+// bench is a server with the demo's data and a page that looks at it. Errors on the page's console fail the test.
+type bench struct {
+	t       *testing.T
+	address string
+	store   *store.Store
+	page    *rod.Page
+
+	mu     sync.Mutex
+	errors []string
+}
+
+type view struct {
+	width, height int
+	night         bool
+}
+
+var desk = view{width: 1280, height: 800}
+
+func open(t *testing.T, v view, path string) *bench {
+	t.Helper()
+	b := &bench{t: t}
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "demo.db"), time.Now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := demo.Reset(t.Context(), s); err != nil {
+		t.Fatal(err)
+	}
+	b.store = s
+	server, err := web.New(web.Config{
+		Store: s, Pages: ui.Pages(), Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Reset: func(ctx context.Context) error { return demo.Reset(ctx, s) },
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	b.address = "http://" + l.Addr().String()
+	ctx, stop := context.WithCancel(context.Background())
+	done := make(chan error, 1)
+	go func() { done <- server.Serve(ctx, l) }()
+	t.Cleanup(func() {
+		stop()
+		if err := <-done; err != nil {
+			t.Errorf("the server: %v", err)
+		}
+		s.Close()
+	})
+	private, err := chromium.Incognito()
+	if err != nil {
+		t.Fatal(err)
+	}
+	b.page = private.MustPage("").Timeout(60 * time.Second)
+	t.Cleanup(func() {
+		b.page.CancelTimeout().MustClose()
+		private.MustClose()
+		b.mu.Lock()
+		defer b.mu.Unlock()
+		for _, e := range b.errors {
+			t.Errorf("on the console: %s", e)
+		}
+	})
+	go b.page.EachEvent(func(e *proto.RuntimeConsoleAPICalled) {
+		if e.Type == proto.RuntimeConsoleAPICalledTypeError || e.Type == proto.RuntimeConsoleAPICalledTypeWarning {
+			var words []string
+			for _, a := range e.Args {
+				words = append(words, a.Value.String()+a.Description)
+			}
+			b.complain(strings.Join(words, " "))
+		}
+	}, func(e *proto.RuntimeExceptionThrown) {
+		b.complain(e.ExceptionDetails.Text)
+	}, func(e *proto.LogEntryAdded) {
+		if e.Entry.Level == proto.LogLogEntryLevelError && !expected.MatchString(e.Entry.Text+" "+e.Entry.URL) {
+			b.complain(e.Entry.Text + " " + e.Entry.URL)
+		}
+	})()
+	b.must(proto.LogEnable{}.Call(b.page))
+	scheme := map[bool]string{false: "light", true: "dark"}[v.night]
+	b.must(proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-color-scheme", Value: scheme}}}.Call(b.page))
+	b.page.MustSetViewport(v.width, v.height, 1, false)
+	b.page.MustNavigate(b.address + path).MustWaitLoad()
+	return b
+}
+
+func (b *bench) complain(words string) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	b.errors = append(b.errors, words)
+}
+
+func (b *bench) must(err error) {
+	b.t.Helper()
+	if err != nil {
+		b.t.Fatal(err)
+	}
+}
+
+// sees waits until an element with that selector holds words, a regular expression, and returns the first that does.
+func (b *bench) sees(selector, words string) *rod.Element {
+	b.t.Helper()
+	e, err := b.page.Timeout(8 * time.Second).ElementByJS(rod.Eval(
+		`(s, w) => [...document.querySelectorAll(s)].find(e => new RegExp(w).test(e.textContent.replace(/\s+/g, ' '))) ?? null`, selector, words))
+	if err != nil {
+		text := "nothing: there is none"
+		if has, el, _ := b.page.Has(selector); has {
+			text = el.MustEval(`() => this.textContent`).Str()
+		}
+		b.t.Fatalf("no %s says %q; the first one says %q", selector, words, text)
+	}
+	return e.CancelTimeout()
+}
+
+// still waits until the page has not changed for a moment.
+func (b *bench) still() {
+	b.t.Helper()
+	b.must(b.page.WaitStable(250 * time.Millisecond))
+}
+
+func (b *bench) text(selector string) string {
+	b.t.Helper()
+	return b.page.MustElement(selector).MustText()
+}
+
+func (b *bench) press(keys ...input.Key) {
+	b.t.Helper()
+	b.must(b.page.Keyboard.Type(keys...))
+}
+
+// gone waits until no element with that selector holds words.
+func (b *bench) gone(selector, words string) {
+	b.t.Helper()
+	b.must(b.page.Timeout(8 * time.Second).Wait(rod.Eval(`(s, w) => ![...document.querySelectorAll(s)].some(e => e.textContent.includes(w))`, selector, words)))
+}
