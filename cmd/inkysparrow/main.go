@@ -4,6 +4,7 @@ package main
 import (
 	"errors"
 	"fmt"
+	"io"
 	"os"
 	_ "time/tzdata" // time zones ship with the program
 
@@ -19,17 +20,25 @@ const (
 // errFound is returned by a check that printed a stop finding.
 var errFound = errors.New("work would be lost")
 
-func main() {
+func main() { os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr)) }
+
+// run is the program without the process around it; it returns the exit status.
+func run(args []string, stdin io.Reader, stdout, stderr io.Writer) int {
 	root := &cobra.Command{
 		Use: "inkysparrow", Short: "Which films lie on your model, and what the next liquid does to them",
 		SilenceUsage: true, SilenceErrors: true, CompletionOptions: cobra.CompletionOptions{HiddenDefaultCmd: true},
 	}
+	root.SetArgs(args)
+	root.SetIn(stdin)
+	root.SetOut(stdout)
+	root.SetErr(stderr)
 	root.AddCommand(serveCommand(), demoCommand(), checkCommand())
 	switch err := root.Execute(); {
 	case errors.Is(err, errFound):
-		os.Exit(exitFound)
+		return exitFound
 	case err != nil:
-		fmt.Fprintln(os.Stderr, "inkysparrow:", err)
-		os.Exit(exitBad)
+		fmt.Fprintln(stderr, "inkysparrow:", err)
+		return exitBad
 	}
+	return 0
 }

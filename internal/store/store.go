@@ -113,6 +113,15 @@ func (s *Store) Build(ctx context.Context, slug string) (Build, error) {
 	return b, err
 }
 
+// Head returns the revision that a build stands at, without reading its plan. It returns ErrNoBuild where there is none.
+func (s *Store) Head(ctx context.Context, slug string) (int64, error) {
+	id, err := db.New(s.sql).HeadOf(ctx, slug)
+	if errors.Is(err, sql.ErrNoRows) {
+		return 0, fmt.Errorf("%q: %w", slug, ErrNoBuild)
+	}
+	return id.Int64, err
+}
+
 // Create adds a build with its first plan. It returns ErrTaken where the slug is in use.
 func (s *Store) Create(ctx context.Context, slug string, f plan.File) error {
 	return s.in(ctx, func(q *db.Queries) error {

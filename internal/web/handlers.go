@@ -59,11 +59,7 @@ func (s *Server) moment(c fiber.Ctx) error {
 	if err != nil {
 		return fiber.NewError(fiber.StatusUnprocessableEntity, "at: not a time in RFC 3339")
 	}
-	b, err := s.Store.Build(c.Context(), slug(c))
-	if err != nil {
-		return err
-	}
-	j, err := s.of(b)
+	j, err := s.standing(c.Context(), slug(c))
 	if err != nil {
 		return err
 	}

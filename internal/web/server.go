@@ -195,6 +195,25 @@ func code(status int) string {
 	return "bad"
 }
 
+// standing returns a build as it stands, judged; its plan is read only where its revision has not been judged before.
+func (s *Server) standing(ctx context.Context, slug string) (*judged, error) {
+	revision, err := s.Store.Head(ctx, slug)
+	if err != nil {
+		return nil, err
+	}
+	s.mu.Lock()
+	j, ok := s.judged[revision]
+	s.mu.Unlock()
+	if ok {
+		return j, nil
+	}
+	b, err := s.Store.Build(ctx, slug)
+	if err != nil {
+		return nil, err
+	}
+	return s.of(b)
+}
+
 // of returns a build judged, from memory where its revision has been judged before.
 func (s *Server) of(b store.Build) (*judged, error) {
 	s.mu.Lock()

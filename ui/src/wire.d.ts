@@ -1,21 +1,13 @@
 /* Made by make generate from internal/wire. Do not edit. */
 
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "State".
  */
 export type State = "safe" | "wait" | "bite" | "note";
 
-export interface Wire {
-  builds: Builds;
-  build: Build;
-  moment: Moment;
-  take_fix: TakeFix;
-  turn: Turn;
-  problem: Problem;
-}
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Builds".
  */
 export interface Builds {
@@ -23,7 +15,7 @@ export interface Builds {
   demo: boolean;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Listed".
  */
 export interface Listed {
@@ -37,7 +29,7 @@ export interface Listed {
   warns: number;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Build".
  */
 export interface Build {
@@ -56,7 +48,7 @@ export interface Build {
   opening: Opening;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Tape".
  */
 export interface Tape {
@@ -67,7 +59,7 @@ export interface Tape {
   events: string[];
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Session".
  */
 export interface Session {
@@ -76,7 +68,7 @@ export interface Session {
   label: string;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Zone".
  */
 export interface Zone {
@@ -88,7 +80,7 @@ export interface Zone {
   steps: Step[];
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Step".
  */
 export interface Step {
@@ -113,7 +105,7 @@ export interface Step {
   trail: Sample[];
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Sample".
  */
 export interface Sample {
@@ -121,7 +113,7 @@ export interface Sample {
   hard: number;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Finding".
  */
 export interface Finding {
@@ -138,7 +130,7 @@ export interface Finding {
   fixes: Fixed[];
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Fixed".
  */
 export interface Fixed {
@@ -148,7 +140,7 @@ export interface Fixed {
   effect: string;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Opening".
  */
 export interface Opening {
@@ -157,7 +149,7 @@ export interface Opening {
   at: string;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Moment".
  */
 export interface Moment {
@@ -170,7 +162,7 @@ export interface Moment {
   zones: AtZone[];
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Air".
  */
 export interface Air {
@@ -180,7 +172,7 @@ export interface Air {
   words: string;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Core".
  */
 export interface Core {
@@ -191,7 +183,7 @@ export interface Core {
   films: Film[];
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Drop".
  */
 export interface Drop {
@@ -201,7 +193,7 @@ export interface Drop {
   carries: string;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Film".
  */
 export interface Film {
@@ -221,7 +213,7 @@ export interface Film {
   hardens: boolean;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Look".
  */
 export interface Look {
@@ -231,7 +223,7 @@ export interface Look {
   title: string;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Skin".
  */
 export interface Skin {
@@ -246,7 +238,7 @@ export interface Skin {
   words: string;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Mark".
  */
 export interface Mark {
@@ -255,7 +247,7 @@ export interface Mark {
   strength: number;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "AtZone".
  */
 export interface AtZone {
@@ -263,7 +255,7 @@ export interface AtZone {
   words: string;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "TakeFix".
  */
 export interface TakeFix {
@@ -273,14 +265,14 @@ export interface TakeFix {
   choice: number;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Turn".
  */
 export interface Turn {
   revision: number;
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Problem".
  */
 export interface Problem {
@@ -289,7 +281,7 @@ export interface Problem {
   code: "bad" | "missing" | "moved" | "nothing" | "refused" | "failed";
 }
 /**
- * This interface was referenced by `Wire`'s JSON-Schema
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "All".
  */
 export interface All {

@@ -127,6 +127,17 @@ func (q *Queries) DeleteBuilds(ctx context.Context) error {
 	return err
 }
 
+const headOf = `-- name: HeadOf :one
+SELECT head_id FROM build WHERE slug = ?
+`
+
+func (q *Queries) HeadOf(ctx context.Context, slug string) (sql.NullInt64, error) {
+	row := q.db.QueryRowContext(ctx, headOf, slug)
+	var head_id sql.NullInt64
+	err := row.Scan(&head_id)
+	return head_id, err
+}
+
 const newestChild = `-- name: NewestChild :one
 SELECT id, build_id, parent_id, "plan", change, made_at FROM revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1
 `

@@ -4,6 +4,9 @@ SELECT sqlc.embed(build), sqlc.embed(summary) FROM build JOIN summary ON summary
 -- name: BuildBySlug :one
 SELECT sqlc.embed(build), sqlc.embed(revision) FROM build JOIN revision ON revision.id = build.head_id WHERE build.slug = ?;
 
+-- name: HeadOf :one
+SELECT head_id FROM build WHERE slug = ?;
+
 -- name: AddBuild :one
 INSERT INTO build (slug, place) VALUES (?, (SELECT coalesce(max(place) + 1, 0) FROM build)) RETURNING id;
 

@@ -1,0 +1,66 @@
+package main
+
+import (
+	"bytes"
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"inkysparrow/plan"
+)
+
+func TestCheck(t *testing.T) {
+	bad := filepath.Join(t.TempDir(), "bad.json")
+	text, err := os.ReadFile("../../examples/clean.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := os.WriteFile(bad, bytes.Replace(text, []byte(`"product": "soot-wash"`), []byte(`"product": "pim"`), 1), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	for _, tc := range []struct {
+		name     string
+		args     []string
+		stdin    string
+		status   int
+		out, err string
+	}{
+		{"nothing to say", []string{"check", "../../examples/clean.json"}, "", 0, "No findings.", ""},
+		{"a note is no failure", []string{"check", "../../examples/note.json"}, "", 0, "note  under, step d2", ""},
+		{"a warning is none either", []string{"check", "../../examples/warn.json"}, "", 0, "warn  nacelles, step m2", ""},
+		{"work would be lost", []string{"check", "../../examples/stop.json"}, "", 1, "Seal first: Harbour gloss, 2 coats", ""},
+		{"standard input", []string{"check", "-"}, string(text), 0, "Ready Fri 5 Mar 2027 20:56.", ""},
+		{"the fault is named with its place", []string{"check", bad}, "", 2, "", `zones[0].steps[4].product: no product "pim" in products`},
+		{"no such file", []string{"check", "no.json"}, "", 2, "", "no.json"},
+		{"no JSON", []string{"check", "-"}, "hello", 2, "", "line 1"},
+		{"no file at all", []string{"check"}, "", 2, "", "accepts 1 arg"},
+		{"no such command", []string{"paint"}, "", 2, "", "unknown command"},
+	} {
+		t.Run(tc.name, func(t *testing.T) {
+			var out, errs bytes.Buffer
+			status := run(tc.args, strings.NewReader(tc.stdin), &out, &errs)
+			if status != tc.status || !strings.Contains(out.String(), tc.out) || !strings.Contains(errs.String(), tc.err) {
+				t.Errorf("status %d, out %q, errors %q", status, out.String(), errs.String())
+			}
+		})
+	}
+}
+
+func TestCheckJSON(t *testing.T) {
+	var out bytes.Buffer
+	if status := run([]string{"check", "--json", "../../examples/stop.json"}, nil, &out, &out); status != exitFound {
+		t.Fatalf("status %d: %s", status, out.String())
+	}
+	var r plan.Report
+	d := json.NewDecoder(&out)
+	d.DisallowUnknownFields()
+	if err := d.Decode(&r); err != nil {
+		t.Fatal(err)
+	}
+	f := r.Findings[0]
+	if r.Format != plan.CheckFormat || f.Rule != "bite" || f.Verdict != "wait" || f.Layer != "d1" || f.Liquid != "white-spirit" || f.RED == nil || f.Cure == nil || f.SafeFrom == nil || len(f.Fixes) != 3 {
+		t.Errorf("%+v", f)
+	}
+}

@@ -1,0 +1,121 @@
+package schedule
+
+import (
+	"math/rand/v2"
+	"testing"
+	"time"
+)
+
+func evenings(place *time.Location) Bench {
+	weekdays := [7]bool{false, true, true, true, true, true, false}
+	return Bench{Place: place, Evenings: []Evening{
+		{Days: weekdays, From: 19*time.Hour + 30*time.Minute, To: 22*time.Hour + 30*time.Minute},
+		{Days: [7]bool{6: true}, From: 10 * time.Hour, To: 17 * time.Hour},
+	}}
+}
+
+var monday = time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+
+func at(day int, hour, minute int) time.Time {
+	return time.Date(2027, 3, day, hour, minute, 0, 0, time.UTC)
+}
+
+func TestSlot(t *testing.T) {
+	c := New(evenings(time.UTC), monday)
+	hour := Need{Hands: time.Hour}
+	spray := Need{Hands: time.Hour, Airbrush: true, Clean: 20 * time.Minute}
+	steps := []struct {
+		name string
+		from time.Time
+		need Need
+		want time.Time
+		book bool
+	}{
+		{"waits for the evening", monday, hour, at(1, 19, 30), true},
+		{"after what is booked", monday, spray, at(1, 20, 30), true},
+		{"the hands are free before the airbrush is clean", monday, hour, at(1, 21, 30), true},
+		{"no room left, next evening", monday, hour, at(2, 19, 30), false},
+		{"a gap is found although later work is booked", at(2, 20, 0), hour, at(2, 20, 0), true},
+		{"too late this evening", at(2, 21, 45), hour, at(3, 19, 30), false},
+		{"the airbrush is cleaned while nothing is sprayed", at(1, 21, 30), Need{Hands: 10 * time.Minute, Airbrush: true}, at(2, 19, 30), false},
+		{"over the weekend", at(6, 16, 30), hour, at(8, 19, 30), false},
+		{"seconds are rounded up", at(3, 20, 0).Add(time.Second), hour, at(3, 20, 1), false},
+		{"only a Saturday is long enough", monday, Need{Hands: 5 * time.Hour}, at(6, 10, 0), false},
+	}
+	for _, tc := range steps {
+		got, ok := c.Slot(tc.from, tc.need)
+		if !ok || !got.Equal(tc.want) {
+			t.Errorf("%s: %v (%v), want %v", tc.name, got, ok, tc.want)
+		}
+		if tc.book {
+			c.Book(got, tc.need)
+		}
+	}
+	if _, ok := c.Slot(monday, Need{Hands: 8 * time.Hour}); ok {
+		t.Error("eight hours fit into no session")
+	}
+	if c.Longest() != 7*time.Hour {
+		t.Errorf("the longest session is %v", c.Longest())
+	}
+}
+
+func TestEveningsFollowTheWallClock(t *testing.T) {
+	place, err := time.LoadLocation("Europe/London")
+	if err != nil {
+		t.Skip("no time zone data:", err)
+	}
+	c := New(evenings(place), time.Date(2027, 3, 26, 12, 0, 0, 0, time.UTC))
+	s := c.Sessions(time.Date(2027, 3, 26, 0, 0, 0, 0, time.UTC), time.Date(2027, 3, 30, 0, 0, 0, 0, time.UTC))
+	if len(s) != 3 || s[0].From.UTC().Hour() != 19 || s[2].From.UTC().Hour() != 18 {
+		t.Errorf("Friday's evening begins at 19:30 UTC, Monday's after the clock went forward at 18:30 UTC; got %v", s)
+	}
+	for _, one := range s {
+		if local := one.From.In(place); local.Hour() == 19 && local.Minute() != 30 {
+			t.Errorf("an evening begins at %v", local)
+		}
+	}
+}
+
+func TestZeroBenchIsAlwaysOpen(t *testing.T) {
+	c := New(Bench{}, monday)
+	got, ok := c.Slot(monday.Add(7*time.Hour), Need{Hands: 30 * time.Hour})
+	if !ok || !got.Equal(monday.Add(7*time.Hour)) {
+		t.Errorf("got %v, %v", got, ok)
+	}
+}
+
+// Against a plain search minute by minute, on random bookings.
+func TestSlotAgainstBruteForce(t *testing.T) {
+	r := rand.New(rand.NewPCG(9, 9))
+	for range 40 {
+		c := New(evenings(time.UTC), monday)
+		var booked []Span
+		for range 12 {
+			need := Need{Hands: time.Duration(10+r.IntN(120)) * time.Minute}
+			from := monday.Add(time.Duration(r.IntN(4000)) * time.Minute)
+			got, ok := c.Slot(from, need)
+			want, found := time.Time{}, false
+			for m := range 14 * 24 * 60 {
+				s := Span{from.Add(time.Duration(m) * time.Minute), from.Add(time.Duration(m)*time.Minute + need.Hands)}
+				if c.InSession(s) && free(booked, s) {
+					want, found = s.From, true
+					break
+				}
+			}
+			if ok != found || !got.Equal(want) {
+				t.Fatalf("from %v for %v: %v, plain search says %v", from, need.Hands, got, want)
+			}
+			c.Book(got, need)
+			booked = append(booked, Span{got, got.Add(need.Hands)})
+		}
+	}
+}
+
+func free(booked []Span, s Span) bool {
+	for _, b := range booked {
+		if b.From.Before(s.To) && s.From.Before(b.To) {
+			return false
+		}
+	}
+	return true
+}
