@@ -125,11 +125,11 @@ func (k *Skin) add(line *route.Line, i int) {
 func loose(kind string) bool { return kind == "pastel" || kind == "pencil" }
 
 // cover lays a colour over all that was there; a pre-shade shows through thin coats.
-func (k *Skin) cover(own colour.Colour, coats int) {
+func (k *Skin) cover(own colour.Colour, n int) {
 	through := k.Marks[:0]
 	for _, m := range k.Marks {
 		if m.Kind == "pre-shade" {
-			m.Strength *= math.Pow(shows, float64(coats))
+			m.Strength *= math.Pow(shows, float64(n))
 			through = append(through, m)
 		}
 	}
