@@ -36,7 +36,14 @@ func main() {
 	server := flag.String("server", "http://127.0.0.1:8787", "where the demo runs")
 	dir := flag.String("dir", filepath.Join("docs", "screenshots"), "where the pictures go")
 	only := flag.String("only", "", "take only this one")
+	path := flag.String("path", "", "take a picture of this address instead, named by -only")
+	width := flag.Int("width", 1280, "its width")
+	height := flag.Int("height", 800, "its height")
+	night := flag.Bool("night", false, "by night")
 	flag.Parse()
+	if *path != "" {
+		shots = []shot{{name: *only, path: *path, width: *width, height: *height, night: *night}}
+	}
 	if err := run(*server, *dir, *only); err != nil {
 		fmt.Fprintln(os.Stderr, "shots:", err)
 		os.Exit(1)

@@ -7,7 +7,6 @@ import CoreCut from '../instruments/core/CoreCut.vue'
 import SkinStrip from '../instruments/strip/SkinStrip.vue'
 import FoldedTape from '../instruments/tape/FoldedTape.vue'
 import NotFound from '../shared/NotFound.vue'
-import StateMark from '../shared/StateMark.vue'
 import { useKeys } from '../shared/useKeys'
 import FindingPanel from './FindingPanel.vue'
 import RouteList from './RouteList.vue'
@@ -64,10 +63,7 @@ useKeys({
         <h2>{{ zone?.name }}, cut open</h2>
         <span v-if="zone" class="soft">{{ zone.area_cm2 }} cm²</span>
       </header>
-      <CoreCut v-if="moment" :core="moment.core" />
-      <ul v-if="step?.cautions.length" class="cautions" aria-label="Cautions">
-        <li v-for="c in step.cautions" :key="c"><StateMark state="note" quiet /> {{ c }}</li>
-      </ul>
+      <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []" />
     </section>
 
     <RouteList v-if="zone" class="middle" :zone="zone" :step="stepId" :at="at" @step="store.chooseStep" />
@@ -147,15 +143,6 @@ useKeys({
 }
 .left header {
   margin-bottom: 12px;
-}
-.cautions {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 8px 0 0;
-  border-top: 1px solid var(--line);
-  font-size: 14px;
-  display: grid;
-  gap: 4px;
 }
 .below {
   grid-area: below;

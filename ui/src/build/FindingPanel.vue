@@ -90,7 +90,9 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         finding ? `finding ${place + 1} of ${count}` : `${other} ${other === 1 ? 'finding' : 'findings'} elsewhere`
       }}</span>
       <button type="button" class="turn" aria-label="Next finding" @click="emit('go', 1)">›</button>
-      <span class="keys soft small"><kbd>f</kbd> next <kbd>Enter</kbd> take the first</span>
+      <span v-if="finding?.fixes.length" class="keys soft small"
+        ><kbd>f</kbd> next <kbd>Enter</kbd> take the first</span
+      >
     </footer>
   </section>
 </template>
@@ -207,6 +209,9 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
   font-size: 18px;
   line-height: 1;
   cursor: pointer;
+}
+.pager span {
+  white-space: nowrap;
 }
 .keys {
   margin-left: auto;

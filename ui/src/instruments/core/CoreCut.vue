@@ -1,19 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import StateMark from '../../shared/StateMark.vue'
 import type { Core } from '../../wire'
 import { bite, cuts, edge } from './core'
 
-const props = defineProps<{ core: Core }>()
+const props = defineProps<{ core: Core; cautions: readonly string[] }>()
 
 const left = 0
-const across = 158
-const top = 74
+const across = 132
+const top = 34
 const films = computed(() => cuts(props.core.films, top, 270))
 const height = computed(() => {
   const last = films.value.at(-1)
   return (last ? last.y + last.height : top) + 4
 })
+const what = computed(() => {
+  const d = props.core.drop
+  return [d?.carries, d?.standing && `stands ${d.standing}`].filter(Boolean).join(', ')
+})
+/** A name that has room beside its film; the whole one is in the table and on hover. */
+const brief = (name: string) => (name.length > 20 ? `${name.slice(0, 19).trimEnd()}…` : name)
 const percent = (hard: number) => `${Math.round(100 * hard)} %`
 const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: number }; height: number }) =>
   Math.max(8, c.height * Math.min(1, c.film.depth_um / c.film.thickness_um))
@@ -21,6 +28,17 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
 
 <template>
   <div class="core">
+    <div class="liquid">
+      <p class="drop-name">
+        {{
+          core.drop ? `${core.drop.name}, ${core.drop.contact}` : core.step ? 'A dry step' : 'Nothing more planned here'
+        }}
+      </p>
+      <p v-if="core.drop" class="drop-what">{{ what }}</p>
+      <ul v-if="cautions.length" class="cautions" aria-label="Cautions">
+        <li v-for="c in cautions" :key="c"><StateMark state="note" quiet /> {{ c }}</li>
+      </ul>
+    </div>
     <svg :viewBox="`0 0 290 ${height}`" width="100%" role="img" :aria-label="`Cut through the films: ${core.words}`">
       <defs>
         <pattern id="soft-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -32,19 +50,11 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         </pattern>
       </defs>
 
-      <g v-if="core.drop">
-        <text x="0" y="14" class="drop-name">{{ core.drop.name }}, {{ core.drop.contact }}</text>
-        <text x="0" y="31" class="drop-what">
-          {{ core.drop.carries }}{{ core.drop.carries && core.drop.standing ? ', ' : ''
-          }}{{ core.drop.standing ? `stands ${core.drop.standing}` : '' }}
-        </text>
-        <path
-          v-if="core.drop.standing"
-          :d="`M${left + 18} ${top}c4-22 26-36 ${across / 2 - 18}-36s${across / 2 - 22} 14 ${across / 2 - 18} 36z`"
-          class="drop"
-        />
-      </g>
-      <text v-else x="0" y="14" class="drop-name">{{ core.step ? 'A dry step' : 'Nothing more planned here' }}</text>
+      <path
+        v-if="core.drop?.standing"
+        :d="`M${left + 14} ${top}c4-20 22-30 ${across / 2 - 14}-30s${across / 2 - 18} 10 ${across / 2 - 14} 30z`"
+        class="drop"
+      />
 
       <g v-for="(c, i) in films" :key="c.film.step || 'plastic'">
         <rect
@@ -69,16 +79,19 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         </g>
         <path :d="edge(c.film.sheen, left, c.y, across)" class="edge" />
         <line :x1="left + across" x2="290" :y1="c.y" :y2="c.y" class="scribe" />
-        <text :x="across + 10" :y="c.y + 17" class="film-name">{{ c.film.name }}</text>
-        <text :x="across + 10" :y="c.y + 33" class="film-detail">
+        <text :x="across + 10" :y="c.y + 15" class="film-name">
+          {{ brief(c.film.name) }}
+          <title>{{ c.film.name }}</title>
+        </text>
+        <text :x="across + 10" :y="c.y + 30" class="film-detail">
           {{ c.film.detail }}
         </text>
-        <text v-if="c.film.bitten" :x="across + 10" :y="c.y + 58" class="hard bitten">{{ percent(c.film.hard) }}</text>
-        <text v-if="c.film.bitten && c.height >= 62" :x="across + 68" :y="c.y + 58" class="film-detail">hard</text>
+        <text v-if="c.film.bitten" :x="across + 10" :y="c.y + 54" class="hard bitten">{{ percent(c.film.hard) }}</text>
+        <text v-if="c.film.bitten && c.height >= 62" :x="across + 68" :y="c.y + 54" class="film-detail">hard</text>
         <text
           v-else-if="c.film.hardens && c.film.step && !c.film.bitten && c.height >= 52"
           :x="across + 10"
-          :y="c.y + 48"
+          :y="c.y + 45"
           class="film-detail"
         >
           {{ c.film.phase }}, {{ percent(c.film.hard) }} hard
@@ -118,10 +131,18 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
 
 <style scoped>
 .drop-name {
-  font: 600 15px var(--v-font-body);
-  fill: var(--ink);
+  font-weight: 600;
 }
-.drop-what,
+.drop-what {
+  font-size: 14px;
+  color: var(--soft);
+}
+.cautions {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+  font-size: 13px;
+}
 .film-detail {
   font: 400 13px var(--v-font-body);
   fill: var(--soft);

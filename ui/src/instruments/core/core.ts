@@ -7,7 +7,7 @@ export interface Cut {
   height: number
 }
 
-const least = 42 // room for a film's name and figures
+const least = 36 // room for a film's name and figures
 const plastic = 1200
 
 /** Stacks films from the top down over about room px, the thickness of each on a log scale, none too thin for its label. */
