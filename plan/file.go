@@ -16,14 +16,15 @@ const Format = "inkysparrow-plan/1"
 
 // File is a plan file. Times are RFC 3339; lengths are in the unit that the name ends with.
 type File struct {
-	Format   string            `json:"format" jsonschema:"enum=inkysparrow-plan/1"`
-	Build    Build             `json:"build"`
-	Climate  *Climate          `json:"climate,omitempty" jsonschema:"description=The room. 21 °C and 50 % where it is left out."`
-	Sessions []Session         `json:"sessions,omitempty" jsonschema:"maxItems=50,description=When the bench is open. Always where there is none."`
-	Timezone string            `json:"timezone,omitempty" jsonschema:"maxLength=64,description=IANA name of the time zone that sessions are in; UTC where it is left out."`
-	Schools  map[string]string `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
-	Products []Product         `json:"products" jsonschema:"maxItems=5000"`
-	Zones    []Zone            `json:"zones" jsonschema:"maxItems=200"`
+	Format     string            `json:"format" jsonschema:"enum=inkysparrow-plan/1"`
+	Build      Build             `json:"build"`
+	Climate    *Climate          `json:"climate,omitempty" jsonschema:"description=The room. 21 °C and 50 % where it is left out."`
+	Sessions   []Session         `json:"sessions,omitempty" jsonschema:"maxItems=50,description=When the bench is open. Always where there is none."`
+	Exceptions []Exception       `json:"exceptions,omitempty" jsonschema:"maxItems=500,description=Days on which the bench is open otherwise or not at all."`
+	Timezone   string            `json:"timezone,omitempty" jsonschema:"maxLength=64,description=IANA name of the time zone that sessions are in; UTC where it is left out."`
+	Schools    map[string]string `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
+	Products   []Product         `json:"products" jsonschema:"maxItems=5000"`
+	Zones      []Zone            `json:"zones" jsonschema:"maxItems=200"`
 }
 
 // Build is what is being built.
@@ -64,6 +65,14 @@ type Session struct {
 	Days []Day `json:"days" jsonschema:"minItems=1,maxItems=7"`
 	From Clock `json:"from"`
 	To   Clock `json:"to" jsonschema:"description=May be 24:00."`
+}
+
+// Exception is a day on which the bench is open otherwise: from From to To, or not at all where they are left out.
+type Exception struct {
+	Date Date   `json:"date"`
+	From Clock  `json:"from,omitempty"`
+	To   Clock  `json:"to,omitempty"`
+	Note string `json:"note,omitempty" jsonschema:"maxLength=200"`
 }
 
 // Product is something on the shelf.
@@ -107,6 +116,7 @@ type Step struct {
 func (f File) Clone() File {
 	f.Products = slices.Clone(f.Products)
 	f.Sessions = slices.Clone(f.Sessions)
+	f.Exceptions = slices.Clone(f.Exceptions)
 	f.Zones = slices.Clone(f.Zones)
 	for i := range f.Zones {
 		f.Zones[i].Steps = slices.Clone(f.Zones[i].Steps)

@@ -95,6 +95,24 @@ func (f File) resolveSessions(p *route.Plan) error {
 		}
 		p.Bench.Evenings = append(p.Bench.Evenings, e)
 	}
+	for i, x := range f.Exceptions {
+		path := fmt.Sprintf("exceptions[%d]", i)
+		day, err := time.ParseInLocation(time.DateOnly, string(x.Date), p.Place())
+		if err != nil {
+			return fault(path+".date", "%q is not a day, such as 2027-03-22", x.Date)
+		}
+		if err := inYears(path+".date", day); err != nil {
+			return err
+		}
+		if (x.From == "") != (x.To == "") {
+			return fault(path, "give both from and to, or neither for a day without a session")
+		}
+		e := schedule.Exception{Year: day.Year(), Month: day.Month(), Day: day.Day(), From: x.From.sinceMidnight(), To: x.To.sinceMidnight()}
+		if x.From != "" && e.To <= e.From {
+			return fault(path, "ends at %s, before it starts at %s", x.To, x.From)
+		}
+		p.Bench.Exceptions = append(p.Bench.Exceptions, e)
+	}
 	return nil
 }
 

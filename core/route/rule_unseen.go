@@ -11,6 +11,19 @@ import (
 var seen = Numbers.Number("seen", 10, "CIEDE2000", "least colour difference at which a stain still shows from a step back",
 	fact.Bench("on a black aircraft a dark stain can't be seen and a pale one is used"))
 
+var (
+	paleFrom  = Numbers.Number("pale-from", 72, "L*", "lightness from which a paint takes a light grey wash, since brown-black is harsh on it", fact.Bench("T22"))
+	darkBelow = Numbers.Number("dark-below", 28, "L*", "lightness below which a wash or stain has to be lighter than the paint", fact.Bench("T22"))
+)
+
+// lightness returns the lightness of a product's colour, 0 to 100; middling where it has none.
+func lightness(p *coating.Product) float64 {
+	if p == nil {
+		return 50
+	}
+	return colour.Or(p.Colour, colour.Grey(50)).Lightness()
+}
+
 func init() {
 	register(Rule{
 		ID: "unseen-stain", Title: "A stain that can't be seen on its paint",

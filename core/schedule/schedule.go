@@ -19,10 +19,20 @@ type Evening struct {
 	From, To time.Duration // since local midnight; To up to 24 h
 }
 
+// Exception is a day that doesn't follow the week: its sessions take the place of the week's. One that is no longer than nothing
+// closes the day.
+type Exception struct {
+	Year     int
+	Month    time.Month
+	Day      int
+	From, To time.Duration // since local midnight
+}
+
 // Bench is where and when work can be done. The zero Bench is always open, in UTC.
 type Bench struct {
-	Evenings []Evening
-	Place    *time.Location
+	Evenings   []Evening
+	Exceptions []Exception
+	Place      *time.Location
 }
 
 // Horizon is how far after its start a calendar looks for room.
@@ -56,22 +66,37 @@ func (c *Calendar) extend() bool {
 	}
 	for range 28 {
 		y, m, d := c.laid.Date()
-		if len(c.bench.Evenings) == 0 {
-			c.add(Span{c.laid, time.Date(y, m, d+1, 0, 0, 0, 0, c.bench.Place)})
-		}
-		var today []Span
-		for _, e := range c.bench.Evenings {
-			if e.Days[c.laid.Weekday()] {
-				today = append(today, Span{c.clock(e.From), c.clock(e.To)})
-			}
-		}
-		slices.SortFunc(today, func(a, b Span) int { return a.From.Compare(b.From) })
-		for _, s := range today {
+		for _, s := range c.today(y, m, d) {
 			c.add(s)
 		}
 		c.laid = time.Date(y, m, d+1, 0, 0, 0, 0, c.bench.Place)
 	}
 	return true
+}
+
+// today returns the sessions of the day up to which the calendar is laid, in order.
+func (c *Calendar) today(y int, m time.Month, d int) []Span {
+	var today []Span
+	excepted := false
+	for _, x := range c.bench.Exceptions {
+		if x.Year == y && x.Month == m && x.Day == d {
+			excepted = true
+			today = append(today, Span{c.clock(x.From), c.clock(x.To)})
+		}
+	}
+	switch {
+	case excepted:
+	case len(c.bench.Evenings) == 0:
+		today = append(today, Span{c.laid, time.Date(y, m, d+1, 0, 0, 0, 0, c.bench.Place)})
+	default:
+		for _, e := range c.bench.Evenings {
+			if e.Days[c.laid.Weekday()] {
+				today = append(today, Span{c.clock(e.From), c.clock(e.To)})
+			}
+		}
+	}
+	slices.SortFunc(today, func(a, b Span) int { return a.From.Compare(b.From) })
+	return today
 }
 
 func (c *Calendar) clock(sinceMidnight time.Duration) time.Time {

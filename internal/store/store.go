@@ -81,6 +81,7 @@ type Summary struct {
 	NextAt       time.Time
 	Finish       time.Time
 	Stops, Warns int
+	Away         bool // put away
 }
 
 // Builds returns all builds in order.
@@ -93,7 +94,7 @@ func (s *Store) Builds(ctx context.Context) ([]Summary, error) {
 	for _, r := range rows {
 		all = append(all, Summary{
 			Slug: r.Build.Slug, Name: r.Summary.Name, Scale: int(r.Summary.Scale), NextStep: r.Summary.NextStep.String,
-			NextAt: moment(r.Summary.NextAt), Finish: moment(r.Summary.Finish), Stops: int(r.Summary.Stops), Warns: int(r.Summary.Warns),
+			NextAt: moment(r.Summary.NextAt), Finish: moment(r.Summary.Finish), Stops: int(r.Summary.Stops), Warns: int(r.Summary.Warns), Away: r.Build.Away == 1,
 		})
 	}
 	return all, nil
@@ -306,4 +307,72 @@ func moment(s sql.NullString) time.Time {
 		return time.Time{}
 	}
 	return t
+}
+
+// Revision is a change in a build's history.
+type Revision struct {
+	ID, Parent int64 // Parent is 0 for the first
+	Change     string
+	MadeAt     time.Time
+}
+
+// History returns a build's revisions, the newest first and no more than 500, and the one that it stands at.
+func (s *Store) History(ctx context.Context, slug string) (all []Revision, head int64, err error) {
+	err = s.in(ctx, func(q *db.Queries) error {
+		row, err := at(ctx, q, slug)
+		if err != nil {
+			return err
+		}
+		head = row.Revision.ID
+		rows, err := q.RevisionsOf(ctx, row.Build.ID)
+		for _, r := range rows {
+			made := moment(sql.NullString{String: r.MadeAt, Valid: true})
+			all = append(all, Revision{ID: r.ID, Parent: r.ParentID.Int64, Change: r.Change, MadeAt: made})
+		}
+		return err
+	})
+	return all, head, err
+}
+
+// At returns a build with the plan of one of its revisions. It returns ErrNoBuild where the build has no such revision.
+func (s *Store) At(ctx context.Context, slug string, revision int64) (Build, error) {
+	var b Build
+	err := s.in(ctx, func(q *db.Queries) error {
+		row, err := at(ctx, q, slug)
+		if err != nil {
+			return err
+		}
+		r, err := q.RevisionOfBuild(ctx, db.RevisionOfBuildParams{ID: revision, BuildID: row.Build.ID})
+		if errors.Is(err, sql.ErrNoRows) {
+			return fmt.Errorf("revision %d of %q: %w", revision, slug, ErrNoBuild)
+		}
+		if err != nil {
+			return err
+		}
+		b, err = s.build(ctx, q, slug, r)
+		return err
+	})
+	return b, err
+}
+
+// PutAway takes a build out of the list, or puts it back in. It returns ErrNoBuild where there is none.
+func (s *Store) PutAway(ctx context.Context, slug string, away bool) error {
+	n, err := db.New(s.sql).SetAway(ctx, db.SetAwayParams{Away: map[bool]int64{true: 1}[away], Slug: slug})
+	if err == nil && n == 0 {
+		return fmt.Errorf("%q: %w", slug, ErrNoBuild)
+	}
+	return err
+}
+
+// Free returns the first slug that begins with want and is not in use.
+func (s *Store) Free(ctx context.Context, want string) (string, error) {
+	try := want
+	for n := 2; ; n++ {
+		if _, err := s.Head(ctx, try); errors.Is(err, ErrNoBuild) {
+			return try, nil
+		} else if err != nil {
+			return "", err
+		}
+		try = fmt.Sprintf("%s-%d", want, n)
+	}
 }

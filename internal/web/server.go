@@ -251,6 +251,13 @@ func (s *Server) routes() {
 	api.Post("/builds/:slug/fix", s.fix)
 	api.Post("/builds/:slug/undo", s.undo)
 	api.Post("/builds/:slug/redo", s.redo)
+	api.Post("/builds", s.makeBuild)
+	api.Post("/builds/:slug/edit", s.edit)
+	api.Get("/builds/:slug/history", s.history)
+	api.Get("/builds/:slug/revisions/:revision", s.revision)
+	api.Post("/builds/:slug/restore", s.restore)
+	api.Post("/builds/:slug/away", s.putAway)
+	api.Get("/trade", s.trade)
 	api.Post("/demo/reset", s.reset)
 	api.All("/*", func(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusNotFound, "There is nothing at this address.")

@@ -38,7 +38,7 @@ func judge(b store.Build) (*judged, error) {
 	j.report = plan.Judge(b.Plan, j.checked)
 	j.view = wire.Build{
 		Slug: b.Slug, Revision: b.Revision, Undoes: b.Undoes, Redoes: b.Redoes, Name: p.Name, Scale: p.Scale, Timezone: p.Place().String(),
-		Zones: []wire.Zone{}, Findings: j.findings(),
+		Zones: []wire.Zone{}, Findings: j.findings(), Plan: whole(b.Plan),
 	}
 	j.view.Promise, j.view.Late = j.promise()
 	worst := map[string]wire.State{}
@@ -53,6 +53,23 @@ func judge(b store.Build) (*judged, error) {
 	j.view.Tape = j.tape()
 	j.view.Opening = j.opening()
 	return j, nil
+}
+
+// whole returns the plan with empty lists in place of missing ones.
+func whole(f plan.File) plan.File {
+	f = f.Clone()
+	if f.Products == nil {
+		f.Products = []plan.Product{}
+	}
+	if f.Zones == nil {
+		f.Zones = []plan.Zone{}
+	}
+	for i := range f.Zones {
+		if f.Zones[i].Steps == nil {
+			f.Zones[i].Steps = []plan.Step{}
+		}
+	}
+	return f
 }
 
 func stateOf(severity string) wire.State {
@@ -553,7 +570,7 @@ func skin(k look.Skin) wire.Skin {
 }
 
 func listed(b store.Summary) wire.Listed {
-	w := wire.Listed{Slug: b.Slug, Name: b.Name, Scale: b.Scale, NextStep: b.NextStep, Stops: b.Stops, Warns: b.Warns}
+	w := wire.Listed{Slug: b.Slug, Name: b.Name, Scale: b.Scale, NextStep: b.NextStep, Stops: b.Stops, Warns: b.Warns, Away: b.Away}
 	w.NextAt, w.Finish = orNil(b.NextAt), orNil(b.Finish)
 	return w
 }

@@ -5,6 +5,8 @@ import (
 	"time"
 
 	"github.com/invopop/jsonschema"
+
+	"inkysparrow/plan"
 )
 
 // Listed is a build in the list.
@@ -17,6 +19,7 @@ type Listed struct {
 	Finish   *time.Time `json:"finish,omitempty"`
 	Stops    int        `json:"stops"`
 	Warns    int        `json:"warns"`
+	Away     bool       `json:"away"` // put away
 }
 
 // Builds is the list of builds.
@@ -40,6 +43,7 @@ type Build struct {
 	Zones    []Zone    `json:"zones"`
 	Findings []Finding `json:"findings"` // the worst first
 	Opening  Opening   `json:"opening"`
+	Plan     plan.File `json:"plan"` // as it is kept, for editing
 }
 
 // Opening is where the page opens a build: at its worst finding, else at what comes next.
@@ -259,4 +263,13 @@ type All struct {
 	TakeFix TakeFix `json:"take_fix"`
 	Turn    Turn    `json:"turn"`
 	Problem Problem `json:"problem"`
+
+	MakeEdit MakeEdit `json:"make_edit"`
+	Effect   Effect   `json:"effect"`
+	Trade    Trade    `json:"trade"`
+	History  History  `json:"history"`
+	Restore  Restore  `json:"restore"`
+	NewBuild NewBuild `json:"new_build"`
+	Made     Made     `json:"made"`
+	Archive  Archive  `json:"archive"`
 }

@@ -5,6 +5,133 @@
  * via the `definition` "State".
  */
 export type State = "safe" | "wait" | "bite" | "note";
+/**
+ * Time of day, 00:00 to 24:00.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanClock".
+ */
+export type PlanClock = string;
+/**
+ * Day of the week.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanDay".
+ */
+export type PlanDay = "mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun";
+/**
+ * A day, such as 2027-03-22.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanDate".
+ */
+export type PlanDate = string;
+/**
+ * Family of film.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanFamily".
+ */
+export type PlanFamily =
+  | "waterborne-acrylic"
+  | "alcohol-acrylic"
+  | "lacquer"
+  | "enamel"
+  | "polish-clear"
+  | "urethane-clear"
+  | "artist-oil"
+  | "enamel-wash"
+  | "oil-wash"
+  | "clay-wash"
+  | "tempera-wash"
+  | "sludge-wash"
+  | "acrylic-wash"
+  | "chipping-medium"
+  | "decal"
+  | "dry-pigment"
+  | "pencil";
+/**
+ * Sheen, from smooth to rough.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSheen".
+ */
+export type PlanSheen = "gloss" | "semi-gloss" | "satin" | "flat";
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanLiquid".
+ */
+export type PlanLiquid =
+  | (
+      | "water"
+      | "soapy-water"
+      | "white-spirit"
+      | "turpentine"
+      | "isopropanol"
+      | "acrylic-thinner"
+      | "lacquer-thinner"
+      | "ammonia-cleaner"
+    )
+  | {
+      water?: number;
+      "soapy-water"?: number;
+      "white-spirit"?: number;
+      turpentine?: number;
+      isopropanol?: number;
+      "acrylic-thinner"?: number;
+      "lacquer-thinner"?: number;
+      "ammonia-cleaner"?: number;
+    };
+/**
+ * What the step does.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanDo".
+ */
+export type PlanDo =
+  | "prime"
+  | "pre-shade"
+  | "base-coat"
+  | "metal-coat"
+  | "chipping-medium"
+  | "chip"
+  | "mask"
+  | "polish"
+  | "gloss-coat"
+  | "decals"
+  | "seal"
+  | "pin-wash"
+  | "overall-wash"
+  | "spray-wash"
+  | "wipe"
+  | "filter"
+  | "flat-coat"
+  | "satin-coat"
+  | "oil-accent"
+  | "oil-dots"
+  | "streak"
+  | "exhaust-spray"
+  | "pastel"
+  | "pencil"
+  | "sponge-chips"
+  | "mud"
+  | "wet-stain"
+  | "final-gloss"
+  | "final-coat";
+/**
+ * Stroke of a wipe.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanStroke".
+ */
+export type PlanStroke = "airflow" | "across-then-airflow" | "circular";
+/**
+ * Cloth of a wipe.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanWith".
+ */
+export type PlanWith = "dry" | "damp" | "wet";
 
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -27,6 +154,7 @@ export interface Listed {
   finish?: string;
   stops: number;
   warns: number;
+  away: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -46,6 +174,7 @@ export interface Build {
   zones: Zone[];
   findings: Finding[];
   opening: Opening;
+  plan: PlanFile;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -147,6 +276,215 @@ export interface Opening {
   zone: string;
   step: string;
   at: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanFile".
+ */
+export interface PlanFile {
+  format: "inkysparrow-plan/1";
+  build: PlanBuild;
+  climate?: PlanClimate;
+  /**
+   * When the bench is open. Always where there is none.
+   *
+   * @maxItems 50
+   */
+  sessions?: PlanSession[];
+  /**
+   * Days on which the bench is open otherwise or not at all.
+   *
+   * @maxItems 500
+   */
+  exceptions?: PlanException[];
+  /**
+   * IANA name of the time zone that sessions are in; UTC where it is left out.
+   */
+  timezone?: string;
+  /**
+   * Answers to the questions on which practitioners disagree.
+   */
+  schools?: {
+    [k: string]: string;
+  };
+  /**
+   * @maxItems 5000
+   */
+  products: PlanProduct[];
+  /**
+   * @maxItems 200
+   */
+  zones: PlanZone[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanBuild".
+ */
+export interface PlanBuild {
+  name: string;
+  /**
+   * The 48 of 1/48.
+   */
+  scale?: number;
+  /**
+   * Nothing is scheduled before it.
+   */
+  start: string;
+  /**
+   * The day it should be ready.
+   */
+  wanted?: string;
+  note?: string;
+}
+/**
+ * The room. 21 °C and 50 % where it is left out.
+ */
+export interface PlanClimate {
+  temperature_c: number;
+  humidity_pct: number;
+  night?: PlanNight;
+  /**
+   * Stretches of other air.
+   *
+   * @maxItems 200
+   */
+  spells?: PlanSpell[];
+}
+/**
+ * The air at night if it differs.
+ */
+export interface PlanNight {
+  temperature_c: number;
+  humidity_pct: number;
+  from: PlanClock;
+  to: PlanClock;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSpell".
+ */
+export interface PlanSpell {
+  from: string;
+  to: string;
+  temperature_c: number;
+  humidity_pct: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSession".
+ */
+export interface PlanSession {
+  /**
+   * @minItems 1
+   * @maxItems 7
+   */
+  days:
+    | [PlanDay]
+    | [PlanDay, PlanDay]
+    | [PlanDay, PlanDay, PlanDay]
+    | [PlanDay, PlanDay, PlanDay, PlanDay]
+    | [PlanDay, PlanDay, PlanDay, PlanDay, PlanDay]
+    | [PlanDay, PlanDay, PlanDay, PlanDay, PlanDay, PlanDay]
+    | [PlanDay, PlanDay, PlanDay, PlanDay, PlanDay, PlanDay, PlanDay];
+  from: PlanClock;
+  /**
+   * Time of day, 00:00 to 24:00.
+   */
+  to: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanException".
+ */
+export interface PlanException {
+  date: PlanDate;
+  from?: PlanClock;
+  to?: PlanClock;
+  note?: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanProduct".
+ */
+export interface PlanProduct {
+  id: string;
+  name: string;
+  kind: string;
+  family: PlanFamily;
+  colour?: string;
+  sheen?: PlanSheen;
+  carrier?: PlanLiquid;
+  thinner?: PlanLiquid;
+  remover?: PlanLiquid;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanZone".
+ */
+export interface PlanZone {
+  id: string;
+  name: string;
+  area_cm2: number;
+  /**
+   * @maxItems 10000
+   */
+  steps: PlanStep[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanStep".
+ */
+export interface PlanStep {
+  id: string;
+  do: PlanDo;
+  product?: string;
+  coats?: number;
+  /**
+   * Dry thickness of one coat.
+   */
+  thickness_um?: number;
+  /**
+   * The wash that a wipe wipes.
+   */
+  of?: string;
+  /**
+   * How wet the cloth of a wipe is.
+   */
+  with?: "dry" | "damp" | "wet";
+  /**
+   * What a damp or wet cloth is wetted with; the wash's remover where it is left out.
+   */
+  liquid?:
+    | (
+        | "water"
+        | "soapy-water"
+        | "white-spirit"
+        | "turpentine"
+        | "isopropanol"
+        | "acrylic-thinner"
+        | "lacquer-thinner"
+        | "ammonia-cleaner"
+      )
+    | {
+        water?: number;
+        "soapy-water"?: number;
+        "white-spirit"?: number;
+        turpentine?: number;
+        isopropanol?: number;
+        "acrylic-thinner"?: number;
+        "lacquer-thinner"?: number;
+        "ammonia-cleaner"?: number;
+      };
+  stroke?: PlanStroke;
+  /**
+   * When it happened.
+   */
+  done?: string;
+  /**
+   * The pinned start.
+   */
+  at?: string;
+  note?: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -282,6 +620,310 @@ export interface Problem {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "MakeEdit".
+ */
+export interface MakeEdit {
+  revision: number;
+  edit: PlanEdit;
+  try?: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanEdit".
+ */
+export interface PlanEdit {
+  do: "put-step";
+  of?: string;
+  zone?: string;
+  before?: string;
+  zones?: string[];
+  step?: PlanStep;
+  product?: PlanProduct;
+  new_zone?: PlanZone;
+  settings?: PlanSettings;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSettings".
+ */
+export interface PlanSettings {
+  build: PlanBuild;
+  climate?: PlanClimate1;
+  sessions: PlanSession[];
+  exceptions: PlanException[];
+  timezone: string;
+  schools: {
+    [k: string]: string;
+  };
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanClimate".
+ */
+export interface PlanClimate1 {
+  temperature_c: number;
+  humidity_pct: number;
+  night?: PlanNight;
+  /**
+   * Stretches of other air.
+   *
+   * @maxItems 200
+   */
+  spells?: PlanSpell[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Effect".
+ */
+export interface Effect {
+  words: string;
+  finish: string;
+  later: boolean;
+  gone: EffectTitle[];
+  come: EffectTitle[];
+  remain: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "EffectTitle".
+ */
+export interface EffectTitle {
+  step: string;
+  state: State;
+  title: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Trade".
+ */
+export interface Trade {
+  techniques: Technique[];
+  families: Family[];
+  mechanisms: Mechanism[];
+  liquids: Liquid[];
+  contacts: Contact[];
+  schools: School[];
+  rules: Rule[];
+  numbers: Number[];
+  formulas: Formula[];
+  kinds: string[];
+  sheens: string[];
+  timezones: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Technique".
+ */
+export interface Technique {
+  id: string;
+  name: string;
+  phase: string;
+  kinds: string[];
+  optional: boolean;
+  coats: number;
+  wipe: boolean;
+  washes: boolean;
+  caution: string;
+  times: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Family".
+ */
+export interface Family {
+  id: string;
+  name: string;
+  kinds: string[];
+  mechanism: string;
+  carrier: string;
+  thinner: string;
+  remover: string;
+  figures: string;
+  note: string;
+  evidence: string;
+  source: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Mechanism".
+ */
+export interface Mechanism {
+  id: string;
+  name: string;
+  paragraph: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Liquid".
+ */
+export interface Liquid {
+  id: string;
+  name: string;
+  figures: string;
+  caution: string;
+  evidence: string;
+  source: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Contact".
+ */
+export interface Contact {
+  id: string;
+  name: string;
+  figures: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "School".
+ */
+export interface School {
+  id: string;
+  question: string;
+  answers: Answer[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Answer".
+ */
+export interface Answer {
+  id: string;
+  words: string;
+  cost: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Rule".
+ */
+export interface Rule {
+  id: string;
+  title: string;
+  reason: string;
+  timed: boolean;
+  evidence: string;
+  source: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Number".
+ */
+export interface Number {
+  id: string;
+  where: string;
+  value: number;
+  unit: string;
+  meaning: string;
+  evidence: string;
+  source: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Formula".
+ */
+export interface Formula {
+  id: string;
+  title: string;
+  mathml: string;
+  words: string;
+  source: string;
+  evidence: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "History".
+ */
+export interface History {
+  revisions: Revision[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Revision".
+ */
+export interface Revision {
+  id: number;
+  change: string;
+  made_at: string;
+  current: boolean;
+  branch: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Restore".
+ */
+export interface Restore {
+  revision: number;
+  old: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "NewBuild".
+ */
+export interface NewBuild {
+  plan?: string;
+  from?: string;
+  answers?: PlanBrief;
+  try?: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanBrief".
+ */
+export interface PlanBrief {
+  name: string;
+  scale?: number;
+  start: string;
+  wanted?: PlanDate;
+  timezone?: string;
+  climate?: PlanClimate1;
+  sessions?: PlanSession[];
+  schools?: {
+    [k: string]: string;
+  };
+  span_cm?: number;
+  length_cm?: number;
+  zones: PlanBriefZone[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanBriefZone".
+ */
+export interface PlanBriefZone {
+  name: string;
+  area_cm2?: number;
+  share?: number;
+  paint: string;
+  family: PlanFamily;
+  metal?: boolean;
+  colour?: string;
+  sheen?: PlanSheen;
+  painted?: string;
+  effects: Effect[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Made".
+ */
+export interface Made {
+  slug?: string;
+  name: string;
+  words: string[];
+  zones: number;
+  steps: number;
+  stops: number;
+  warns: number;
+  finish: string;
+  promise: string;
+  findings: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Archive".
+ */
+export interface Archive {
+  away: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "All".
  */
 export interface All {
@@ -291,4 +933,22 @@ export interface All {
   take_fix: TakeFix;
   turn: Turn;
   problem: Problem;
+  make_edit: MakeEdit;
+  effect: Effect;
+  trade: Trade;
+  history: History;
+  restore: Restore;
+  new_build: NewBuild;
+  made: Made;
+  archive: Archive;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanNight".
+ */
+export interface PlanNight1 {
+  temperature_c: number;
+  humidity_pct: number;
+  from: PlanClock;
+  to: PlanClock;
 }

@@ -47,7 +47,7 @@ func (q *Queries) AddRevision(ctx context.Context, arg AddRevisionParams) (int64
 }
 
 const buildBySlug = `-- name: BuildBySlug :one
-SELECT build.id, build.slug, build.place, build.head_id, revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at FROM build JOIN revision ON revision.id = build.head_id WHERE build.slug = ?
+SELECT build.id, build.slug, build.place, build.head_id, build.away, revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at FROM build JOIN revision ON revision.id = build.head_id WHERE build.slug = ?
 `
 
 type BuildBySlugRow struct {
@@ -63,6 +63,7 @@ func (q *Queries) BuildBySlug(ctx context.Context, slug string) (BuildBySlugRow,
 		&i.Build.Slug,
 		&i.Build.Place,
 		&i.Build.HeadID,
+		&i.Build.Away,
 		&i.Revision.ID,
 		&i.Revision.BuildID,
 		&i.Revision.ParentID,
@@ -74,7 +75,7 @@ func (q *Queries) BuildBySlug(ctx context.Context, slug string) (BuildBySlugRow,
 }
 
 const builds = `-- name: Builds :many
-SELECT build.id, build.slug, build.place, build.head_id, summary.build_id, summary.name, summary.scale, summary.next_step, summary.next_at, summary.finish, summary.stops, summary.warns FROM build JOIN summary ON summary.build_id = build.id ORDER BY build.place, build.id
+SELECT build.id, build.slug, build.place, build.head_id, build.away, summary.build_id, summary.name, summary.scale, summary.next_step, summary.next_at, summary.finish, summary.stops, summary.warns FROM build JOIN summary ON summary.build_id = build.id ORDER BY build.place, build.id
 `
 
 type BuildsRow struct {
@@ -96,6 +97,7 @@ func (q *Queries) Builds(ctx context.Context) ([]BuildsRow, error) {
 			&i.Build.Slug,
 			&i.Build.Place,
 			&i.Build.HeadID,
+			&i.Build.Away,
 			&i.Summary.BuildID,
 			&i.Summary.Name,
 			&i.Summary.Scale,

@@ -13,6 +13,7 @@ type Build struct {
 	Slug   string
 	Place  int64
 	HeadID sql.NullInt64
+	Away   int64
 }
 
 type Revision struct {

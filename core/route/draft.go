@@ -1,0 +1,322 @@
+package route
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/wash"
+)
+
+// Effect is something that a modeller may want on a model.
+type Effect string
+
+// The effects that a route can be drafted with.
+const (
+	WithDecals   Effect = "decals"
+	WithWash     Effect = "wash"
+	WithDots     Effect = "oil-dots"
+	WithStreaks  Effect = "streaks"
+	WithExhaust  Effect = "exhaust"
+	WithGas      Effect = "gun-gas"
+	WithMud      Effect = "mud"
+	WithChips    Effect = "chips"
+	WithPastel   Effect = "pastel"
+	WithPencil   Effect = "pencil"
+	WithPreshade Effect = "pre-shade"
+	WithPrimer   Effect = "primer"
+)
+
+// EffectWords are the effects in the order of work, with what they are called.
+var EffectWords = []struct {
+	ID    Effect
+	Words string
+}{
+	{WithPrimer, "primer"}, {WithPreshade, "pre-shading"}, {WithChips, "chips"}, {WithDecals, "gloss and decals"}, {WithWash, "wash in the panel lines"},
+	{WithDots, "oil dot fading"}, {WithStreaks, "streaks and leaks"}, {WithExhaust, "exhaust stains"}, {WithGas, "gun gas"}, {WithMud, "mud"},
+	{WithPencil, "pencil wear"}, {WithPastel, "pastel"},
+}
+
+// Wanted is a zone that a route is drafted for.
+type Wanted struct {
+	Zone    string // its id
+	Paint   *coating.Product
+	Metal   bool
+	Painted time.Time // when its colour was finished; zero when that is still to be done
+	Coats   int       // of the colour; 0 for the usual number
+	Effects []Effect
+}
+
+// Wants reports whether the zone shall have the effect.
+func (w Wanted) Wants(e Effect) bool { return slices.Contains(w.Effects, e) }
+
+// Kit is where a draft takes its products from: one for each purpose, made when it is first asked for, so that a plan holds only what
+// it uses.
+type Kit struct {
+	Products []*coating.Product
+	Names    map[string]string // purpose -> a product's name, for the interface's language; empty for the usual ones
+}
+
+// stock are the usual products for a purpose. Their colours are only a beginning.
+var stock = map[string]coating.Product{
+	"primer":      {Name: "Grey primer", Kind: coating.Primer, Colour: "#8c8f8f", Sheen: coating.Flat},
+	"shade":       {Name: "Dark lines", Kind: coating.Paint, Colour: "#4a4f52", Sheen: coating.Flat},
+	"medium":      {Name: "Chipping medium", Kind: coating.Medium},
+	"under-metal": {Name: "Dull metal", Kind: coating.Metal, Colour: "#a5a7a6", Sheen: coating.Satin},
+	"gloss":       {Name: "Gloss clear", Kind: coating.Clear, Sheen: coating.Gloss},
+	"satin":       {Name: "Satin clear", Kind: coating.Clear, Sheen: coating.Satin},
+	"flat":        {Name: "Flat clear", Kind: coating.Clear, Sheen: coating.Flat},
+	"decals":      {Name: "Decals", Kind: coating.DecalKind},
+	"wash":        {Name: "Brown-black wash", Kind: coating.Wash, Colour: "#3a322b"},
+	"pale-wash":   {Name: "Grey wash", Kind: coating.Wash, Colour: "#8d8a84"},
+	"mid-wash":    {Name: "Dark grey wash", Kind: coating.Wash, Colour: "#55524d"},
+	"sludge":      {Name: "Sludge wash", Kind: coating.Wash, Colour: "#3f3831"},
+	"oil":         {Name: "Oils for fading", Kind: coating.Oil, Colour: "#9a8568"},
+	"rust":        {Name: "Oil, burnt orange", Kind: coating.Oil, Colour: "#8a5230"},
+	"soot":        {Name: "Thin soot", Kind: coating.Paint, Colour: "#2b2725", Sheen: coating.Flat},
+	"tan":         {Name: "Lean exhaust tan", Kind: coating.Paint, Colour: "#c0b4a2", Sheen: coating.Flat},
+	"mud":         {Name: "Earth", Kind: coating.Pigment, Colour: "#8b7355"},
+	"dark-mud":    {Name: "Dark earth", Kind: coating.Pigment, Colour: "#3d3226"},
+	"pencil":      {Name: "Silver pencil", Kind: coating.PencilOf, Colour: "#b8bab9"},
+	"chips":       {Name: "Chip paint", Kind: coating.Paint, Colour: "#a5a7a6", Sheen: coating.Satin},
+}
+
+var stockFamily = map[string]string{
+	"primer": "lacquer", "shade": "waterborne-acrylic", "medium": "chipping-medium", "under-metal": "lacquer", "gloss": "polish-clear", "satin": "urethane-clear", "flat": "urethane-clear",
+	"decals": "decal", "wash": "enamel-wash", "pale-wash": "enamel-wash", "mid-wash": "enamel-wash", "sludge": "sludge-wash", "oil": "artist-oil", "rust": "artist-oil",
+	"soot": "waterborne-acrylic", "tan": "waterborne-acrylic", "mud": "dry-pigment", "dark-mud": "dry-pigment", "pencil": "pencil", "chips": "waterborne-acrylic",
+}
+
+// take returns the product for a purpose, put on the shelf at its first use.
+func (k *Kit) take(purpose string) *coating.Product {
+	id := purpose
+	if i := slices.IndexFunc(k.Products, func(p *coating.Product) bool { return p.ID == id }); i >= 0 {
+		return k.Products[i]
+	}
+	p := stock[purpose]
+	p.ID, p.Family = id, coating.MustFamily(stockFamily[purpose])
+	p.Carrier, p.Thinner, p.Remover = p.Family.Carrier, p.Family.Thinner, p.Family.Remover
+	k.Products = append(k.Products, &p)
+	return &p
+}
+
+// Draft returns a route for a zone in the order of work, with what was decided and why. schools decide where practitioners disagree.
+// The routes that it makes have no finding above a note: see the test over all combinations.
+func Draft(w Wanted, schools Schools, kit *Kit) ([]*Step, []string) {
+	d := draft{Wanted: w, schools: schools, kit: kit}
+	d.base()
+	d.gloss()
+	d.washes()
+	d.oils()
+	d.stains()
+	d.finish()
+	return d.steps, d.why
+}
+
+type draft struct {
+	Wanted
+	schools Schools
+	kit     *Kit
+	steps   []*Step
+	why     []string
+	glossed bool
+	medium  bool // live chipping medium below
+}
+
+func (d *draft) add(do string, p *coating.Product) *Step {
+	t := mustTechnique(do)
+	s := &Step{ID: fmt.Sprintf("%s-%d", d.Zone, len(d.steps)+1), Do: t, Product: p, Coats: max(1, t.Coats)}
+	d.steps = append(d.steps, s)
+	return s
+}
+
+func (d *draft) because(format string, args ...any) {
+	d.why = append(d.why, fmt.Sprintf(format, args...))
+}
+
+func (d *draft) done() bool { return !d.Painted.IsZero() }
+
+// base is all up to the colour; what is finished already stands as done.
+func (d *draft) base() {
+	first := len(d.steps)
+	if d.Wants(WithPrimer) {
+		d.add("prime", d.kit.take("primer"))
+	}
+	if d.Wants(WithPreshade) && d.schools.Of("shade") != "none" && !d.Metal {
+		d.add("pre-shade", d.kit.take("shade"))
+	}
+	d.medium = d.Wants(WithChips) && d.schools.Of("chips") == "medium" && !d.done() && !d.Metal && !d.Wants(WithDecals)
+	if d.medium {
+		d.add("metal-coat", d.kit.take("under-metal"))
+		d.add("chipping-medium", d.kit.take("medium"))
+	}
+	do := "base-coat"
+	if d.Metal {
+		do = "metal-coat"
+	}
+	colour := d.add(do, d.Paint)
+	if d.Coats > 0 {
+		colour.Coats = d.Coats
+	}
+	switch {
+	case d.medium:
+		colour.Coats = 1
+		d.add("chip", nil)
+		d.because("One thin coat of colour over the medium, so that water reaches it.")
+	case d.Wants(WithChips) && d.done():
+		d.because("The colour is on already, so chips are painted, not lifted.")
+	case d.Wants(WithChips) && d.Wants(WithDecals):
+		d.because("Chips are painted, since the water of the decals would get through to a chipping medium.")
+	}
+	if d.done() {
+		at := d.Painted
+		for i := len(d.steps) - 1; i >= first; i-- {
+			d.steps[i].Done = at
+			at = at.Add(-24 * time.Hour)
+		}
+	}
+	if d.Wants(WithChips) && !d.medium {
+		d.add("sponge-chips", d.kit.take("chips"))
+	}
+}
+
+// needsGloss reports whether something on the zone wants a gloss surface below it.
+func (d *draft) needsGloss() bool {
+	if d.Wants(WithDecals) {
+		return true
+	}
+	return d.Wants(WithWash) && (d.schools.Of("under_wash") == "gloss" || d.medium)
+}
+
+func (d *draft) gloss() {
+	if d.needsGloss() {
+		d.add("gloss-coat", d.kit.take("gloss"))
+		d.glossed = true
+		d.because("Two coats of gloss: decals bed on it, a wash runs and wipes off, and it takes the rub of the cloth.")
+	}
+	if d.Wants(WithDecals) && d.schools.Of("decals_and_wash") != "before-decals" {
+		d.decals()
+	}
+	if d.Wants(WithWash) && d.schools.Of("under_wash") == "satin" {
+		d.add("satin-coat", d.kit.take("satin"))
+		d.glossed = false
+		d.because("A satin coat below the wash keeps an even tone of grime.")
+	}
+}
+
+func (d *draft) decals() {
+	d.add("decals", d.kit.take("decals"))
+	d.add("seal", d.kit.take("gloss"))
+	d.because("The decals are sealed, so that the wash can't creep under them and the wipe can't tear them.")
+}
+
+// washProduct chooses the wash by the paint's lightness, and a family that does not share the paint's solvent or may lift a medium.
+func (d *draft) washProduct() *coating.Product {
+	if d.schools.Of("wash") == "sludge" && !d.medium {
+		return d.kit.take("sludge")
+	}
+	l := lightness(d.Paint)
+	switch {
+	case l > paleFrom:
+		return d.kit.take("pale-wash")
+	case l < darkBelow:
+		return d.kit.take("mid-wash")
+	}
+	return d.kit.take("wash")
+}
+
+func (d *draft) washes() {
+	if d.Wants(WithWash) {
+		p := d.washProduct()
+		do := map[string]string{"pin": "pin-wash", "overall": "overall-wash", "sprayed": "spray-wash", "sludge": "overall-wash"}[d.schools.Of("wash")]
+		if do == "spray-wash" && d.glossed {
+			do = "pin-wash" // sprayed grime wants something to hold; over gloss it goes into the lines
+		}
+		w := d.add(do, p)
+		if do != "spray-wash" {
+			wipe := d.add("wipe", nil)
+			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, wash.Dry, d.schools.Of("stroke")
+			d.because("%s, since it shows on %s; wiped with a dry cloth first.", p.Name, d.Paint.Name)
+		}
+		if !d.glossed && d.schools.Of("under_wash") == "gloss" {
+			d.because("The wash goes over gloss.")
+		}
+	}
+	if d.Wants(WithDecals) && d.schools.Of("decals_and_wash") == "before-decals" {
+		if d.Wants(WithWash) {
+			d.add("gloss-coat", d.kit.take("gloss"))
+		}
+		d.decals()
+	}
+}
+
+func (d *draft) oils() {
+	dots, streaks := d.Wants(WithDots), d.Wants(WithStreaks)
+	pastel := d.Wants(WithPastel)
+	if !dots && !streaks && !pastel {
+		return
+	}
+	if d.schools.Of("under_oils") == "flat" || pastel {
+		d.add("flat-coat", d.kit.take("flat"))
+		d.because("A flat coat below the oils and pigments, for grip.")
+	}
+	if dots {
+		d.add("oil-dots", d.kit.take("oil"))
+	}
+	if streaks {
+		d.add("streak", d.kit.take("rust"))
+	}
+}
+
+func (d *draft) stains() {
+	dark := lightness(d.Paint) < darkBelow
+	stain := "soot"
+	if dark {
+		stain = "tan"
+	}
+	for _, e := range []Effect{WithExhaust, WithGas} {
+		if d.Wants(e) {
+			d.add("exhaust-spray", d.kit.take(stain))
+			if dark {
+				d.because("A pale stain, since a dark one can't be seen on %s.", d.Paint.Name)
+			}
+		}
+	}
+	if d.Wants(WithMud) {
+		mud := "mud"
+		if l := lightness(d.Paint); l > 45 && l < 75 {
+			mud = "dark-mud"
+		}
+		d.add("mud", d.kit.take(mud))
+	}
+	if d.Wants(WithPencil) {
+		d.add("pencil", d.kit.take("pencil"))
+	}
+	if d.Wants(WithPastel) {
+		soot := "mud"
+		if l := lightness(d.Paint); l > 45 && l < 75 {
+			soot = "dark-mud"
+		}
+		d.add("pastel", d.kit.take(soot))
+	}
+}
+
+func (d *draft) finish() {
+	oils := d.Wants(WithDots) || d.Wants(WithStreaks)
+	if oils && d.schools.Of("over_oils") == "nothing" {
+		d.because("Nothing goes over the oils, as your school has it.")
+		return
+	}
+	if d.Metal {
+		if d.glossed || d.Wants(WithPastel) || d.Wants(WithPencil) || d.Wants(WithMud) {
+			return
+		}
+		d.add("final-gloss", d.kit.take("gloss")).Coats = 1
+		return
+	}
+	if oils && d.schools.Of("over_oils") == "gloss-then-flat" && !d.Wants(WithPastel) && !d.Wants(WithPencil) && !d.Wants(WithMud) {
+		d.add("final-gloss", d.kit.take("gloss")).Coats = 1
+	}
+	d.add("final-coat", d.kit.take("flat")).Coats = 1
+}

@@ -1,0 +1,89 @@
+package route
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"testing"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+)
+
+// drafted returns a plan of one zone drafted from the given wishes.
+func drafted(family, colour string, metal bool, age time.Duration, effects []Effect, schools Schools) *Plan {
+	start := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+	kind := coating.Paint
+	sheen := coating.Flat
+	if metal {
+		kind, sheen = coating.Metal, coating.SemiGloss
+	}
+	paint := product(kind, family, sheen)
+	paint.ID, paint.Name, paint.Colour = "paint", "the paint", colour
+	w := Wanted{Zone: "z", Paint: paint, Metal: metal, Effects: effects}
+	if age > 0 {
+		w.Painted = start.Add(-age)
+	}
+	kit := &Kit{Products: []*coating.Product{paint}}
+	steps, _ := Draft(w, schools, kit)
+	z := &Zone{ID: "z", Name: "Zone", AreaCM2: 150, Steps: steps}
+	z.Link()
+	return &Plan{Name: "drafted", Start: start, Bench: night, Air: climate.Constant(climate.Room), Schools: schools, Products: kit.Products, Zones: []*Zone{z}}
+}
+
+// Every route that is drafted is clean and finds its evenings: families by ages by colours by effects by schools.
+func TestDraftIsClean(t *testing.T) {
+	r := rand.New(rand.NewPCG(16, 3))
+	families := []string{"waterborne-acrylic", "alcohol-acrylic", "lacquer", "enamel"}
+	judge := func(name string, p *Plan) {
+		t.Helper()
+		rep := Check(p)
+		for _, f := range rep.Findings {
+			if f.Severity > Note {
+				t.Errorf("%s: %s at %s: %s (%s)", name, f.Severity, f.Step, f.Title, f.Because)
+			}
+		}
+		if rep.Finish.IsZero() || rep.Finish.Sub(p.Start) > 60*24*time.Hour {
+			t.Errorf("%s: ready %v", name, rep.Finish)
+		}
+	}
+	var all []Effect
+	for _, e := range EffectWords {
+		all = append(all, e.ID)
+	}
+	for _, family := range families {
+		for _, colour := range []string{"#d8dcd8", "#6f7a82", "#202224"} {
+			for _, age := range []time.Duration{0, 2 * 24 * time.Hour, 200 * 24 * time.Hour} {
+				for _, metal := range []bool{false, true} {
+					base := fmt.Sprintf("%s %s %v metal=%v", family, colour, age, metal)
+					judge(base+" plain", drafted(family, colour, metal, age, nil, nil))
+					judge(base+" all", drafted(family, colour, metal, age, all, nil))
+					for _, e := range all {
+						judge(base+" "+string(e), drafted(family, colour, metal, age, []Effect{e}, nil))
+					}
+					for range 12 {
+						var some []Effect
+						for _, e := range all {
+							if r.IntN(2) == 0 {
+								some = append(some, e)
+							}
+						}
+						schools := Schools{}
+						for _, s := range SchoolsTable() {
+							schools[s.ID] = s.Answers[r.IntN(len(s.Answers))].ID
+						}
+						judge(fmt.Sprintf("%s %v %v", base, some, schools), drafted(family, colour, metal, age, some, schools))
+					}
+				}
+			}
+		}
+	}
+}
+
+func BenchmarkDraft(b *testing.B) {
+	effects := []Effect{WithPrimer, WithPreshade, WithDecals, WithWash, WithDots, WithStreaks, WithExhaust}
+	b.ReportAllocs()
+	for b.Loop() {
+		Check(drafted("enamel", "#6f7a82", false, 48*time.Hour, effects, nil))
+	}
+}

@@ -1,0 +1,188 @@
+package wire
+
+import "inkysparrow/plan"
+
+// MakeEdit asks for a change to a plan, or for what it would do.
+type MakeEdit struct {
+	Revision int64     `json:"revision" validate:"required,min=1"`
+	Edit     plan.Edit `json:"edit" validate:"-"`
+	Try      bool      `json:"try,omitempty"` // only tell the effect
+}
+
+// Effect is what a change would do.
+type Effect struct {
+	Words  string        `json:"words"`
+	Finish string        `json:"finish"` // such as "finish moves from Tue 16 Mar to Sat 20 Mar"
+	Later  bool          `json:"later"`
+	Gone   []EffectTitle `json:"gone"`
+	Come   []EffectTitle `json:"come"`
+	Remain int           `json:"remain"`
+}
+
+// EffectTitle is a finding in brief.
+type EffectTitle struct {
+	Step  string `json:"step"`
+	State State  `json:"state"`
+	Title string `json:"title"`
+}
+
+// Trade is what the page offers and the Workings show, from the engine's own tables.
+type Trade struct {
+	Techniques []Technique `json:"techniques"`
+	Families   []Family    `json:"families"`
+	Mechanisms []Mechanism `json:"mechanisms"`
+	Liquids    []Liquid    `json:"liquids"`
+	Contacts   []Contact   `json:"contacts"`
+	Schools    []School    `json:"schools"`
+	Rules      []Rule      `json:"rules"`
+	Numbers    []Number    `json:"numbers"`
+	Formulas   []Formula   `json:"formulas"`
+	Kinds      []string    `json:"kinds"`
+	Sheens     []string    `json:"sheens"`
+	Timezones  []string    `json:"timezones"`
+}
+
+// Technique is a kind of step.
+type Technique struct {
+	ID       string   `json:"id"`
+	Name     string   `json:"name"`
+	Phase    string   `json:"phase"`
+	Kinds    []string `json:"kinds"` // products it takes
+	Optional bool     `json:"optional"`
+	Coats    int      `json:"coats"` // usual number; 0 where it lays none
+	Wipe     bool     `json:"wipe"`
+	Washes   bool     `json:"washes"` // can be wiped
+	Caution  string   `json:"caution"`
+	Times    string   `json:"times"`
+}
+
+// Family is a family of film.
+type Family struct {
+	ID        string   `json:"id"`
+	Name      string   `json:"name"`
+	Kinds     []string `json:"kinds"`
+	Mechanism string   `json:"mechanism"`
+	Carrier   string   `json:"carrier"`
+	Thinner   string   `json:"thinner"`
+	Remover   string   `json:"remover"`
+	Figures   string   `json:"figures"`
+	Note      string   `json:"note"`
+	Kind      string   `json:"evidence"`
+	Source    string   `json:"source"`
+}
+
+// Mechanism is a way of hardening.
+type Mechanism struct {
+	ID        string `json:"id"`
+	Name      string `json:"name"`
+	Paragraph string `json:"paragraph"`
+}
+
+// Liquid is a liquid that a plan can name.
+type Liquid struct {
+	ID      string `json:"id"`
+	Name    string `json:"name"`
+	Figures string `json:"figures"`
+	Caution string `json:"caution"`
+	Kind    string `json:"evidence"`
+	Source  string `json:"source"`
+}
+
+// Contact is a kind of step as the films feel it.
+type Contact struct {
+	ID      string `json:"id"`
+	Name    string `json:"name"`
+	Figures string `json:"figures"`
+}
+
+// School is a question with its answers.
+type School struct {
+	ID       string   `json:"id"`
+	Question string   `json:"question"`
+	Answers  []Answer `json:"answers"`
+}
+
+// Answer is a school's answer and what it costs.
+type Answer struct {
+	ID    string `json:"id"`
+	Words string `json:"words"`
+	Cost  string `json:"cost"`
+}
+
+// Rule is a rule of the trade.
+type Rule struct {
+	ID     string `json:"id"`
+	Title  string `json:"title"`
+	Reason string `json:"reason"`
+	Timed  bool   `json:"timed"`
+	Kind   string `json:"evidence"`
+	Source string `json:"source"`
+}
+
+// Number is a constant.
+type Number struct {
+	ID      string  `json:"id"`
+	Where   string  `json:"where"`
+	Value   float64 `json:"value"`
+	Unit    string  `json:"unit"`
+	Meaning string  `json:"meaning"`
+	Kind    string  `json:"evidence"`
+	Source  string  `json:"source"`
+}
+
+// Formula is a formula, as MathML, with what it says.
+type Formula struct {
+	ID     string `json:"id"`
+	Title  string `json:"title"`
+	MathML string `json:"mathml"`
+	Words  string `json:"words"`
+	Source string `json:"source"`
+	Kind   string `json:"evidence"`
+}
+
+// History is a build's revisions, the newest first.
+type History struct {
+	Revisions []Revision `json:"revisions"`
+}
+
+// Revision is a change in the history.
+type Revision struct {
+	ID      int64  `json:"id"`
+	Change  string `json:"change"`
+	MadeAt  string `json:"made_at"`
+	Current bool   `json:"current"`
+	Branch  bool   `json:"branch"` // not on the way to the plan as it stands: undone, or overtaken
+}
+
+// Restore asks to make an old revision's plan the current one.
+type Restore struct {
+	Revision int64 `json:"revision" validate:"required,min=1"`
+	Old      int64 `json:"old" validate:"required,min=1"`
+}
+
+// NewBuild asks for a build from a plan file's text, from another build, or from answers.
+type NewBuild struct {
+	Plan    string      `json:"plan,omitempty" validate:"max=2097152"`
+	From    string      `json:"from,omitempty" validate:"max=80"` // slug of the build to copy
+	Answers *plan.Brief `json:"answers,omitempty" validate:"-"`
+	Try     bool        `json:"try,omitempty"` // only tell what it would be
+}
+
+// Made is a build that was made, or would be.
+type Made struct {
+	Slug     string   `json:"slug,omitempty"`
+	Name     string   `json:"name"`
+	Words    []string `json:"words"` // what was decided and why
+	Zones    int      `json:"zones"`
+	Steps    int      `json:"steps"`
+	Stops    int      `json:"stops"`
+	Warns    int      `json:"warns"`
+	Finish   string   `json:"finish"`
+	Promise  string   `json:"promise"`
+	Findings []string `json:"findings"`
+}
+
+// Archive asks to put a build away, or to take it out again.
+type Archive struct {
+	Away bool `json:"away"`
+}

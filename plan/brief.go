@@ -1,0 +1,171 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+)
+
+// Numbers is the table behind this package.
+var Numbers fact.Table
+
+var skin = Numbers.Number("skin", 0.7, "", "painted area of a model, both sides together, as a share of span times length",
+	fact.Bench("a large 1/48 aircraft of 28 by 40 cm has about 780 cm2"))
+
+// Brief is what a modeller answers when a build is begun.
+type Brief struct {
+	Name     string            `json:"name"`
+	Scale    int               `json:"scale,omitempty"`
+	Start    time.Time         `json:"start"`
+	Wanted   Date              `json:"wanted,omitempty"`
+	Timezone string            `json:"timezone,omitempty"`
+	Climate  *Climate          `json:"climate,omitempty"`
+	Sessions []Session         `json:"sessions,omitempty"`
+	Schools  map[string]string `json:"schools,omitempty"`
+	SpanCM   float64           `json:"span_cm,omitempty"` // of the model; with its length it gives the areas that zones leave out
+	LengthCM float64           `json:"length_cm,omitempty"`
+	Zones    []BriefZone       `json:"zones"`
+}
+
+// BriefZone is what a zone is painted with and what is wanted on it.
+type BriefZone struct {
+	Name    string         `json:"name"`
+	AreaCM2 float64        `json:"area_cm2,omitempty"` // 0: its share of the model
+	Share   float64        `json:"share,omitempty"`    // of the model's skin, 0 to 1; an equal share where it is left out
+	Paint   string         `json:"paint"`              // its name
+	Family  Family         `json:"family"`
+	Metal   bool           `json:"metal,omitempty"`
+	Colour  string         `json:"colour,omitempty"`
+	Sheen   Sheen          `json:"sheen,omitempty"`
+	Painted *time.Time     `json:"painted,omitempty"` // when the colour was finished; nothing where that is still to be done
+	Effects []route.Effect `json:"effects"`
+}
+
+// Plan drafts a plan from the answers, and says what was decided and why. Errors are *FieldError; they name the place among the answers.
+func (b Brief) Plan() (File, []string, error) {
+	f := File{
+		Format: Format, Build: Build{Name: strings.TrimSpace(b.Name), Scale: b.Scale, Start: b.Start, Wanted: b.Wanted},
+		Climate: b.Climate, Sessions: b.Sessions, Timezone: b.Timezone, Schools: b.Schools,
+	}
+	if f.Build.Name == "" {
+		return File{}, nil, fault("name", "the build needs a name")
+	}
+	if len(b.Zones) == 0 {
+		return File{}, nil, fault("zones", "the build needs at least one zone")
+	}
+	kit := &route.Kit{}
+	var why []string
+	paints := map[string]*coating.Product{}
+	for i, z := range b.Zones {
+		path := fmt.Sprintf("zones[%d]", i)
+		if strings.TrimSpace(z.Name) == "" {
+			return File{}, nil, fault(path+".name", "the zone needs a name")
+		}
+		paint, err := z.product(path, kit, paints)
+		if err != nil {
+			return File{}, nil, err
+		}
+		w := route.Wanted{Paint: paint, Metal: z.Metal, Effects: z.Effects}
+		if z.Painted != nil {
+			w.Painted = *z.Painted
+		}
+		zone := Zone{Name: strings.TrimSpace(z.Name), AreaCM2: b.area(z)}
+		w.Zone = freeAmong(slug(z.Name, "zone"), func(id string) bool {
+			for _, other := range f.Zones {
+				if other.ID == id {
+					return true
+				}
+			}
+			return false
+		})
+		zone.ID = w.Zone
+		steps, reasons := route.Draft(w, route.Schools(b.Schools), kit)
+		for _, s := range steps {
+			zone.Steps = append(zone.Steps, drafted(s))
+		}
+		for _, r := range reasons {
+			why = append(why, zone.Name+": "+r)
+		}
+		f.Zones = append(f.Zones, zone)
+	}
+	for _, p := range kit.Products {
+		f.Products = append(f.Products, Product{ID: p.ID, Name: p.Name, Kind: p.Kind, Family: Family(p.Family.ID), Colour: p.Colour, Sheen: Sheen(p.Sheen.String())})
+	}
+	text, err := f.Write()
+	if err != nil {
+		return File{}, nil, err
+	}
+	checked, err := Parse(text)
+	if err != nil {
+		return File{}, nil, err
+	}
+	if _, err := checked.Resolve(); err != nil {
+		return File{}, nil, err
+	}
+	return checked, why, nil
+}
+
+func (b Brief) area(z BriefZone) float64 {
+	if z.AreaCM2 > 0 {
+		return z.AreaCM2
+	}
+	share := z.Share
+	if share <= 0 {
+		share = 1 / float64(len(b.Zones))
+	}
+	if area := skin * b.SpanCM * b.LengthCM * share; area >= 1 {
+		return float64(int(area + 0.5))
+	}
+	return 100
+}
+
+// product returns the zone's paint, shared by zones that give it the same name and family.
+func (z BriefZone) product(path string, kit *route.Kit, paints map[string]*coating.Product) (*coating.Product, error) {
+	family, ok := coating.FamilyNamed(string(z.Family))
+	if !ok {
+		return nil, fault(path+".family", "no family %q", string(z.Family))
+	}
+	kind := coating.Paint
+	if z.Metal {
+		kind = coating.Metal
+	}
+	name := strings.TrimSpace(z.Paint)
+	if name == "" {
+		name = z.Name + " paint"
+	}
+	key := name + "\x00" + family.ID + "\x00" + string(kind)
+	if p := paints[key]; p != nil {
+		return p, nil
+	}
+	p := &coating.Product{
+		Name: name, Kind: kind, Family: family, Colour: z.Colour, Carrier: family.Carrier, Thinner: family.Thinner, Remover: family.Remover,
+	}
+	p.Sheen, _ = coating.SheenNamed(string(z.Sheen))
+	p.ID = freeAmong("paint-"+slug(name, "colour"), func(id string) bool {
+		for _, q := range kit.Products {
+			if q.ID == id {
+				return true
+			}
+		}
+		return false
+	})
+	kit.Products = append(kit.Products, p)
+	paints[key] = p
+	return p, nil
+}
+
+// drafted writes a drafted step as the file has it: coats only where they are not the usual ones.
+func drafted(s *route.Step) Step {
+	out := stepOf(s)
+	if s.Coats == max(1, s.Do.Coats) {
+		out.Coats = 0
+	}
+	if !s.Done.IsZero() {
+		out.Done = new(s.Done.UTC())
+	}
+	return out
+}
