@@ -11,7 +11,7 @@ import (
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
-	Do       string    `json:"do" jsonschema:"enum=put-step,move-step,copy-step,remove-step,put-product,remove-product,put-zone,remove-zone,put-settings"`
+	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-zone,enum=remove-zone,enum=put-settings"`
 	Of       string    `json:"of,omitempty"`     // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`   // where a step is added
 	Before   string    `json:"before,omitempty"` // the step that it comes before; empty for the end

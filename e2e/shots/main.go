@@ -40,9 +40,10 @@ func main() {
 	width := flag.Int("width", 1280, "its width")
 	height := flag.Int("height", 800, "its height")
 	night := flag.Bool("night", false, "by night")
+	press := flag.String("press", "", "a button to press first, by its accessible name or its words")
 	flag.Parse()
 	if *path != "" {
-		shots = []shot{{name: *only, path: *path, width: *width, height: *height, night: *night}}
+		shots = []shot{{name: *only, path: *path, width: *width, height: *height, night: *night, press: *press}}
 	}
 	if err := run(*server, *dir, *only); err != nil {
 		fmt.Fprintln(os.Stderr, "shots:", err)
@@ -97,7 +98,7 @@ func take(b *rod.Browser, server, file string, s shot) error {
 		return err
 	}
 	if s.press != "" {
-		button, err := page.Element(fmt.Sprintf("[aria-label=%q]", s.press))
+		button, err := page.ElementByJS(rod.Eval(`name => [...document.querySelectorAll('button, a, summary')].find(e => e.ariaLabel === name || e.textContent.trim() === name) ?? null`, s.press))
 		if err != nil {
 			return err
 		}

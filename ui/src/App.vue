@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { mdiKeyboardOutline, mdiRedo, mdiTrayArrowDown, mdiUndo, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js'
+import {
+  mdiClipboardEditOutline,
+  mdiHistory,
+  mdiKeyboardOutline,
+  mdiRedo,
+  mdiTrayArrowDown,
+  mdiUndo,
+  mdiWeatherNight,
+  mdiWhiteBalanceSunny,
+} from '@mdi/js'
 import { storeToRefs } from 'pinia'
 import { computed, ref, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -87,6 +96,20 @@ watchEffect(() => {
             :title="shown.redoes ? `Redo: ${shown.redoes}` : 'Nothing to redo'"
             aria-label="Redo"
             @click="store.redo"
+          />
+          <v-btn
+            :icon="mdiHistory"
+            size="small"
+            title="History"
+            aria-label="History"
+            @click="store.sheet = 'history'"
+          />
+          <v-btn
+            :icon="mdiClipboardEditOutline"
+            size="small"
+            title="The plan: room, evenings, zones, products, schools"
+            aria-label="The plan"
+            @click="store.sheet = 'plan'"
           />
           <v-btn
             :icon="mdiTrayArrowDown"

@@ -1,4 +1,18 @@
-import type { Build, Builds, Moment, Problem, TakeFix, Turn } from './wire'
+import type {
+  Build,
+  Builds,
+  Effect,
+  History,
+  Made,
+  MakeEdit,
+  Moment,
+  NewBuild,
+  Problem,
+  Restore,
+  TakeFix,
+  Trade,
+  Turn,
+} from './wire'
 
 /** What the server refused, with its words for the reader. */
 export class Refusal extends Error {
@@ -41,5 +55,13 @@ export const api = {
   fix: (slug: string, fix: TakeFix) => ask<Build>(`${of(slug)}/fix`, fix),
   undo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/undo`, turn),
   redo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/redo`, turn),
+  edit: (slug: string, edit: MakeEdit) => ask<Build>(`${of(slug)}/edit`, edit),
+  tryEdit: (slug: string, edit: MakeEdit) => ask<Effect>(`${of(slug)}/edit`, { ...edit, try: true }),
+  history: (slug: string) => ask<History>(`${of(slug)}/history`),
+  revision: (slug: string, id: number) => ask<Build>(`${of(slug)}/revisions/${id}`),
+  restore: (slug: string, restore: Restore) => ask<Build>(`${of(slug)}/restore`, restore),
+  make: (build: NewBuild) => ask<Made>('/builds', build),
+  away: (slug: string, away: boolean) => ask<Builds>(`${of(slug)}/away`, { away }),
+  trade: () => ask<Trade>('/trade'),
   reset: () => ask<Builds>('/demo/reset', {}),
 }

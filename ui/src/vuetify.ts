@@ -45,5 +45,11 @@ export const vuetify = createVuetify({
     VDialog: { transition: false },
     VSnackbar: { transition: false },
     VList: { density: 'compact' },
+    VTextField: { variant: 'outlined', density: 'compact', hideDetails: true },
+    VTextarea: { variant: 'outlined', density: 'compact', hideDetails: true },
+    VSelect: { variant: 'outlined', density: 'compact', hideDetails: true },
+    VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: true },
+    VCombobox: { variant: 'outlined', density: 'compact', hideDetails: true },
+    VCheckbox: { density: 'compact' },
   },
 })

@@ -632,7 +632,16 @@ export interface MakeEdit {
  * via the `definition` "PlanEdit".
  */
 export interface PlanEdit {
-  do: "put-step";
+  do:
+    | "put-step"
+    | "move-step"
+    | "copy-step"
+    | "remove-step"
+    | "put-product"
+    | "remove-product"
+    | "put-zone"
+    | "remove-zone"
+    | "put-settings";
   of?: string;
   zone?: string;
   before?: string;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { storeToRefs } from 'pinia'
-import { computed, watch } from 'vue'
+import { computed, defineAsyncComponent, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import CoreCut from '../instruments/core/CoreCut.vue'
@@ -12,11 +12,18 @@ import FindingPanel from './FindingPanel.vue'
 import RouteList from './RouteList.vue'
 import { useBuild } from './useBuild'
 
+// What edits is fetched when it is first used.
+const StepEditor = defineAsyncComponent(() => import('../edit/StepEditor.vue'))
+const CopyStep = defineAsyncComponent(() => import('../edit/CopyStep.vue'))
+const PlanSheet = defineAsyncComponent(() => import('../edit/PlanSheet.vue'))
+const HistorySheet = defineAsyncComponent(() => import('../edit/HistorySheet.vue'))
+
 const props = defineProps<{ slug: string }>()
 const route = useRoute()
 const router = useRouter()
 const store = useBuild()
-const { build, problem, busy, at, zoneId, stepId, findingPlace, moment, zone, step, finding } = storeToRefs(store)
+const { build, problem, busy, at, zoneId, stepId, findingPlace, moment, zone, step, finding, sheet } =
+  storeToRefs(store)
 
 watch(
   () => props.slug,
@@ -39,7 +46,21 @@ function zoneBy(n: number) {
   if (next) store.chooseZone(next.id)
 }
 
+async function remove() {
+  const refused = await store.edit({ do: 'remove-step', of: stepId.value })
+  if (refused) store.said = refused
+}
+async function drop(id: string, before: string) {
+  const refused = await store.edit({ do: 'move-step', of: id, before })
+  if (refused) store.said = refused
+}
+
 useKeys({
+  a: () => (sheet.value = 'add'),
+  e: () => step.value && (sheet.value = 'edit'),
+  Delete: () => void remove(),
+  'Shift+ArrowUp': () => void store.shift(-1),
+  'Shift+ArrowDown': () => void store.shift(1),
   ',': () => store.toEvent(-1),
   '.': () => store.toEvent(1),
   '[': () => store.stepBy(-1),
@@ -66,7 +87,24 @@ useKeys({
       <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []" />
     </section>
 
-    <RouteList v-if="zone" class="middle" :zone="zone" :step="stepId" :at="at" @step="store.chooseStep" />
+    <RouteList
+      v-if="zone"
+      class="middle"
+      :zone="zone"
+      :step="stepId"
+      :at="at"
+      @step="store.chooseStep"
+      @add="sheet = 'add'"
+      @edit="sheet = 'edit'"
+      @copy="sheet = 'copy'"
+      @remove="remove"
+      @shift="store.shift"
+      @drop="drop"
+    />
+    <p v-else class="middle none soft">
+      This build has no zones yet.
+      <button type="button" class="link" @click="store.sheet = 'plan'">Open the plan</button> to add one.
+    </p>
 
     <section class="right" aria-label="Look and finding">
       <header>
@@ -100,10 +138,27 @@ useKeys({
       @zone="store.chooseZone"
       @step="store.chooseStep"
     />
+    <StepEditor v-if="sheet === 'add' && zoneId" :zone="zoneId" @close="sheet = ''" />
+    <StepEditor v-if="sheet === 'edit' && store.planStep" :zone="zoneId" :step="store.planStep" @close="sheet = ''" />
+    <CopyStep v-if="sheet === 'copy' && step" :step="stepId" :name="step.name" @close="sheet = ''" />
+    <PlanSheet v-if="sheet === 'plan'" @close="sheet = ''" />
+    <HistorySheet v-if="sheet === 'history'" @close="sheet = ''" />
   </main>
 </template>
 
 <style scoped>
+.none {
+  padding: 20px;
+}
+.link {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+}
 .loading {
   padding: 40px;
 }

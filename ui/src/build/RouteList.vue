@@ -1,11 +1,27 @@
 <script setup lang="ts">
-import { computed, nextTick, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import StateMark from '../shared/StateMark.vue'
 import type { Step, Zone } from '../wire'
 
 const props = defineProps<{ zone: Zone; step: string; at: number }>()
-const emit = defineEmits<{ step: [id: string] }>()
+const emit = defineEmits<{
+  step: [id: string]
+  add: []
+  edit: []
+  copy: []
+  remove: []
+  shift: [by: 1 | -1]
+  drop: [step: string, before: string]
+}>()
+
+const dragged = ref('')
+const over = ref('')
+function dropOn(id: string) {
+  if (dragged.value && dragged.value !== id) emit('drop', dragged.value, id)
+  dragged.value = ''
+  over.value = ''
+}
 
 /** Steps in runs of one phase, in the order of the route. */
 const runs = computed(() => {
@@ -35,31 +51,49 @@ watch(
     <header>
       <h2>Route, {{ zone.name }}</h2>
       <span class="soft">{{ zone.steps.length }} steps, {{ zone.done }} done</span>
+      <button type="button" class="act add" title="Add a step (a)" @click="emit('add')">Add a step</button>
     </header>
     <div ref="list" class="list" tabindex="-1">
       <p v-if="!zone.steps.length" class="soft">No steps yet.</p>
       <template v-for="(run, r) in runs" :key="r">
         <h3 class="phase">{{ run.phase }}</h3>
-        <button
+        <div
           v-for="s in run.steps"
           :key="s.id"
-          type="button"
-          class="step"
-          :class="{ past: past(s) && s.id !== step }"
-          :aria-current="s.id === step ? 'step' : undefined"
-          @click="emit('step', s.id)"
+          class="row"
+          :class="{ over: over === s.id }"
+          @dragover.prevent="over = s.id"
+          @drop.prevent="dropOn(s.id)"
         >
-          <span class="number figure">{{ s.number }}</span>
-          <span class="what">
-            <span class="name">{{ s.name }}</span>
-            <span class="detail">{{ s.detail }}</span>
-          </span>
-          <span class="when figure">
-            <StateMark :state="s.state" />
-            <span>{{ s.when }}</span>
-            <span class="kind">{{ s.kind === 'planned' ? '' : s.kind }}</span>
-          </span>
-        </button>
+          <button
+            type="button"
+            class="step"
+            :draggable="s.kind !== 'done'"
+            :class="{ past: past(s) && s.id !== step }"
+            :aria-current="s.id === step ? 'step' : undefined"
+            @dragstart="dragged = s.id"
+            @dragend="over = ''"
+            @click="emit('step', s.id)"
+          >
+            <span class="number figure">{{ s.number }}</span>
+            <span class="what">
+              <span class="name">{{ s.name }}</span>
+              <span class="detail">{{ s.detail }}</span>
+            </span>
+            <span class="when figure">
+              <StateMark :state="s.state" />
+              <span>{{ s.when }}</span>
+              <span class="kind">{{ s.kind === 'planned' ? '' : s.kind }}</span>
+            </span>
+          </button>
+          <div v-if="s.id === step" class="acts" role="group" :aria-label="`${s.name}, step ${s.number}`">
+            <button type="button" class="act" title="Change (e)" @click="emit('edit')">Change</button>
+            <button type="button" class="act" title="Move up (Shift ↑)" @click="emit('shift', -1)">Up</button>
+            <button type="button" class="act" title="Move down (Shift ↓)" @click="emit('shift', 1)">Down</button>
+            <button type="button" class="act" @click="emit('copy')">Copy</button>
+            <button type="button" class="act" title="Remove (Delete)" @click="emit('remove')">Remove</button>
+          </div>
+        </div>
       </template>
     </div>
   </section>
@@ -103,6 +137,32 @@ header {
   font: inherit;
   text-align: left;
   cursor: pointer;
+}
+.row.over {
+  box-shadow: inset 0 3px 0 var(--note);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 5px 6px 7px 40px;
+  border-bottom: 1px solid var(--line);
+}
+.act {
+  min-height: 30px;
+  padding: 0 10px;
+  border: 1px solid var(--line);
+  border-radius: 2px;
+  background: none;
+  color: inherit;
+  font: 600 14px var(--v-font-body);
+  cursor: pointer;
+}
+.act:hover {
+  border-color: var(--ink);
+}
+.add {
+  align-self: center;
 }
 .step:hover {
   background: var(--raised);

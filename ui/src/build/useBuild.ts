@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '../api'
-import type { Build, Finding, Moment, Step, Zone } from '../wire'
+import type { Build, Finding, Moment, PlanEdit, PlanStep, Step, Zone } from '../wire'
 
 /** The build on screen, the moment on its tape, and what is chosen. All figures come from the server; this only keeps them. */
 export const useBuild = defineStore('build', () => {
@@ -10,6 +10,8 @@ export const useBuild = defineStore('build', () => {
   const problem = ref('') // why there is no build to show
   const said = ref('') // a passing message
   const busy = ref(false)
+
+  const sheet = ref<'' | 'add' | 'edit' | 'copy' | 'plan' | 'history'>('') // the sheet that lies open
 
   const at = ref(0) // the moment, ms since 1970
   const zoneId = ref('')
@@ -158,6 +160,47 @@ export const useBuild = defineStore('build', () => {
       (b) => `${f.fixes[choice]?.words ?? 'Done'}. ${b.promise[0]?.toUpperCase()}${b.promise.slice(1)}.`,
     )
   }
+  /** Makes a change to the plan. Returns what stands against it, or nothing; a refused change leaves everything as it is. */
+  async function edit(e: PlanEdit): Promise<string> {
+    const b = build.value
+    if (!b || busy.value) return ''
+    busy.value = true
+    try {
+      const changed = await api.edit(b.slug, { revision: b.revision, edit: e })
+      show(changed, true)
+      said.value = `${changed.undoes}. ${changed.promise[0]?.toUpperCase()}${changed.promise.slice(1)}.`
+      return ''
+    } catch (err) {
+      const words = err instanceof Refusal ? err.message : String(err)
+      if (err instanceof Refusal && err.problem.code === 'moved') {
+        show(await api.build(b.slug), true)
+        return `${words} What was changed there: ${build.value?.undoes ?? ''}. Save again to put your change on top of it.`
+      }
+      return words
+    } finally {
+      busy.value = false
+    }
+  }
+
+  /** The chosen step as the plan file has it. */
+  const planStep = computed<PlanStep | undefined>(() =>
+    build.value?.plan.zones.find((z) => z.id === zoneId.value)?.steps.find((s) => s.id === stepId.value),
+  )
+
+  /** Moves the chosen step up or down its route. */
+  async function shift(by: 1 | -1) {
+    const steps = build.value?.plan.zones.find((z) => z.id === zoneId.value)?.steps ?? []
+    const i = steps.findIndex((s) => s.id === stepId.value)
+    if (i < 0) return
+    let last = i // a wash takes its wipes along
+    while (steps[last + 1]?.of === stepId.value) last++
+    if (by < 0 && i === 0) return
+    if (by > 0 && last === steps.length - 1) return
+    const before = by < 0 ? steps[i - 1]?.id : steps[last + 2]?.id
+    const refused = await edit({ do: 'move-step', of: stepId.value, before: before ?? '' })
+    if (refused) said.value = refused
+  }
+
   const undo = () =>
     change(
       (b) => api.undo(b.slug, { revision: b.revision }),
@@ -192,6 +235,11 @@ export const useBuild = defineStore('build', () => {
     takeFix,
     undo,
     redo,
+    edit,
+    shift,
+    planStep,
+    sheet,
+    show,
     tell,
   }
 })

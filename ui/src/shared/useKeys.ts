@@ -10,8 +10,9 @@ const typing = (e: KeyboardEvent) =>
 export function useKeys(keys: Keys) {
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
     if (typing(e) || e.altKey || e.metaKey) return
-    if (document.querySelector('.v-overlay--active [role=dialog]') && e.key !== '?') return
-    const name = (e.ctrlKey ? 'Ctrl+' : '') + (e.ctrlKey ? e.key.toLowerCase() : e.key)
+    if (document.querySelector('.v-overlay--active [role=dialog]')) return
+    const shift = e.shiftKey && e.key.length > 1 ? 'Shift+' : ''
+    const name = (e.ctrlKey ? 'Ctrl+' : '') + shift + (e.ctrlKey ? e.key.toLowerCase() : e.key)
     const act = keys[name]
     if (!act) return
     if (e.key === 'Enter' && e.target instanceof HTMLElement && e.target.closest('button, a, [role=button]')) return

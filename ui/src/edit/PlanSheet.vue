@@ -1,0 +1,343 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+
+import { useBuild } from '../build/useBuild'
+import { fromWall, toWall } from '../shared/zoned'
+import type { PlanEdit, PlanProduct, PlanSettings, PlanZone } from '../wire'
+import EffectNote from './EffectNote.vue'
+import { useEffectOf } from './useEffectOf'
+import { useTrade } from './useTrade'
+
+const emit = defineEmits<{ close: [] }>()
+const store = useBuild()
+const trade = useTrade()
+const tab = ref('room')
+const refused = ref('')
+const file = store.build?.plan
+
+// A working copy: nothing is changed until it is saved.
+const s = reactive({
+  name: file?.build.name ?? '',
+  scale: String(file?.build.scale ?? ''),
+  start: toWall(file?.build.start, store.build?.timezone ?? 'UTC'),
+  wanted: file?.build.wanted ?? '',
+  note: file?.build.note ?? '',
+  temperature: String(file?.climate?.temperature_c ?? 21),
+  humidity: String(file?.climate?.humidity_pct ?? 50),
+  atNight: Boolean(file?.climate?.night),
+  nightTemperature: String(file?.climate?.night?.temperature_c ?? 16),
+  nightHumidity: String(file?.climate?.night?.humidity_pct ?? 60),
+  nightFrom: file?.climate?.night?.from ?? '23:00',
+  nightTo: file?.climate?.night?.to ?? '07:00',
+  timezone: file?.timezone ?? 'UTC',
+  sessions: (file?.sessions ?? []).map((one) => ({ days: [...one.days] as string[], from: one.from, to: one.to })),
+  exceptions: (file?.exceptions ?? []).map((x) => ({
+    date: x.date,
+    from: x.from ?? '',
+    to: x.to ?? '',
+    note: x.note ?? '',
+  })),
+  schools: { ...(file?.schools ?? {}) } as Record<string, string>,
+})
+
+const settings = computed<PlanEdit>(() => {
+  const night = s.atNight
+    ? {
+        temperature_c: Number(s.nightTemperature),
+        humidity_pct: Number(s.nightHumidity),
+        from: s.nightFrom,
+        to: s.nightTo,
+      }
+    : undefined
+  const out: PlanSettings = {
+    build: {
+      name: s.name,
+      start: fromWall(s.start, s.timezone) ?? '',
+      ...(s.scale ? { scale: Number(s.scale) } : {}),
+      ...(s.wanted ? { wanted: s.wanted } : {}),
+      ...(s.note ? { note: s.note } : {}),
+    },
+    climate: {
+      temperature_c: Number(s.temperature),
+      humidity_pct: Number(s.humidity),
+      ...(night ? { night } : {}),
+      ...(file?.climate?.spells ? { spells: file.climate.spells } : {}),
+    },
+    sessions: s.sessions.map((one) => ({ days: one.days as never, from: one.from, to: one.to })),
+    exceptions: s.exceptions.map((x) => ({
+      date: x.date,
+      ...(x.from ? { from: x.from, to: x.to } : {}),
+      ...(x.note ? { note: x.note } : {}),
+    })),
+    timezone: s.timezone,
+    schools: { ...s.schools },
+  }
+  return { do: 'put-settings', settings: out }
+})
+
+const zone = ref<{ id: string; name: string; area: string } | null>(null)
+const zoneEdit = computed<PlanEdit | null>(() => {
+  if (!zone.value) return null
+  const z: PlanZone = {
+    id: zone.value.id || 'new',
+    name: zone.value.name,
+    area_cm2: Number(zone.value.area),
+    steps: [],
+  }
+  return { do: 'put-zone', of: zone.value.id, new_zone: z }
+})
+
+const product = ref<PlanProduct | null>(null)
+const fresh = ref(false)
+const productEdit = computed<PlanEdit | null>(() => {
+  const p = product.value
+  if (!p) return null
+  const clean = Object.fromEntries(
+    Object.entries(p).filter(([, v]) => v !== '' && v !== null && v !== undefined),
+  ) as unknown as PlanProduct
+  return { do: 'put-product', of: fresh.value ? '' : p.id, product: { ...clean, id: p.id || 'new' } }
+})
+
+const edit = computed<PlanEdit | null>(() =>
+  tab.value === 'zones' ? zoneEdit.value : tab.value === 'shelf' ? productEdit.value : settings.value,
+)
+const { effect, problem } = useEffectOf(edit)
+
+async function save() {
+  if (!edit.value) return
+  refused.value = await store.edit(edit.value)
+  if (refused.value) return
+  zone.value = null
+  product.value = null
+  if (tab.value !== 'zones' && tab.value !== 'shelf') emit('close')
+}
+
+async function remove(e: PlanEdit) {
+  refused.value = await store.edit(e)
+  zone.value = null
+  product.value = null
+}
+
+const days = [
+  { value: 'mon', title: 'Mon' },
+  { value: 'tue', title: 'Tue' },
+  { value: 'wed', title: 'Wed' },
+  { value: 'thu', title: 'Thu' },
+  { value: 'fri', title: 'Fri' },
+  { value: 'sat', title: 'Sat' },
+  { value: 'sun', title: 'Sun' },
+]
+const families = computed(() => trade.value?.families.map((f) => ({ value: f.id, title: f.name })) ?? [])
+const liquids = computed(() => [
+  { value: '', title: 'the usual one' },
+  ...(trade.value?.liquids.map((l) => ({ value: l.id, title: l.name })) ?? []),
+])
+const newProduct = () => {
+  fresh.value = true
+  product.value = { id: '', name: '', kind: 'paint', family: 'waterborne-acrylic', colour: '#808080' }
+}
+</script>
+
+<template>
+  <v-dialog model-value max-width="860" scrollable aria-label="The plan" @update:model-value="emit('close')">
+    <v-card role="dialog" aria-modal="true" aria-label="The plan">
+      <form class="sheet" @submit.prevent="save">
+        <h2>The plan of {{ store.build?.name }}</h2>
+        <v-tabs v-model="tab" density="compact" color="primary" aria-label="Parts of the plan" show-arrows>
+          <v-tab value="room">Build and room</v-tab>
+          <v-tab value="evenings">Evenings</v-tab>
+          <v-tab value="zones">Zones</v-tab>
+          <v-tab value="shelf">Products</v-tab>
+          <v-tab value="schools">Schools</v-tab>
+        </v-tabs>
+
+        <div class="body">
+          <template v-if="tab === 'room'">
+            <div class="pair">
+              <v-text-field v-model="s.name" label="Name" /><v-text-field
+                v-model="s.scale"
+                label="Scale, 1 to"
+                type="number"
+                min="1"
+                max="1000"
+              />
+            </div>
+            <div class="pair">
+              <v-text-field v-model="s.start" label="Begun" type="datetime-local" persistent-placeholder />
+              <v-text-field v-model="s.wanted" label="Wanted on" type="date" clearable persistent-placeholder />
+            </div>
+            <div class="pair">
+              <v-text-field v-model="s.temperature" label="Room, °C" type="number" step="0.5" />
+              <v-text-field v-model="s.humidity" label="Humidity, %" type="number" min="0" max="100" />
+            </div>
+            <v-checkbox v-model="s.atNight" label="Another air at night" hide-details />
+            <div v-if="s.atNight" class="four">
+              <v-text-field v-model="s.nightTemperature" label="Night, °C" type="number" step="0.5" />
+              <v-text-field v-model="s.nightHumidity" label="Humidity, %" type="number" />
+              <v-text-field v-model="s.nightFrom" label="From" type="time" persistent-placeholder />
+              <v-text-field v-model="s.nightTo" label="To" type="time" persistent-placeholder />
+            </div>
+            <v-textarea v-model="s.note" label="Note" rows="1" auto-grow maxlength="5000" />
+          </template>
+
+          <template v-else-if="tab === 'evenings'">
+            <v-combobox v-model="s.timezone" label="Time zone" :items="trade?.timezones ?? []" />
+            <div v-for="(one, i) in s.sessions" :key="i" class="session">
+              <v-select v-model="one.days" label="On" :items="days" multiple />
+              <v-text-field v-model="one.from" label="From" placeholder="19:30" />
+              <v-text-field v-model="one.to" label="To" placeholder="22:30" />
+              <v-btn variant="outlined" @click="s.sessions.splice(i, 1)">Remove</v-btn>
+            </div>
+            <p v-if="!s.sessions.length" class="soft">No sessions: the bench counts as always open.</p>
+            <v-btn
+              variant="outlined"
+              @click="s.sessions.push({ days: ['mon', 'tue', 'wed', 'thu', 'fri'], from: '19:30', to: '22:30' })"
+              >Add weekly hours</v-btn
+            >
+            <h3>Single days</h3>
+            <div v-for="(x, i) in s.exceptions" :key="i" class="session">
+              <v-text-field v-model="x.date" label="Day" type="date" persistent-placeholder />
+              <v-text-field v-model="x.from" label="From" placeholder="closed" persistent-placeholder />
+              <v-text-field v-model="x.to" label="To" placeholder="closed" persistent-placeholder />
+              <v-btn variant="outlined" @click="s.exceptions.splice(i, 1)">Remove</v-btn>
+            </div>
+            <v-btn variant="outlined" @click="s.exceptions.push({ date: '', from: '', to: '', note: '' })"
+              >Add a day off, or other hours</v-btn
+            >
+          </template>
+
+          <template v-else-if="tab === 'zones'">
+            <ul class="rows">
+              <li v-for="z in store.build?.plan.zones ?? []" :key="z.id">
+                <span>{{ z.name }}</span>
+                <span class="figure">{{ z.area_cm2 }} cm², {{ z.steps.length }} steps</span>
+                <v-btn
+                  size="small"
+                  variant="outlined"
+                  @click="zone = { id: z.id, name: z.name, area: String(z.area_cm2) }"
+                  >Change</v-btn
+                >
+                <v-btn
+                  size="small"
+                  variant="outlined"
+                  :aria-label="`Remove ${z.name}`"
+                  @click="remove({ do: 'remove-zone', of: z.id })"
+                  >Remove</v-btn
+                >
+              </li>
+            </ul>
+            <div v-if="zone" class="pair">
+              <v-text-field v-model="zone.name" label="Name of the zone" autofocus /><v-text-field
+                v-model="zone.area"
+                label="Area, cm²"
+                type="number"
+                min="0.1"
+                step="any"
+              />
+            </div>
+            <v-btn v-else variant="outlined" @click="zone = { id: '', name: '', area: '50' }">Add a zone</v-btn>
+          </template>
+
+          <template v-else-if="tab === 'shelf'">
+            <ul class="rows">
+              <li v-for="p in store.build?.plan.products ?? []" :key="p.id">
+                <span><span class="swatch" :style="{ background: p.colour ?? 'transparent' }" /> {{ p.name }}</span>
+                <span class="soft">{{ p.family }}{{ p.sheen ? `, ${p.sheen}` : '' }}</span>
+                <v-btn size="small" variant="outlined" @click="((fresh = false), (product = { ...p }))">Change</v-btn>
+                <v-btn
+                  size="small"
+                  variant="outlined"
+                  :aria-label="`Remove ${p.name}`"
+                  @click="remove({ do: 'remove-product', of: p.id })"
+                  >Remove</v-btn
+                >
+              </li>
+            </ul>
+            <template v-if="product">
+              <div class="pair">
+                <v-text-field v-model="product.name" label="Name of the product" autofocus /><v-select
+                  v-model="product.kind"
+                  label="Kind"
+                  :items="trade?.kinds ?? []"
+                />
+              </div>
+              <div class="pair">
+                <v-select v-model="product.family" label="Family" :items="families" />
+                <v-select v-model="product.sheen" label="Sheen" :items="trade?.sheens ?? []" clearable />
+              </div>
+              <div class="four">
+                <v-text-field v-model="product.colour" label="Colour" type="color" />
+                <v-select
+                  v-for="which in ['carrier', 'thinner', 'remover'] as const"
+                  :key="which"
+                  :model-value="typeof product[which] === 'object' ? 'a mixture' : (product[which] ?? '')"
+                  :label="which[0]?.toUpperCase() + which.slice(1)"
+                  :items="liquids"
+                  @update:model-value="
+                    (v: string) => ((product as PlanProduct)[which] = (v || undefined) as PlanProduct['carrier'])
+                  "
+                />
+              </div>
+            </template>
+            <v-btn v-else variant="outlined" @click="newProduct">Add a product</v-btn>
+          </template>
+
+          <template v-else>
+            <v-select
+              v-for="school in trade?.schools ?? []"
+              :key="school.id"
+              :model-value="s.schools[school.id] ?? school.answers[0]?.id"
+              :label="school.question"
+              :items="school.answers.map((a) => ({ value: a.id, title: a.words, props: { subtitle: a.cost } }))"
+              @update:model-value="(v: string) => (s.schools[school.id] = v)"
+            />
+          </template>
+        </div>
+
+        <EffectNote :effect="effect" :problem="refused || problem" />
+        <div class="buttons">
+          <v-btn type="submit" color="primary" variant="flat" :disabled="!edit || !!problem" :loading="store.busy"
+            >Save</v-btn
+          >
+          <v-btn variant="outlined" @click="emit('close')">Close</v-btn>
+        </div>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.body {
+  display: grid;
+  gap: 10px;
+  max-height: 52vh;
+  overflow-y: auto;
+  padding: 8px 2px;
+}
+.session {
+  display: grid;
+  grid-template-columns: 1fr 100px 100px auto;
+  gap: 10px;
+  align-items: start;
+}
+.rows {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.rows li {
+  display: grid;
+  grid-template-columns: 1fr auto auto auto;
+  gap: 10px;
+  align-items: center;
+  min-height: 42px;
+  border-bottom: 1px solid var(--line);
+}
+.swatch {
+  display: inline-block;
+  width: 18px;
+  height: 14px;
+  border: 1px solid var(--line);
+  vertical-align: -2px;
+}
+</style>

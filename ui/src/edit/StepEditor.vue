@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+
+import { useBuild } from '../build/useBuild'
+import { fromWall, toWall } from '../shared/zoned'
+import type { PlanDo, PlanEdit, PlanStep, PlanStroke, PlanWith } from '../wire'
+import EffectNote from './EffectNote.vue'
+import { useEffectOf } from './useEffectOf'
+import { useTrade } from './useTrade'
+
+/** Edits the step, or adds one to the zone where there is none. */
+const props = defineProps<{ zone: string; step?: PlanStep }>()
+const emit = defineEmits<{ close: [] }>()
+
+const store = useBuild()
+const trade = useTrade()
+const timezone = computed(() => store.build?.timezone ?? 'UTC')
+const plan = computed(() => store.build?.plan)
+
+const form = reactive({
+  do: (props.step?.do ?? null) as PlanDo | null,
+  product: props.step?.product ?? null,
+  coats: props.step?.coats ? String(props.step.coats) : '',
+  thickness: props.step?.thickness_um ? String(props.step.thickness_um) : '',
+  of: props.step?.of ?? null,
+  with: props.step?.with ?? 'dry',
+  stroke: props.step?.stroke ?? 'airflow',
+  at: toWall(props.step?.at, timezone.value),
+  done: toWall(props.step?.done, timezone.value),
+  note: props.step?.note ?? '',
+})
+const refused = ref('')
+
+const technique = computed(() => trade.value?.techniques.find((t) => t.id === form.do))
+const kinds = computed(
+  () => trade.value?.techniques.map((t) => ({ value: t.id, title: t.name, props: { subtitle: t.phase } })) ?? [],
+)
+const products = computed(() =>
+  (plan.value?.products ?? [])
+    .filter((p) => technique.value?.kinds.includes(p.kind))
+    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: p.family } })),
+)
+const washes = computed(() => {
+  const steps = plan.value?.zones.find((z) => z.id === props.zone)?.steps ?? []
+  return steps
+    .filter((s) => trade.value?.techniques.find((t) => t.id === s.do)?.washes && s.id !== props.step?.id)
+    .map((s) => ({
+      value: s.id,
+      title: `${trade.value?.techniques.find((t) => t.id === s.do)?.name}, step ${steps.indexOf(s) + 1}`,
+    }))
+})
+
+const edit = computed<PlanEdit | null>(() => {
+  const t = technique.value
+  if (!t || !form.do) return null
+  const s: PlanStep = { id: props.step?.id ?? 'new', do: form.do }
+  if (t.kinds.length && form.product) s.product = form.product
+  if (t.coats && form.coats) s.coats = Number(form.coats)
+  if (t.coats && form.thickness) s.thickness_um = Number(form.thickness)
+  if (t.wipe) {
+    if (form.of) s.of = form.of
+    s.with = form.with as PlanWith
+    s.stroke = form.stroke as PlanStroke
+    if (props.step?.liquid) s.liquid = props.step.liquid
+  }
+  const [at, done] = [fromWall(form.at, timezone.value), fromWall(form.done, timezone.value)]
+  if (at) s.at = at
+  if (done) s.done = done
+  if (form.note) s.note = form.note
+  return props.step ? { do: 'put-step', of: props.step.id, step: s } : { do: 'put-step', zone: props.zone, step: s }
+})
+const { effect, problem } = useEffectOf(edit)
+
+async function save() {
+  if (!edit.value) return
+  refused.value = await store.edit(edit.value)
+  if (!refused.value) emit('close')
+}
+
+const strokes = [
+  { value: 'airflow', title: 'with the airflow' },
+  { value: 'across-then-airflow', title: 'across, then with the airflow' },
+  { value: 'circular', title: 'in circles, then with the airflow' },
+]
+</script>
+
+<template>
+  <v-dialog
+    model-value
+    max-width="560"
+    :aria-label="step ? 'Change the step' : 'Add a step'"
+    @update:model-value="emit('close')"
+  >
+    <v-card role="dialog" aria-modal="true" :aria-label="step ? 'Change the step' : 'Add a step'">
+      <form class="sheet" @submit.prevent="save">
+        <h2>{{ step ? 'Change the step' : 'Add a step' }}</h2>
+        <v-autocomplete v-model="form.do" label="What is done" :items="kinds" auto-select-first :autofocus="!step" />
+        <v-select
+          v-if="technique?.kinds.length"
+          v-model="form.product"
+          label="With"
+          :items="products"
+          :clearable="technique.optional"
+          no-data-text="No product of this kind on the shelf"
+        />
+        <div v-if="technique?.coats" class="pair">
+          <v-text-field
+            v-model="form.coats"
+            label="Coats"
+            type="number"
+            min="1"
+            max="10"
+            :placeholder="String(technique.coats)"
+            persistent-placeholder
+          />
+          <v-text-field
+            v-model="form.thickness"
+            label="Dry thickness of a coat, µm"
+            type="number"
+            min="0.1"
+            step="0.1"
+            placeholder="usual"
+            persistent-placeholder
+          />
+        </div>
+        <template v-if="technique?.wipe">
+          <v-select v-model="form.of" label="Which wash" :items="washes" no-data-text="There is no wash in this zone" />
+          <div class="pair">
+            <v-select v-model="form.with" label="Cloth" :items="['dry', 'damp', 'wet']" />
+            <v-select v-model="form.stroke" label="Stroke" :items="strokes" />
+          </div>
+        </template>
+        <div class="pair">
+          <v-text-field v-model="form.at" label="Pinned to" type="datetime-local" clearable persistent-placeholder />
+          <v-text-field v-model="form.done" label="Done at" type="datetime-local" clearable persistent-placeholder />
+        </div>
+        <v-textarea v-model="form.note" label="Note" rows="1" auto-grow maxlength="5000" />
+        <p v-if="technique?.caution" class="soft small">{{ technique.caution }}</p>
+        <EffectNote :effect="effect" :problem="refused || problem" />
+        <div class="buttons">
+          <v-btn type="submit" color="primary" variant="flat" :disabled="!edit || !!problem" :loading="store.busy"
+            >Save</v-btn
+          >
+          <v-btn variant="outlined" @click="emit('close')">Leave as it was</v-btn>
+        </div>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>

@@ -1,0 +1,20 @@
+/** The wall clock of a time zone, as a date-time field writes it: "2027-03-11T20:40". */
+export function toWall(iso: string | undefined, timeZone: string): string {
+  if (!iso) return ''
+  const parts = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' }).format(
+    new Date(iso),
+  )
+  return parts.replace(' ', 'T')
+}
+
+/** The moment at which a time zone's wall clock shows that; undefined for an empty field. Undoes toWall. */
+export function fromWall(wall: string, timeZone: string): string | undefined {
+  if (!wall) return undefined
+  let guess = Date.parse(`${wall}Z`)
+  for (let i = 0; i < 3; i++) {
+    const off = Date.parse(`${toWall(new Date(guess).toISOString(), timeZone)}Z`) - Date.parse(`${wall}Z`)
+    if (off === 0) break
+    guess -= off
+  }
+  return new Date(guess).toISOString().replace('.000Z', 'Z')
+}
