@@ -214,7 +214,15 @@ func TestAxe(t *testing.T) {
 			b.sees("[role=dialog]", "step before, next step")
 			inspect(t, b, axe)
 			b.press(input.Escape)
-			for path, words := range map[string]string{"/builds": "Builds", "/nowhere": "nothing at this address"} {
+			b.gone("[role=dialog]", "step before, next step")
+			for key, words := range map[input.Key]string{input.KeyE: "Change the step", input.KeyA: "Add a step"} {
+				b.press(key)
+				b.sees("[role=dialog] h2", words)
+				inspect(t, b, axe)
+				b.press(input.Escape)
+				b.gone("[role=dialog] h2", words)
+			}
+			for path, words := range map[string]string{"/builds": "Builds", "/nowhere": "nothing at this address", "/new": "New build", "/workings": "Workings"} {
 				b.page.MustNavigate(b.address + path).MustWaitLoad()
 				b.sees("h1", words)
 				inspect(t, b, axe)

@@ -41,7 +41,7 @@ func TestMain(m *testing.M) {
 }
 
 // expected are the refusals that tests provoke; the browser writes them to the console too.
-var expected = regexp.MustCompile(`/api/builds/heron|status of 409`)
+var expected = regexp.MustCompile(`/api/builds/heron|status of (409|422)`)
 
 // bench is a server with the demo's data and a page that looks at it. Errors on the page's console fail the test.
 type bench struct {

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -33,16 +34,16 @@ type Brief struct {
 
 // BriefZone is what a zone is painted with and what is wanted on it.
 type BriefZone struct {
-	Name    string         `json:"name"`
-	AreaCM2 float64        `json:"area_cm2,omitempty"` // 0: its share of the model
-	Share   float64        `json:"share,omitempty"`    // of the model's skin, 0 to 1; an equal share where it is left out
-	Paint   string         `json:"paint"`              // its name
-	Family  Family         `json:"family"`
-	Metal   bool           `json:"metal,omitempty"`
-	Colour  string         `json:"colour,omitempty"`
-	Sheen   Sheen          `json:"sheen,omitempty"`
-	Painted *time.Time     `json:"painted,omitempty"` // when the colour was finished; nothing where that is still to be done
-	Effects []route.Effect `json:"effects"`
+	Name    string     `json:"name"`
+	AreaCM2 float64    `json:"area_cm2,omitempty"` // 0: its share of the model
+	Share   float64    `json:"share,omitempty"`    // of the model's skin, 0 to 1; an equal share where it is left out
+	Paint   string     `json:"paint"`              // its name
+	Family  Family     `json:"family"`
+	Metal   bool       `json:"metal,omitempty"`
+	Colour  string     `json:"colour,omitempty"`
+	Sheen   Sheen      `json:"sheen,omitempty"`
+	Painted *time.Time `json:"painted,omitempty"` // when the colour was finished; nothing where that is still to be done
+	Effects []string   `json:"effects"`
 }
 
 // Plan drafts a plan from the answers, and says what was decided and why. Errors are *FieldError; they name the place among the answers.
@@ -69,7 +70,13 @@ func (b Brief) Plan() (File, []string, error) {
 		if err != nil {
 			return File{}, nil, err
 		}
-		w := route.Wanted{Paint: paint, Metal: z.Metal, Effects: z.Effects}
+		w := route.Wanted{Paint: paint, Metal: z.Metal}
+		for k, e := range z.Effects {
+			if !slices.ContainsFunc(route.WishWords, func(known route.WishWord) bool { return string(known.ID) == e }) {
+				return File{}, nil, fault(fmt.Sprintf("%s.effects[%d]", path, k), "no effect %q", e)
+			}
+			w.Effects = append(w.Effects, route.Wish(e))
+		}
 		if z.Painted != nil {
 			w.Painted = *z.Painted
 		}

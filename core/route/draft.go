@@ -9,30 +9,33 @@ import (
 	"inkysparrow/core/wash"
 )
 
-// Effect is something that a modeller may want on a model.
-type Effect string
+// Wish is an effect that a modeller may want on a model.
+type Wish string
 
 // The effects that a route can be drafted with.
 const (
-	WithDecals   Effect = "decals"
-	WithWash     Effect = "wash"
-	WithDots     Effect = "oil-dots"
-	WithStreaks  Effect = "streaks"
-	WithExhaust  Effect = "exhaust"
-	WithGas      Effect = "gun-gas"
-	WithMud      Effect = "mud"
-	WithChips    Effect = "chips"
-	WithPastel   Effect = "pastel"
-	WithPencil   Effect = "pencil"
-	WithPreshade Effect = "pre-shade"
-	WithPrimer   Effect = "primer"
+	WithDecals   Wish = "decals"
+	WithWash     Wish = "wash"
+	WithDots     Wish = "oil-dots"
+	WithStreaks  Wish = "streaks"
+	WithExhaust  Wish = "exhaust"
+	WithGas      Wish = "gun-gas"
+	WithMud      Wish = "mud"
+	WithChips    Wish = "chips"
+	WithPastel   Wish = "pastel"
+	WithPencil   Wish = "pencil"
+	WithPreshade Wish = "pre-shade"
+	WithPrimer   Wish = "primer"
 )
 
-// EffectWords are the effects in the order of work, with what they are called.
-var EffectWords = []struct {
-	ID    Effect
+// WishWord is a wish with what it is called.
+type WishWord struct {
+	ID    Wish
 	Words string
-}{
+}
+
+// WishWords are the effects in the order of work, with what they are called.
+var WishWords = []WishWord{
 	{WithPrimer, "primer"}, {WithPreshade, "pre-shading"}, {WithChips, "chips"}, {WithDecals, "gloss and decals"}, {WithWash, "wash in the panel lines"},
 	{WithDots, "oil dot fading"}, {WithStreaks, "streaks and leaks"}, {WithExhaust, "exhaust stains"}, {WithGas, "gun gas"}, {WithMud, "mud"},
 	{WithPencil, "pencil wear"}, {WithPastel, "pastel"},
@@ -45,11 +48,11 @@ type Wanted struct {
 	Metal   bool
 	Painted time.Time // when its colour was finished; zero when that is still to be done
 	Coats   int       // of the colour; 0 for the usual number
-	Effects []Effect
+	Effects []Wish
 }
 
 // Wants reports whether the zone shall have the effect.
-func (w Wanted) Wants(e Effect) bool { return slices.Contains(w.Effects, e) }
+func (w Wanted) Wants(e Wish) bool { return slices.Contains(w.Effects, e) }
 
 // Kit is where a draft takes its products from: one for each purpose, made when it is first asked for, so that a plan holds only what
 // it uses.
@@ -275,7 +278,7 @@ func (d *draft) stains() {
 	if dark {
 		stain = "tan"
 	}
-	for _, e := range []Effect{WithExhaust, WithGas} {
+	for _, e := range []Wish{WithExhaust, WithGas} {
 		if d.Wants(e) {
 			d.add("exhaust-spray", d.kit.take(stain))
 			if dark {

@@ -11,7 +11,7 @@ import (
 )
 
 // drafted returns a plan of one zone drafted from the given wishes.
-func drafted(family, colour string, metal bool, age time.Duration, effects []Effect, schools Schools) *Plan {
+func drafted(family, colour string, metal bool, age time.Duration, effects []Wish, schools Schools) *Plan {
 	start := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
 	kind := coating.Paint
 	sheen := coating.Flat
@@ -47,8 +47,8 @@ func TestDraftIsClean(t *testing.T) {
 			t.Errorf("%s: ready %v", name, rep.Finish)
 		}
 	}
-	var all []Effect
-	for _, e := range EffectWords {
+	var all []Wish
+	for _, e := range WishWords {
 		all = append(all, e.ID)
 	}
 	for _, family := range families {
@@ -59,10 +59,10 @@ func TestDraftIsClean(t *testing.T) {
 					judge(base+" plain", drafted(family, colour, metal, age, nil, nil))
 					judge(base+" all", drafted(family, colour, metal, age, all, nil))
 					for _, e := range all {
-						judge(base+" "+string(e), drafted(family, colour, metal, age, []Effect{e}, nil))
+						judge(base+" "+string(e), drafted(family, colour, metal, age, []Wish{e}, nil))
 					}
 					for range 12 {
-						var some []Effect
+						var some []Wish
 						for _, e := range all {
 							if r.IntN(2) == 0 {
 								some = append(some, e)
@@ -81,7 +81,7 @@ func TestDraftIsClean(t *testing.T) {
 }
 
 func BenchmarkDraft(b *testing.B) {
-	effects := []Effect{WithPrimer, WithPreshade, WithDecals, WithWash, WithDots, WithStreaks, WithExhaust}
+	effects := []Wish{WithPrimer, WithPreshade, WithDecals, WithWash, WithDots, WithStreaks, WithExhaust}
 	b.ReportAllocs()
 	for b.Loop() {
 		Check(drafted("enamel", "#6f7a82", false, 48*time.Hour, effects, nil))

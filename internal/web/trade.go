@@ -89,6 +89,9 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 			})
 		}
 	}
+	for _, w := range route.WishWords {
+		t.Wishes = append(t.Wishes, wire.Wish{ID: string(w.ID), Words: w.Words})
+	}
 	for _, k := range coating.Kinds() {
 		t.Kinds = append(t.Kinds, string(k))
 	}

@@ -37,9 +37,16 @@ type Trade struct {
 	Rules      []Rule      `json:"rules"`
 	Numbers    []Number    `json:"numbers"`
 	Formulas   []Formula   `json:"formulas"`
+	Wishes     []Wish      `json:"wishes"`
 	Kinds      []string    `json:"kinds"`
 	Sheens     []string    `json:"sheens"`
 	Timezones  []string    `json:"timezones"`
+}
+
+// Wish is an effect that a new build can be given.
+type Wish struct {
+	ID    string `json:"id"`
+	Words string `json:"words"`
 }
 
 // Technique is a kind of step.

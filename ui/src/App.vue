@@ -10,16 +10,17 @@ import {
   mdiWhiteBalanceSunny,
 } from '@mdi/js'
 import { storeToRefs } from 'pinia'
-import { computed, ref, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api } from './api'
-import KeysSheet from './build/KeysSheet.vue'
 import { useBuild } from './build/useBuild'
 import SparrowMark from './shared/SparrowMark.vue'
 import { useKeys } from './shared/useKeys'
 import { useNight } from './shared/useNight'
-import type { Listed } from './wire'
+
+const BuildMenu = defineAsyncComponent(() => import('./build/BuildMenu.vue'))
+const PassingWord = defineAsyncComponent(() => import('./shared/PassingWord.vue'))
+const KeysSheet = defineAsyncComponent(() => import('./build/KeysSheet.vue'))
 
 const night = useNight()
 const store = useBuild()
@@ -28,16 +29,7 @@ const route = useRoute()
 const router = useRouter()
 const shown = computed(() => (route.name === 'build' ? build.value : null))
 
-const others = ref<Listed[]>([])
-async function list(open: boolean) {
-  if (!open) return
-  try {
-    others.value = (await api.builds()).builds
-  } catch (e) {
-    store.tell(e)
-  }
-}
-
+const menu = ref(false)
 const keys = ref(false)
 let going = false
 useKeys({
@@ -50,8 +42,10 @@ useKeys({
   b: () => {
     if (going) void router.push({ name: 'builds' })
   },
+  k: () => {
+    if (going) void router.push({ name: 'workings' })
+  },
 })
-const saying = computed({ get: () => said.value !== '', set: (on) => !on && (said.value = '') })
 
 watchEffect(() => {
   document.title = shown.value ? `${shown.value.name} · Inky Sparrow` : 'Inky Sparrow'
@@ -63,23 +57,13 @@ watchEffect(() => {
     <header class="bar">
       <RouterLink to="/builds" class="mark" aria-label="Builds"><SparrowMark /></RouterLink>
       <template v-if="shown">
-        <v-menu @update:model-value="list">
-          <template #activator="{ props: activator }">
-            <button type="button" v-bind="activator" class="build" aria-haspopup="menu">
-              <span class="name">{{ shown.name }} <span aria-hidden="true" class="soft">▾</span></span>
-              <span class="sub" :class="{ late: shown.late }">1/{{ shown.scale }}, {{ shown.promise }}</span>
-            </button>
-          </template>
-          <v-list aria-label="Builds">
-            <v-list-item
-              v-for="b in others"
-              :key="b.slug"
-              :to="{ name: 'build', params: { slug: b.slug } }"
-              :title="b.name"
-            />
-            <v-list-item to="/builds" title="All builds" />
-          </v-list>
-        </v-menu>
+        <button type="button" class="build" aria-haspopup="menu" :aria-expanded="menu" @click="menu = true">
+          <span class="name">{{ shown.name }} <span aria-hidden="true" class="soft">▾</span></span>
+          <span class="sub" :class="{ late: shown.late }"
+            >{{ shown.scale ? `1/${shown.scale}, ` : '' }}{{ shown.promise }}</span
+          >
+        </button>
+        <BuildMenu v-if="menu" target=".build" @close="menu = false" />
         <div class="tools">
           <v-btn
             :icon="mdiUndo"
@@ -128,7 +112,10 @@ watchEffect(() => {
           <span class="sub">{{ moment.session }}</span>
         </div>
       </template>
-      <span v-else class="name plain">Inky Sparrow</span>
+      <nav v-if="!shown" class="places" aria-label="Places">
+        <RouterLink to="/builds">Builds</RouterLink>
+        <RouterLink to="/workings">Workings</RouterLink>
+      </nav>
       <div class="tools end">
         <v-btn :icon="mdiKeyboardOutline" size="small" title="Keys (?)" aria-label="Keys" @click="keys = true" />
         <v-btn
@@ -141,8 +128,8 @@ watchEffect(() => {
       </div>
     </header>
     <RouterView />
-    <KeysSheet v-model="keys" />
-    <v-snackbar v-model="saying" color="primary" :timeout="5000" location="top">{{ said }}</v-snackbar>
+    <KeysSheet v-if="keys" v-model="keys" />
+    <PassingWord v-if="said" :key="said" :words="said" @close="said = ''" />
   </v-app>
 </template>
 
@@ -174,8 +161,18 @@ watchEffect(() => {
   font: 600 18px/1.15 var(--heading);
   white-space: nowrap;
 }
-.plain {
+.places {
+  display: flex;
+  gap: 4px;
   flex: 1;
+}
+.places a {
+  padding: 14px 12px;
+  font: 600 17px var(--heading);
+  text-decoration: none;
+}
+.places a.router-link-active {
+  box-shadow: inset 0 -3px 0 var(--ink);
 }
 .sub {
   font-size: 14px;
@@ -220,6 +217,8 @@ watchEffect(() => {
     padding: 0 6px;
   }
   .tools.end,
+  .tools > :nth-child(2),
+  .tools > :nth-child(5),
   .build .sub {
     display: none;
   }

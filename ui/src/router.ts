@@ -1,15 +1,17 @@
 import { createRouter, createWebHistory } from 'vue-router'
 
 import BuildPlace from './build/BuildPlace.vue'
-import BuildsPlace from './builds/BuildsPlace.vue'
-import NotFound from './shared/NotFound.vue'
+
+const BuildsPlace = () => import('./builds/BuildsPlace.vue')
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'first', component: BuildsPlace, props: { open: true } },
     { path: '/builds', name: 'builds', component: BuildsPlace, props: { open: false } },
+    { path: '/new', name: 'new', component: () => import('./builds/NewBuild.vue') },
+    { path: '/workings', name: 'workings', component: () => import('./workings/WorkingsPlace.vue') },
     { path: '/builds/:slug', name: 'build', component: BuildPlace, props: true },
-    { path: '/:rest(.*)*', name: 'nowhere', component: NotFound },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/NotFound.vue') },
   ],
 })

@@ -44,6 +44,7 @@ export const vuetify = createVuetify({
     VMenu: { transition: false },
     VDialog: { transition: false },
     VSnackbar: { transition: false },
+    VChip: { rounded: 0, label: true },
     VList: { density: 'compact' },
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: true },
     VTextarea: { variant: 'outlined', density: 'compact', hideDetails: true },

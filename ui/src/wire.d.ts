@@ -715,6 +715,7 @@ export interface Trade {
   rules: Rule[];
   numbers: Number[];
   formulas: Formula[];
+  wishes: Wish[];
   kinds: string[];
   sheens: string[];
   timezones: string[];
@@ -839,6 +840,14 @@ export interface Formula {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Wish".
+ */
+export interface Wish {
+  id: string;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "History".
  */
 export interface History {
@@ -906,7 +915,7 @@ export interface PlanBriefZone {
   colour?: string;
   sheen?: PlanSheen;
   painted?: string;
-  effects: Effect[];
+  effects: string[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

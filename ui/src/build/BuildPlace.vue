@@ -6,13 +6,13 @@ import { useRoute, useRouter } from 'vue-router'
 import CoreCut from '../instruments/core/CoreCut.vue'
 import SkinStrip from '../instruments/strip/SkinStrip.vue'
 import FoldedTape from '../instruments/tape/FoldedTape.vue'
-import NotFound from '../shared/NotFound.vue'
 import { useKeys } from '../shared/useKeys'
 import FindingPanel from './FindingPanel.vue'
 import RouteList from './RouteList.vue'
 import { useBuild } from './useBuild'
 
 // What edits is fetched when it is first used.
+const NotFound = defineAsyncComponent(() => import('../shared/NotFound.vue'))
 const StepEditor = defineAsyncComponent(() => import('../edit/StepEditor.vue'))
 const CopyStep = defineAsyncComponent(() => import('../edit/CopyStep.vue'))
 const PlanSheet = defineAsyncComponent(() => import('../edit/PlanSheet.vue'))

@@ -39,7 +39,10 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
       <details class="why">
         <summary>Why</summary>
         <p>{{ finding.reason }}</p>
-        <p class="soft small">Rule {{ finding.rule }}. Evidence: {{ finding.evidence }}.</p>
+        <p class="soft small">
+          Evidence: {{ finding.evidence }}.
+          <RouterLink :to="{ name: 'workings', hash: `#${finding.rule}` }">Workings: {{ finding.rule }}</RouterLink>
+        </p>
       </details>
       <div class="fixes">
         <button

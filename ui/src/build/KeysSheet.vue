@@ -15,6 +15,7 @@ const keys: [string, string][] = [
   ['Ctrl Z', 'undo'],
   ['Ctrl Y', 'redo'],
   ['g b', 'list of builds'],
+  ['g k', 'workings'],
   ['n', 'day or night'],
   ['?', 'this sheet'],
 ]

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
@@ -17,13 +17,35 @@ const problem = ref('')
 async function read() {
   try {
     list.value = await api.builds()
-    const first = list.value.builds[0]
+    const first = list.value.builds.find((b) => !b.away)
     if (props.open && first) await router.replace({ name: 'build', params: { slug: first.slug } })
   } catch (e) {
     problem.value = e instanceof Refusal ? e.message : String(e)
   }
 }
 void read()
+
+async function away(b: Listed, put: boolean) {
+  try {
+    list.value = await api.away(b.slug, put)
+    store.said = put ? `${b.name} is put away.` : `${b.name} is back.`
+  } catch (e) {
+    store.tell(e)
+  }
+}
+
+async function again(b: Listed) {
+  try {
+    const made = await api.make({ from: b.slug })
+    await router.push({ name: 'build', params: { slug: made.slug } })
+  } catch (e) {
+    store.tell(e)
+  }
+}
+
+const putAway = ref(false)
+const shown = computed(() => list.value?.builds.filter((b) => b.away === putAway.value) ?? [])
+const anyAway = computed(() => list.value?.builds.some((b) => b.away) ?? false)
 
 async function reset() {
   try {
@@ -56,16 +78,23 @@ const words = (b: Listed) =>
     <SparrowMark :size="72" />
     <h1>No builds here yet</h1>
     <p class="soft">
-      Check a plan file with <code>inkysparrow check FILE</code>, or look around in the demo: <code>make demo</code>.
+      A few answers make a route over your evenings; or look around in the demo first: <code>make demo</code>.
     </p>
+    <v-btn color="primary" variant="flat" to="/new">Begin a build</v-btn>
   </main>
   <main v-else-if="list && !open" class="builds">
     <header>
       <h1>Builds</h1>
-      <v-btn v-if="list.demo" variant="outlined" @click="reset">Put the demo back as it was</v-btn>
+      <div class="actions">
+        <v-btn v-if="anyAway || putAway" @click="putAway = !putAway">{{
+          putAway ? 'Current builds' : 'Put away'
+        }}</v-btn>
+        <v-btn v-if="list.demo" variant="outlined" @click="reset">Put the demo back as it was</v-btn>
+        <v-btn color="primary" variant="flat" to="/new">New build</v-btn>
+      </div>
     </header>
     <ul>
-      <li v-for="b in list.builds" :key="b.slug">
+      <li v-for="b in shown" :key="b.slug">
         <RouterLink :to="{ name: 'build', params: { slug: b.slug } }">
           <span class="name"
             >{{ b.name }} <span v-if="b.scale" class="soft">1/{{ b.scale }}</span></span
@@ -74,6 +103,12 @@ const words = (b: Listed) =>
           <span class="soft">{{ b.next_step ? `Next: ${b.next_step}, ${day(b.next_at)}` : 'All done' }}</span>
           <span class="figure">{{ b.finish ? `ready ${day(b.finish)}` : '' }}</span>
         </RouterLink>
+        <div class="actions" role="group" :aria-label="b.name">
+          <v-btn size="small" title="The same route again for another model: nothing done yet" @click="again(b)"
+            >Same again</v-btn
+          >
+          <v-btn size="small" @click="away(b, !b.away)">{{ b.away ? 'Take out' : 'Put away' }}</v-btn>
+        </div>
       </li>
     </ul>
   </main>
@@ -81,7 +116,8 @@ const words = (b: Listed) =>
 
 <style scoped>
 .builds {
-  max-width: 980px;
+  max-width: 1180px;
+  width: 100%;
   margin: 0 auto;
   padding: 24px 20px;
 }
@@ -97,7 +133,18 @@ ul {
   padding: 0;
   border-top: 1px solid var(--line);
 }
-a {
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: center;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--line);
+}
+.actions {
+  display: flex;
+  gap: 6px;
+}
+li a {
   display: grid;
   grid-template-columns: 1.1fr 1fr 1.6fr auto;
   gap: 16px;
@@ -105,17 +152,25 @@ a {
   min-height: 60px;
   padding: 8px 12px;
   text-decoration: none;
-  border-bottom: 1px solid var(--line);
-  background: var(--sheet);
 }
-a:hover {
+li a:hover {
   background: var(--raised);
 }
 .name {
   font: 600 18px var(--heading);
 }
+@media (max-width: 640px) {
+  li,
+  header {
+    grid-template-columns: minmax(0, 1fr);
+    display: grid;
+  }
+  .actions {
+    flex-wrap: wrap;
+  }
+}
 @media (max-width: 900px) {
-  a {
+  li a {
     grid-template-columns: 1fr auto;
   }
 }

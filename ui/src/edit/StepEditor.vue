@@ -94,7 +94,7 @@ const strokes = [
     <v-card role="dialog" aria-modal="true" :aria-label="step ? 'Change the step' : 'Add a step'">
       <form class="sheet" @submit.prevent="save">
         <h2>{{ step ? 'Change the step' : 'Add a step' }}</h2>
-        <v-autocomplete v-model="form.do" label="What is done" :items="kinds" auto-select-first :autofocus="!step" />
+        <v-autocomplete v-model="form.do" label="What is done" :items="kinds" auto-select-first />
         <v-select
           v-if="technique?.kinds.length"
           v-model="form.product"

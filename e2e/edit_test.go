@@ -1,0 +1,210 @@
+package e2e
+
+import (
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
+)
+
+// field returns the input of a labelled field.
+func (b *bench) field(label string) *rod.Element {
+	b.t.Helper()
+	e, err := b.page.ElementByJS(rod.Eval(`name => {
+		for (const l of document.querySelectorAll('label')) {
+			if (l.textContent.trim() !== name) continue
+			const id = l.getAttribute('for')
+			const field = (id && document.getElementById(id)) || l.querySelector('input')
+			if (field && field.offsetParent !== null) return field
+		}
+		return null
+	}`, label))
+	if err != nil {
+		b.t.Fatalf("no field is labelled %q: %v", label, err)
+	}
+	return e
+}
+
+func (b *bench) fill(label, words string) {
+	b.t.Helper()
+	b.must(b.field(label).SelectAllText())
+	b.must(b.field(label).Input(words))
+}
+
+// pick opens a select and takes one of its entries.
+func (b *bench) pick(label, entry string) {
+	b.t.Helper()
+	b.field(label).MustEval(`() => this.closest('.v-field').dispatchEvent(new MouseEvent('mousedown', { bubbles: true }))`)
+	item := b.sees(".v-overlay--active .v-list-item", entry)
+	b.still()
+	item.MustClick()
+	b.still()
+}
+
+func (b *bench) button(words string) *rod.Element {
+	b.t.Helper()
+	return b.sees("button, .v-btn", "^ ?"+words+" ?$")
+}
+
+// A step is changed: the effect is shown before it is saved, and undone again.
+func TestChangeAStep(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=u9")
+	b.sees(".step[aria-current]", "Flat coat")
+	b.press(input.KeyE)
+	b.sees("[role=dialog] h2", "Change the step")
+	b.sees(".effect", "as now")
+	b.fill("Pinned to", "")
+	b.field("Pinned to").MustEval(`() => { this.value = '2027-03-20T11:00'; this.dispatchEvent(new Event('input', { bubbles: true })) }`)
+	b.sees(".effect .finish", "finish moves from Tue 16 Mar to")
+	b.button("Save").MustClick()
+	b.sees(".v-snackbar", "Changed flat coat of Upper surfaces")
+	b.sees(".step[aria-current] .when", "Sat 20 · 11:00")
+	b.sees(".step[aria-current]", "pinned")
+	b.must(b.page.KeyActions().Press(input.ControlLeft).Type(input.KeyZ).Do())
+	b.sees(".step[aria-current] .when", "Sat 13 · 10:00")
+}
+
+// A wash is added where it belongs, refused while it lacks its product, and removed again with a key.
+func TestAddAndRemoveAStep(t *testing.T) {
+	b := open(t, desk, "/builds/lynx?step=k3")
+	b.sees(".step[aria-current]", "Gloss coat")
+	b.button("Add a step").MustClick()
+	b.sees("[role=dialog] h2", "Add a step")
+	b.pick("What is done", "Final coat")
+	b.sees(".effect .problem", "missing: final-coat takes a product of kind clear")
+	b.pick("With", "Mistlane flat")
+	b.sees(".effect .finish", "ready|finish")
+	b.button("Save").MustClick()
+	b.sees(".v-snackbar", "Added final coat to Cowling")
+	last := b.sees(".step", "Final coat")
+	last.MustClick()
+	b.sees(".step[aria-current]", "Final coat")
+	b.press(input.Delete)
+	b.sees(".v-snackbar", "Removed final coat of Cowling")
+	b.gone(".step .name", "Final coat")
+}
+
+// Moving by keys: a step that would land wrong is judged at once.
+func TestMoveAStep(t *testing.T) {
+	b := open(t, desk, "/builds/lynx?step=k3")
+	b.sees(".step[aria-current] .number", "3")
+	b.must(b.page.KeyActions().Press(input.ShiftLeft).Type(input.ArrowDown).Do())
+	b.sees(".step[aria-current] .number", "4")
+	b.sees(".tape .zone", "Cowling")
+	b.button("Up").MustClick()
+	b.sees(".step[aria-current] .number", "3")
+	b.button("Copy").MustClick()
+	b.sees("[role=dialog] label", "Airframe").MustClick()
+	b.sees(".effect .finish", "ready|finish")
+	b.sees("[role=dialog] .buttons button", "Copy").MustClick()
+	b.sees(".v-snackbar", "Copied gloss coat to Airframe")
+}
+
+// The room, a product, a zone and a school are changed, and the history brings the first plan back.
+func TestChangeThePlan(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites")
+	b.page.MustElement("[aria-label='The plan']").MustClick()
+	b.sees("[role=dialog] h2", "The plan of Marlow Petrel")
+	b.fill("Room, °C", "300")
+	b.sees(".effect .problem", "climate.temperature_c")
+	b.fill("Room, °C", "26")
+	b.sees(".effect .finish", "ready|finish")
+	b.sees("[role=tab]", "Zones").MustClick()
+	b.button("Add a zone").MustClick()
+	b.fill("Name of the zone", "Drop tank 翼")
+	b.button("Save").MustClick()
+	b.sees(".v-snackbar", "Added Drop tank 翼")
+	b.sees("[role=dialog] li", "Drop tank")
+	b.sees("[role=tab]", "Products").MustClick()
+	b.page.MustElement("[aria-label='Remove Soot brown wash']").MustClick()
+	b.sees(".effect .problem", "is used by step")
+	b.sees("[role=tab]", "Schools").MustClick()
+	b.pick("What is under oils", "gloss, which forgives")
+	b.button("Save").MustClick()
+	b.sees(".v-snackbar", "Changed the settings")
+	b.sees(".tape .zone", "Drop tank 翼")
+	b.page.MustElement("[aria-label=History]").MustClick()
+	b.sees(".revisions li", "Changed the settings")
+	b.sees(".revisions button", "Begun").MustClick()
+	b.sees(".seen", "3 findings above a note")
+	b.button("Bring this one back").MustClick()
+	b.sees(".v-snackbar", "Restored")
+	b.gone(".tape .zone", "Drop tank")
+}
+
+// A new build from a few answers to a route with a finish, nothing against it.
+func TestNewBuildFromAnswers(t *testing.T) {
+	b := open(t, desk, "/builds")
+	b.sees("a.v-btn", "New build").MustClick()
+	b.sees("aside", "Give the model a name")
+	b.fill("Name", "Curlew Mk 1")
+	b.sees("aside", "2 zones, .* steps")
+	b.sees("aside", "Nothing stands against it")
+	b.sees("aside li", "sealed, so that the wash can't creep")
+	b.fill("Weekdays to", "18:00")
+	b.sees("aside .refused", `sessions\[0\]: ends at 18:00, before it starts`)
+	b.fill("Weekdays to", "22:30")
+	b.pick("Its age", "painted long ago")
+	b.sees("aside", "Nothing stands against it")
+	b.button("Begin this build").MustClick()
+	b.sees(".bar .name", "Curlew Mk 1")
+	b.sees(".step .name", "Pin wash")
+	if n := len(b.page.MustElements(".tape .zone")); n != 2 {
+		t.Errorf("%d zones on the tape, want 2", n)
+	}
+}
+
+// A plan file is shown before it is kept; a bad one is refused with its place, and nothing is kept.
+func TestImport(t *testing.T) {
+	b := open(t, desk, "/new")
+	b.button("From a plan file").MustClick()
+	text, err := os.ReadFile("../examples/stop.json")
+	b.must(err)
+	bad := filepath.Join(t.TempDir(), "bad.json")
+	b.must(os.WriteFile(bad, []byte(strings.Replace(string(text), `"enamel"`, `"gouache"`, 1)), 0o600))
+	b.page.MustElement("input[type=file]").MustSetFiles(bad)
+	b.sees("aside .refused", `products\[0\]\.family: "gouache" is none of`)
+	b.page.MustElement("input[type=file]").MustSetFiles("../examples/stop.json")
+	b.sees("aside .big", "Petrel underside, washed too soon")
+	b.sees("aside", "3 stops, 0 warnings")
+	b.button("Begin this build").MustClick()
+	b.sees(".panel .title", "White spirit bites Pale sky enamel")
+}
+
+// Same again, put away, take out.
+func TestBuildsCopyAndPutAway(t *testing.T) {
+	b := open(t, desk, "/builds")
+	b.sees("li button", "Same again").MustClick()
+	b.sees(".bar .name", "Copy of Marlow Petrel FB.2")
+	b.sees("header .soft", "12 steps, 0 done")
+	b.press(input.KeyG, input.KeyB)
+	b.sees("li", "Copy of Marlow Petrel")
+	b.sees("li button", "Put away").MustClick()
+	b.sees(".v-snackbar", "is put away")
+	b.gone("li .name", "Marlow Petrel FB.2 1/48 ")
+	b.sees("header button", "Put away").MustClick()
+	b.sees("li button", "Take out").MustClick()
+	b.sees(".v-snackbar", "is back")
+}
+
+// The workings: searched, filtered, and reached from a finding.
+func TestWorkings(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel summary", "Why").MustClick()
+	b.sees(".why a", "Workings: bite").MustClick()
+	b.sees("h1", "Workings")
+	b.sees("article.target h3", "A liquid bites a film below")
+	b.page.MustElement("#workings-search").MustInput("long-oil alkyd")
+	b.sees(".ask", "4 entries|5 entries|3 entries")
+	b.page.MustElement("#workings-search").MustSelectAllText().MustInput("xyzzy")
+	b.sees("main", "Nothing here says that")
+	if n := b.page.MustEval(`() => document.querySelectorAll('math').length`).Int(); n != 0 {
+		t.Errorf("%d formulas although nothing is found", n)
+	}
+	b.page.MustElement("#workings-search").MustSelectAllText().MustInput("leaves its film")
+	b.sees("article math", "N")
+}

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import { api } from '../api'
+import type { Listed } from '../wire'
+import { useBuild } from './useBuild'
+
+/** The menu of builds, laid to the element that opens it. */
+defineProps<{ target: string }>()
+const emit = defineEmits<{ close: [] }>()
+const store = useBuild()
+const builds = ref<Listed[]>([])
+api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)), store.tell)
+</script>
+
+<template>
+  <v-menu model-value :target="target" @update:model-value="emit('close')">
+    <v-list aria-label="Builds">
+      <v-list-item
+        v-for="b in builds"
+        :key="b.slug"
+        :to="{ name: 'build', params: { slug: b.slug } }"
+        :title="b.name"
+      />
+      <v-list-item to="/builds" title="All builds" />
+      <v-list-item to="/new" title="New build" />
+      <v-list-item to="/workings" title="Workings" />
+    </v-list>
+  </v-menu>
+</template>

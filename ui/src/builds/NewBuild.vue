@@ -1,0 +1,400 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { computed, reactive, ref, shallowRef } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api, Refusal } from '../api'
+import { useTrade } from '../edit/useTrade'
+import { fromWall, toWall } from '../shared/zoned'
+import type { Made, NewBuild, PlanBrief, PlanFamily } from '../wire'
+
+const router = useRouter()
+const trade = useTrade()
+const way = ref<'answers' | 'file'>('answers')
+const made = shallowRef<Made | null>(null)
+const refused = ref('')
+const busy = ref(false)
+const text = ref('')
+const fileName = ref('')
+
+const here = Intl.DateTimeFormat().resolvedOptions().timeZone
+const a = reactive({
+  name: '',
+  scale: '48',
+  span: '20',
+  length: '18',
+  start: toWall(new Date().toISOString(), here),
+  wanted: '',
+  temperature: '20',
+  humidity: '50',
+  timezone: here,
+  weekFrom: '19:30',
+  weekTo: '22:30',
+  saturday: true,
+  satFrom: '10:00',
+  satTo: '17:00',
+  zones: [
+    {
+      name: 'Upper surfaces',
+      share: 0.45,
+      paint: 'Upper colour',
+      family: 'waterborne-acrylic',
+      metal: false,
+      colour: '#6f7a82',
+      age: 'todo',
+      effects: ['primer', 'decals', 'wash', 'oil-dots'],
+    },
+    {
+      name: 'Underside',
+      share: 0.4,
+      paint: 'Under colour',
+      family: 'waterborne-acrylic',
+      metal: false,
+      colour: '#b4c0c2',
+      age: 'todo',
+      effects: ['primer', 'decals', 'wash'],
+    },
+  ] as {
+    name: string
+    share: number
+    paint: string
+    family: string
+    metal: boolean
+    colour: string
+    age: string
+    effects: string[]
+  }[],
+  schools: {} as Record<string, string>,
+})
+
+const ages = [
+  { value: 'todo', title: 'still to be painted' },
+  { value: '0', title: 'painted today' },
+  { value: '3', title: 'painted some days ago' },
+  { value: '60', title: 'painted long ago' },
+]
+const effects = computed(() => (trade.value?.wishes ?? []).map((w) => ({ value: w.id, title: w.words })))
+const families = computed(() =>
+  (trade.value?.families ?? [])
+    .filter((f) => f.kinds.includes('paint'))
+    .map((f) => ({ value: f.id, title: f.name, props: { subtitle: f.note } })),
+)
+
+const brief = computed<PlanBrief>(() => {
+  const start = fromWall(a.start, a.timezone) ?? ''
+  return {
+    name: a.name,
+    ...(a.scale ? { scale: Number(a.scale) } : {}),
+    start,
+    ...(a.wanted ? { wanted: a.wanted } : {}),
+    timezone: a.timezone,
+    climate: { temperature_c: Number(a.temperature), humidity_pct: Number(a.humidity) },
+    sessions: [
+      { days: ['mon', 'tue', 'wed', 'thu', 'fri'] as never, from: a.weekFrom, to: a.weekTo },
+      ...(a.saturday ? [{ days: ['sat'] as never, from: a.satFrom, to: a.satTo }] : []),
+    ],
+    schools: { ...a.schools },
+    span_cm: Number(a.span),
+    length_cm: Number(a.length),
+    zones: a.zones.map((z) => ({
+      name: z.name,
+      share: z.share,
+      paint: z.paint,
+      family: z.family as PlanFamily,
+      ...(z.metal ? { metal: true } : {}),
+      colour: z.colour,
+      ...(z.age === 'todo' || !start
+        ? {}
+        : { painted: new Date(Date.parse(start) - Number(z.age) * 86_400_000).toISOString().replace('.000Z', 'Z') }),
+      effects: [...z.effects],
+    })),
+  }
+})
+
+const wish = computed<NewBuild | null>(() => {
+  if (way.value === 'file') return text.value ? { plan: text.value } : null
+  return a.name.trim() ? { answers: brief.value } : null
+})
+
+let newest = 0
+watchDebounced(
+  () => JSON.stringify(wish.value),
+  async () => {
+    const mine = ++newest
+    if (!wish.value) {
+      made.value = null
+      refused.value = ''
+      return
+    }
+    try {
+      const got = await api.make({ ...wish.value, try: true })
+      if (mine === newest) [made.value, refused.value] = [got, '']
+    } catch (e) {
+      if (mine === newest) [made.value, refused.value] = [null, e instanceof Refusal ? e.message : String(e)]
+    }
+  },
+  { debounce: 250 },
+)
+
+async function choose(e: Event) {
+  const file = (e.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  fileName.value = file.name
+  text.value = file.size > 2 * 1024 * 1024 ? '' : await file.text()
+  if (!text.value) refused.value = file.size ? 'The file is over 2 MB, too large for a plan.' : 'The file is empty.'
+}
+
+async function save() {
+  if (!wish.value) return
+  busy.value = true
+  try {
+    const got = await api.make(wish.value)
+    await router.push({ name: 'build', params: { slug: got.slug } })
+  } catch (e) {
+    refused.value = e instanceof Refusal ? e.message : String(e)
+  } finally {
+    busy.value = false
+  }
+}
+
+const addZone = () =>
+  a.zones.push({
+    name: '',
+    share: 0.1,
+    paint: '',
+    family: 'waterborne-acrylic',
+    metal: false,
+    colour: '#8a8a8a',
+    age: 'todo',
+    effects: ['wash'],
+  })
+</script>
+
+<template>
+  <main class="new">
+    <form @submit.prevent="save">
+      <header>
+        <h1>New build</h1>
+        <div class="ways" role="group" aria-label="Begin from">
+          <button type="button" :aria-pressed="way === 'answers'" @click="way = 'answers'">From a few answers</button>
+          <button type="button" :aria-pressed="way === 'file'" @click="way = 'file'">From a plan file</button>
+        </div>
+      </header>
+
+      <template v-if="way === 'file'">
+        <p>Choose a plan file; what it holds is shown before anything is kept.</p>
+        <label class="drop">
+          <input type="file" accept=".json,application/json" @change="choose" />
+          <span>{{ fileName || 'Choose a file' }}</span>
+        </label>
+      </template>
+
+      <template v-else>
+        <section>
+          <h2>The model</h2>
+          <div class="four">
+            <v-text-field v-model="a.name" label="Name" autofocus maxlength="200" />
+            <v-text-field v-model="a.scale" label="Scale, 1 to" type="number" min="1" max="1000" />
+            <v-text-field v-model="a.span" label="Span, cm" type="number" min="1" step="any" />
+            <v-text-field v-model="a.length" label="Length, cm" type="number" min="1" step="any" />
+          </div>
+        </section>
+        <section>
+          <h2>The bench</h2>
+          <div class="four">
+            <v-text-field v-model="a.temperature" label="Room, °C" type="number" step="0.5" />
+            <v-text-field v-model="a.humidity" label="Humidity, %" type="number" min="0" max="100" />
+            <v-text-field v-model="a.start" label="Begun" type="datetime-local" persistent-placeholder />
+            <v-text-field v-model="a.wanted" label="Wanted on" type="date" clearable persistent-placeholder />
+          </div>
+          <div class="four">
+            <v-text-field v-model="a.weekFrom" label="Weekdays from" placeholder="19:30" />
+            <v-text-field v-model="a.weekTo" label="Weekdays to" placeholder="22:30" />
+            <v-text-field v-model="a.satFrom" label="Saturday from" :disabled="!a.saturday" />
+            <v-text-field v-model="a.satTo" label="Saturday to" :disabled="!a.saturday" />
+          </div>
+          <v-checkbox v-model="a.saturday" label="Saturdays too" hide-details />
+        </section>
+        <section>
+          <h2>Zones</h2>
+          <div v-for="(z, i) in a.zones" :key="i" class="zone">
+            <div class="four">
+              <v-text-field v-model="z.name" label="Zone" />
+              <v-text-field v-model="z.paint" label="Its colour is called" />
+              <v-select v-model="z.family" label="Painted with" :items="families" />
+              <v-select v-model="z.age" label="Its age" :items="ages" />
+            </div>
+            <div class="zone-more">
+              <v-text-field v-model="z.colour" label="Colour" type="color" />
+              <v-select v-model="z.effects" label="Wanted on it" :items="effects" multiple chips closable-chips />
+              <v-checkbox v-model="z.metal" label="bare metal" hide-details />
+              <v-btn
+                variant="outlined"
+                :disabled="a.zones.length === 1"
+                :aria-label="`Remove ${z.name || 'zone'}`"
+                @click="a.zones.splice(i, 1)"
+                >Remove</v-btn
+              >
+            </div>
+          </div>
+          <v-btn variant="outlined" @click="addZone">Add a zone</v-btn>
+        </section>
+        <details class="schools">
+          <summary>
+            How you work: {{ trade?.schools.length ?? 0 }} questions on which modellers disagree, each with a usual
+            answer
+          </summary>
+          <div class="pair">
+            <v-select
+              v-for="s in trade?.schools ?? []"
+              :key="s.id"
+              :model-value="a.schools[s.id] ?? s.answers[0]?.id"
+              :label="s.question"
+              :items="s.answers.map((x) => ({ value: x.id, title: x.words, props: { subtitle: x.cost } }))"
+              @update:model-value="(v: string) => (a.schools[s.id] = v)"
+            />
+          </div>
+        </details>
+      </template>
+    </form>
+
+    <aside aria-live="polite">
+      <h2>What it will be</h2>
+      <p v-if="refused" class="refused">{{ refused }}</p>
+      <template v-else-if="made">
+        <p class="big">{{ made.name }}</p>
+        <p>{{ made.zones }} {{ made.zones === 1 ? 'zone' : 'zones' }}, {{ made.steps }} steps; {{ made.promise }}</p>
+        <p v-if="made.stops || made.warns" class="refused">{{ made.stops }} stops, {{ made.warns }} warnings</p>
+        <p v-else class="fine">Nothing stands against it.</p>
+        <ul v-if="made.findings.length">
+          <li v-for="f in made.findings.slice(0, 6)" :key="f">{{ f }}</li>
+        </ul>
+        <template v-if="made.words.length">
+          <h3>What was decided</h3>
+          <ul>
+            <li v-for="w in made.words" :key="w">{{ w }}</li>
+          </ul>
+        </template>
+      </template>
+      <p v-else class="soft">
+        {{ way === 'file' ? 'Choose a file to see what it holds.' : 'Give the model a name to see its route.' }}
+      </p>
+      <v-btn color="primary" variant="flat" :disabled="!made || busy" @click="save">Begin this build</v-btn>
+    </aside>
+  </main>
+</template>
+
+<style scoped>
+.new {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  min-height: calc(100dvh - 52px);
+  background: var(--sheet);
+}
+form {
+  display: grid;
+  align-content: start;
+  gap: 18px;
+  padding: 18px 20px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 20px;
+}
+section {
+  display: grid;
+  gap: 10px;
+}
+.ways {
+  display: flex;
+}
+.ways button {
+  min-height: 40px;
+  padding: 0 14px;
+  border: 1px solid var(--line);
+  background: none;
+  color: inherit;
+  font: 600 15px var(--v-font-body);
+  cursor: pointer;
+}
+.ways button[aria-pressed='true'] {
+  background: var(--action);
+  color: var(--on-action);
+}
+.zone {
+  display: grid;
+  gap: 10px;
+  padding-bottom: 12px;
+  border-bottom: 1px solid var(--line);
+}
+.zone-more {
+  display: grid;
+  grid-template-columns: 90px minmax(0, 1fr) auto auto;
+  gap: 10px;
+  align-items: center;
+}
+.schools summary {
+  cursor: pointer;
+  margin-bottom: 10px;
+}
+.drop {
+  display: grid;
+  place-items: center;
+  min-height: 120px;
+  border: 1px dashed var(--soft);
+  cursor: pointer;
+}
+.drop:focus-within {
+  outline: 3px solid var(--note);
+}
+.drop input {
+  position: absolute;
+  opacity: 0;
+}
+aside {
+  display: grid;
+  align-content: start;
+  gap: 10px;
+  padding: 18px 20px;
+  background: var(--raised);
+  border-left: 1px solid var(--line);
+}
+aside ul {
+  margin: 0;
+  padding-left: 18px;
+  font-size: 14px;
+}
+.big {
+  font: 600 20px var(--heading);
+}
+.refused {
+  color: var(--bite);
+  font-weight: 600;
+}
+.fine {
+  color: var(--safe);
+  font-weight: 600;
+}
+@media (max-width: 1050px) {
+  .new {
+    grid-template-columns: 1fr;
+  }
+  aside {
+    border-left: 0;
+    border-top: 1px solid var(--line);
+  }
+  .four {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+@media (max-width: 640px) {
+  .zone-more {
+    grid-template-columns: 1fr;
+  }
+  header {
+    display: grid;
+  }
+}
+</style>
