@@ -4,11 +4,13 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"fmt"
 	"io"
 	"log/slog"
 	"net"
 	"net/http"
 	"net/http/httptest"
+	"os"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -163,6 +165,119 @@ func TestFixUndoRedo(t *testing.T) {
 	reset := read[wire.Builds](t, s.ask("POST", "/api/demo/reset", "{}"), 200)
 	if reset.Builds[0].Stops != 3 {
 		t.Errorf("after a reset: %+v", reset.Builds[0])
+	}
+}
+
+func TestEditHistoryRestore(t *testing.T) {
+	s := open(t)
+	body := func(v any) string {
+		out, err := json.Marshal(v)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(out)
+	}
+	b := read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200)
+	remove := wire.MakeEdit{Revision: b.Revision, Edit: plan.Edit{Do: "remove-step", Of: "d4"}, Try: true}
+	effect := read[wire.Effect](t, s.ask("POST", "/api/builds/petrel/edit", body(remove)), 200)
+	if effect.Words != "Removed pin wash of Underside" || len(effect.Gone) != 3 || len(effect.Come) != 0 {
+		t.Errorf("effect %+v", effect)
+	}
+	if again := read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200); again.Revision != b.Revision {
+		t.Error("trying an edit has changed the build")
+	}
+	remove.Try = false
+	changed := read[wire.Build](t, s.ask("POST", "/api/builds/petrel/edit", body(remove)), 200)
+	if changed.Undoes != effect.Words || len(changed.Plan.Zones[1].Steps) != 7 {
+		t.Errorf("undoes %q, %d steps", changed.Undoes, len(changed.Plan.Zones[1].Steps))
+	}
+	if p := read[wire.Problem](t, s.ask("POST", "/api/builds/petrel/edit", body(remove)), 409); p.Code != "moved" {
+		t.Errorf("a stale edit: %+v", p)
+	}
+	bad := wire.MakeEdit{Revision: changed.Revision, Edit: plan.Edit{Do: "remove-step", Of: "q"}}
+	if p := read[wire.Problem](t, s.ask("POST", "/api/builds/petrel/edit", body(bad)), 422); p.Place != "edit.of" {
+		t.Errorf("a bad edit: %+v", p)
+	}
+	h := read[wire.History](t, s.ask("GET", "/api/builds/petrel/history", ""), 200)
+	if len(h.Revisions) != 2 || !h.Revisions[0].Current || h.Revisions[1].Change != "Begun" {
+		t.Errorf("history %+v", h)
+	}
+	old := read[wire.Build](t, s.ask("GET", fmt.Sprintf("/api/builds/petrel/revisions/%d", b.Revision), ""), 200)
+	if len(old.Plan.Zones[1].Steps) != 9 {
+		t.Errorf("the old plan has %d steps", len(old.Plan.Zones[1].Steps))
+	}
+	if p := read[wire.Problem](t, s.ask("GET", "/api/builds/lynx/revisions/"+fmt.Sprint(b.Revision), ""), 404); p.Code != "missing" {
+		t.Errorf("another build's revision: %+v", p)
+	}
+	back := read[wire.Build](t, s.ask("POST", "/api/builds/petrel/restore", body(wire.Restore{Revision: changed.Revision, Old: b.Revision})), 200)
+	if len(back.Plan.Zones[1].Steps) != 9 || back.Undoes == "" {
+		t.Errorf("restored: %d steps, undoes %q", len(back.Plan.Zones[1].Steps), back.Undoes)
+	}
+}
+
+func TestMakeBuilds(t *testing.T) {
+	s := open(t)
+	file, err := os.ReadFile("../../examples/stop.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	ask := func(in wire.NewBuild, status int) wire.Made {
+		t.Helper()
+		body, err := json.Marshal(in)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return read[wire.Made](t, s.ask("POST", "/api/builds", string(body)), status)
+	}
+	tried := ask(wire.NewBuild{Plan: string(file), Try: true}, 200)
+	if tried.Slug != "" || tried.Stops != 3 || tried.Steps != 4 || len(tried.Findings) != 3 {
+		t.Errorf("tried: %+v", tried)
+	}
+	first, second := ask(wire.NewBuild{Plan: string(file)}, 200), ask(wire.NewBuild{Plan: string(file)}, 200)
+	if first.Slug != "petrel-underside-washed-too-soon" || second.Slug != first.Slug+"-2" {
+		t.Errorf("slugs %q and %q", first.Slug, second.Slug)
+	}
+	if copied := ask(wire.NewBuild{From: "lynx"}, 200); copied.Name != "Copy of Osterby Lynx R.1" {
+		t.Errorf("copied: %+v", copied)
+	}
+	for _, bad := range []wire.NewBuild{{}, {Plan: "{"}, {Answers: &plan.Brief{}}} {
+		ask(bad, 422)
+	}
+	ask(wire.NewBuild{From: "heron"}, 404)
+	list := read[wire.Builds](t, s.ask("POST", "/api/builds/"+first.Slug+"/away", `{"away":true}`), 200)
+	if len(list.Builds) != 6 || !list.Builds[3].Away {
+		t.Errorf("put away: %+v", list.Builds)
+	}
+	if p := read[wire.Problem](t, s.ask("POST", "/api/builds/heron/away", `{"away":true}`), 404); p.Code != "missing" {
+		t.Errorf("%+v", p)
+	}
+	trade := read[wire.Trade](t, s.ask("GET", "/api/trade", ""), 200)
+	if len(trade.Rules) < 15 || len(trade.Families) != 17 || len(trade.Numbers) < 40 || len(trade.Formulas) == 0 || len(trade.Liquids) != 8 {
+		t.Errorf("the tables of the trade are short: %d rules, %d families, %d numbers", len(trade.Rules), len(trade.Families), len(trade.Numbers))
+	}
+}
+
+// What takes the list of builds with 200 of them: see BenchmarkList.
+func BenchmarkList(b *testing.B) {
+	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "x.db"), time.Now)
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer s.Close()
+	plans, err := demo.Plans()
+	if err != nil {
+		b.Fatal(err)
+	}
+	for i := range 200 {
+		if err := s.Create(b.Context(), fmt.Sprintf("build-%d", i), plans[i%3]); err != nil {
+			b.Fatal(err)
+		}
+	}
+	b.ReportAllocs()
+	for b.Loop() {
+		if all, err := s.Builds(b.Context()); err != nil || len(all) != 200 {
+			b.Fatal(len(all), err)
+		}
 	}
 }
 

@@ -1,0 +1,198 @@
+package plan_test
+
+import (
+	"errors"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"inkysparrow/core/route"
+	"inkysparrow/plan"
+)
+
+func TestEdit(t *testing.T) {
+	f := routeOf(t, "b: base-coat acrylic done 300h", "g: gloss-coat gloss", "w: pin-wash clay", "x: wipe of w damp", "f: flat-coat flat")
+	f.Zones = append(f.Zones, plan.Zone{ID: "other", Name: "Other", AreaCM2: 20, Steps: []plan.Step{{ID: "o", Do: "base-coat", Product: "acrylic"}, {ID: "p", Do: "final-coat", Product: "flat"}}})
+	all := func(f plan.File) string {
+		var s []string
+		for _, z := range f.Zones {
+			for _, st := range z.Steps {
+				s = append(s, string(st.Do))
+			}
+		}
+		return strings.Join(s, " ")
+	}
+	step := func(s plan.Step) *plan.Step { return &s }
+	for _, tc := range []struct {
+		name  string
+		edit  plan.Edit
+		steps string // of all zones, or what the error says after "error: "
+		words string
+	}{
+		{"a step goes where it belongs", plan.Edit{Do: "put-step", Zone: "zone", Step: step(plan.Step{Do: "decals", Product: "decals"})}, "base-coat gloss-coat decals pin-wash wipe flat-coat base-coat final-coat", "Added decals to Zone"},
+		{"or before another", plan.Edit{Do: "put-step", Zone: "zone", Before: "f", Step: step(plan.Step{Do: "seal", Product: "gloss"})}, "base-coat gloss-coat pin-wash wipe seal flat-coat base-coat final-coat", "Added seal to Zone"},
+		{"a wipe goes to the end, after its wash", plan.Edit{Do: "put-step", Zone: "zone", Step: step(plan.Step{Do: "wipe", Of: "w"})}, "base-coat gloss-coat pin-wash wipe flat-coat wipe base-coat final-coat", "Added wipe to Zone"},
+		{"a step is changed in place", plan.Edit{Do: "put-step", Of: "f", Step: step(plan.Step{Do: "satin-coat", Product: "satin"})}, "base-coat gloss-coat pin-wash wipe satin-coat base-coat final-coat", "Changed satin coat of Zone"},
+		{"a wash takes its wipe along", plan.Edit{Do: "move-step", Of: "w", Before: "g"}, "base-coat pin-wash wipe gloss-coat flat-coat base-coat final-coat", "Moved pin wash of Zone"},
+		{"to the end", plan.Edit{Do: "move-step", Of: "g"}, "base-coat pin-wash wipe flat-coat gloss-coat base-coat final-coat", "Moved gloss coat of Zone"},
+		{"not before its own wipe", plan.Edit{Do: "move-step", Of: "w", Before: "x"}, "error: a wash can't come after its own wipe", ""},
+		{"a wipe does not pass its wash", plan.Edit{Do: "move-step", Of: "x", Before: "w"}, `error: no step "w" before this one`, ""},
+		{"a wash is copied with its wipe", plan.Edit{Do: "copy-step", Of: "w", Zones: []string{"other"}}, "base-coat gloss-coat pin-wash wipe flat-coat base-coat pin-wash wipe final-coat", "Copied pin wash to Other"},
+		{"a wash is removed with its wipe", plan.Edit{Do: "remove-step", Of: "w"}, "base-coat gloss-coat flat-coat base-coat final-coat", "Removed pin wash of Zone"},
+		{"a zone is removed", plan.Edit{Do: "remove-zone", Of: "other"}, "base-coat gloss-coat pin-wash wipe flat-coat", "Removed Other"},
+		{"a product in use is not", plan.Edit{Do: "remove-product", Of: "clay"}, "error: is used by step 3 of Zone", ""},
+		{"one that is not is", plan.Edit{Do: "remove-product", Of: "tan"}, "base-coat gloss-coat pin-wash wipe flat-coat base-coat final-coat", "Removed the tan"},
+		{"nonsense is refused by the schema", plan.Edit{Do: "put-step", Of: "f", Step: step(plan.Step{Do: "satin-coat", Product: "satin", Coats: 40})}, "error: zones[0].steps[4].coats", ""},
+		{"a product of the wrong kind", plan.Edit{Do: "put-step", Of: "f", Step: step(plan.Step{Do: "satin-coat", Product: "clay"})}, "error: is of kind wash", ""},
+		{"no such step", plan.Edit{Do: "remove-step", Of: "q"}, `error: no step "q"`, ""},
+		{"no such zone", plan.Edit{Do: "put-step", Zone: "q", Step: step(plan.Step{Do: "mask"})}, `error: no zone "q"`, ""},
+		{"no such edit", plan.Edit{Do: "burn"}, "error: is not an edit", ""},
+	} {
+		t.Run(tc.name, func(t *testing.T) {
+			got, words, err := f.Edit(tc.edit)
+			if want, bad := strings.CutPrefix(tc.steps, "error: "); bad {
+				place := (*plan.FieldError)(nil)
+				if !errors.As(err, &place) || !strings.Contains(err.Error(), want) {
+					t.Errorf("got %v, want %s", err, want)
+				}
+				return
+			}
+			if err != nil || all(got) != tc.steps || words != tc.words {
+				t.Errorf("%q, %q (%v); want %q, %q", all(got), words, err, tc.steps, tc.words)
+			}
+		})
+	}
+	if all(f) != "base-coat gloss-coat pin-wash wipe flat-coat base-coat final-coat" {
+		t.Error("the plan that was edited has changed itself")
+	}
+}
+
+func TestEditSettingsZonesProducts(t *testing.T) {
+	f := read(t, "../examples/clean.json")
+	s := f.Settings()
+	s.Build.Wanted = "2027-03-04"
+	s.Exceptions = []plan.Exception{{Date: "2027-03-02"}, {Date: "2027-03-03", From: "08:00", To: "09:00"}}
+	changed, words, err := f.Edit(plan.Edit{Do: "put-settings", Settings: &s})
+	if err != nil || words == "" {
+		t.Fatal(err)
+	}
+	r := check(t, changed)
+	if !found(r, "table-date") {
+		t.Errorf("a wanted date that is missed is not found: %s", list(r))
+	}
+	for _, x := range r.Schedule {
+		if d := x.Start.Day(); d == 2 && x.Start.Month() == time.March {
+			t.Errorf("%s is placed on the day off", x.Step)
+		}
+	}
+	for _, bad := range []plan.Exception{{Date: "2027-13-02"}, {Date: "2027-03-02", From: "10:00"}, {Date: "2027-03-02", From: "10:00", To: "09:00"}} {
+		s.Exceptions = []plan.Exception{bad}
+		if _, _, err := f.Edit(plan.Edit{Do: "put-settings", Settings: &s}); err == nil {
+			t.Errorf("%+v was taken", bad)
+		}
+	}
+	named, _, err := f.Edit(plan.Edit{Do: "put-zone", NewZone: &plan.Zone{Name: "Крыло", AreaCM2: 5}})
+	if err != nil || named.Zones[1].ID != "zone" || named.Zones[1].Steps == nil && len(named.Zones) != 2 {
+		t.Errorf("%+v, %v", named.Zones, err)
+	}
+	p := plan.Product{Name: "Sea grey", Kind: "paint", Family: "enamel"}
+	more, _, err := f.Edit(plan.Edit{Do: "put-product", Product: &p})
+	if err != nil || more.Products[len(more.Products)-1].ID != "sea-grey-2" {
+		t.Errorf("a second product of that name: %+v, %v", more.Products, err)
+	}
+}
+
+func TestCompare(t *testing.T) {
+	f := read(t, "../examples/stop.json")
+	var fix plan.Fix
+	for _, x := range check(t, f).Findings {
+		if x.Rule == "bite" {
+			fix = x.Fixes[0]
+			break
+		}
+	}
+	better, err := f.Apply("d2", fix)
+	if err != nil {
+		t.Fatal(err)
+	}
+	e, err := plan.Compare(f, better)
+	if err != nil || len(e.Gone) != 3 || len(e.Come) != 0 {
+		t.Errorf("%d go and %d come (%v), want 3 and none", len(e.Gone), len(e.Come), err)
+	}
+	if e, err = plan.Compare(better, f); err != nil || len(e.Come) != 3 {
+		t.Errorf("the other way round %d come (%v)", len(e.Come), err)
+	}
+}
+
+func brief() plan.Brief {
+	return plan.Brief{
+		Name: "Curlew", Scale: 48, Start: start, SpanCM: 20, LengthCM: 18, Timezone: "Europe/London",
+		Sessions: []plan.Session{{Days: []plan.Day{"mon", "wed", "sat"}, From: "19:00", To: "23:00"}},
+		Zones: []plan.BriefZone{
+			{Name: "Upper", Share: 0.6, Paint: "Grey", Family: "enamel", Colour: "#6f7a82", Effects: []string{"decals", "wash", "oil-dots"}},
+			{Name: "Under", Share: 0.4, Paint: "Grey", Family: "enamel", Colour: "#6f7a82", Effects: []string{"wash"}},
+		},
+	}
+}
+
+func TestBrief(t *testing.T) {
+	f, why, err := brief().Plan()
+	if err != nil {
+		t.Fatal(err)
+	}
+	r := check(t, f)
+	for _, x := range r.Findings {
+		if x.Severity != "note" {
+			t.Errorf("drafted with a fault: %s at %s: %s", x.Rule, x.Step, x.Because)
+		}
+	}
+	if len(why) == 0 || r.Finish == nil || len(f.Zones) != 2 || f.Zones[0].AreaCM2 != 151 {
+		t.Errorf("%d reasons, finish %v, %+v", len(why), r.Finish, f.Zones)
+	}
+	paints := 0
+	for _, p := range f.Products {
+		if p.Kind == "paint" {
+			paints++
+		}
+	}
+	if paints != 1 {
+		t.Errorf("two zones of one paint have %d on the shelf", paints)
+	}
+	for want, change := range map[string]func(*plan.Brief){
+		"name: the build needs a name":            func(b *plan.Brief) { b.Name = "  " },
+		"at least one zone":                       func(b *plan.Brief) { b.Zones = nil },
+		"zones[1].name":                           func(b *plan.Brief) { b.Zones[1].Name = "" },
+		`zones[0].family: no family "gouache"`:    func(b *plan.Brief) { b.Zones[0].Family = "gouache" },
+		`zones[0].effects[0]: no effect "flames"`: func(b *plan.Brief) { b.Zones[0].Effects[0] = "flames" },
+		"the year":    func(b *plan.Brief) { b.Start = time.Time{} },
+		"climate":     func(b *plan.Brief) { b.Climate = &plan.Climate{TemperatureC: 20, HumidityPct: 400} },
+		"schools.tea": func(b *plan.Brief) { b.Schools = map[string]string{"tea": "first"} },
+	} {
+		b := brief()
+		change(&b)
+		if _, _, err := b.Plan(); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("got %v, want %s", err, want)
+		}
+	}
+}
+
+func TestAnew(t *testing.T) {
+	f := read(t, "../internal/demo/petrel.json")
+	again := f.Anew("Second Petrel")
+	for _, z := range again.Zones {
+		if slices.ContainsFunc(z.Steps, func(s plan.Step) bool { return s.Done != nil || s.At != nil }) {
+			t.Errorf("%s of the copy has history", z.Name)
+		}
+	}
+	if f.Zones[0].Steps[0].Done == nil {
+		t.Error("the build that was copied has lost its history")
+	}
+	p, err := again.Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if r := route.Check(p); r.Finish.IsZero() {
+		t.Error("the copy has no finish")
+	}
+}
