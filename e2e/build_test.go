@@ -175,7 +175,7 @@ func TestBuildsList(t *testing.T) {
 	b.sees(".panel .title", "Nothing for oils or pigments to grip")
 	b.page.MustElement(".build").MustClick()
 	b.sees(".v-list-item", "Calder Nightjar NF.4").MustClick()
-	b.sees(".bar .sub", "1 day late")
+	b.sees(".bar .sub", "4 days late")
 	b.sees(".panel .title", "Acrylic thinner bites Night black")
 }
 

@@ -26,10 +26,12 @@ func shelf() []plan.Product {
 		p("satin", "clear", "urethane-clear", "satin"), p("solvent-gloss", "clear", "lacquer", "gloss"), p("decals", "decal", "decal", ""),
 		p("enamel-wash", "wash", "enamel-wash", ""), p("clay", "wash", "clay-wash", ""), p("acrylic-wash", "wash", "acrylic-wash", ""), p("oil-wash", "wash", "oil-wash", ""),
 		p("oil", "oil", "artist-oil", ""), p("medium", "medium", "chipping-medium", ""), p("pastel", "pigment", "dry-pigment", ""),
+		p("enamel-flat", "clear", "enamel", "flat"), p("pale", "paint", "waterborne-acrylic", "flat"), p("black-wash", "wash", "enamel-wash", ""), p("grey-wash", "wash", "clay-wash", ""),
+		p("bright", "metal", "lacquer", "gloss"), p("fuel", "paint", "waterborne-acrylic", "gloss"),
 		p("soot", "paint", "waterborne-acrylic", "flat"), p("tan", "paint", "waterborne-acrylic", "flat"),
 	}
 	for i := range all {
-		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "tan": "#b9ab97"}[all[i].ID]
+		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "tan": "#b9ab97", "pale": "#dfe3e2", "black-wash": "#151617", "grey-wash": "#8d8a84"}[all[i].ID]
 	}
 	return all
 }
@@ -121,6 +123,14 @@ func TestRules(t *testing.T) {
 		{"a soot that can't be seen on black", []string{old, "e: exhaust-spray soot"}, "e unseen-stain warn"},
 		{"a pale stain on black", []string{old, "e: exhaust-spray tan"}, ""},
 		{"pastel under gloss", []string{old, "p: pastel pastel", "g: final-gloss gloss"}, "g dulled warn"},
+		{"a soot wash on black paint can't be seen", []string{old, "g: gloss-coat gloss done 200h", "w: pin-wash black-wash"}, "w wash-colour warn"},
+		{"a grey one can", []string{old, "g: gloss-coat gloss done 200h", "w: pin-wash grey-wash"}, ""},
+		{"an enamel clear over a young enamel wash", append(slices.Clone(glossed), "w: pin-wash enamel-wash done 10h", "x: wipe of w dry done 9h", "f: flat-coat enamel-flat at 1h"), "f same-solvent warn wait"},
+		{"the schedule waits until it no longer creeps", append(slices.Clone(glossed), "w: pin-wash enamel-wash done 10h", "x: wipe of w dry done 9h", "f: flat-coat enamel-flat"), ""},
+		{"bright metal over a flat undercoat", []string{"b: base-coat acrylic done 900h", "m: metal-coat bright"}, "m metal-undercoat warn"},
+		{"bright metal over gloss", []string{"b: base-coat lacquer done 900h", "g: gloss-coat solvent-gloss done 800h", "m: metal-coat bright"}, ""},
+		{"a flat coat over a wet fuel stain", []string{old, "s: wet-stain fuel", "f: final-coat flat"}, "f gloss-lost warn"},
+		{"nine coats at once", []string{"b: base-coat acrylic coats 9"}, "b many-coats warn"},
 		{"two pinned steps at once, one before the other is done", []string{old, "g: gloss-coat gloss at 1h", "f: flat-coat flat at 65m"}, "f hands stop wait; f order-in-time stop wait; f wet-below stop wait"},
 	} {
 		t.Run(tc.name, func(t *testing.T) {
@@ -135,6 +145,74 @@ func TestRules(t *testing.T) {
 				t.Errorf("found %q, want %q", s, tc.want)
 			}
 		})
+	}
+}
+
+// Worth knowing, no more.
+func TestNotes(t *testing.T) {
+	old := "base: base-coat pale done 800h"
+	for rule, lines := range map[string][]string{
+		"wash-colour":   {old, "g: gloss-coat gloss done 200h", "w: pin-wash black-wash"},
+		"unsealed-dust": {old, "p: pastel pastel"},
+		"faded-decal":   {old, "g: gloss-coat gloss done 200h", "d: decals decals", "s: seal gloss", "f: flat-coat flat", "o: oil-dots oil"},
+		"dulled":        {old, "p: pastel pastel", "f: final-coat flat"},
+		"medium":        {"base: base-coat lacquer done 900h", "m: chipping-medium medium done 800h", "c: base-coat lacquer coats 1 done 700h", "g: gloss-coat gloss"},
+	} {
+		r := check(t, routeOf(t, lines...))
+		if !found(r, rule) {
+			t.Errorf("%s is not noted: %s", rule, list(r))
+		}
+		for _, f := range r.Findings {
+			if f.Severity != "note" {
+				t.Errorf("%s comes with %s %s", rule, f.Severity, f.Rule)
+			}
+		}
+	}
+	f := routeOf(t, old, "g: gloss-coat gloss done 200h", "w: pin-wash grey-wash", "x: wipe of w damp")
+	f.Zones[0].Steps[3].Stroke = "circular"
+	turpentine := plan.Liquid{Name: "turpentine"}
+	f.Zones[0].Steps[3].Liquid = &turpentine
+	r := check(t, f)
+	if !found(r, "across-flow") || !found(r, "turpentine") {
+		t.Errorf("circles and turpentine are not noted: %s", list(r))
+	}
+	f.Schools = map[string]string{"stroke": "circular"}
+	if found(check(t, f), "across-flow") {
+		t.Error("circles are noted although they are the school")
+	}
+	two := routeOf(t, old, "k: mask at 1h")
+	two.Zones = append(two.Zones, plan.Zone{ID: "b", Name: "Other", AreaCM2: 20, Steps: []plan.Step{{ID: "wet", Do: "base-coat", Product: "pale", At: new(start.Add(20 * time.Minute))}}})
+	if !found(check(t, two), "handled") {
+		t.Error("a wet zone that the model is held by is not noted")
+	}
+}
+
+// Weather: the schedule moves a clear out of a damp, cold spell and notes it; pinned into it, it is found with a wait as its fix; in a
+// garage that is always damp it is found and nothing is held up for ever.
+func TestAir(t *testing.T) {
+	f := routeOf(t, "b: base-coat acrylic done 300h", "g: gloss-coat gloss")
+	end := start.Add(50 * time.Hour)
+	f.Climate = &plan.Climate{TemperatureC: 20, HumidityPct: 55, Spells: []plan.Spell{{From: start.Add(-24 * time.Hour), To: end, TemperatureC: 8, HumidityPct: 88}}}
+	r := check(t, f)
+	if r.Schedule[1].Start.Before(end) || !found(r, "damp-air") || !found(r, "cold-film") || list(r) != "note g cold-film; note g damp-air" {
+		t.Errorf("gloss at %v, the spell ends %v: %s", r.Schedule[1].Start, end, list(r))
+	}
+	f.Zones[0].Steps[1].At = new(start.Add(2 * time.Hour))
+	r = check(t, f)
+	if list(r) != "warn g cold-film; warn g damp-air" || len(r.Findings[0].Fixes) == 0 {
+		t.Fatalf("pinned into the spell: %s", list(r))
+	}
+	fixed, err := f.Apply("g", r.Findings[0].Fixes[0])
+	if err != nil {
+		t.Fatal(err)
+	}
+	if r = check(t, fixed); len(r.Findings) != 0 {
+		t.Errorf("after waiting: %s", list(r))
+	}
+	f.Zones[0].Steps[1].At = nil
+	f.Climate = &plan.Climate{TemperatureC: 8, HumidityPct: 88}
+	if r = check(t, f); list(r) != "note b cold-film; warn g cold-film; warn g damp-air" || r.Schedule[1].Start.Sub(start) > 48*time.Hour {
+		t.Errorf("always damp: %s, gloss at %v", list(r), r.Schedule[1].Start)
 	}
 }
 

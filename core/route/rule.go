@@ -25,9 +25,11 @@ type Rule struct {
 	Holds func(s *Site, moment time.Time) bool
 	// Physical marks a rule without which the step can't be begun at all, such as a wet film below.
 	Physical bool
+	// Soft marks a rule that gives way where no moment satisfies it together with the others: a garage may stay damp all winter.
+	Soft bool
 }
 
-var rules, timed, physical []*Rule
+var rules, timed, firm, physical []*Rule
 
 func register(r Rule) {
 	kept := &r
@@ -39,6 +41,9 @@ func register(r Rule) {
 	rules = byID(rules)
 	if r.Holds != nil {
 		timed = byID(timed)
+		if !r.Soft {
+			firm = byID(firm)
+		}
 		if r.Physical {
 			physical = byID(physical)
 		}

@@ -243,22 +243,25 @@ func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.
 	p.End = p.Start.Add(need.Hands)
 }
 
-// safe returns the first slot from from on at which every timed rule holds; from itself when there is none.
+// safe returns the first slot from from on at which every timed rule holds, else every one that does not give way; from itself when
+// there is none.
 func (tl *Timeline) safe(site *Site, calendar *schedule.Calendar, need schedule.Need, from time.Time) time.Time {
-	t := from
-	for range 60 {
-		safe, ok := site.first(timed, t)
-		if !ok {
-			return from
+	for _, list := range [][]*Rule{timed, firm} {
+		t := from
+		for range 60 {
+			safe, ok := site.first(list, t)
+			if !ok {
+				break
+			}
+			slot, ok := calendar.Slot(safe, need)
+			if !ok {
+				break
+			}
+			if slot.Equal(safe) || site.holds(list, slot) {
+				return slot
+			}
+			t = slot
 		}
-		slot, ok := calendar.Slot(safe, need)
-		if !ok {
-			return from
-		}
-		if slot.Equal(safe) || site.holds(timed, slot) {
-			return slot
-		}
-		t = slot
 	}
 	return from
 }
