@@ -208,3 +208,17 @@ func TestWorkings(t *testing.T) {
 	b.page.MustElement("#workings-search").MustSelectAllText().MustInput("leaves its film")
 	b.sees("article math", "N")
 }
+
+// Why this date, how sure it is, and what if: a dry wipe's worth of liquid on a week-old enamel is safe, and the border is drawn.
+func TestWhyAndWhatIf(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=d4")
+	b.sees(".panel summary", "Why this date").MustClick()
+	b.sees(".why li", "White spirit stands for 52 min")
+	b.sees(".why dd", "Sun 14 Mar")
+	b.sees(".why .verdict", "It bites")
+	b.field("Age of the film3 days").MustEval(`() => { this.value = 9; this.dispatchEvent(new Event('input', { bubbles: true })) }`)
+	b.sees(".why .verdict", "Safe")
+	if b.page.MustElement(".why .border").MustAttribute("d") == nil {
+		t.Error("no border is drawn")
+	}
+}

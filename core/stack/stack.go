@@ -148,7 +148,7 @@ func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield fun
 		if exposed < unreached && (touch.Liquid == nil || wait >= contact) {
 			return
 		}
-		welds = welds && layer.Film.Family == touch.Welds
+		welds = welds && layer.Film.Family.ID == touch.Welds.ID
 		meant := welds || touch.Own != "" && layer.Step == touch.Own || touch.Lifts > 0 && i >= touch.Lifts
 		var a assault
 		if !moment.Before(layer.Stiff()) {

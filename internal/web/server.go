@@ -257,6 +257,8 @@ func (s *Server) routes() {
 	api.Get("/builds/:slug/revisions/:revision", s.revision)
 	api.Post("/builds/:slug/restore", s.restore)
 	api.Post("/builds/:slug/away", s.putAway)
+	api.Get("/builds/:slug/explain", s.explain)
+	api.Get("/builds/:slug/whatif", s.whatIf)
 	api.Get("/trade", s.trade)
 	api.Post("/demo/reset", s.reset)
 	api.All("/*", func(c fiber.Ctx) error {

@@ -193,3 +193,39 @@ type Made struct {
 type Archive struct {
 	Away bool `json:"away"`
 }
+
+// Explain is where a step's time comes from, and how sure it is.
+type Explain struct {
+	Lines   []string `json:"lines"`
+	Fast    string   `json:"fast"` // safe from then with a fast product
+	Usual   string   `json:"usual"`
+	Slow    string   `json:"slow"`
+	Safe    bool     `json:"safe"`
+	Crosses bool     `json:"crosses"` // placed before a slow product would be safe
+	Advice  string   `json:"advice"`
+	Layers  []Asked  `json:"layers"` // films that a what-if can be asked of
+}
+
+// Asked is a film that the step's liquid reaches, as it is now: where the sliders begin.
+type Asked struct {
+	Place        int     `json:"place"`
+	Name         string  `json:"name"`
+	AgeDays      float64 `json:"age_days"`
+	Coats        int     `json:"coats"`
+	TemperatureC float64 `json:"temperature_c"`
+	HumidityPct  float64 `json:"humidity_pct"`
+}
+
+// Verge is the answer to a what-if.
+type Verge struct {
+	Safe   bool     `json:"safe"`
+	Words  string   `json:"words"`
+	Hard   float64  `json:"hard"`
+	Border []Border `json:"border"` // the verdict's border: how old the film must be for how wet a touch
+}
+
+// Border is a point on it.
+type Border struct {
+	Contact float64 `json:"contact"` // times the usual liquid and time
+	Days    float64 `json:"days"`
+}

@@ -272,4 +272,6 @@ type All struct {
 	NewBuild NewBuild `json:"new_build"`
 	Made     Made     `json:"made"`
 	Archive  Archive  `json:"archive"`
+	Explain  Explain  `json:"explain"`
+	Verge    Verge    `json:"verge"`
 }

@@ -2,6 +2,7 @@ import type {
   Build,
   Builds,
   Effect,
+  Explain,
   History,
   Made,
   MakeEdit,
@@ -12,6 +13,7 @@ import type {
   TakeFix,
   Trade,
   Turn,
+  Verge,
 } from './wire'
 
 /** What the server refused, with its words for the reader. */
@@ -62,6 +64,11 @@ export const api = {
   restore: (slug: string, restore: Restore) => ask<Build>(`${of(slug)}/restore`, restore),
   make: (build: NewBuild) => ask<Made>('/builds', build),
   away: (slug: string, away: boolean) => ask<Builds>(`${of(slug)}/away`, { away }),
+  explain: (slug: string, step: string) => ask<Explain>(`${of(slug)}/explain?${new URLSearchParams({ step })}`),
+  whatIf: (slug: string, step: string, q: Record<string, number>) =>
+    ask<Verge>(
+      `${of(slug)}/whatif?${new URLSearchParams({ step, ...Object.fromEntries(Object.entries(q).map(([k, v]) => [k, String(v)])) })}`,
+    ),
   trade: () => ask<Trade>('/trade'),
   reset: () => ask<Builds>('/demo/reset', {}),
 }

@@ -942,6 +942,50 @@ export interface Archive {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Explain".
+ */
+export interface Explain {
+  lines: string[];
+  fast: string;
+  usual: string;
+  slow: string;
+  safe: boolean;
+  crosses: boolean;
+  advice: string;
+  layers: Asked[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Asked".
+ */
+export interface Asked {
+  place: number;
+  name: string;
+  age_days: number;
+  coats: number;
+  temperature_c: number;
+  humidity_pct: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Verge".
+ */
+export interface Verge {
+  safe: boolean;
+  words: string;
+  hard: number;
+  border: Border[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Border".
+ */
+export interface Border {
+  contact: number;
+  days: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "All".
  */
 export interface All {
@@ -959,6 +1003,8 @@ export interface All {
   new_build: NewBuild;
   made: Made;
   archive: Archive;
+  explain: Explain;
+  verge: Verge;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

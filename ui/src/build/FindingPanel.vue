@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 
 import StateMark from '../shared/StateMark.vue'
 import type { Finding, Step } from '../wire'
@@ -23,6 +23,8 @@ const clock = (t: string) =>
     hour: '2-digit',
     minute: '2-digit',
   })
+const StepWhy = defineAsyncComponent(() => import('./StepWhy.vue'))
+const asked = ref(false)
 const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
 const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </script>
@@ -87,6 +89,11 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         <dd class="figure">{{ clock(step.ready) }}</dd>
       </template>
     </dl>
+    <details v-if="step" class="why" @toggle="asked = ($event.target as HTMLDetailsElement).open">
+      <summary>Why this date, and what if</summary>
+      <StepWhy v-if="asked" :step="step.id" />
+    </details>
+
     <footer v-if="count" class="pager">
       <button type="button" class="turn" aria-label="Finding before" @click="emit('go', -1)">‹</button>
       <span class="soft small">{{

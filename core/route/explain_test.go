@@ -1,0 +1,89 @@
+package route
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/wash"
+)
+
+// young is an enamel of a few days under a pinned white-spirit wash and its damp wipe.
+func young(days int) (*Report, *Site) {
+	start := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+	paint := product(coating.Paint, "enamel", coating.Gloss)
+	w := product(coating.Wash, "enamel-wash", 0)
+	z := &Zone{ID: "z", Name: "Zone", AreaCM2: 100, Steps: []*Step{
+		{ID: "b", Do: mustTechnique("base-coat"), Product: paint, Coats: 2, Done: start.AddDate(0, 0, -days)},
+		{ID: "w", Do: mustTechnique("pin-wash"), Product: w, Coats: 1, At: start.Add(8 * time.Hour)},
+		{ID: "x", Do: mustTechnique("wipe"), Of: "w", Cloth: wash.Damp, Coats: 1},
+	}}
+	z.Link()
+	r := Check(&Plan{Start: start, Bench: night, Air: climate.Constant(climate.Room), Zones: []*Zone{z}, Products: []*coating.Product{paint, w}})
+	return r, r.Site(r.Lines[0], 1)
+}
+
+// A fast product is safe before the usual one, and that before a slow one; where only the slow one would not be safe, a test piece is due.
+func TestSpread(t *testing.T) {
+	for days, want := range map[int]string{1: "unsafe", 7: "crosses", 40: "safe"} {
+		_, s := young(days)
+		sp := s.Spread()
+		if sp.Fast.IsZero() || sp.Usual.Before(sp.Fast) || !sp.Slow.IsZero() && sp.Slow.Before(sp.Usual) {
+			t.Errorf("%d days: fast %v, usual %v, slow %v", days, sp.Fast, sp.Usual, sp.Slow)
+		}
+		got := map[bool]string{true: "crosses", false: "safe"}[sp.Crosses]
+		if !sp.Safe {
+			got = "unsafe"
+		}
+		if got != want {
+			t.Errorf("after %d days it %s, want %s", days, got, want)
+		}
+	}
+}
+
+func TestWhy(t *testing.T) {
+	_, s := young(2)
+	lines := s.Why()
+	all := strings.Join(lines, "\n")
+	if len(lines) < 4 || len(lines) > 6 || !strings.Contains(all, "% hard") || !strings.Contains(all, "but from") || !strings.Contains(all, "at the bench") {
+		t.Errorf("why: %s", all)
+	}
+	r, _ := young(2)
+	for i := range r.Lines[0].Steps {
+		if len(r.Site(r.Lines[0], i).Why()) == 0 {
+			t.Errorf("nothing is said of step %d", i)
+		}
+	}
+}
+
+// The border between safe and not: wetter wants older; on it the bite just turns; more gloss, age, or less wetness never makes it worse.
+func TestAsk(t *testing.T) {
+	_, s := young(3)
+	q := WhatIf{Air: climate.Room, Age: 3 * 24 * time.Hour, Coats: 2, Contact: 1}
+	v := s.Ask(1, q)
+	if v.Safe || len(v.Border) < 5 {
+		t.Fatalf("three days, usual wetness: %+v", v)
+	}
+	for i, b := range v.Border {
+		if i > 0 && b.Age < v.Border[i-1].Age {
+			t.Errorf("%.2f times as wet is safe at %v, drier only at %v", b.Contact, b.Age, v.Border[i-1].Age)
+		}
+		q.Contact, q.Age = b.Contact, b.Age+time.Hour
+		if !s.Ask(1, q).Safe {
+			t.Errorf("above the border at %.2f it still bites", b.Contact)
+		}
+		if q.Age = b.Age - time.Hour; q.Age > 0 && s.Ask(1, q).Safe {
+			t.Errorf("below the border at %.2f it is safe already", b.Contact)
+		}
+	}
+	q = WhatIf{Air: climate.Room, Age: 3 * 24 * time.Hour, Coats: 2, Contact: 1, Clear: 2}
+	if !s.Ask(1, q).Safe {
+		t.Error("two coats of gloss a day old don't help")
+	}
+	warm := WhatIf{Air: climate.Air{TemperatureC: 30, Humidity: 0.5}, Age: 3 * 24 * time.Hour, Coats: 2, Contact: 1}
+	if s.Ask(1, warm).Reach.Hard <= v.Reach.Hard {
+		t.Error("a warm room does not harden the enamel")
+	}
+}

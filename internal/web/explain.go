@@ -1,0 +1,114 @@
+package web
+
+import (
+	"fmt"
+	"strconv"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/route"
+	"inkysparrow/core/stack"
+	"inkysparrow/internal/wire"
+)
+
+// site finds the step that a request names among the build as it stands.
+func (s *Server) site(c fiber.Ctx) (*judged, *route.Site, error) {
+	j, err := s.standing(c.Context(), slug(c))
+	if err != nil {
+		return nil, nil, err
+	}
+	for _, line := range j.checked.Lines {
+		for i, p := range line.Steps {
+			if p.Step.ID == c.Query("step") {
+				return j, j.checked.Site(line, i), nil
+			}
+		}
+	}
+	return nil, nil, fiber.NewError(fiber.StatusNotFound, "There is no such step.")
+}
+
+// explain tells where a step's time comes from.
+func (s *Server) explain(c fiber.Ctx) error {
+	j, site, err := s.site(c)
+	if err != nil {
+		return err
+	}
+	spread := site.Spread()
+	words := func(t time.Time) string {
+		if t.IsZero() {
+			return "not within a month"
+		}
+		return j.local(t).Format("Mon 2 Jan, 15:04")
+	}
+	out := wire.Explain{Lines: site.Why(), Fast: words(spread.Fast), Usual: words(spread.Usual), Slow: words(spread.Slow), Safe: spread.Safe, Crosses: spread.Crosses, Layers: []wire.Asked{}}
+	switch {
+	case !site.Step.Done.IsZero():
+	case !spread.Safe:
+		out.Advice = "Not safe where it is placed, not even with the usual product."
+	case spread.Crosses:
+		out.Advice = "A slow product would not be safe yet. Try the wipe on a test piece that was painted along with the model."
+	default:
+		out.Advice = "Safe with a slow product too."
+	}
+	if touch, wets := site.Touch(); wets && touch.Liquid != nil {
+		air := j.plan.Air.At(site.Start)
+		for _, r := range site.Below.Cut(touch, site.Start, j.plan.Air) {
+			if r.Place == 0 {
+				continue
+			}
+			film := site.Below[r.Place].Film
+			out.Layers = append(out.Layers, wire.Asked{
+				Place: r.Place, Name: capital(filmName(siteLine(j, site), r.Place)), AgeDays: round(site.Start.Sub(film.Laid).Hours()/24, 1), Coats: film.Coats,
+				TemperatureC: round(air.TemperatureC, 1), HumidityPct: round(100*air.Humidity, 0),
+			})
+		}
+	}
+	return c.JSON(out)
+}
+
+func siteLine(j *judged, site *route.Site) *route.Line {
+	for _, l := range j.checked.Lines {
+		if l.Zone == site.Zone {
+			return l
+		}
+	}
+	return nil
+}
+
+// whatIf answers a question to the bite.
+func (s *Server) whatIf(c fiber.Ctx) error {
+	_, site, err := s.site(c)
+	if err != nil {
+		return err
+	}
+	number := func(name string, low, high float64) (float64, error) {
+		v, err := strconv.ParseFloat(c.Query(name), 64)
+		if err != nil || v < low || v > high {
+			return 0, fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("%s: a number from %g to %g", name, low, high))
+		}
+		return v, nil
+	}
+	var v [7]float64
+	for i, ask := range []struct {
+		name      string
+		low, high float64
+	}{{"place", 1, float64(len(site.Below) - 1)}, {"t", -20, 60}, {"rh", 0, 100}, {"age", 0, 30}, {"coats", 1, 10}, {"clear", 0, 10}, {"contact", 0.05, 10}} {
+		if v[i], err = number(ask.name, ask.low, ask.high); err != nil {
+			return err
+		}
+	}
+	if touch, wets := site.Touch(); !wets || touch.Liquid == nil {
+		return fiber.NewError(fiber.StatusUnprocessableEntity, "This step wets nothing.")
+	}
+	a := site.Ask(int(v[0]), route.WhatIf{
+		Air: climate.Air{TemperatureC: v[1], Humidity: v[2] / 100}, Age: time.Duration(v[3] * 24 * float64(time.Hour)), Coats: int(v[4]), Clear: int(v[5]), Contact: v[6],
+	})
+	out := wire.Verge{Safe: a.Safe, Hard: round(float64(a.Reach.Hard), 3), Border: []wire.Border{}}
+	out.Words = fmt.Sprintf("%.2f µm would go where %.2f is not seen; the film is %.0f %% hard.", float64(a.Reach.Loss), float64(stack.Limit()), 100*float64(a.Reach.Hard))
+	for _, b := range a.Border {
+		out.Border = append(out.Border, wire.Border{Contact: b.Contact, Days: round(b.Age.Hours()/24, 2)})
+	}
+	return c.JSON(out)
+}

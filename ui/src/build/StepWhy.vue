@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
+
+import { api } from '../api'
+import StateMark from '../shared/StateMark.vue'
+import type { Explain, Verge } from '../wire'
+import { useBuild } from './useBuild'
+
+/** Where the step's time comes from, how sure it is, and what would be if. */
+const props = defineProps<{ step: string }>()
+const store = useBuild()
+const explain = shallowRef<Explain | null>(null)
+const verge = shallowRef<Verge | null>(null)
+const place = ref(0)
+const q = reactive({ t: 21, rh: 50, age: 3, coats: 2, clear: 0, contact: 1 })
+
+watch(
+  () => [props.step, store.build?.revision],
+  async () => {
+    if (!store.build) return
+    try {
+      explain.value = await api.explain(store.build.slug, props.step)
+      choose(explain.value.layers[0]?.place ?? 0)
+    } catch (e) {
+      store.tell(e)
+    }
+  },
+  { immediate: true },
+)
+
+function choose(p: number) {
+  const l = explain.value?.layers.find((one) => one.place === p)
+  place.value = p
+  if (l)
+    Object.assign(q, {
+      t: l.temperature_c,
+      rh: l.humidity_pct,
+      age: Math.min(30, l.age_days),
+      coats: l.coats,
+      clear: 0,
+      contact: 1,
+    })
+}
+
+watchDebounced(
+  () => [place.value, { ...q }],
+  async () => {
+    if (!store.build || !place.value) {
+      verge.value = null
+      return
+    }
+    try {
+      verge.value = await api.whatIf(store.build.slug, props.step, { place: place.value, ...q })
+    } catch (e) {
+      store.tell(e)
+    }
+  },
+  { debounce: 120, deep: true },
+)
+
+const sliders: { key: keyof typeof q; label: string; min: number; max: number; step: number; unit: string }[] = [
+  { key: 'age', label: 'Age of the film', min: 0, max: 30, step: 0.25, unit: 'days' },
+  { key: 'contact', label: 'Wetness, times the usual', min: 0.1, max: 4, step: 0.1, unit: '×' },
+  { key: 't', label: 'Room', min: 5, max: 35, step: 1, unit: '°C' },
+  { key: 'rh', label: 'Humidity', min: 10, max: 95, step: 5, unit: '%' },
+  { key: 'coats', label: 'Its coats', min: 1, max: 6, step: 1, unit: '' },
+  { key: 'clear', label: 'Coats of gloss over it', min: 0, max: 4, step: 1, unit: '' },
+]
+
+const width = 320
+const height = 110
+const x = (contact: number) => 34 + (Math.min(4, contact) / 4) * (width - 44)
+const y = (days: number) => 8 + (1 - Math.min(30, days) / 30) * (height - 30)
+const border = computed(() =>
+  (verge.value?.border ?? []).map((b, i) => `${i ? 'L' : 'M'}${x(b.contact)} ${y(b.days)}`).join(''),
+)
+const above = computed(() => {
+  const b = verge.value?.border ?? []
+  const [first, last] = [b[0], b.at(-1)]
+  return first && last ? `${border.value}L${x(last.contact)} ${y(30)}L${x(first.contact)} ${y(30)}z` : ''
+})
+</script>
+
+<template>
+  <div v-if="explain" class="why">
+    <ol>
+      <li v-for="l in explain.lines" :key="l">{{ l }}</li>
+    </ol>
+    <h3>How sure that is</h3>
+    <dl>
+      <dt>a fast product</dt>
+      <dd class="figure">{{ explain.fast }}</dd>
+      <dt>the usual one</dt>
+      <dd class="figure">{{ explain.usual }}</dd>
+      <dt>a slow one</dt>
+      <dd class="figure">{{ explain.slow }}</dd>
+    </dl>
+    <p v-if="explain.advice"><StateMark :state="!explain.safe ? 'bite' : explain.crosses ? 'wait' : 'safe'" quiet /> {{ explain.advice }}</p>
+
+    <template v-if="explain.layers.length">
+      <h3>What if</h3>
+      <label v-if="explain.layers.length > 1" class="film"
+        >Film
+        <select :value="place" @change="choose(Number(($event.target as HTMLSelectElement).value))">
+          <option v-for="l in explain.layers" :key="l.place" :value="l.place">{{ l.name }}</option>
+        </select>
+      </label>
+      <div class="sliders">
+        <label v-for="s in sliders" :key="s.key">
+          <span>{{ s.label }}</span>
+          <input
+            v-model.number="q[s.key]"
+            type="range"
+            :min="s.min"
+            :max="s.max"
+            :step="s.step"
+            :aria-valuetext="`${q[s.key]} ${s.unit}`"
+          />
+          <span class="figure">{{ q[s.key] }} {{ s.unit }}</span>
+        </label>
+      </div>
+      <template v-if="verge">
+        <p class="verdict" aria-live="polite">
+          <StateMark :state="verge.safe ? 'safe' : 'bite'" /> {{ verge.safe ? 'Safe.' : 'It bites.' }} {{ verge.words }}
+        </p>
+        <svg
+          :viewBox="`0 0 ${width} ${height}`"
+          width="100%"
+          role="img"
+          :aria-label="`Border between safe and bitten: ${verge.border.map((b) => `${b.contact} times as wet, ${b.days} days`).join('; ')}`"
+        >
+          <path :d="above" class="safe-side" />
+          <path :d="border" class="border" />
+          <line :x1="x(0)" :x2="x(4)" :y1="y(0)" :y2="y(0)" class="axis" />
+          <line :x1="x(0)" :x2="x(0)" :y1="y(0)" :y2="y(30)" class="axis" />
+          <text v-for="d in [0, 10, 20, 30]" :key="d" :x="30" :y="y(d) + 4" text-anchor="end">{{ d }} d</text>
+          <text v-for="c in [1, 2, 3, 4]" :key="c" :x="x(c)" :y="height - 6" text-anchor="middle">{{ c }}×</text>
+          <circle :cx="x(q.contact)" :cy="y(q.age)" r="5" :class="verge.safe ? 'dot-safe' : 'dot-bite'" />
+        </svg>
+        <p class="soft small">Age of the film against wetness of the step. Above the line it is safe.</p>
+      </template>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.why {
+  display: grid;
+  gap: 8px;
+  font-size: 14px;
+}
+ol {
+  margin: 0;
+  padding-left: 18px;
+}
+h3 {
+  font-size: 16px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 1px 12px;
+  margin: 0;
+}
+dd {
+  margin: 0;
+  text-align: right;
+}
+.film select {
+  margin-left: 8px;
+  height: 32px;
+  background: var(--raised);
+  color: var(--ink);
+  border: 1px solid var(--soft);
+}
+.sliders label {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr) 74px;
+  gap: 8px;
+  align-items: center;
+  min-height: 28px;
+}
+.sliders .figure {
+  text-align: right;
+}
+input[type='range'] {
+  accent-color: var(--action);
+}
+.safe-side {
+  fill: var(--safe);
+  fill-opacity: 0.16;
+}
+.border {
+  fill: none;
+  stroke: var(--safe);
+  stroke-width: 2;
+}
+.axis {
+  stroke: var(--soft);
+}
+text {
+  font: 400 11px var(--v-font-body);
+  fill: var(--soft);
+}
+.dot-safe {
+  fill: var(--safe);
+}
+.dot-bite {
+  fill: var(--bite);
+}
+</style>
