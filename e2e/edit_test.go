@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"io"
 	"os"
 	"path/filepath"
 	"strings"
@@ -8,6 +9,7 @@ import (
 
 	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
 )
 
 // field returns the input of a labelled field.
@@ -220,5 +222,40 @@ func TestWhyAndWhatIf(t *testing.T) {
 	b.sees(".why .verdict", "Safe")
 	if b.page.MustElement(".why .border").MustAttribute("d") == nil {
 		t.Error("no border is drawn")
+	}
+}
+
+// Search by keyboard: a step, and a rule.
+func TestSearch(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites")
+	b.press('/')
+	b.sees("[role=dialog] label", "Search steps")
+	b.fill("Search steps, products and rules", "oil dots upper")
+	b.sees("[role=dialog] li", "Oil dots, Upper surfaces")
+	b.press(input.Enter)
+	b.sees(".step[aria-current]", "Oil dots")
+	b.sees(".route h2", "Upper surfaces")
+	b.press('/')
+	b.fill("Search steps, products and rules", "rule silvering")
+	b.sees("[role=dialog] li", "A decal on a surface").MustElement("button").MustClick()
+	b.sees("article.target h3", "A decal on a surface that is not glossy")
+}
+
+// A zone a page, a box a step; nothing of the screen's bar on paper.
+func TestPrint(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites")
+	b.page.MustElement("[aria-label='On paper']").MustClick()
+	b.sees(".page h1", "Underside")
+	if pages, boxes := len(b.page.MustElements(".page")), len(b.page.MustElements(".box")); pages != 5 || boxes != 38 {
+		t.Errorf("%d pages and %d boxes, want 5 and 38", pages, boxes)
+	}
+	pdf, err := b.page.PDF(&proto.PagePrintToPDF{PreferCSSPageSize: true})
+	b.must(err)
+	text, err := io.ReadAll(pdf)
+	b.must(err)
+	if n := strings.Count(string(text), "/Type /Page\n"); n < 5 || n > 9 {
+		t.Errorf("%d pages on paper, want one a zone", n)
 	}
 }

@@ -3,6 +3,8 @@ import {
   mdiClipboardEditOutline,
   mdiHistory,
   mdiKeyboardOutline,
+  mdiMagnify,
+  mdiPrinterOutline,
   mdiRedo,
   mdiTrayArrowDown,
   mdiUndo,
@@ -54,7 +56,7 @@ watchEffect(() => {
 
 <template>
   <v-app>
-    <header class="bar">
+    <header class="bar no-print">
       <RouterLink to="/builds" class="mark" aria-label="Builds"><SparrowMark /></RouterLink>
       <template v-if="shown">
         <button type="button" class="build" aria-haspopup="menu" :aria-expanded="menu" @click="menu = true">
@@ -94,6 +96,20 @@ watchEffect(() => {
             title="The plan: room, evenings, zones, products, schools"
             aria-label="The plan"
             @click="store.sheet = 'plan'"
+          />
+          <v-btn
+            :icon="mdiMagnify"
+            size="small"
+            title="Search (/)"
+            aria-label="Search"
+            @click="store.sheet = 'search'"
+          />
+          <v-btn
+            :icon="mdiPrinterOutline"
+            size="small"
+            :to="{ name: 'print', params: { slug: shown.slug } }"
+            title="On paper"
+            aria-label="On paper"
           />
           <v-btn
             :icon="mdiTrayArrowDown"
@@ -203,6 +219,18 @@ watchEffect(() => {
   font-weight: 700;
   line-height: 1.1;
 }
+@media (max-width: 900px) {
+  .bar {
+    gap: 8px;
+    padding: 0 8px;
+  }
+  .clock {
+    min-width: 0;
+  }
+  .now {
+    font-size: 19px;
+  }
+}
 @media (max-width: 640px) {
   .air,
   .clock .sub {
@@ -217,8 +245,7 @@ watchEffect(() => {
     padding: 0 6px;
   }
   .tools.end,
-  .tools > :nth-child(2),
-  .tools > :nth-child(5),
+  .tools > :nth-child(n + 2),
   .build .sub {
     display: none;
   }

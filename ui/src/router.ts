@@ -11,6 +11,7 @@ export const router = createRouter({
     { path: '/builds', name: 'builds', component: BuildsPlace, props: { open: false } },
     { path: '/new', name: 'new', component: () => import('./builds/NewBuild.vue') },
     { path: '/workings', name: 'workings', component: () => import('./workings/WorkingsPlace.vue') },
+    { path: '/builds/:slug/print', name: 'print', component: () => import('./print/PrintPlace.vue'), props: true },
     { path: '/builds/:slug', name: 'build', component: BuildPlace, props: true },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/NotFound.vue') },
   ],

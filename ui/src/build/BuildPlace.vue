@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useStorage } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
 import { computed, defineAsyncComponent, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -16,6 +17,7 @@ const NotFound = defineAsyncComponent(() => import('../shared/NotFound.vue'))
 const StepEditor = defineAsyncComponent(() => import('../edit/StepEditor.vue'))
 const CopyStep = defineAsyncComponent(() => import('../edit/CopyStep.vue'))
 const PlanSheet = defineAsyncComponent(() => import('../edit/PlanSheet.vue'))
+const SearchSheet = defineAsyncComponent(() => import('../search/SearchSheet.vue'))
 const HistorySheet = defineAsyncComponent(() => import('../edit/HistorySheet.vue'))
 
 const props = defineProps<{ slug: string }>()
@@ -46,6 +48,9 @@ function zoneBy(n: number) {
   if (next) store.chooseZone(next.id)
 }
 
+// A word to those who are here for the first time.
+const known = useStorage('inkysparrow.known', false)
+
 async function remove() {
   const refused = await store.edit({ do: 'remove-step', of: stepId.value })
   if (refused) store.said = refused
@@ -56,6 +61,7 @@ async function drop(id: string, before: string) {
 }
 
 useKeys({
+  '/': () => (sheet.value = 'search'),
   a: () => (sheet.value = 'add'),
   e: () => step.value && (sheet.value = 'edit'),
   Delete: () => void remove(),
@@ -85,6 +91,10 @@ useKeys({
         <span v-if="zone" class="soft">{{ zone.area_cm2 }} cm²</span>
       </header>
       <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []" />
+      <p v-if="!known" class="hint">
+        Drag the moment along the tape and see the films harden. <kbd>?</kbd> shows all keys.
+        <button type="button" class="link" @click="known = true">Understood</button>
+      </p>
     </section>
 
     <RouteList
@@ -142,6 +152,7 @@ useKeys({
     <StepEditor v-if="sheet === 'edit' && store.planStep" :zone="zoneId" :step="store.planStep" @close="sheet = ''" />
     <CopyStep v-if="sheet === 'copy' && step" :step="stepId" :name="step.name" @close="sheet = ''" />
     <PlanSheet v-if="sheet === 'plan'" @close="sheet = ''" />
+    <SearchSheet v-if="sheet === 'search'" @close="sheet = ''" />
     <HistorySheet v-if="sheet === 'history'" @close="sheet = ''" />
   </main>
 </template>
@@ -149,6 +160,11 @@ useKeys({
 <style scoped>
 .none {
   padding: 20px;
+}
+.hint {
+  font-size: 14px;
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
 }
 .link {
   border: 0;

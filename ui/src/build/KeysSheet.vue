@@ -8,6 +8,7 @@ const keys: [string, string][] = [
   ['{ }', 'zone before, next zone'],
   ['f', 'next finding'],
   ['Enter', 'take its first fix'],
+  ['/', 'search steps, products and rules'],
   ['a', 'add a step'],
   ['e', 'change the step'],
   ['Shift ↑ ↓', 'move the step'],

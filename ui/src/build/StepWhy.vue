@@ -96,7 +96,9 @@ const above = computed(() => {
       <dt>a slow one</dt>
       <dd class="figure">{{ explain.slow }}</dd>
     </dl>
-    <p v-if="explain.advice"><StateMark :state="!explain.safe ? 'bite' : explain.crosses ? 'wait' : 'safe'" quiet /> {{ explain.advice }}</p>
+    <p v-if="explain.advice">
+      <StateMark :state="!explain.safe ? 'bite' : explain.crosses ? 'wait' : 'safe'" quiet /> {{ explain.advice }}
+    </p>
 
     <template v-if="explain.layers.length">
       <h3>What if</h3>

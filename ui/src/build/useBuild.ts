@@ -11,7 +11,7 @@ export const useBuild = defineStore('build', () => {
   const said = ref('') // a passing message
   const busy = ref(false)
 
-  const sheet = ref<'' | 'add' | 'edit' | 'copy' | 'plan' | 'history'>('') // the sheet that lies open
+  const sheet = ref<'' | 'add' | 'edit' | 'copy' | 'plan' | 'history' | 'search'>('') // the sheet that lies open
 
   const at = ref(0) // the moment, ms since 1970
   const zoneId = ref('')

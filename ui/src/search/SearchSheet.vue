@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { useBuild } from '../build/useBuild'
+import { useTrade } from '../edit/useTrade'
+
+const emit = defineEmits<{ close: [] }>()
+const store = useBuild()
+const trade = useTrade()
+const router = useRouter()
+const words = ref('')
+
+interface Hit {
+  kind: string
+  title: string
+  detail: string
+  go: () => void
+}
+
+const all = computed<Hit[]>(() => {
+  const hits: Hit[] = []
+  const b = store.build
+  for (const z of b?.zones ?? []) {
+    hits.push({ kind: 'zone', title: z.name, detail: `${z.steps.length} steps`, go: () => store.chooseZone(z.id) })
+    for (const s of z.steps)
+      hits.push({
+        kind: 'step',
+        title: `${s.name}, ${z.name}`,
+        detail: `${s.detail}, ${s.when}`,
+        go: () => store.chooseStep(s.id),
+      })
+  }
+  for (const p of b?.plan.products ?? []) {
+    const used = b?.plan.zones.flatMap((z) => z.steps).find((s) => s.product === p.id)
+    hits.push({
+      kind: 'product',
+      title: p.name,
+      detail: p.family,
+      go: () => (used ? store.chooseStep(used.id) : (store.sheet = 'plan')),
+    })
+  }
+  for (const r of trade.value?.rules ?? []) {
+    hits.push({
+      kind: 'rule',
+      title: r.title,
+      detail: r.id,
+      go: () => void router.push({ name: 'workings', hash: `#${r.id}` }),
+    })
+  }
+  return hits
+})
+const hits = computed(() => {
+  const parts = words.value.toLowerCase().split(/\s+/).filter(Boolean)
+  if (!parts.length) return []
+  return all.value
+    .filter((h) => parts.every((p) => `${h.kind} ${h.title} ${h.detail}`.toLowerCase().includes(p)))
+    .slice(0, 12)
+})
+
+function take(h: Hit | undefined) {
+  if (!h) return
+  emit('close')
+  h.go()
+}
+</script>
+
+<template>
+  <v-dialog model-value max-width="560" location="top" aria-label="Search" @update:model-value="emit('close')">
+    <v-card role="dialog" aria-modal="true" aria-label="Search">
+      <form class="sheet" @submit.prevent="take(hits[0])">
+        <v-text-field v-model="words" label="Search steps, products and rules" autofocus />
+        <ul>
+          <li v-for="h in hits" :key="h.kind + h.title + h.detail">
+            <button type="button" @click="take(h)">
+              <span>{{ h.title }}</span>
+              <span class="soft small">{{ h.kind }}: {{ h.detail }}</span>
+            </button>
+          </li>
+        </ul>
+        <p v-if="words && !hits.length" class="soft" aria-live="polite">Nothing here says that.</p>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+button {
+  display: grid;
+  width: 100%;
+  min-height: 44px;
+  padding: 4px 8px;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+li:first-child button {
+  box-shadow: inset 3px 0 0 var(--ink);
+}
+</style>
