@@ -65,7 +65,7 @@ type Times struct {
 
 // effort bounds the trying of fixes, in steps checked, so that a huge plan full of findings is answered in time. The bad findings are
 // served first; a fix that was not tried is not proposed.
-const effort = 30000
+const effort = 8000
 
 // Check judges a plan and tries every fix that it proposes. Errors are *FieldError and name the place.
 func Check(f File) (*Report, error) {
@@ -168,10 +168,11 @@ type trial struct {
 type key struct{ step, rule string }
 
 func newTrial(f File, checked *route.Report) *trial {
-	t := &trial{file: f, checked: checked, before: severities(checked), left: effort, steps: 1}
+	t := &trial{file: f, checked: checked, before: severities(checked), steps: 1}
 	for _, z := range f.Zones {
 		t.steps += len(z.Steps)
 	}
+	t.left = max(effort, 2*t.steps)
 	return t
 }
 

@@ -377,6 +377,33 @@ func BenchmarkCheckAndSchedule60Steps(b *testing.B) {
 	}
 }
 
+// thousand is a plan of 1,000 steps in 6 zones.
+func thousand(b *testing.B) plan.File {
+	f := routeOf(b)
+	f.Zones = nil
+	for z := range 6 {
+		zone := plan.Zone{ID: fmt.Sprint("z", z), Name: "Zone", AreaCM2: 20}
+		for i := 0; len(zone.Steps) < 166; i++ {
+			id := fmt.Sprintf("%d-%d", z, i)
+			zone.Steps = append(zone.Steps, plan.Step{ID: "g" + id, Do: "gloss-coat", Product: "gloss"}, plan.Step{ID: "w" + id, Do: "pin-wash", Product: "enamel-wash"},
+				plan.Step{ID: "x" + id, Do: "wipe", Of: "w" + id}, plan.Step{ID: "f" + id, Do: "flat-coat", Product: "flat"})
+		}
+		f.Zones = append(f.Zones, zone)
+	}
+	return f
+}
+
+func BenchmarkCheck1000Steps(b *testing.B) {
+	p, err := thousand(b).Resolve()
+	if err != nil {
+		b.Fatal(err)
+	}
+	b.ReportAllocs()
+	for b.Loop() {
+		route.Check(p)
+	}
+}
+
 func BenchmarkCheckWithFixesTried60Steps(b *testing.B) {
 	f := big(b)
 	b.ReportAllocs()

@@ -28,6 +28,10 @@ func (s *Site) with(speed cure.Speed) *Site {
 		other.Below[i] = stack.Lay(l.Step, speed.At(l.Film), s.Plan.Air)
 		line.ready[i], line.touch[i] = other.Below[i].Ready(), other.Below[i].TouchDry()
 	}
+	line.Films, line.latest = other.Below, make([]int, 1, len(other.Below))
+	for i := 1; i < len(other.Below); i++ {
+		line.latest = append(line.latest, line.last(i))
+	}
 	other.line = &line
 	return &other
 }

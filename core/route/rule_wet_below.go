@@ -18,17 +18,25 @@ func init() {
 
 // readyBelow returns the film that holds the step up the longest, and until when.
 func (s *Site) readyBelow() (place int, ready time.Time) {
-	medium := s.touch.Lifts
-	for i := 1; i < len(s.Below); i++ {
+	top := len(s.Below) - 1
+	if s.Step.Of != "" && top > 0 && s.Below[top].Step == s.Step.Of {
+		top-- // its own wash, which has a window of its own
+	}
+	plain := s.touch.Lifts == 0 && !s.Step.Do.Has(OilWork)
+	if latest := s.line.latest[max(0, top)]; plain && (latest == 0 || s.Below[latest].Step != s.Step.Of || s.Step.Of == "") {
+		if latest == 0 {
+			return 0, ready
+		}
+		return latest, s.line.free(latest)
+	}
+	for i := 1; i <= top; i++ {
 		f := s.Below[i].Film.Family
-		var t time.Time
-		switch {
-		case s.Step.Of != "" && s.Below[i].Step == s.Step.Of, s.Step.Do.Has(OilWork) && f.IsOily():
+		if s.Step.Of != "" && s.Below[i].Step == s.Step.Of || s.Step.Do.Has(OilWork) && f.IsOily() {
 			continue
-		case f.IsOily(), medium > 0 && i >= medium:
+		}
+		t := s.line.free(i)
+		if medium := s.touch.Lifts; medium > 0 && i >= medium {
 			t = s.line.touch[i]
-		default:
-			t = s.line.ready[i]
 		}
 		if t.After(ready) {
 			place, ready = i, t

@@ -21,11 +21,12 @@ type Timeline struct {
 
 // Line is a zone's route laid out.
 type Line struct {
-	Zone  *Zone
-	Steps []Placed
-	Films stack.Stack // the bare plastic, then a layer for each step that lays a film, in the order of the route
-	touch []time.Time // of Films
-	ready []time.Time // of Films
+	Zone   *Zone
+	Steps  []Placed
+	Films  stack.Stack // the bare plastic, then a layer for each step that lays a film, in the order of the route
+	touch  []time.Time // of Films
+	ready  []time.Time // of Films
+	latest []int       // place of the film among the first that is ready last, as most steps see it
 }
 
 // Placed is a step with its times.
@@ -49,7 +50,7 @@ type Placed struct {
 func Lay(plan *Plan) *Timeline {
 	tl := &Timeline{Plan: plan, From: plan.Start}
 	for _, z := range plan.Zones {
-		line := &Line{Zone: z, Films: stack.On(plan.Air), touch: make([]time.Time, 1), ready: make([]time.Time, 1)}
+		line := &Line{Zone: z, Films: stack.On(plan.Air), touch: make([]time.Time, 1), ready: make([]time.Time, 1), latest: make([]int, 1)}
 		tl.Lines = append(tl.Lines, line)
 		for _, s := range z.Steps {
 			if s.Done.After(tl.From) {
@@ -162,6 +163,7 @@ func (l *Line) push(plan *Plan, p Placed) {
 		p.TouchDry, p.Ready = layer.TouchDry(), layer.Ready()
 		l.Films = append(l.Films, layer)
 		l.touch, l.ready = append(l.touch, p.TouchDry), append(l.ready, p.Ready)
+		l.latest = append(l.latest, l.last(len(l.Films)-1))
 	}
 	switch do := p.Step.Do; {
 	case do.Lays && l.Films[p.Layer].Film.Family.Closed, do.Contact == stack.Polished:
@@ -170,12 +172,29 @@ func (l *Line) push(plan *Plan, p Placed) {
 	l.Steps = append(l.Steps, p)
 }
 
+// last returns the place of the film that is ready last among those up to place.
+func (l *Line) last(place int) int {
+	before := l.latest[place-1]
+	if before > 0 && !l.free(place).After(l.free(before)) {
+		return before
+	}
+	return place
+}
+
+// free returns when the film at place no longer holds most steps up: touch-dry for washes and oils, ready for the others.
+func (l *Line) free(place int) time.Time {
+	if l.Films[place].Film.Family.IsOily() {
+		return l.touch[place]
+	}
+	return l.ready[place]
+}
+
 // pop takes the last step off again.
 func (l *Line) pop() {
 	n := len(l.Steps) - 1
 	if l.Steps[n].Layer > 0 {
 		k := len(l.Films) - 1
-		l.Films, l.touch, l.ready = l.Films[:k], l.touch[:k], l.ready[:k]
+		l.Films, l.touch, l.ready, l.latest = l.Films[:k], l.touch[:k], l.ready[:k], l.latest[:k]
 	}
 	l.Steps = l.Steps[:n]
 }
