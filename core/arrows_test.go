@@ -23,7 +23,7 @@ var layers = [][]string{
 	{"core/route"},
 	{"core/look"},
 	{"plan"},
-	{"internal/store/db", "internal/wire", "ui"},
+	{"internal/store/db", "internal/wire", "ui", "examples"},
 	{"internal/store"},
 	{"internal/demo"},
 	{"internal/web", "internal/wire/gen"},

@@ -11,7 +11,7 @@ import (
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
-	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-zone,enum=remove-zone,enum=put-settings"`
+	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings"`
 	Of       string    `json:"of,omitempty"`     // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`   // where a step is added
 	Before   string    `json:"before,omitempty"` // the step that it comes before; empty for the end
@@ -60,7 +60,7 @@ func (f File) Edit(e Edit) (File, string, error) {
 
 var edits = map[string]func(*File, Edit) (string, error){
 	"put-step": (*File).putStep, "move-step": (*File).moveStep, "copy-step": (*File).copyStep, "remove-step": (*File).removeStep,
-	"put-product": (*File).putProduct, "remove-product": (*File).removeProduct, "put-zone": (*File).putZone, "remove-zone": (*File).removeZone,
+	"put-product": (*File).putProduct, "remove-product": (*File).removeProduct, "put-zone": (*File).putZone, "copy-zone": (*File).copyZone, "remove-zone": (*File).removeZone,
 	"put-settings": (*File).putSettings,
 }
 
@@ -260,6 +260,30 @@ func (f *File) putZone(e Edit) (string, error) {
 	}
 	f.Zones[i].Name, f.Zones[i].AreaCM2 = z.Name, z.AreaCM2
 	return "Changed " + z.Name, nil
+}
+
+// copyZone adds a zone with the route of another one, nothing of it done yet: the same again on the other wing.
+func (f *File) copyZone(e Edit) (string, error) {
+	from, err := f.zone(e.Of)
+	if err != nil {
+		return "", err
+	}
+	z := Zone{Name: f.Zones[from].Name + ", again", AreaCM2: f.Zones[from].AreaCM2}
+	if e.NewZone != nil {
+		z.Name, z.AreaCM2 = e.NewZone.Name, e.NewZone.AreaCM2
+	}
+	z.ID = freeAmong(slug(z.Name, "zone"), func(id string) bool { return slices.ContainsFunc(f.Zones, func(q Zone) bool { return q.ID == id }) })
+	f.Zones = append(f.Zones, z)
+	own := &f.Zones[len(f.Zones)-1]
+	ids := map[string]string{}
+	for _, s := range f.Zones[from].Steps {
+		s.Done, s.At, s.Of = nil, nil, ids[s.Of]
+		old := s.ID
+		s.ID = f.free(own.ID + "-" + string(s.Do))
+		ids[old] = s.ID
+		own.Steps = append(own.Steps, s)
+	}
+	return fmt.Sprintf("Added %s with the route of %s", z.Name, f.Zones[from].Name), nil
 }
 
 func (f *File) removeZone(e Edit) (string, error) {

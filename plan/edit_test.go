@@ -41,6 +41,7 @@ func TestEdit(t *testing.T) {
 		{"a wash is copied with its wipe", plan.Edit{Do: "copy-step", Of: "w", Zones: []string{"other"}}, "base-coat gloss-coat pin-wash wipe flat-coat base-coat pin-wash wipe final-coat", "Copied pin wash to Other"},
 		{"a wash is removed with its wipe", plan.Edit{Do: "remove-step", Of: "w"}, "base-coat gloss-coat flat-coat base-coat final-coat", "Removed pin wash of Zone"},
 		{"a zone is removed", plan.Edit{Do: "remove-zone", Of: "other"}, "base-coat gloss-coat pin-wash wipe flat-coat", "Removed Other"},
+		{"a zone's route is taken over by a new one", plan.Edit{Do: "copy-zone", Of: "zone", NewZone: &plan.Zone{Name: "Left wing", AreaCM2: 5}}, "base-coat gloss-coat pin-wash wipe flat-coat base-coat final-coat base-coat gloss-coat pin-wash wipe flat-coat", "Added Left wing with the route of Zone"},
 		{"a product in use is not", plan.Edit{Do: "remove-product", Of: "clay"}, "error: is used by step 3 of Zone", ""},
 		{"one that is not is", plan.Edit{Do: "remove-product", Of: "tan"}, "base-coat gloss-coat pin-wash wipe flat-coat base-coat final-coat", "Removed the tan"},
 		{"nonsense is refused by the schema", plan.Edit{Do: "put-step", Of: "f", Step: step(plan.Step{Do: "satin-coat", Product: "satin", Coats: 40})}, "error: zones[0].steps[4].coats", ""},

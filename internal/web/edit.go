@@ -8,6 +8,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"inkysparrow/core/route"
+	"inkysparrow/examples"
 	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -176,6 +177,12 @@ func (s *Server) newPlan(c fiber.Ctx, in wire.NewBuild) (plan.File, []string, er
 			return plan.File{}, nil, err
 		}
 		return b.Plan.Anew("Copy of " + b.Plan.Build.Name), []string{}, nil
+	case in.Example != "":
+		f, err := examples.Plan(in.Example)
+		if err != nil {
+			return plan.File{}, nil, fiber.NewError(fiber.StatusUnprocessableEntity, "There is no such example.")
+		}
+		return f, []string{}, nil
 	case strings.TrimSpace(in.Plan) != "":
 		f, err := plan.Parse([]byte(in.Plan))
 		return f, []string{}, err

@@ -13,6 +13,7 @@ import (
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
+	"inkysparrow/examples"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -91,6 +92,11 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	}
 	for _, w := range route.WishWords {
 		t.Wishes = append(t.Wishes, wire.Wish{ID: string(w.ID), Words: w.Words})
+	}
+	for _, name := range examples.Names {
+		if f, err := examples.Plan(name); err == nil {
+			t.Examples = append(t.Examples, wire.Wish{ID: name, Words: f.Build.Name})
+		}
 	}
 	for _, k := range coating.Kinds() {
 		t.Kinds = append(t.Kinds, string(k))

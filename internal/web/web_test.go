@@ -240,7 +240,10 @@ func TestMakeBuilds(t *testing.T) {
 	if copied := ask(wire.NewBuild{From: "lynx"}, 200); copied.Name != "Copy of Osterby Lynx R.1" {
 		t.Errorf("copied: %+v", copied)
 	}
-	for _, bad := range []wire.NewBuild{{}, {Plan: "{"}, {Answers: &plan.Brief{}}} {
+	if tried = ask(wire.NewBuild{Example: "clean", Try: true}, 200); tried.Stops+tried.Warns != 0 || tried.Steps != 7 {
+		t.Errorf("an example: %+v", tried)
+	}
+	for _, bad := range []wire.NewBuild{{}, {Plan: "{"}, {Answers: &plan.Brief{}}, {Example: "none"}} {
 		ask(bad, 422)
 	}
 	ask(wire.NewBuild{From: "heron"}, 404)

@@ -41,6 +41,7 @@ type Trade struct {
 	Kinds      []string    `json:"kinds"`
 	Sheens     []string    `json:"sheens"`
 	Timezones  []string    `json:"timezones"`
+	Examples   []Wish      `json:"examples"`
 }
 
 // Wish is an effect that a new build can be given.
@@ -170,7 +171,8 @@ type Restore struct {
 // NewBuild asks for a build from a plan file's text, from another build, or from answers.
 type NewBuild struct {
 	Plan    string      `json:"plan,omitempty" validate:"max=2097152"`
-	From    string      `json:"from,omitempty" validate:"max=80"` // slug of the build to copy
+	From    string      `json:"from,omitempty" validate:"max=80"`    // slug of the build to copy
+	Example string      `json:"example,omitempty" validate:"max=80"` // name of an example
 	Answers *plan.Brief `json:"answers,omitempty" validate:"-"`
 	Try     bool        `json:"try,omitempty"` // only tell what it would be
 }

@@ -640,6 +640,7 @@ export interface PlanEdit {
     | "put-product"
     | "remove-product"
     | "put-zone"
+    | "copy-zone"
     | "remove-zone"
     | "put-settings";
   of?: string;
@@ -719,6 +720,7 @@ export interface Trade {
   kinds: string[];
   sheens: string[];
   timezones: string[];
+  examples: Wish[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -879,6 +881,7 @@ export interface Restore {
 export interface NewBuild {
   plan?: string;
   from?: string;
+  example?: string;
   answers?: PlanBrief;
   try?: boolean;
 }

@@ -10,7 +10,8 @@ import type { Made, NewBuild, PlanBrief, PlanFamily } from '../wire'
 
 const router = useRouter()
 const trade = useTrade()
-const way = ref<'answers' | 'file'>('answers')
+const way = ref<'answers' | 'file' | 'example'>('answers')
+const example = ref('clean')
 const made = shallowRef<Made | null>(null)
 const refused = ref('')
 const busy = ref(false)
@@ -113,6 +114,7 @@ const brief = computed<PlanBrief>(() => {
 
 const wish = computed<NewBuild | null>(() => {
   if (way.value === 'file') return text.value ? { plan: text.value } : null
+  if (way.value === 'example') return { example: example.value }
   return a.name.trim() ? { answers: brief.value } : null
 })
 
@@ -177,6 +179,7 @@ const addZone = () =>
         <h1>New build</h1>
         <div class="ways" role="group" aria-label="Begin from">
           <button type="button" :aria-pressed="way === 'answers'" @click="way = 'answers'">From a few answers</button>
+          <button type="button" :aria-pressed="way === 'example'" @click="way = 'example'">From an example</button>
           <button type="button" :aria-pressed="way === 'file'" @click="way = 'file'">From a plan file</button>
         </div>
       </header>
@@ -186,6 +189,13 @@ const addZone = () =>
         <label class="drop">
           <input type="file" accept=".json,application/json" @change="choose" />
           <span>{{ fileName || 'Choose a file' }}</span>
+        </label>
+      </template>
+
+      <template v-else-if="way === 'example'">
+        <p>Take an example over and change it at will.</p>
+        <label v-for="x in trade?.examples ?? []" :key="x.id" class="example">
+          <input v-model="example" type="radio" name="example" :value="x.id" /> {{ x.words }}
         </label>
       </template>
 
@@ -338,6 +348,12 @@ section {
 .schools summary {
   cursor: pointer;
   margin-bottom: 10px;
+}
+.example {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 40px;
 }
 .drop {
   display: grid;

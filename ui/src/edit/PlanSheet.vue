@@ -112,7 +112,8 @@ async function save() {
   if (tab.value !== 'zones' && tab.value !== 'shelf') emit('close')
 }
 
-async function remove(e: PlanEdit) {
+/** Makes an edit that needs no form. */
+async function make(e: PlanEdit) {
   refused.value = await store.edit(e)
   zone.value = null
   product.value = null
@@ -220,8 +221,15 @@ const newProduct = () => {
                 <v-btn
                   size="small"
                   variant="outlined"
+                  :aria-label="`The route of ${z.name} again`"
+                  @click="make({ do: 'copy-zone', of: z.id })"
+                  >Again</v-btn
+                >
+                <v-btn
+                  size="small"
+                  variant="outlined"
                   :aria-label="`Remove ${z.name}`"
-                  @click="remove({ do: 'remove-zone', of: z.id })"
+                  @click="make({ do: 'remove-zone', of: z.id })"
                   >Remove</v-btn
                 >
               </li>
@@ -248,7 +256,7 @@ const newProduct = () => {
                   size="small"
                   variant="outlined"
                   :aria-label="`Remove ${p.name}`"
-                  @click="remove({ do: 'remove-product', of: p.id })"
+                  @click="make({ do: 'remove-product', of: p.id })"
                   >Remove</v-btn
                 >
               </li>
@@ -327,7 +335,7 @@ const newProduct = () => {
 }
 .rows li {
   display: grid;
-  grid-template-columns: 1fr auto auto auto;
+  grid-template-columns: 1fr auto auto auto auto;
   gap: 10px;
   align-items: center;
   min-height: 42px;
