@@ -30,6 +30,12 @@ var shots = []shot{
 	{name: "nightjar-day", path: "/builds/nightjar", width: 1280, height: 800},
 	{name: "builds-day", path: "/builds", width: 1280, height: 800},
 	{name: "keys-day", path: "/builds/petrel", width: 1280, height: 800, press: "Keys"},
+	{name: "change-day", path: "/builds/petrel?step=d6", width: 1280, height: 800, press: "Change"},
+	{name: "plan-night", path: "/builds/petrel", width: 1280, height: 800, night: true, press: "The plan"},
+	{name: "why-day", path: "/builds/petrel?step=d6", width: 1280, height: 800, press: "Why this date, and what if"},
+	{name: "new-day", path: "/new", width: 1280, height: 800, press: "From an example"},
+	{name: "workings-day", path: "/workings#bite", width: 1280, height: 800},
+	{name: "paper", path: "/builds/petrel/print", width: 820, height: 1180},
 }
 
 func main() {

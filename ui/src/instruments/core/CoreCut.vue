@@ -86,10 +86,12 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         <text :x="across + 10" :y="c.y + 30" class="film-detail">
           {{ c.film.detail }}
         </text>
-        <text v-if="c.film.bitten" :x="across + 10" :y="c.y + 54" class="hard bitten">{{ percent(c.film.hard) }}</text>
-        <text v-if="c.film.bitten && c.height >= 62" :x="across + 68" :y="c.y + 54" class="film-detail">hard</text>
+        <text v-if="c.film.bitten" :x="across + 10" :y="c.y + 54" class="hard bitten">
+          {{ percent(c.film.hard) }}
+          <tspan dx="6" class="film-detail">hard</tspan>
+        </text>
         <text
-          v-else-if="c.film.hardens && c.film.step && !c.film.bitten && c.height >= 52"
+          v-else-if="c.film.hardens && c.film.step && c.height >= 52"
           :x="across + 10"
           :y="c.y + 45"
           class="film-detail"
@@ -143,7 +145,8 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
   padding: 0;
   font-size: 13px;
 }
-.film-detail {
+.film-detail,
+.hard .film-detail {
   font: 400 13px var(--v-font-body);
   fill: var(--soft);
 }
