@@ -158,13 +158,13 @@ func (d *draft) base() {
 	if d.Metal {
 		do = "metal-coat"
 	}
-	colour := d.add(do, d.Paint)
+	coat := d.add(do, d.Paint)
 	if d.Coats > 0 {
-		colour.Coats = d.Coats
+		coat.Coats = d.Coats
 	}
 	switch {
 	case d.medium:
-		colour.Coats = 1
+		coat.Coats = 1
 		d.add("chip", nil)
 		d.because("One thin coat of colour over the medium, so that water reaches it.")
 	case d.Wants(WithChips) && d.done():

@@ -20,12 +20,9 @@ func (s *Server) edit(c fiber.Ctx) error {
 	if err := body(c, &in); err != nil {
 		return err
 	}
-	b, err := s.Store.Build(c.Context(), slug(c))
+	b, err := s.current(c, in.Revision)
 	if err != nil {
 		return err
-	}
-	if b.Revision != in.Revision {
-		return store.ErrMoved
 	}
 	changed, words, err := b.Plan.Edit(in.Edit)
 	if err != nil {
@@ -38,11 +35,7 @@ func (s *Server) edit(c fiber.Ctx) error {
 		}
 		return c.JSON(effect(words, e))
 	}
-	saved, err := s.Store.Save(c.Context(), b.Slug, in.Revision, changed, words)
-	if err != nil {
-		return err
-	}
-	return s.show(c, saved)
+	return s.save(c, in.Revision, changed, words)
 }
 
 func effect(words string, e plan.Effect) wire.Effect {
@@ -112,11 +105,7 @@ func (s *Server) restore(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	saved, err := s.Store.Save(c.Context(), slug(c), in.Revision, old.Plan, fmt.Sprintf("Restored revision %d", in.Old))
-	if err != nil {
-		return err
-	}
-	return s.show(c, saved)
+	return s.save(c, in.Revision, old.Plan, fmt.Sprintf("Restored revision %d", in.Old))
 }
 
 // makeBuild adds a build from a plan file, from another build or from answers, or tells what it would be.

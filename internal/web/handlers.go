@@ -1,12 +1,14 @@
 package web
 
 import (
+	"context"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
 
 	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
+	"inkysparrow/plan"
 )
 
 func (s *Server) builds(c fiber.Ctx) error {
@@ -70,17 +72,32 @@ func (s *Server) moment(c fiber.Ctx) error {
 	return c.JSON(m)
 }
 
+// current returns the build that the address names, if it still stands at revision; store.ErrMoved where it has moved on.
+func (s *Server) current(c fiber.Ctx, revision int64) (store.Build, error) {
+	b, err := s.Store.Build(c.Context(), slug(c))
+	if err == nil && b.Revision != revision {
+		err = store.ErrMoved
+	}
+	return b, err
+}
+
+// save keeps a changed plan and shows it.
+func (s *Server) save(c fiber.Ctx, revision int64, f plan.File, words string) error {
+	saved, err := s.Store.Save(c.Context(), slug(c), revision, f, words)
+	if err != nil {
+		return err
+	}
+	return s.show(c, saved)
+}
+
 func (s *Server) fix(c fiber.Ctx) error {
 	var in wire.TakeFix
 	if err := body(c, &in); err != nil {
 		return err
 	}
-	b, err := s.Store.Build(c.Context(), slug(c))
+	b, err := s.current(c, in.Revision)
 	if err != nil {
 		return err
-	}
-	if b.Revision != in.Revision {
-		return store.ErrMoved
 	}
 	j, err := s.of(b)
 	if err != nil {
@@ -94,35 +111,22 @@ func (s *Server) fix(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	saved, err := s.Store.Save(c.Context(), b.Slug, in.Revision, changed, b.Plan.Describe(in.Step, fix))
-	if err != nil {
-		return err
-	}
-	return s.show(c, saved)
+	return s.save(c, in.Revision, changed, b.Plan.Describe(in.Step, fix))
 }
 
-func (s *Server) undo(c fiber.Ctx) error {
-	var in wire.Turn
-	if err := body(c, &in); err != nil {
-		return err
+// turn answers an undo or a redo.
+func (s *Server) turn(move func(ctx context.Context, slug string, revision int64) (store.Build, error)) fiber.Handler {
+	return func(c fiber.Ctx) error {
+		var in wire.Turn
+		if err := body(c, &in); err != nil {
+			return err
+		}
+		b, err := move(c.Context(), slug(c), in.Revision)
+		if err != nil {
+			return err
+		}
+		return s.show(c, b)
 	}
-	b, err := s.Store.Undo(c.Context(), slug(c), in.Revision)
-	if err != nil {
-		return err
-	}
-	return s.show(c, b)
-}
-
-func (s *Server) redo(c fiber.Ctx) error {
-	var in wire.Turn
-	if err := body(c, &in); err != nil {
-		return err
-	}
-	b, err := s.Store.Redo(c.Context(), slug(c), in.Revision)
-	if err != nil {
-		return err
-	}
-	return s.show(c, b)
 }
 
 func (s *Server) reset(c fiber.Ctx) error {
