@@ -36,9 +36,18 @@ type WishWord struct {
 
 // WishWords are the effects in the order of work, with what they are called.
 var WishWords = []WishWord{
-	{WithPrimer, "primer"}, {WithPreshade, "pre-shading"}, {WithChips, "chips"}, {WithDecals, "gloss and decals"}, {WithWash, "wash in the panel lines"},
-	{WithDots, "oil dot fading"}, {WithStreaks, "streaks and leaks"}, {WithExhaust, "exhaust stains"}, {WithGas, "gun gas"}, {WithMud, "mud"},
-	{WithPencil, "pencil wear"}, {WithPastel, "pastel"},
+	{WithPrimer, "primer"},
+	{WithPreshade, "pre-shading"},
+	{WithChips, "chips"},
+	{WithDecals, "gloss and decals"},
+	{WithWash, "wash in the panel lines"},
+	{WithDots, "oil dot fading"},
+	{WithStreaks, "streaks and leaks"},
+	{WithExhaust, "exhaust stains"},
+	{WithGas, "gun gas"},
+	{WithMud, "mud"},
+	{WithPencil, "pencil wear"},
+	{WithPastel, "pastel"},
 }
 
 // Wanted is a zone that a route is drafted for.

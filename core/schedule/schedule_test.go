@@ -119,3 +119,87 @@ func free(booked []Span, s Span) bool {
 	}
 	return true
 }
+
+// A day off closes an evening, other hours take its place, and the rest of the week goes on.
+func TestExceptions(t *testing.T) {
+	bench := evenings(time.UTC)
+	bench.Exceptions = []Exception{
+		{Year: 2027, Month: time.March, Day: 2},
+		{Year: 2027, Month: time.March, Day: 3, From: 8 * time.Hour, To: 9 * time.Hour},
+		{Year: 2027, Month: time.March, Day: 3, From: 12 * time.Hour, To: 14 * time.Hour},
+		{Year: 2027, Month: time.March, Day: 7, From: 10 * time.Hour, To: 12 * time.Hour},
+	}
+	c := New(bench, monday)
+	var got []time.Time
+	for _, s := range c.Sessions(monday, at(9, 0, 0)) {
+		got = append(got, s.From)
+	}
+	want := []time.Time{at(1, 19, 30), at(3, 8, 0), at(3, 12, 0), at(4, 19, 30), at(5, 19, 30), at(6, 10, 0), at(7, 10, 0), at(8, 19, 30)}
+	if len(got) != len(want) {
+		t.Fatalf("sessions at %v, want %v", got, want)
+	}
+	for i := range want {
+		if !got[i].Equal(want[i]) {
+			t.Errorf("session %d begins %v, want %v", i, got[i], want[i])
+		}
+	}
+	alone := New(Bench{Exceptions: []Exception{{Year: 2027, Month: time.March, Day: 1}}}, monday)
+	if slot, ok := alone.Slot(monday, Need{Hands: time.Hour}); !ok || !slot.Equal(at(2, 0, 0)) {
+		t.Errorf("a bench that is always open but for one day: %v, %v", slot, ok)
+	}
+}
+
+// Sessions that touch or overlap are one, and a session that began before the calendar is cut.
+func TestSessionsAreJoined(t *testing.T) {
+	every := [7]bool{true, true, true, true, true, true, true}
+	c := New(Bench{Place: time.UTC, Evenings: []Evening{{Days: every, From: 10 * time.Hour, To: 13 * time.Hour}, {Days: every, From: 12 * time.Hour, To: 15 * time.Hour}, {Days: every, From: 15 * time.Hour, To: 16 * time.Hour}}}, monday)
+	s := c.Sessions(monday, at(2, 0, 0))
+	if len(s) != 1 || !s[0].From.Equal(monday) || !s[0].To.Equal(at(1, 16, 0)) {
+		t.Errorf("sessions %v, want one from noon, when the calendar begins, to four", s)
+	}
+	if slot, ok := c.Slot(at(2, 12, 30), Need{Hands: 3 * time.Hour}); !ok || !slot.Equal(at(2, 12, 30)) {
+		t.Errorf("work across the joint: %v, %v", slot, ok)
+	}
+	whole := New(Bench{Place: time.UTC, Evenings: []Evening{{Days: every, From: 0, To: 24 * time.Hour}}}, monday)
+	if slot, ok := whole.Slot(at(1, 23, 0), Need{Hands: 2 * time.Hour}); !ok || !slot.Equal(at(1, 23, 0)) {
+		t.Errorf("work over midnight at a bench that is open all day: %v, %v", slot, ok)
+	}
+}
+
+func TestInSessionAndFree(t *testing.T) {
+	c := New(evenings(time.UTC), monday)
+	c.Book(at(1, 20, 0), Need{Hands: time.Hour})
+	for _, tc := range []struct {
+		from    time.Time
+		length  time.Duration
+		session bool
+		free    bool
+	}{
+		{at(1, 19, 30), 30 * time.Minute, true, true},
+		{at(1, 19, 30), 31 * time.Minute, true, false},
+		{at(1, 21, 0), 90 * time.Minute, true, true},
+		{at(1, 21, 1), 90 * time.Minute, false, true},
+		{at(1, 12, 0), time.Minute, false, true},
+	} {
+		if got := c.InSession(Span{tc.from, tc.from.Add(tc.length)}); got != tc.session {
+			t.Errorf("%v for %v in a session: %v", tc.from, tc.length, got)
+		}
+		if got := c.Free(tc.from, Need{Hands: tc.length}); got != tc.free {
+			t.Errorf("%v for %v free: %v", tc.from, tc.length, got)
+		}
+	}
+}
+
+func BenchmarkSlot(b *testing.B) {
+	c := New(evenings(time.UTC), monday)
+	for range 200 {
+		need := Need{Hands: 25 * time.Minute, Airbrush: true, Clean: 10 * time.Minute}
+		if t, ok := c.Slot(monday, need); ok {
+			c.Book(t, need)
+		}
+	}
+	b.ReportAllocs()
+	for b.Loop() {
+		c.Slot(monday, Need{Hands: 40 * time.Minute})
+	}
+}

@@ -177,11 +177,13 @@ func reach(place int, layer *Layer, a assault, touch Touch, moment time.Time, ex
 		dig = min(full, max(0, toolDepth*(touch.Contact.Tool-float64(a.hard))))
 	}
 	loss := exposed * max(dig, float64(r.Depth)*a.displaced(layer.Film.Family, touch.Contact))
-	// Through closed coats only a film that is closed itself is at stake: what lies in recesses and texture is locked in by them.
-	if covered := exposed < 1; covered && layer.Film.Family.Closed && touch.Liquid != nil && wait < contact {
+	// Through closed coats only a film that is closed itself is at stake: what lies in recesses and texture is locked in by them, and
+	// the plastic is held down.
+	f := layer.Film.Family
+	if covered := exposed < 1; covered && f.Closed && f.Mechanism != coating.Moulded && touch.Liquid != nil && wait < contact {
 		through := min(full, a.depth(contact-wait))
 		switch {
-		case layer.Film.Family.IsLive() && a.soft > lifts && touch.Contact.Carry >= liftCarry:
+		case f.IsLive() && a.soft > lifts && touch.Contact.Carry >= liftCarry:
 			r.Whole, loss, r.Depth = true, max(loss, full), coating.Microns(full)
 		default:
 			loss = max(loss, through*a.soft*min(throughMax, touch.Contact.Carry))

@@ -81,8 +81,15 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		where string
 		rows  []fact.Number
 	}{
-		{"climate", climate.Numbers.Rows()}, {"solvent", solvent.Numbers.Rows()}, {"coating", coating.Numbers.Rows()}, {"cure", cure.Numbers.Rows()},
-		{"stack", stack.Numbers.Rows()}, {"wash", wash.Numbers.Rows()}, {"route", route.Numbers.Rows()}, {"look", look.Numbers.Rows()}, {"plan", plan.Numbers.Rows()},
+		{"climate", climate.Numbers.Rows()},
+		{"solvent", solvent.Numbers.Rows()},
+		{"coating", coating.Numbers.Rows()},
+		{"cure", cure.Numbers.Rows()},
+		{"stack", stack.Numbers.Rows()},
+		{"wash", wash.Numbers.Rows()},
+		{"route", route.Numbers.Rows()},
+		{"look", look.Numbers.Rows()},
+		{"plan", plan.Numbers.Rows()},
 	} {
 		for _, n := range table.rows {
 			t.Numbers = append(t.Numbers, wire.Number{
