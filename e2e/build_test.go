@@ -28,7 +28,7 @@ func TestFirstScreen(t *testing.T) {
 	}
 	fits := b.page.MustEval(`() => document.documentElement.scrollHeight <= innerHeight && document.documentElement.scrollWidth <= innerWidth`).Bool()
 	if !fits {
-		t.Error("at 1280x800 the page scrolls")
+		t.Errorf("at 1280x800 the page scrolls: %s", b.page.MustEval(`() => JSON.stringify([document.documentElement.scrollHeight, document.documentElement.scrollWidth, [...document.querySelectorAll("body *")].filter(e => e.getBoundingClientRect().bottom > innerHeight + 1).slice(0, 6).map(e => e.tagName + "." + e.getAttribute("class"))])`).Str())
 	}
 }
 

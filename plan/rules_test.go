@@ -445,3 +445,90 @@ func BenchmarkParse(b *testing.B) {
 }
 
 func kindOf(kind string) coating.Kind { return coating.Kind(kind) }
+
+// Every rule is met by at least one of the plans that the tests are made of; a rule that nothing meets could be wrong for years.
+func TestEveryRuleIsMet(t *testing.T) {
+	met := map[string]bool{}
+	r := rand.New(rand.NewPCG(23, 42))
+	collect := func(f plan.File) {
+		for _, x := range check(t, f).Findings {
+			met[x.Rule] = true
+		}
+	}
+	for range 120 {
+		collect(randomPlan(t, r))
+	}
+	for _, path := range files(t, "../examples/*.json", "../internal/demo/*.json") {
+		collect(read(t, path))
+	}
+	for _, lines := range [][]string{
+		{"b: base-coat lacquer done 900h", "m: chipping-medium medium done 800h", "k: mask"},
+		{"b: base-coat acrylic coats 9", "c: chip"},
+		{"b: base-coat acrylic done 900h", "m: metal-coat bright"},
+		{"b: base-coat acrylic done 900h", "s: wet-stain fuel", "f: final-coat flat"},
+		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "w: pin-wash enamel-wash done 10h", "x: wipe of w dry done 9h", "f: flat-coat enamel-flat at 1h"},
+		{"b: base-coat acrylic done 800h", "w: overall-wash black-wash"},
+		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss at 1h", "f: flat-coat flat at 65m"},
+		{"b: base-coat acrylic done 800h", "p: pastel pastel", "f: final-gloss gloss"},
+	} {
+		collect(routeOf(t, lines...))
+	}
+	weather := routeOf(t, "b: base-coat acrylic done 800h", "g: gloss-coat gloss")
+	weather.Climate = &plan.Climate{TemperatureC: 6, HumidityPct: 90}
+	weather.Build.Wanted = "2027-02-01"
+	weather.Sessions = []plan.Session{{Days: []plan.Day{"mon"}, From: "19:30", To: "19:40"}}
+	collect(weather)
+	turned := routeOf(t, "b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "w: pin-wash grey-wash", "x: wipe of w damp")
+	turned.Zones[0].Steps[3].Stroke, turned.Zones[0].Steps[3].Liquid = "circular", &plan.Liquid{Name: "turpentine"}
+	collect(turned)
+	for _, rule := range route.Rules() {
+		if !met[rule.ID] {
+			t.Errorf("no plan meets the rule %s", rule.ID)
+		}
+	}
+}
+
+// The same plan is judged the same however its products and zones are ordered, and whatever they are called.
+func TestOrderAndNamesDoNotMatter(t *testing.T) {
+	for _, path := range files(t, "../internal/demo/*.json") {
+		f := read(t, path)
+		want := map[string]int{}
+		for _, x := range check(t, f).Findings {
+			want[x.Severity+x.Rule]++
+		}
+		other := f.Clone()
+		slices.Reverse(other.Products)
+		for i := range other.Products {
+			other.Products[i].Name = fmt.Sprint("Product ", i)
+		}
+		got := map[string]int{}
+		for _, x := range check(t, other).Findings {
+			got[x.Severity+x.Rule]++
+		}
+		for k, n := range want {
+			if got[k] != n {
+				t.Errorf("%s: %s is found %d times, and %d times with its products renamed and turned round", path, k, n, got[k])
+			}
+		}
+	}
+}
+
+// Warmer and drier air never makes a plan ready later; more sessions never do by more than the greedy order allows for.
+func TestBetterAirIsNotSlower(t *testing.T) {
+	for _, lines := range [][]string{
+		{"b: base-coat enamel done 24h", "w: pin-wash enamel-wash", "x: wipe of w damp", "f: flat-coat flat"},
+		{"b: base-coat acrylic", "g: gloss-coat gloss", "d: decals decals", "s: seal gloss", "w: pin-wash clay", "x: wipe of w damp", "z: final-coat flat"},
+		{"b: base-coat acrylic done 900h", "f: flat-coat flat", "o: oil-dots oil", "z: final-coat flat"},
+	} {
+		f := routeOf(t, lines...)
+		last := time.Time{}
+		for _, celsius := range []float64{30, 24, 18, 12} {
+			f.Climate = &plan.Climate{TemperatureC: celsius, HumidityPct: 45}
+			finish := *check(t, f).Finish
+			if finish.Before(last) {
+				t.Errorf("%v: ready %v at %v C, and %v when warmer", lines, finish, celsius, last)
+			}
+			last = finish
+		}
+	}
+}

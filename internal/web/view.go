@@ -245,6 +245,9 @@ func detail(s *route.Step) string {
 	if s.Do.Has(route.Tape) {
 		parts = append(parts, "Tape and liquid mask")
 	}
+	if len(parts) == 0 {
+		parts = append(parts, "By hand")
+	}
 	return strings.Join(parts, ", ")
 }
 

@@ -172,8 +172,12 @@ watchEffect(() => {
   font: inherit;
   text-align: left;
   cursor: pointer;
+  min-width: 110px;
+  overflow: hidden;
 }
 .name {
+  overflow: hidden;
+  text-overflow: ellipsis;
   font: 600 18px/1.15 var(--heading);
   white-space: nowrap;
 }
@@ -201,6 +205,7 @@ watchEffect(() => {
 }
 .tools {
   display: flex;
+  flex: none;
 }
 .air {
   display: grid;

@@ -205,6 +205,10 @@ useKeys({
   overflow-y: auto;
   min-height: 0;
 }
+.left header h2,
+.right header h2 {
+  overflow-wrap: anywhere;
+}
 .left header,
 .right header {
   display: flex;

@@ -132,6 +132,11 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
 .safe {
   color: var(--safe);
 }
+.title,
+.because,
+.words {
+  overflow-wrap: anywhere;
+}
 .because {
   font-size: 16px;
 }

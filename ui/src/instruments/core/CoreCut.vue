@@ -105,29 +105,31 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
     <p class="soft legend">
       Thickness on a log scale. Hatched: not yet hard. Upper edge: smooth is gloss, toothed is flat.
     </p>
-    <table class="visually-hidden">
-      <caption>
-        Films at this moment, the top one first
-      </caption>
-      <thead>
-        <tr>
-          <th>Film</th>
-          <th>Thickness</th>
-          <th>State</th>
-          <th>Hard</th>
-          <th>Softened</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="f in core.films" :key="f.step">
-          <td>{{ f.name }}</td>
-          <td>{{ f.detail }}</td>
-          <td>{{ f.phase }}</td>
-          <td>{{ percent(f.hard) }}</td>
-          <td>{{ f.bitten ? `${f.depth_um} µm` : 'no' }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <div class="visually-hidden">
+      <table>
+        <caption>
+          Films at this moment, the top one first
+        </caption>
+        <thead>
+          <tr>
+            <th>Film</th>
+            <th>Thickness</th>
+            <th>State</th>
+            <th>Hard</th>
+            <th>Softened</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="f in core.films" :key="f.step">
+            <td>{{ f.name }}</td>
+            <td>{{ f.detail }}</td>
+            <td>{{ f.phase }}</td>
+            <td>{{ percent(f.hard) }}</td>
+            <td>{{ f.bitten ? `${f.depth_um} µm` : 'no' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </div>
 </template>
 

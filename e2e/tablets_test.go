@@ -1,0 +1,130 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+
+	"inkysparrow/plan"
+)
+
+// A change that is being made while another tablet saves is not lost: it is told what was changed there, and can be put on top.
+func TestConflictWhileEditing(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=u9")
+	b.sees(".step[aria-current]", "Flat coat")
+	b.press(input.KeyE)
+	b.sees("[role=dialog] h2", "Change the step")
+	b.fill("Coats", "2")
+	b.sees(".effect", "ready|finish")
+	now, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	changed, words, err := now.Plan.Edit(plan.Edit{Do: "remove-step", Of: "p3"})
+	b.must(err)
+	_, err = b.store.Save(t.Context(), "petrel", now.Revision, changed, words)
+	b.must(err)
+	b.button("Save").MustClick()
+	b.sees(".effect .problem", "changed elsewhere meanwhile.*Removed pencil wear of Propeller and legs.*Save again")
+	if got := b.field("Coats").MustProperty("value").Str(); got != "2" {
+		t.Errorf("what was typed is gone: %q", got)
+	}
+	b.button("Save").MustClick()
+	b.sees(".v-snackbar", "Changed flat coat of Upper surfaces")
+	after, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	if len(after.Plan.Zones[3].Steps) != 3 || after.Plan.Zones[0].Steps[8].Coats != 2 {
+		t.Error("one of the two changes is lost")
+	}
+}
+
+// A step is dragged above another one.
+func TestDragAStep(t *testing.T) {
+	b := open(t, desk, "/builds/lynx?step=k5")
+	b.sees(".step[aria-current] .number", "5")
+	b.still()
+	// The browser's own drag needs a real pointer, so its events are sent as it would send them.
+	b.sees(".step", "Seal").MustEval(`() => this.dispatchEvent(new DragEvent('dragstart', { bubbles: true }))`)
+	b.sees(".row", "Gloss coat").MustEval(`() => {
+		for (const kind of ['dragover', 'drop']) this.dispatchEvent(new DragEvent(kind, { bubbles: true, cancelable: true }))
+	}`)
+	b.sees(".v-snackbar", "Moved seal of Cowling")
+	b.sees(".step", "^ ?3 ?Seal")
+	b.page.MustElement("[aria-label=Undo]").MustWaitEnabled().MustClick()
+	b.sees(".step", "^ ?5 ?Seal")
+}
+
+// Evenings: a day off is put in and moves the work; an evening that ends before it starts is refused in words.
+func TestEvenings(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites")
+	b.page.MustElement("[aria-label='The plan']").MustClick()
+	b.sees("[role=tab]", "Evenings").MustClick()
+	b.button("Add a day off, or other hours").MustClick()
+	b.field("Day").MustEval(`() => { this.value = '2027-03-16'; this.dispatchEvent(new Event('input', { bubbles: true })) }`)
+	b.sees(".effect .finish", "finish moves from Tue 16 Mar to Wed 17 Mar")
+	b.fill("To", "18:00")
+	b.sees(".effect .problem", `sessions\[0\]: ends at 18:00, before it starts at 19:30`)
+	b.fill("To", "22:30")
+	b.sees(".effect .finish", "to Wed 17 Mar")
+	b.button("Save").MustClick()
+	b.sees(".bar .sub", "ready in time by 2 days")
+	b.gone(".tape .day", "Tue 16")
+}
+
+// The whole of a new build by keyboard alone.
+func TestNewBuildByKeyboard(t *testing.T) {
+	b := open(t, desk, "/builds")
+	b.sees("h1", "Builds")
+	for range 12 {
+		b.press(input.Tab)
+		if b.page.MustEval(`() => document.activeElement.textContent.trim()`).Str() == "New build" {
+			break
+		}
+	}
+	b.press(input.Enter)
+	b.sees("h1", "New build")
+	b.still()
+	b.must(b.page.InsertText("Godwit"))
+	b.sees("aside .big", "Godwit")
+	for range 60 {
+		b.press(input.Tab)
+		if b.page.MustEval(`() => document.activeElement.textContent.trim()`).Str() == "Begin this build" {
+			break
+		}
+	}
+	b.press(input.Enter)
+	b.sees(".bar .name", "Godwit")
+	b.sees(".step .name", "Pin wash")
+}
+
+// On a telephone the page is one column, and nothing of it is lost.
+func TestNarrow(t *testing.T) {
+	b := open(t, view{width: 390, height: 844}, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites Pale sky enamel")
+	b.sees(".fix", "Seal first").MustClick()
+	b.sees(".step .name", "Seal")
+	b.sees(".core .verdict", "Safe|Bites")
+	b.sees(".tape .zone", "Underside").MustClick()
+	b.sees(".route h2", "Underside")
+}
+
+// A plan that is made of odd names and long words is drawn without breaking out.
+func TestOddNames(t *testing.T) {
+	b := open(t, desk, "/builds")
+	now, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	f := now.Plan
+	f.Build.Name = "Очень длинное имя самолёта 翼の名前 <b>not bold</b> اسم الطائرة Rindfleischetikettierungsüberwachung"
+	f.Zones[1].Name = "Unterseite-mit-einem-Namen-der-gar-nicht-aufhören-will"
+	f.Products[3].Name = "Pale <script>alert(1)</script> sky & \"more\" sky than anyone could want on a model"
+	_, err = b.store.Save(t.Context(), "petrel", now.Revision, f, "Odd names")
+	b.must(err)
+	b.page.MustNavigate(b.address + "/builds/petrel").MustWaitLoad()
+	b.sees(".panel .title", "<script>alert")
+	b.still()
+	if wide := b.page.MustEval(`() => document.documentElement.scrollWidth - innerWidth`).Int(); wide > 0 {
+		t.Errorf("the page is %d px too wide", wide)
+	}
+	if b.page.MustEval(`() => document.querySelectorAll('.bar b, .panel script').length`).Int() != 0 {
+		t.Error("a name has been taken for markup")
+	}
+}

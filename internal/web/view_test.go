@@ -1,0 +1,228 @@
+package web
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"inkysparrow/internal/demo"
+	"inkysparrow/internal/store"
+	"inkysparrow/internal/wire"
+	"inkysparrow/plan"
+)
+
+func demoBuild(t *testing.T, slug string) *judged {
+	t.Helper()
+	plans, err := demo.Plans()
+	if err != nil {
+		t.Fatal(err)
+	}
+	j, err := judge(store.Build{Slug: slug, Revision: 1, Plan: plans[slices.Index(demo.Slugs, slug)]})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return j
+}
+
+// What the demo is planted with, as the page tells it.
+func TestDemoTellsItsStories(t *testing.T) {
+	for slug, want := range map[string]struct {
+		promise, opening, title string
+		late                    bool
+	}{
+		"petrel":   {"ready in time by 3 days", "d4", "White spirit bites Pale sky enamel", false},
+		"lynx":     {"ready on the wanted day", "a8", "Nothing for oils or pigments to grip", false},
+		"nightjar": {"ready Tue 23 Mar, 4 days late", "m4", "Acrylic thinner bites Night black", true},
+	} {
+		j := demoBuild(t, slug)
+		v := j.view
+		if v.Promise != want.promise || v.Late != want.late || v.Opening.Step != want.opening || v.Findings[0].Title != want.title {
+			t.Errorf("%s: %q, opens at %s with %q; want %q, %s, %q", slug, v.Promise, v.Opening.Step, v.Findings[0].Title, want.promise, want.opening, want.title)
+		}
+		for i, f := range v.Findings[1:] {
+			if badness[f.State] > badness[v.Findings[i].State] {
+				t.Errorf("%s: finding %d is worse than the one before it", slug, i+1)
+			}
+		}
+	}
+}
+
+// The tape: sessions and events in order and inside it, every step that is to be done on it, trails that only get harder.
+func TestTape(t *testing.T) {
+	for _, slug := range demo.Slugs {
+		v := demoBuild(t, slug).view
+		for i, s := range v.Tape.Sessions {
+			if !s.From.Before(s.To) || i > 0 && s.From.Before(v.Tape.Sessions[i-1].To) || s.From.Before(v.Tape.From) || s.To.After(v.Tape.To) || s.Label == "" {
+				t.Errorf("%s: session %d, %v to %v, is out of order or off the tape", slug, i, s.From, s.To)
+			}
+		}
+		if !slices.IsSortedFunc(v.Tape.Events, time.Time.Compare) || len(v.Tape.Events) < 10 {
+			t.Errorf("%s: events %v", slug, v.Tape.Events)
+		}
+		for _, z := range v.Zones {
+			for i, s := range z.Steps {
+				if s.Number != i+1 || s.Name == "" || s.When == "" || s.Detail == "" {
+					t.Errorf("%s: step %+v lacks something", slug, s)
+				}
+				if s.Kind != "done" && (s.Start.Before(v.Tape.From) || s.End.After(v.Tape.To)) {
+					t.Errorf("%s: %s is off the tape", slug, s.ID)
+				}
+				for k := 1; k < len(s.Trail); k++ {
+					if s.Trail[k].Hard < s.Trail[k-1].Hard || !s.Trail[k].At.After(s.Trail[k-1].At) {
+						t.Errorf("%s: the trail of %s goes back", slug, s.ID)
+					}
+				}
+			}
+		}
+	}
+}
+
+// Wherever the moment is put, for every zone: the films below are those laid by then, from the top down to the plastic; the verdict and
+// the drop agree; the look is drawn in colours.
+func TestEveryMoment(t *testing.T) {
+	for _, slug := range demo.Slugs {
+		j := demoBuild(t, slug)
+		for _, z := range j.view.Zones {
+			last := 0
+			for at := j.view.Tape.From; at.Before(j.view.Tape.To); at = at.Add(7 * time.Hour) {
+				m, ok := j.at(at, z.ID, "")
+				if !ok {
+					t.Fatalf("%s: no moment for %s", slug, z.ID)
+				}
+				films := m.Core.Films
+				if len(films) == 0 || films[len(films)-1].Step != "" || films[len(films)-1].Name != "The plastic" {
+					t.Errorf("%s %s at %v: the films do not end at the plastic: %+v", slug, z.ID, at, films)
+				}
+				if len(films) < last {
+					t.Errorf("%s %s at %v: %d films, there were %d", slug, z.ID, at, len(films), last)
+				}
+				last = len(films)
+				bitten := slices.ContainsFunc(films, func(f wire.Film) bool { return f.Bitten })
+				if bitten != (m.Core.State == wire.Bite) {
+					t.Errorf("%s %s at %v: a film is bitten %v, the state is %s", slug, z.ID, at, bitten, m.Core.State)
+				}
+				for _, s := range []wire.Skin{m.Look.Before, m.Look.After} {
+					for _, c := range []string{s.Surface, s.Line, s.Paint} {
+						if len(c) != 7 || c[0] != '#' {
+							t.Errorf("%s %s at %v: colour %q", slug, z.ID, at, c)
+						}
+					}
+					if s.Residue < 0 || s.Residue > 1 || s.Filled < 0 || s.Filled > 1 || s.Gloss < 0 || s.Gloss > 1 {
+						t.Errorf("%s %s at %v: skin %+v is out of range", slug, z.ID, at, s)
+					}
+				}
+				if m.Clock == "" || m.Session == "" || m.Air.Words == "" || len(m.Zones) != len(j.view.Zones) {
+					t.Errorf("%s %s at %v: %+v lacks words", slug, z.ID, at, m)
+				}
+			}
+		}
+		if _, ok := j.at(j.view.Tape.From, "moon", ""); ok {
+			t.Errorf("%s: a moment for a zone that is not there", slug)
+		}
+	}
+}
+
+// The liquid on top is the chosen step's until it has been done, then the next one's.
+func TestSubject(t *testing.T) {
+	j := demoBuild(t, "petrel")
+	at := j.view.Opening.At
+	for _, tc := range []struct {
+		moment time.Time
+		step   string
+		want   string
+	}{
+		{at, "d4", "d4"},
+		{at, "d7", "d7"},
+		{at.Add(30 * time.Minute), "d4", "d5"},
+		{at, "d1", "d4"},
+		{j.view.Tape.To.Add(time.Hour), "d4", ""},
+		{at, "nowhere", "d4"},
+	} {
+		m, _ := j.at(tc.moment, "under", tc.step)
+		if m.Core.Step != tc.want {
+			t.Errorf("%s chosen at %v: the liquid is %q's, want %q", tc.step, tc.moment, m.Core.Step, tc.want)
+		}
+	}
+}
+
+func TestSessionWords(t *testing.T) {
+	j := demoBuild(t, "petrel")
+	first := j.sessions[0]
+	for _, tc := range []struct {
+		at   time.Time
+		want string
+	}{
+		{first.From.Add(-time.Hour), "between sessions, next Mon 8 · 19:30"},
+		{first.From, "evening 1 of"},
+		{first.To.Add(-5 * time.Minute), "5 min left"},
+		{first.To, "between sessions, next Tue 9"},
+		{j.sessions[5].From, "session 6 of"},
+		{j.sessions[len(j.sessions)-1].To.Add(time.Hour), "after the last session"},
+	} {
+		if got := j.sessionWords(tc.at); !strings.Contains(got, tc.want) {
+			t.Errorf("at %v: %q, want %q", tc.at, got, tc.want)
+		}
+	}
+}
+
+// What a fix does to the finish, in words.
+func TestEffectWords(t *testing.T) {
+	j := demoBuild(t, "petrel")
+	now := *j.report.Finish
+	for _, tc := range []struct {
+		days int
+		want string
+	}{{0, "as now"}, {1, "1 day later"}, {6, "6 days later"}, {-2, "2 days sooner"}} {
+		then := now.AddDate(0, 0, tc.days)
+		if got := j.effect(plan.Fix{Finish: &then}); !strings.HasSuffix(got, tc.want) || !strings.HasPrefix(got, "ready ") {
+			t.Errorf("%d days: %q, want %q", tc.days, got, tc.want)
+		}
+	}
+	if got := j.effect(plan.Fix{}); got != "" {
+		t.Errorf("an untried fix has the effect %q", got)
+	}
+}
+
+// A build with nothing in it, and one whose steps are all done, are shown too.
+func TestBareBuilds(t *testing.T) {
+	start := time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)
+	empty := plan.File{Format: plan.Format, Build: plan.Build{Name: "Bare", Start: start}}
+	j, err := judge(store.Build{Plan: empty})
+	if err != nil || j.view.Promise != "no steps yet" || j.view.Zones == nil || j.view.Plan.Products == nil {
+		t.Errorf("%+v, %v", j.view, err)
+	}
+	done := start.Add(-time.Hour)
+	empty.Products = []plan.Product{{ID: "p", Name: "P", Kind: "paint", Family: "lacquer"}}
+	empty.Zones = []plan.Zone{{ID: "z", Name: "Z", AreaCM2: 10, Steps: []plan.Step{{ID: "a", Do: "base-coat", Product: "p", Done: &done}}}, {ID: "y", Name: "Y", AreaCM2: 10}}
+	j, err = judge(store.Build{Plan: empty})
+	if err != nil || j.view.Zones[0].Done != 1 || j.view.Opening.Zone != "z" {
+		t.Errorf("%+v, %v", j.view, err)
+	}
+	if m, ok := j.at(start, "y", ""); !ok || m.Core.Words != "Nothing more is planned here." {
+		t.Errorf("a zone without steps: %+v", m.Core)
+	}
+}
+
+// Of many builds the newest judged revisions are kept, and a changed redo makes a new view.
+func TestJudgedAreKept(t *testing.T) {
+	plans, err := demo.Plans()
+	if err != nil {
+		t.Fatal(err)
+	}
+	s := &Server{judged: map[int64]*judged{}}
+	for r := range int64(kept + 5) {
+		if _, err := s.of(store.Build{Slug: fmt.Sprint(r), Revision: r + 1, Plan: plans[1]}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if len(s.judged) != kept || s.judged[1] != nil || s.judged[kept+5] == nil {
+		t.Errorf("%d are kept", len(s.judged))
+	}
+	a, _ := s.of(store.Build{Revision: kept + 5, Slug: fmt.Sprint(kept + 4), Plan: plans[1]})
+	b, _ := s.of(store.Build{Revision: kept + 5, Slug: fmt.Sprint(kept + 4), Plan: plans[1], Redoes: "More"})
+	if a == b || b.view.Redoes != "More" {
+		t.Error("what can be redone is not told")
+	}
+}
