@@ -88,6 +88,10 @@ var stock = map[string]coating.Product{
 	"rust":        {Name: "Oil, burnt orange", Kind: coating.Oil, Colour: "#8a5230"},
 	"soot":        {Name: "Thin soot", Kind: coating.Paint, Colour: "#2b2725", Sheen: coating.Flat},
 	"tan":         {Name: "Lean exhaust tan", Kind: coating.Paint, Colour: "#c0b4a2", Sheen: coating.Flat},
+	"soot-dust":   {Name: "Soot pastel", Kind: coating.Pigment, Colour: "#2b2725"},
+	"tan-dust":    {Name: "Pale exhaust pastel", Kind: coating.Pigment, Colour: "#c0b4a2"},
+	"soot-oil":    {Name: "Oil, lamp black and umber", Kind: coating.Oil, Colour: "#2b2725"},
+	"tan-oil":     {Name: "Oil, pale exhaust", Kind: coating.Oil, Colour: "#c0b4a2"},
 	"mud":         {Name: "Earth", Kind: coating.Pigment, Colour: "#8b7355"},
 	"dark-mud":    {Name: "Dark earth", Kind: coating.Pigment, Colour: "#3d3226"},
 	"pencil":      {Name: "Silver pencil", Kind: coating.PencilOf, Colour: "#b8bab9"},
@@ -97,6 +101,7 @@ var stock = map[string]coating.Product{
 var stockFamily = map[string]string{
 	"primer": "lacquer", "shade": "waterborne-acrylic", "medium": "chipping-medium", "under-metal": "lacquer", "gloss": "polish-clear", "satin": "urethane-clear", "flat": "urethane-clear",
 	"decals": "decal", "wash": "enamel-wash", "pale-wash": "enamel-wash", "mid-wash": "enamel-wash", "sludge": "sludge-wash", "oil": "artist-oil", "rust": "artist-oil",
+	"soot-dust": "dry-pigment", "tan-dust": "dry-pigment", "soot-oil": "artist-oil", "tan-oil": "artist-oil",
 	"soot": "waterborne-acrylic", "tan": "waterborne-acrylic", "mud": "dry-pigment", "dark-mud": "dry-pigment", "pencil": "pencil", "chips": "waterborne-acrylic",
 }
 
@@ -232,7 +237,7 @@ func (d *draft) washProduct() *coating.Product {
 	switch {
 	case l > paleFrom:
 		return d.kit.take("pale-wash")
-	case l < darkBelow:
+	case l < darkBelow, d.schools.Of("strength") == "restrained" && l > 40:
 		return d.kit.take("mid-wash")
 	}
 	return d.kit.take("wash")
@@ -263,10 +268,23 @@ func (d *draft) washes() {
 	}
 }
 
+// stained reports whether the zone gets exhaust or gun gas in that school's way.
+func (d *draft) stained(way string) bool {
+	return (d.Wants(WithExhaust) || d.Wants(WithGas)) && d.schools.Of("exhaust") == way
+}
+
+// oily reports whether oils are worked into the zone.
+func (d *draft) oily() bool { return d.Wants(WithDots) || d.Wants(WithStreaks) || d.stained("oil") }
+
+// dusty reports whether dry pigment or pencil lies on the zone.
+func (d *draft) dusty() bool {
+	return d.Wants(WithPastel) || d.Wants(WithPencil) || d.Wants(WithMud) || d.stained("pastel")
+}
+
 func (d *draft) oils() {
 	dots, streaks := d.Wants(WithDots), d.Wants(WithStreaks)
-	pastel := d.Wants(WithPastel)
-	if !dots && !streaks && !pastel {
+	pastel := d.Wants(WithPastel) || d.stained("pastel")
+	if !d.oily() && !pastel {
 		return
 	}
 	if d.schools.Of("under_oils") == "flat" || pastel {
@@ -289,7 +307,14 @@ func (d *draft) stains() {
 	}
 	for _, e := range []Wish{WithExhaust, WithGas} {
 		if d.Wants(e) {
-			d.add("exhaust-spray", d.kit.take(stain))
+			switch d.schools.Of("exhaust") {
+			case "pastel":
+				d.add("pastel", d.kit.take(stain+"-dust"))
+			case "oil":
+				d.add("streak", d.kit.take(stain+"-oil"))
+			default:
+				d.add("exhaust-spray", d.kit.take(stain)).Coats = map[string]int{"restrained": 1, "service-worn": 2, "heavy": 4}[d.schools.Of("strength")]
+			}
 			if dark {
 				d.because("A pale stain, since a dark one can't be seen on %s.", d.Paint.Name)
 			}
@@ -315,19 +340,19 @@ func (d *draft) stains() {
 }
 
 func (d *draft) finish() {
-	oils := d.Wants(WithDots) || d.Wants(WithStreaks)
+	oils := d.oily()
 	if oils && d.schools.Of("over_oils") == "nothing" {
 		d.because("Nothing goes over the oils, as your school has it.")
 		return
 	}
 	if d.Metal {
-		if d.glossed || d.Wants(WithPastel) || d.Wants(WithPencil) || d.Wants(WithMud) {
+		if d.glossed || d.dusty() {
 			return
 		}
 		d.add("final-gloss", d.kit.take("gloss")).Coats = 1
 		return
 	}
-	if oils && d.schools.Of("over_oils") == "gloss-then-flat" && !d.Wants(WithPastel) && !d.Wants(WithPencil) && !d.Wants(WithMud) {
+	if oils && d.schools.Of("over_oils") == "gloss-then-flat" && !d.dusty() {
 		d.add("final-gloss", d.kit.take("gloss")).Coats = 1
 	}
 	d.add("final-coat", d.kit.take("flat")).Coats = 1

@@ -80,6 +80,46 @@ func TestDraftIsClean(t *testing.T) {
 	}
 }
 
+// The schools that a draft is asked for are the ones that it draws: each answer changes the route.
+func TestDraftFollowsTheSchools(t *testing.T) {
+	effects := []Wish{WithPreshade, WithDecals, WithWash, WithDots, WithExhaust}
+	shape := func(schools Schools, effects ...Wish) string {
+		p := drafted("waterborne-acrylic", "#6f7a82", false, 0, effects, schools)
+		out := ""
+		for _, s := range p.Zones[0].Steps {
+			out += s.Do.ID
+			if s.Product != nil {
+				out += ":" + s.Product.ID
+			}
+			out += fmt.Sprintf("x%d%s ", s.Coats, s.Stroke)
+		}
+		return out
+	}
+	for _, question := range []string{"decals_and_wash", "wash", "stroke", "under_oils", "over_oils", "shade", "exhaust", "strength"} {
+		school, _ := SchoolNamed(question)
+		seen := map[string]string{}
+		for _, a := range school.Answers {
+			s := shape(Schools{question: a.ID}, effects...)
+			if question != "wash" && question != "shade" { // sprayed over gloss goes into the lines; even and by panels differ in the hand
+				if other, twice := seen[s]; twice {
+					t.Errorf("%s: %s drafts the same route as %s", question, a.ID, other)
+				}
+			}
+			seen[s] = a.ID
+		}
+		if len(seen) < 2 {
+			t.Errorf("%s changes nothing", question)
+		}
+	}
+	medium := shape(Schools{"chips": "medium"}, WithChips)
+	if medium == shape(Schools{"chips": "painted"}, WithChips) {
+		t.Error("chips: lifted and painted ones are drafted alike")
+	}
+	if shape(Schools{"under_wash": "gloss"}, WithWash) == shape(Schools{"under_wash": "flat"}, WithWash) {
+		t.Error("under_wash changes nothing")
+	}
+}
+
 func BenchmarkDraft(b *testing.B) {
 	effects := []Wish{WithPrimer, WithPreshade, WithDecals, WithWash, WithDots, WithStreaks, WithExhaust}
 	b.ReportAllocs()

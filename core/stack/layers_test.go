@@ -129,8 +129,15 @@ func TestLikeDissolvesLike(t *testing.T) {
 		family string
 		liquid *solvent.Liquid
 	}{
-		{"clay-wash", spirit}, {"tempera-wash", spirit}, {"sludge-wash", spirit}, {"chipping-medium", spirit},
-		{"enamel", water}, {"enamel-wash", water}, {"artist-oil", water}, {"lacquer", water}, {"lacquer", spirit},
+		{"clay-wash", spirit},
+		{"tempera-wash", spirit},
+		{"sludge-wash", spirit},
+		{"chipping-medium", spirit},
+		{"enamel", water},
+		{"enamel-wash", water},
+		{"artist-oil", water},
+		{"lacquer", water},
+		{"lacquer", spirit},
 	} {
 		s := on(room, film(tc.family, 1))
 		at := s[1].Stiff().Add(time.Hour)
