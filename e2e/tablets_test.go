@@ -128,3 +128,29 @@ func TestOddNames(t *testing.T) {
 		t.Error("a name has been taken for markup")
 	}
 }
+
+// Units are changed with a click and kept; a room that is looked at in Fahrenheit and saved untouched stays the same room.
+func TestUnits(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".air", "19.0 °C").MustClick()
+	b.sees(".air", "66.2 °F")
+	b.sees(".left header button", "180 cm²").MustClick()
+	b.sees(".left header button", "27.9 in²")
+	b.page.MustReload().MustWaitLoad()
+	b.sees(".air", "66.2 °F")
+	b.page.MustElement("[aria-label='The plan']").MustClick()
+	b.sees("[role=dialog] label", "Room, °F")
+	if got := b.field("Room, °F").MustProperty("value").Str(); got != "66.2" {
+		t.Errorf("the room is shown at %q", got)
+	}
+	b.fill("Name", "Petrel in Fahrenheit")
+	b.button("Save").MustClick()
+	b.sees(".bar .name", "Petrel in Fahrenheit")
+	after, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	if c := after.Plan.Climate; c.TemperatureC != 19 || c.Night.TemperatureC != 15 {
+		t.Errorf("the room was changed to %v and %v", c.TemperatureC, c.Night.TemperatureC)
+	}
+	b.page.MustNavigate(b.address + "/builds/nightjar?step=w3").MustWaitLoad()
+	b.sees(".because", "The room is at 48.2 °F, and Harbour gloss wants 50.0 °F")
+}

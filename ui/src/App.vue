@@ -19,11 +19,13 @@ import { useBuild } from './build/useBuild'
 import SparrowMark from './shared/SparrowMark.vue'
 import { useKeys } from './shared/useKeys'
 import { useNight } from './shared/useNight'
+import { useUnits } from './shared/useUnits'
 
 const BuildMenu = defineAsyncComponent(() => import('./build/BuildMenu.vue'))
 const PassingWord = defineAsyncComponent(() => import('./shared/PassingWord.vue'))
 const KeysSheet = defineAsyncComponent(() => import('./build/KeysSheet.vue'))
 
+const units = useUnits()
 const night = useNight()
 const store = useBuild()
 const { build, moment, said, busy } = storeToRefs(store)
@@ -119,10 +121,16 @@ watchEffect(() => {
             aria-label="Save the plan file"
           />
         </div>
-        <div v-if="moment" class="air figure" :title="moment.air.words">
-          <span>{{ moment.air.temperature_c.toFixed(1) }} °C</span>
+        <button
+          v-if="moment"
+          type="button"
+          class="air figure"
+          :title="`${units.words(moment.air.words)}. Click for ${units.temperature.value === 'C' ? '°F' : '°C'}`"
+          @click="units.temperature.value = units.temperature.value === 'C' ? 'F' : 'C'"
+        >
+          <span>{{ units.words(`${moment.air.temperature_c.toFixed(1)} °C`) }}</span>
           <span>{{ moment.air.humidity_pct }} % RH</span>
-        </div>
+        </button>
         <div v-if="moment" class="clock">
           <span class="now figure">{{ moment.clock }}</span>
           <span class="sub">{{ moment.session }}</span>
@@ -208,6 +216,10 @@ watchEffect(() => {
   flex: none;
 }
 .air {
+  border: 0;
+  background: none;
+  color: inherit;
+  cursor: pointer;
   display: grid;
   margin-left: auto;
   font-size: 14px;

@@ -8,6 +8,7 @@ import CoreCut from '../instruments/core/CoreCut.vue'
 import SkinStrip from '../instruments/strip/SkinStrip.vue'
 import FoldedTape from '../instruments/tape/FoldedTape.vue'
 import { useKeys } from '../shared/useKeys'
+import { useUnits } from '../shared/useUnits'
 import FindingPanel from './FindingPanel.vue'
 import RouteList from './RouteList.vue'
 import { useBuild } from './useBuild'
@@ -24,6 +25,7 @@ const props = defineProps<{ slug: string }>()
 const route = useRoute()
 const router = useRouter()
 const store = useBuild()
+const units = useUnits()
 const { build, problem, busy, at, zoneId, stepId, findingPlace, moment, zone, step, finding, sheet } =
   storeToRefs(store)
 
@@ -88,7 +90,15 @@ useKeys({
     <section class="left" aria-label="Core">
       <header>
         <h2>{{ zone?.name }}, cut open</h2>
-        <span v-if="zone" class="soft">{{ zone.area_cm2 }} cm²</span>
+        <button
+          v-if="zone"
+          type="button"
+          class="link soft"
+          title="cm² or in²"
+          @click="units.area.value = units.area.value === 'cm' ? 'in' : 'cm'"
+        >
+          {{ units.square(zone.area_cm2) }}
+        </button>
       </header>
       <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []" />
       <p v-if="!known" class="hint">

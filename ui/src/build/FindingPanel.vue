@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import StateMark from '../shared/StateMark.vue'
+import { useUnits } from '../shared/useUnits'
 import type { Finding, Step } from '../wire'
 
 const props = defineProps<{
@@ -25,6 +26,7 @@ const clock = (t: string) =>
   })
 const StepWhy = defineAsyncComponent(() => import('./StepWhy.vue'))
 const asked = ref(false)
+const units = useUnits()
 const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
 const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </script>
@@ -36,7 +38,7 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         <StateMark :state="finding.state" :size="17" quiet />
         <span class="visually-hidden">{{ severity[finding.severity] }}: </span>{{ finding.title }}
       </h2>
-      <p class="because" aria-live="polite">{{ finding.because }}</p>
+      <p class="because" aria-live="polite">{{ units.words(finding.because) }}</p>
       <p v-if="finding.figure" class="soft small">{{ finding.figure }}</p>
       <details class="why">
         <summary>Why</summary>

@@ -4,12 +4,14 @@ import { computed, reactive, ref, shallowRef, watch } from 'vue'
 
 import { api } from '../api'
 import StateMark from '../shared/StateMark.vue'
+import { useUnits } from '../shared/useUnits'
 import type { Explain, Verge } from '../wire'
 import { useBuild } from './useBuild'
 
 /** Where the step's time comes from, how sure it is, and what would be if. */
 const props = defineProps<{ step: string }>()
 const store = useBuild()
+const units = useUnits()
 const explain = shallowRef<Explain | null>(null)
 const verge = shallowRef<Verge | null>(null)
 const place = ref(0)
@@ -85,7 +87,7 @@ const above = computed(() => {
 <template>
   <div v-if="explain" class="why">
     <ol>
-      <li v-for="l in explain.lines" :key="l">{{ l }}</li>
+      <li v-for="l in explain.lines" :key="l">{{ units.words(l) }}</li>
     </ol>
     <h3>How sure that is</h3>
     <dl>
@@ -119,7 +121,7 @@ const above = computed(() => {
             :step="s.step"
             :aria-valuetext="`${q[s.key]} ${s.unit}`"
           />
-          <span class="figure">{{ q[s.key] }} {{ s.unit }}</span>
+          <span class="figure">{{ units.words(`${q[s.key]} ${s.unit}`) }}</span>
         </label>
       </div>
       <template v-if="verge">

@@ -5,11 +5,13 @@ import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
 import { useTrade } from '../edit/useTrade'
+import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
 import type { Made, NewBuild, PlanBrief, PlanFamily } from '../wire'
 
 const router = useRouter()
 const trade = useTrade()
+const units = useUnits()
 const way = ref<'answers' | 'file' | 'example'>('answers')
 const example = ref('clean')
 const made = shallowRef<Made | null>(null)
@@ -26,7 +28,7 @@ const a = reactive({
   length: '18',
   start: toWall(new Date().toISOString(), here),
   wanted: '',
-  temperature: '20',
+  temperature: String(units.degrees(20)),
   humidity: '50',
   timezone: here,
   weekFrom: '19:30',
@@ -89,7 +91,7 @@ const brief = computed<PlanBrief>(() => {
     start,
     ...(a.wanted ? { wanted: a.wanted } : {}),
     timezone: a.timezone,
-    climate: { temperature_c: Number(a.temperature), humidity_pct: Number(a.humidity) },
+    climate: { temperature_c: units.celsius(Number(a.temperature)), humidity_pct: Number(a.humidity) },
     sessions: [
       { days: ['mon', 'tue', 'wed', 'thu', 'fri'] as never, from: a.weekFrom, to: a.weekTo },
       ...(a.saturday ? [{ days: ['sat'] as never, from: a.satFrom, to: a.satTo }] : []),
@@ -212,7 +214,12 @@ const addZone = () =>
         <section>
           <h2>The bench</h2>
           <div class="four">
-            <v-text-field v-model="a.temperature" label="Room, °C" type="number" step="0.5" />
+            <v-text-field
+              v-model="a.temperature"
+              :label="`Room, °${units.temperature.value}`"
+              type="number"
+              step="0.5"
+            />
             <v-text-field v-model="a.humidity" label="Humidity, %" type="number" min="0" max="100" />
             <v-text-field v-model="a.start" label="Begun" type="datetime-local" persistent-placeholder />
             <v-text-field v-model="a.wanted" label="Wanted on" type="date" clearable persistent-placeholder />

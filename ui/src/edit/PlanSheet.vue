@@ -2,6 +2,7 @@
 import { computed, reactive, ref } from 'vue'
 
 import { useBuild } from '../build/useBuild'
+import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
 import type { PlanEdit, PlanProduct, PlanSettings, PlanZone } from '../wire'
 import EffectNote from './EffectNote.vue'
@@ -10,6 +11,7 @@ import { useTrade } from './useTrade'
 
 const emit = defineEmits<{ close: [] }>()
 const store = useBuild()
+const units = useUnits()
 const trade = useTrade()
 const tab = ref('room')
 const refused = ref('')
@@ -22,10 +24,10 @@ const s = reactive({
   start: toWall(file?.build.start, store.build?.timezone ?? 'UTC'),
   wanted: file?.build.wanted ?? '',
   note: file?.build.note ?? '',
-  temperature: String(file?.climate?.temperature_c ?? 21),
+  temperature: String(units.degrees(file?.climate?.temperature_c ?? 21)),
   humidity: String(file?.climate?.humidity_pct ?? 50),
   atNight: Boolean(file?.climate?.night),
-  nightTemperature: String(file?.climate?.night?.temperature_c ?? 16),
+  nightTemperature: String(units.degrees(file?.climate?.night?.temperature_c ?? 16)),
   nightHumidity: String(file?.climate?.night?.humidity_pct ?? 60),
   nightFrom: file?.climate?.night?.from ?? '23:00',
   nightTo: file?.climate?.night?.to ?? '07:00',
@@ -43,7 +45,7 @@ const s = reactive({
 const settings = computed<PlanEdit>(() => {
   const night = s.atNight
     ? {
-        temperature_c: Number(s.nightTemperature),
+        temperature_c: units.celsius(Number(s.nightTemperature)),
         humidity_pct: Number(s.nightHumidity),
         from: s.nightFrom,
         to: s.nightTo,
@@ -58,7 +60,7 @@ const settings = computed<PlanEdit>(() => {
       ...(s.note ? { note: s.note } : {}),
     },
     climate: {
-      temperature_c: Number(s.temperature),
+      temperature_c: units.celsius(Number(s.temperature)),
       humidity_pct: Number(s.humidity),
       ...(night ? { night } : {}),
       ...(file?.climate?.spells ? { spells: file.climate.spells } : {}),
@@ -168,12 +170,22 @@ const newProduct = () => {
               <v-text-field v-model="s.wanted" label="Wanted on" type="date" clearable persistent-placeholder />
             </div>
             <div class="pair">
-              <v-text-field v-model="s.temperature" label="Room, °C" type="number" step="0.5" />
+              <v-text-field
+                v-model="s.temperature"
+                :label="`Room, °${units.temperature.value}`"
+                type="number"
+                step="0.5"
+              />
               <v-text-field v-model="s.humidity" label="Humidity, %" type="number" min="0" max="100" />
             </div>
             <v-checkbox v-model="s.atNight" label="Another air at night" hide-details />
             <div v-if="s.atNight" class="four">
-              <v-text-field v-model="s.nightTemperature" label="Night, °C" type="number" step="0.5" />
+              <v-text-field
+                v-model="s.nightTemperature"
+                :label="`Night, °${units.temperature.value}`"
+                type="number"
+                step="0.5"
+              />
               <v-text-field v-model="s.nightHumidity" label="Humidity, %" type="number" />
               <v-text-field v-model="s.nightFrom" label="From" type="time" persistent-placeholder />
               <v-text-field v-model="s.nightTo" label="To" type="time" persistent-placeholder />
@@ -211,7 +223,7 @@ const newProduct = () => {
             <ul class="rows">
               <li v-for="z in store.build?.plan.zones ?? []" :key="z.id">
                 <span>{{ z.name }}</span>
-                <span class="figure">{{ z.area_cm2 }} cm², {{ z.steps.length }} steps</span>
+                <span class="figure">{{ units.square(z.area_cm2) }}, {{ z.steps.length }} steps</span>
                 <v-btn
                   size="small"
                   variant="outlined"

@@ -4,9 +4,11 @@ import { watch } from 'vue'
 
 import { useBuild } from '../build/useBuild'
 import StateMark from '../shared/StateMark.vue'
+import { useUnits } from '../shared/useUnits'
 
 const props = defineProps<{ slug: string }>()
 const store = useBuild()
+const units = useUnits()
 const { build, problem } = storeToRefs(store)
 watch(
   () => props.slug,
@@ -38,7 +40,7 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
       <header>
         <h1>{{ z.name }}</h1>
         <span
-          >{{ build?.name }}{{ build?.scale ? `, 1/${build.scale}` : '' }}; {{ z.area_cm2 }} cm²;
+          >{{ build?.name }}{{ build?.scale ? `, 1/${build.scale}` : '' }}; {{ units.square(z.area_cm2) }};
           {{ build?.promise }}</span
         >
       </header>
@@ -58,7 +60,7 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
               <b>{{ s.number }}. {{ s.name }}</b>
               <div>{{ s.detail }}</div>
               <div v-for="f in found(s.id)" :key="f.rule" class="warning">
-                <StateMark :state="f.state" /> {{ f.because }}
+                <StateMark :state="f.state" /> {{ units.words(f.because) }}
               </div>
               <div v-for="c in s.cautions" :key="c" class="caution">{{ c }}</div>
             </td>

@@ -1,0 +1,22 @@
+import { useStorage } from '@vueuse/core'
+
+const perSquareInch = 6.4516
+
+/** The units that the user reads in, kept over visits. The server speaks in °C and cm²; this only formats. */
+export function useUnits() {
+  const temperature = useStorage<'C' | 'F'>('inkysparrow.temperature', 'C')
+  const area = useStorage<'cm' | 'in'>('inkysparrow.area', 'cm')
+
+  /** A temperature as a field shows it. */
+  const degrees = (celsius: number) => (temperature.value === 'F' ? Math.round(celsius * 18 + 320) / 10 : celsius)
+  /** What a field shows, as the server wants it. Undoes degrees to a tenth. */
+  const celsius = (shown: number) => (temperature.value === 'F' ? Math.round(((shown - 32) * 50) / 9) / 10 : shown)
+  /** Words of the server with their temperatures in the chosen unit. */
+  const words = (text: string) =>
+    temperature.value === 'F'
+      ? text.replace(/(-?\d+(?:\.\d+)?) °C/g, (_, c: string) => `${((Number(c) * 9) / 5 + 32).toFixed(1)} °F`)
+      : text
+  const square = (cm2: number) => (area.value === 'in' ? `${(cm2 / perSquareInch).toFixed(1)} in²` : `${cm2} cm²`)
+
+  return { temperature, area, degrees, celsius, words, square }
+}
