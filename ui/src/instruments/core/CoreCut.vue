@@ -88,7 +88,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         </text>
         <text v-if="c.film.bitten" :x="across + 10" :y="c.y + 54" class="hard bitten">
           {{ percent(c.film.hard) }}
-          <tspan dx="6" class="film-detail">hard</tspan>
+          <tspan dx="-5" class="film-detail">hard</tspan>
         </text>
         <text
           v-else-if="c.film.hardens && c.film.step && c.height >= 52"
