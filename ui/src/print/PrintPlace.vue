@@ -135,6 +135,23 @@ td.figure {
   font-size: 13px;
   font-weight: 600;
 }
+@media screen and (max-width: 640px) {
+  .page {
+    padding: 4mm;
+  }
+  td,
+  th {
+    padding: 4px 3px;
+  }
+  td.figure {
+    white-space: normal;
+    font-size: 12px;
+  }
+  .tools {
+    flex-wrap: wrap;
+    padding: 0 8px;
+  }
+}
 @media print {
   .tools {
     display: none;
