@@ -24,6 +24,7 @@ func TestConflictWhileEditing(t *testing.T) {
 	b.must(err)
 	b.button("Save").MustClick()
 	b.sees(".effect .problem", "changed elsewhere meanwhile.*Removed pencil wear of Propeller and legs.*Save again")
+	b.sees(".theirs", "As it stands there: Flat coat, Mistlane flat, Sat 13 · 10:00. Yours is in the fields above")
 	if got := b.field("Coats").MustProperty("value").Str(); got != "2" {
 		t.Errorf("what was typed is gone: %q", got)
 	}

@@ -165,6 +165,9 @@ func coalescing(air climate.Air) float64 {
 	return k * min(1, max(filmStall, above))
 }
 
+// Tau returns the film's time constant at 21 C and 50 %; 0 for what has nothing to harden.
+func (c *Course) Tau() time.Duration { return time.Duration(c.tau * float64(time.Hour)) }
+
 // Stiff returns when the carrier has left: before that a wipe pulls the film out of its recess.
 func (c *Course) Stiff() time.Time { return c.stiff }
 

@@ -9,6 +9,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/cure"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
@@ -525,6 +526,7 @@ func (j *judged) film(line *route.Line, i int, moment time.Time, r stack.Reach) 
 		f.Detail = "polystyrene, 1.2 mm"
 		return f
 	}
+	f.Why = j.filmWords(layer, state)
 	for _, p := range line.Steps {
 		if p.Layer == i {
 			f.Sheen = p.Step.Sheen().String()
@@ -534,6 +536,19 @@ func (j *judged) film(line *route.Line, i int, moment time.Time, r stack.Reach) 
 		}
 	}
 	return f
+}
+
+// filmWords tells where a film's hardness comes from.
+func (j *judged) filmWords(l *stack.Layer, state cure.State) string {
+	clock := func(t time.Time) string { return j.local(t).Format("Mon 2 Jan, 15:04") }
+	words := fmt.Sprintf("Laid %s; its carrier is gone %s, the next coat may go on %s.", clock(l.Film.Laid), clock(l.Stiff()), clock(l.Ready()))
+	if tau := l.Tau(); tau > 0 {
+		words += fmt.Sprintf(" It is %.0f %% hard because %s; at %.3g µm it takes %.0f h for the first 63 %%, in a room at 21 °C.",
+			100*float64(state.Hard), l.Film.Family.Mechanism.Name, float64(l.Film.Thickness()), tau.Hours())
+	} else {
+		words += " " + capital(l.Film.Family.Mechanism.Name) + "."
+	}
+	return words
 }
 
 func (j *judged) look(line *route.Line, subject int, moment time.Time) wire.Look {

@@ -99,6 +99,11 @@ func TestEveryMoment(t *testing.T) {
 					t.Errorf("%s %s at %v: %d films, there were %d", slug, z.ID, at, len(films), last)
 				}
 				last = len(films)
+				for _, f := range films[:len(films)-1] {
+					if !strings.HasPrefix(f.Why, "Laid ") || f.Hardens != strings.Contains(f.Why, "% hard because") {
+						t.Errorf("%s %s at %v: %s is explained by %q", slug, z.ID, at, f.Name, f.Why)
+					}
+				}
 				bitten := slices.ContainsFunc(films, func(f wire.Film) bool { return f.Bitten })
 				if bitten != (m.Core.State == wire.Bite) {
 					t.Errorf("%s %s at %v: a film is bitten %v, the state is %s", slug, z.ID, at, bitten, m.Core.State)

@@ -205,6 +205,7 @@ type Film struct {
 	Loss      float64 `json:"loss_um"`
 	Bitten    bool    `json:"bitten"`
 	Hardens   bool    `json:"hardens"`
+	Why       string  `json:"why"` // where the hardness comes from
 }
 
 // Look is a strip of skin before and after the step.

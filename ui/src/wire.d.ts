@@ -549,6 +549,7 @@ export interface Film {
   loss_um: number;
   bitten: boolean;
   hardens: boolean;
+  why: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

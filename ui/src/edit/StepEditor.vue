@@ -71,6 +71,15 @@ const edit = computed<PlanEdit | null>(() => {
 })
 const { effect, problem } = useEffectOf(edit)
 
+/** The step as it stands now, when another tablet was faster: yours is what the fields hold. */
+const theirs = computed(() => {
+  if (!props.step || !refused.value) return ''
+  const s = store.build?.zones.flatMap((z) => z.steps).find((one) => one.id === props.step?.id)
+  return s
+    ? `As it stands there: ${s.name}, ${s.detail}, ${s.when}${s.kind === 'planned' ? '' : `, ${s.kind}`}.`
+    : 'There the step has been removed.'
+})
+
 async function save() {
   if (!edit.value) return
   refused.value = await store.edit(edit.value)
@@ -137,6 +146,7 @@ const strokes = [
         <v-textarea v-model="form.note" label="Note" rows="1" auto-grow maxlength="5000" />
         <p v-if="technique?.caution" class="soft small">{{ technique.caution }}</p>
         <EffectNote :effect="effect" :problem="refused || problem" />
+        <p v-if="theirs" class="theirs">{{ theirs }} Yours is in the fields above.</p>
         <div class="buttons">
           <v-btn type="submit" color="primary" variant="flat" :disabled="!edit || !!problem" :loading="store.busy"
             >Save</v-btn

@@ -2,11 +2,13 @@
 import { computed } from 'vue'
 
 import StateMark from '../../shared/StateMark.vue'
+import { useUnits } from '../../shared/useUnits'
 import type { Core } from '../../wire'
 import { bite, cuts, edge } from './core'
 
 const props = defineProps<{ core: Core; cautions: readonly string[] }>()
 
+const units = useUnits()
 const left = 0
 const across = 132
 const top = 34
@@ -81,7 +83,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         <line :x1="left + across" x2="290" :y1="c.y" :y2="c.y" class="scribe" />
         <text :x="across + 10" :y="c.y + 15" class="film-name">
           {{ brief(c.film.name) }}
-          <title>{{ c.film.name }}</title>
+          <title>{{ c.film.name }}. {{ units.words(c.film.why) }}</title>
         </text>
         <text :x="across + 10" :y="c.y + 30" class="film-detail">
           {{ c.film.detail }}
@@ -117,6 +119,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
             <th>State</th>
             <th>Hard</th>
             <th>Softened</th>
+            <th>Why</th>
           </tr>
         </thead>
         <tbody>
@@ -126,6 +129,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
             <td>{{ f.phase }}</td>
             <td>{{ percent(f.hard) }}</td>
             <td>{{ f.bitten ? `${f.depth_um} µm` : 'no' }}</td>
+            <td>{{ f.why }}</td>
           </tr>
         </tbody>
       </table>
