@@ -155,3 +155,16 @@ func TestUnits(t *testing.T) {
 	b.page.MustNavigate(b.address + "/builds/nightjar?step=w3").MustWaitLoad()
 	b.sees(".because", "The room is at 48.2 °F, and Harbour gloss wants 50.0 °F")
 }
+
+// The garage's damp week is taken out of the Nightjar's plan: the effect is told, and the model is in time again.
+func TestTakeTheSpellAway(t *testing.T) {
+	b := open(t, desk, "/builds/nightjar")
+	b.sees(".bar .sub", "4 days late")
+	b.page.MustElement("[aria-label='The plan']").MustClick()
+	b.sees("[role=dialog] label", "Other air from")
+	b.page.MustElement("[aria-label^='Remove the spell']").MustClick()
+	b.sees(".effect .finish", "finish moves from Tue 23 Mar to")
+	b.button("Save").MustClick()
+	b.sees(".bar .sub", "in time|on the wanted day|late")
+	b.gone(".bar .sub", "4 days late")
+}

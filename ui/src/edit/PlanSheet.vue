@@ -31,6 +31,12 @@ const s = reactive({
   nightHumidity: String(file?.climate?.night?.humidity_pct ?? 60),
   nightFrom: file?.climate?.night?.from ?? '23:00',
   nightTo: file?.climate?.night?.to ?? '07:00',
+  spells: (file?.climate?.spells ?? []).map((x) => ({
+    from: toWall(x.from, store.build?.timezone ?? 'UTC'),
+    to: toWall(x.to, store.build?.timezone ?? 'UTC'),
+    temperature: String(units.degrees(x.temperature_c)),
+    humidity: String(x.humidity_pct),
+  })),
   timezone: file?.timezone ?? 'UTC',
   sessions: (file?.sessions ?? []).map((one) => ({ days: [...one.days] as string[], from: one.from, to: one.to })),
   exceptions: (file?.exceptions ?? []).map((x) => ({
@@ -63,7 +69,16 @@ const settings = computed<PlanEdit>(() => {
       temperature_c: units.celsius(Number(s.temperature)),
       humidity_pct: Number(s.humidity),
       ...(night ? { night } : {}),
-      ...(file?.climate?.spells ? { spells: file.climate.spells } : {}),
+      ...(s.spells.length
+        ? {
+            spells: s.spells.map((x) => ({
+              from: fromWall(x.from, s.timezone) ?? '',
+              to: fromWall(x.to, s.timezone) ?? '',
+              temperature_c: units.celsius(Number(x.temperature)),
+              humidity_pct: Number(x.humidity),
+            })),
+          }
+        : {}),
     },
     sessions: s.sessions.map((one) => ({ days: one.days as never, from: one.from, to: one.to })),
     exceptions: s.exceptions.map((x) => ({
@@ -190,6 +205,20 @@ const newProduct = () => {
               <v-text-field v-model="s.nightFrom" label="From" type="time" persistent-placeholder />
               <v-text-field v-model="s.nightTo" label="To" type="time" persistent-placeholder />
             </div>
+            <div v-for="(x, i) in s.spells" :key="i" class="spell">
+              <v-text-field v-model="x.from" label="Other air from" type="datetime-local" persistent-placeholder />
+              <v-text-field v-model="x.to" label="until" type="datetime-local" persistent-placeholder />
+              <v-text-field v-model="x.temperature" :label="`°${units.temperature.value}`" type="number" step="0.5" />
+              <v-text-field v-model="x.humidity" label="%" type="number" min="0" max="100" />
+              <v-btn variant="outlined" :aria-label="`Remove the spell from ${x.from}`" @click="s.spells.splice(i, 1)"
+                >Remove</v-btn
+              >
+            </div>
+            <v-btn
+              variant="outlined"
+              @click="s.spells.push({ from: s.start, to: '', temperature: s.temperature, humidity: s.humidity })"
+              >Add a spell of other air</v-btn
+            >
             <v-textarea v-model="s.note" label="Note" rows="1" auto-grow maxlength="5000" />
           </template>
 
@@ -339,6 +368,11 @@ const newProduct = () => {
   grid-template-columns: 1fr 100px 100px auto;
   gap: 10px;
   align-items: start;
+}
+.spell {
+  display: grid;
+  grid-template-columns: 1fr 1fr 84px 84px auto;
+  gap: 10px;
 }
 .rows {
   list-style: none;
