@@ -6,7 +6,14 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
 	"inkysparrow/core/wash"
+)
+
+var (
+	midFrom   = Numbers.Number("mid-from", 40, "L*", "lightness from which a restrained model takes a dark grey wash for brown-black", fact.Bench("grey, not black, where a subtle line is wanted"))
+	earthFrom = Numbers.Number("earth-from", 45, "L*", "lightness from which a paint is too near to pale earth for it to show", fact.Bench("chosen against the colour of the usual pigment"))
+	earthTo   = Numbers.Number("earth-to", 75, "L*", "lightness up to which it is", fact.Bench("chosen against the colour of the usual pigment"))
 )
 
 // Wish is an effect that a modeller may want on a model.
@@ -237,7 +244,7 @@ func (d *draft) washProduct() *coating.Product {
 	switch {
 	case l > paleFrom:
 		return d.kit.take("pale-wash")
-	case l < darkBelow, d.schools.Of("strength") == "restrained" && l > 40:
+	case l < darkBelow, d.schools.Of("strength") == "restrained" && l > midFrom:
 		return d.kit.take("mid-wash")
 	}
 	return d.kit.take("wash")
@@ -299,6 +306,14 @@ func (d *draft) oils() {
 	}
 }
 
+// earth chooses the pigment that shows on the paint: a dark one where the usual one is as light as the paint.
+func (d *draft) earth() string {
+	if l := lightness(d.Paint); l > earthFrom && l < earthTo {
+		return "dark-mud"
+	}
+	return "mud"
+}
+
 func (d *draft) stains() {
 	dark := lightness(d.Paint) < darkBelow
 	stain := "soot"
@@ -321,21 +336,13 @@ func (d *draft) stains() {
 		}
 	}
 	if d.Wants(WithMud) {
-		mud := "mud"
-		if l := lightness(d.Paint); l > 45 && l < 75 {
-			mud = "dark-mud"
-		}
-		d.add("mud", d.kit.take(mud))
+		d.add("mud", d.kit.take(d.earth()))
 	}
 	if d.Wants(WithPencil) {
 		d.add("pencil", d.kit.take("pencil"))
 	}
 	if d.Wants(WithPastel) {
-		soot := "mud"
-		if l := lightness(d.Paint); l > 45 && l < 75 {
-			soot = "dark-mud"
-		}
-		d.add("pastel", d.kit.take(soot))
+		d.add("pastel", d.kit.take(d.earth()))
 	}
 }
 

@@ -9,6 +9,9 @@ import (
 )
 
 var (
+	strokesAlong  = Numbers.Number("strokes-along", 3, "strokes", "strokes of a wipe along the airflow", fact.Bench("T13"))
+	strokesAcross = Numbers.Number("strokes-across", 4, "strokes", "strokes of a wipe across first or in circles", fact.Bench("T13"))
+
 	decalSmooth = coating.Texture(Numbers.Number("decal-texture", 0.09, "µm", "roughest surface on which decals do not silver", fact.Bench("between gloss and semi-gloss")))
 	decalRough  = coating.Texture(Numbers.Number("decal-silvers", 0.25, "µm", "texture from which they surely do", fact.Bench("about satin")))
 	toothless   = coating.Texture(Numbers.Number("tooth", 0.22, "µm", "texture below which oils and pigments slide", fact.Bench("between semi-gloss and satin")))
@@ -73,9 +76,9 @@ func findWashSheen(s *Site) []Finding {
 // Strokes is how many strokes a way of wiping takes.
 func Strokes(way string) int {
 	if Along(way) {
-		return 3
+		return int(strokesAlong)
 	}
-	return 4
+	return int(strokesAcross)
 }
 
 // Along reports whether a way of wiping stays with the airflow; it is what is done when nothing is said.
