@@ -232,6 +232,20 @@ func TestAxe(t *testing.T) {
 				b.press(input.Escape)
 				b.gone("[role=dialog]", words)
 			}
+			b.page.MustElement(".bar .build").MustClick()
+			b.sees(".v-overlay [role=listbox], .v-overlay .v-list", "Why it is ready then")
+			b.sees(".v-list-item", "Why it is ready then").MustClick()
+			b.sees("[role=dialog] dt", "a slow one")
+			inspect(t, b, axe)
+			b.press(input.Escape)
+			b.gone("[role=dialog] dt", "a slow one")
+			if v.width >= 800 {
+				b.button("Copy").MustClick()
+				b.sees("[role=dialog] h2", "Copy")
+				inspect(t, b, axe)
+				b.press(input.Escape)
+				b.gone("[role=dialog] h2", "Copy")
+			}
 			for path, words := range map[string]string{"/builds": "Builds", "/builds/petrel/print": "Upper surfaces", "/nowhere": "nothing at this address", "/new": "New build", "/workings": "Workings"} {
 				b.page.MustNavigate(b.address + path).MustWaitLoad()
 				b.sees("h1", words)

@@ -24,7 +24,8 @@ func TestConflictWhileEditing(t *testing.T) {
 	b.must(err)
 	b.button("Save").MustClick()
 	b.sees(".effect .problem", "changed elsewhere meanwhile.*Removed pencil wear of Propeller and legs.*Save again")
-	b.sees(".theirs", "As it stands there: Flat coat, Mistlane flat, Sat 13 · 10:00. Yours is in the fields above")
+	b.sees(".theirs caption", "Both versions, where they differ")
+	b.sees(".theirs tbody tr", "Coats ?2 ?usual")
 	if got := b.field("Coats").MustProperty("value").Str(); got != "2" {
 		t.Errorf("what was typed is gone: %q", got)
 	}
@@ -35,6 +36,45 @@ func TestConflictWhileEditing(t *testing.T) {
 	if len(after.Plan.Zones[3].Steps) != 3 || after.Plan.Zones[0].Steps[8].Coats != 2 {
 		t.Error("one of the two changes is lost")
 	}
+}
+
+// A liquid that is a mixture is put together, kept, and judged: its plain carrier bites nothing, a third of lacquer thinner in it does.
+func TestMixture(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites")
+	b.page.MustElement("[aria-label='The plan']").MustClick()
+	b.sees("[role=tab]", "Products").MustClick()
+	b.sees("[role=dialog] li", "Harbour gloss")
+	b.page.MustEval(`() => [...document.querySelectorAll('[role=dialog] li')].find(l => l.textContent.includes('Harbour gloss')).querySelector('button').click()`)
+	b.pick("Thinner", "a mixture")
+	b.sees("[role=dialog] label", "Thinner: part 1")
+	b.pick("Thinner: part 1", "^water$")
+	b.button("Add a part").MustClick()
+	b.pick("Thinner: part 2", "isopropanol")
+	b.sees(".v-text-field__suffix__text", "50 %")
+	b.button("Save").MustClick()
+	b.sees(".v-snackbar", "Changed Harbour gloss")
+	now, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	for _, p := range now.Plan.Products {
+		if p.Name == "Harbour gloss" && (p.Thinner == nil || p.Thinner.Parts["water"] != 1 || p.Thinner.Parts["isopropanol"] != 1) {
+			t.Errorf("the mixture is kept as %+v", p.Thinner)
+		}
+	}
+}
+
+// A film is asked where its hardness comes from, and the build why it is ready then.
+func TestAskWhy(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites")
+	b.page.MustElement(".core [aria-label^='Why: Pale sky enamel']").MustFocus()
+	b.press(input.Enter)
+	b.sees(".core .answer", "Pale sky enamel. Laid .* its carrier is gone .* % hard because it takes up oxygen")
+	b.page.MustElement(".bar .build").MustClick()
+	b.sees(".v-list-item", "Why it is ready then").MustClick()
+	b.sees("[role=dialog] li", "The last to be ready is")
+	b.sees("[role=dialog] li", "Its longest wait is")
+	b.sees("[role=dialog] dd", "Mar")
 }
 
 // A step is dragged above another one.

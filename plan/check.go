@@ -273,7 +273,7 @@ func fixOf(f route.Fix, step string) Fix {
 }
 
 func stepOf(s *route.Step) Step {
-	out := Step{ID: s.ID, Do: Do(s.Do.ID), Coats: s.Coats, Of: s.Of, Stroke: Stroke(s.Stroke)}
+	out := Step{ID: s.ID, Do: Do(s.Do.ID), Coats: s.Coats, Of: s.Of, Stroke: Stroke(s.Stroke), AreaPct: 100 * s.Share}
 	if s.Product != nil {
 		out.Product = s.Product.ID
 	}

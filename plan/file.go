@@ -103,6 +103,7 @@ type Step struct {
 	Product     string     `json:"product,omitempty" jsonschema:"maxLength=100"`
 	Coats       int        `json:"coats,omitempty" jsonschema:"minimum=1,maximum=10"`
 	ThicknessUM float64    `json:"thickness_um,omitempty" jsonschema:"minimum=0.1,maximum=500,description=Dry thickness of one coat."`
+	AreaPct     float64    `json:"area_pct,omitempty" jsonschema:"minimum=1,maximum=100,description=Share of the zone that the step covers; all of it where it is left out."`
 	Of          string     `json:"of,omitempty" jsonschema:"maxLength=100,description=The wash that a wipe wipes."`
 	With        With       `json:"with,omitempty" jsonschema:"description=How wet the cloth of a wipe is."`
 	Liquid      *Liquid    `json:"liquid,omitempty" jsonschema:"description=What a damp or wet cloth is wetted with; the wash's remover where it is left out."`

@@ -188,7 +188,7 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 	if !ok {
 		return nil, fault(path+".do", "no kind of step %q", string(s.Do))
 	}
-	out := &route.Step{ID: s.ID, Do: do, Coats: s.Coats, Dry: coating.Microns(s.ThicknessUM), Of: s.Of, Stroke: string(s.Stroke)}
+	out := &route.Step{ID: s.ID, Do: do, Coats: s.Coats, Dry: coating.Microns(s.ThicknessUM), Share: s.AreaPct / 100, Of: s.Of, Stroke: string(s.Stroke)}
 	if out.Coats == 0 {
 		out.Coats = max(1, do.Coats)
 	}

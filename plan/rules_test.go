@@ -69,6 +69,9 @@ func routeOf(t testing.TB, lines ...string) plan.File {
 				s.Done = at
 			case "at":
 				s.At = age()
+			case "area":
+				i++
+				fmt.Sscan(w[i], &s.AreaPct)
 			case "coats":
 				i++
 				fmt.Sscan(w[i], &s.Coats)
@@ -115,6 +118,9 @@ func TestRules(t *testing.T) {
 		{"a coat over wet oils", []string{old, "o: oil-dots oil done 5h", "f: final-coat flat at 1h"}, "f wet-below stop wait; f young-oils warn wait"},
 		{"the schedule waits for oils", []string{old, "o: oil-dots oil done 5h", "f: final-coat flat"}, ""},
 		{"tape on a live medium", []string{"base: base-coat lacquer done 900h", "m: chipping-medium medium done 800h", "k: mask"}, "k medium stop"},
+		{"acrylic wiped back from hard lacquer with its own thinner", []string{"b: metal-coat bright done 200h", "c: base-coat acrylic coats 1 done 10h", "k: wipe-back acrylic"}, ""},
+		{"from lacquer of the same day", []string{"b: metal-coat bright done 12h", "c: base-coat acrylic coats 1 done 8h", "k: wipe-back acrylic at 1h"}, "k bite stop wait"},
+		{"what lies below a clear can't be wiped back", []string{"b: base-coat acrylic done 200h", "g: gloss-coat gloss done 50h", "k: wipe-back acrylic"}, "k bite stop seal; k order stop"},
 		{"chipping with no medium", []string{old, "c: chip"}, "c order stop"},
 		{"colour over a wash", append(slices.Clone(glossed), "w: pin-wash clay", "b: base-coat acrylic"), "b order stop"},
 		{"a coat over wet paint", []string{"base: base-coat acrylic done 10m", "g: gloss-coat gloss at 10m"}, "g wet-below stop wait"},
@@ -131,6 +137,14 @@ func TestRules(t *testing.T) {
 		{"bright metal over gloss", []string{"b: base-coat lacquer done 900h", "g: gloss-coat solvent-gloss done 800h", "m: metal-coat bright"}, ""},
 		{"a flat coat over a wet fuel stain", []string{old, "s: wet-stain fuel", "f: final-coat flat"}, "f gloss-lost warn"},
 		{"nine coats at once", []string{"b: base-coat acrylic coats 9"}, "b many-coats warn"},
+		{"an enamel over an enamel in its bad window", []string{"b: base-coat enamel done 48h", "c: base-coat enamel at 1h"}, "c recoat warn wait"},
+		{"and while it is still open", []string{"b: base-coat enamel done 20h", "c: base-coat enamel at 1h"}, ""},
+		{"and after a week", []string{"b: base-coat enamel done 168h", "c: base-coat enamel at 1h"}, ""},
+		{"the schedule waits the bad window out", []string{"b: base-coat enamel done 48h", "c: base-coat enamel"}, ""},
+		{"a clear between them keeps the solvent away", []string{"b: base-coat enamel done 96h", "g: gloss-coat gloss done 60h", "c: base-coat enamel at 1h"}, ""},
+		{"gloss only where the decals go", []string{old, "g: gloss-coat gloss area 30", "d: decals decals", "s: seal gloss"}, ""},
+		{"and nothing evens it out", []string{old, "g: gloss-coat gloss area 30", "d: decals decals"}, "g sheen-edge warn"},
+		{"a coat on a part of the zone is no barrier for the rest", []string{"base: base-coat enamel done 48h", "g: gloss-coat gloss area 30 done 24h", "w: pin-wash enamel-wash at 1h", "f: final-coat flat"}, "w bite stop wait"},
 		{"two pinned steps at once, one before the other is done", []string{old, "g: gloss-coat gloss at 1h", "f: flat-coat flat at 65m"}, "f hands stop wait; f order-in-time stop wait; f wet-below stop wait"},
 	} {
 		t.Run(tc.name, func(t *testing.T) {
@@ -268,7 +282,7 @@ func TestWaitMovesScheduledSteps(t *testing.T) {
 func TestFixesRemoveTheirFindings(t *testing.T) {
 	r := rand.New(rand.NewPCG(7, 11))
 	tried := 0
-	for n := range 250 {
+	for n := range 400 {
 		f := randomPlan(t, r)
 		rep := check(t, f)
 		for round := 0; ; round++ {
@@ -464,6 +478,8 @@ func TestEveryRuleIsMet(t *testing.T) {
 	for _, lines := range [][]string{
 		{"b: base-coat lacquer done 900h", "m: chipping-medium medium done 800h", "k: mask"},
 		{"b: base-coat acrylic coats 9", "c: chip"},
+		{"b: base-coat enamel done 48h", "c: base-coat enamel at 1h"},
+		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss area 30"},
 		{"b: base-coat acrylic done 900h", "m: metal-coat bright"},
 		{"b: base-coat acrylic done 900h", "s: wet-stain fuel", "f: final-coat flat"},
 		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "w: pin-wash enamel-wash done 10h", "x: wipe of w dry done 9h", "f: flat-coat enamel-flat at 1h"},

@@ -24,7 +24,14 @@ type Film struct {
 	Coats  int       // from 1
 	Wet    Microns   // one coat as laid
 	Laid   time.Time // when the last coat was finished
+	Share  float64   // of the zone that it covers, up to 1; 0 stands for all of it
 }
+
+// Whole reports whether the film lies on all of its zone.
+func (f Film) Whole() bool { return f.Share <= 0 || f.Share >= 1 }
+
+// Covers reports whether the film shields what lies below it: closed, and on all of its zone.
+func (f Film) Covers() bool { return f.Family.Closed && f.Whole() }
 
 // Thickness returns the dry thickness of all coats together.
 func (f Film) Thickness() Microns { return f.Family.Dry(f.Wet) * Microns(f.Coats) }

@@ -55,8 +55,19 @@ type Mark struct {
 
 // markOf is how strong each effect is when it is fresh.
 var markOf = map[string]float64{
-	"pre-shade": 0.8, "decals": 1, "oil-accent": 0.5, "oil-dots": 0.5, "streak": 0.6, "exhaust-spray": 0.7, "pastel": 0.7, "pencil": 0.6,
-	"sponge-chips": 0.8, "mud": 0.6, "wet-stain": 0.7, "chip": 0.9,
+	"pre-shade":     Numbers.Number("mark-pre-shade", 0.8, "", "how strongly it is drawn when fresh", eye),
+	"decals":        Numbers.Number("mark-decals", 1, "", "how strongly it is drawn when fresh", eye),
+	"oil-accent":    Numbers.Number("mark-oil-accent", 0.5, "", "how strongly it is drawn when fresh", eye),
+	"oil-dots":      Numbers.Number("mark-oil-dots", 0.5, "", "how strongly it is drawn when fresh", eye),
+	"streak":        Numbers.Number("mark-streak", 0.6, "", "how strongly it is drawn when fresh", eye),
+	"exhaust-spray": Numbers.Number("mark-exhaust-spray", 0.7, "", "how strongly it is drawn when fresh", eye),
+	"pastel":        Numbers.Number("mark-pastel", 0.7, "", "how strongly it is drawn when fresh", eye),
+	"pencil":        Numbers.Number("mark-pencil", 0.6, "", "how strongly it is drawn when fresh", eye),
+	"sponge-chips":  Numbers.Number("mark-sponge-chips", 0.8, "", "how strongly it is drawn when fresh", eye),
+	"mud":           Numbers.Number("mark-mud", 0.6, "", "how strongly it is drawn when fresh", eye),
+	"wet-stain":     Numbers.Number("mark-wet-stain", 0.7, "", "how strongly it is drawn when fresh", eye),
+	"chip":          Numbers.Number("mark-chip", 0.9, "", "how strongly it is drawn when fresh", eye),
+	"wipe-back":     Numbers.Number("mark-wipe-back", 0.7, "", "how strongly it is drawn when fresh", eye),
 }
 
 // Plastic is the colour of the bare model.
@@ -79,7 +90,7 @@ func Of(line *route.Line, n int, moment time.Time) Skin {
 	}
 	if top := len(line.Films) - 1; n > 0 && top > 0 {
 		for i := top; i > 0; i-- {
-			if !line.Films[i].Film.Laid.After(moment) && line.Films[i].Film.Family.Closed {
+			if !line.Films[i].Film.Laid.After(moment) && line.Films[i].Film.Covers() {
 				k.Cure = line.Films[i].Hard(moment)
 				break
 			}
@@ -109,7 +120,7 @@ func (k *Skin) add(line *route.Line, i int) {
 		k.wipe(line, i)
 	case do.Has(route.Thinned):
 		k.Paint = k.Paint.Veiled(own, tint)
-	case do.Has(route.Lifting):
+	case do.Has(route.Lifting | route.WearsBack):
 		k.Marks = append(k.Marks, Mark{do.ID, k.below(line, i), markOf[do.ID]})
 	case do.Has(route.ClearCoat):
 		for m := range k.Marks {

@@ -25,6 +25,7 @@ func (tl *Timeline) Site(line *Line, i int) *Site {
 		Asked: p.Asked, Start: p.Start, End: p.End, tl: tl, line: line,
 	}
 	for _, q := range line.Steps[:i] {
+		s.Spot = q.Spot
 		s.After = later(s.After, q.End)
 	}
 	s.prepare()

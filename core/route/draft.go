@@ -13,8 +13,16 @@ import (
 var (
 	midFrom   = Numbers.Number("mid-from", 40, "L*", "lightness from which a restrained model takes a dark grey wash for brown-black", fact.Bench("grey, not black, where a subtle line is wanted"))
 	earthFrom = Numbers.Number("earth-from", 45, "L*", "lightness from which a paint is too near to pale earth for it to show", fact.Bench("chosen against the colour of the usual pigment"))
+	decalArea = Numbers.Number("decal-area", 0.3, "", "share of a zone that is glossed where only its decals are", fact.Bench("a rough share; the step's own can be set"))
 	earthTo   = Numbers.Number("earth-to", 75, "L*", "lightness up to which it is", fact.Bench("chosen against the colour of the usual pigment"))
 )
+
+// exhaustCoats are the thin passes of exhaust by strength.
+var exhaustCoats = map[string]float64{
+	"restrained":   Numbers.Number("exhaust-restrained", 1, "coats", "thin passes of exhaust on a restrained model", fact.Bench("thin passes, dry between them")),
+	"service-worn": Numbers.Number("exhaust-service-worn", 2, "coats", "thin passes of exhaust on a service-worn model", fact.Bench("thin passes, dry between them")),
+	"heavy":        Numbers.Number("exhaust-heavy", 4, "coats", "thin passes of exhaust on a heavily worn model", fact.Bench("thin passes, dry between them")),
+}
 
 // Wish is an effect that a modeller may want on a model.
 type Wish string
@@ -171,8 +179,15 @@ func (d *draft) base() {
 		d.add("pre-shade", d.kit.take("shade"))
 	}
 	d.medium = d.Wants(WithChips) && d.schools.Of("chips") == "medium" && !d.done() && !d.Metal && !d.Wants(WithDecals)
-	if d.medium {
+	back := d.Wants(WithChips) && d.schools.Of("chips") == "wiped-acrylic" && !d.done() && !d.Metal
+	if back && d.Paint.Family.ID != "waterborne-acrylic" {
+		back = false
+		d.because("Only a water-borne acrylic is wiped back from lacquer, so chips are painted.")
+	}
+	if d.medium || back {
 		d.add("metal-coat", d.kit.take("under-metal"))
+	}
+	if d.medium {
 		d.add("chipping-medium", d.kit.take("medium"))
 	}
 	do := "base-coat"
@@ -184,6 +199,9 @@ func (d *draft) base() {
 		coat.Coats = d.Coats
 	}
 	switch {
+	case back:
+		d.add("wipe-back", d.Paint)
+		d.because("The acrylic is wiped back with its own thinner, which the lacquer below ignores.")
 	case d.medium:
 		coat.Coats = 1
 		d.add("chip", nil)
@@ -200,7 +218,7 @@ func (d *draft) base() {
 			at = at.Add(-24 * time.Hour)
 		}
 	}
-	if d.Wants(WithChips) && !d.medium {
+	if d.Wants(WithChips) && !d.medium && !back {
 		d.add("sponge-chips", d.kit.take("chips"))
 	}
 }
@@ -215,9 +233,14 @@ func (d *draft) needsGloss() bool {
 
 func (d *draft) gloss() {
 	if d.needsGloss() {
-		d.add("gloss-coat", d.kit.take("gloss"))
+		g := d.add("gloss-coat", d.kit.take("gloss"))
 		d.glossed = true
-		d.because("Two coats of gloss: decals bed on it, a wash runs and wipes off, and it takes the rub of the cloth.")
+		if d.Wants(WithDecals) && d.schools.Of("gloss") == "under-decals" && d.schools.Of("decals_and_wash") != "before-decals" {
+			g.Share = decalArea
+			d.because("Gloss only where the decals go; the seal over all evens the sheen out again.")
+		} else {
+			d.because("Two coats of gloss: decals bed on it, a wash runs and wipes off, and it takes the rub of the cloth.")
+		}
 	}
 	if d.Wants(WithDecals) && d.schools.Of("decals_and_wash") != "before-decals" {
 		d.decals()
@@ -269,7 +292,10 @@ func (d *draft) washes() {
 	}
 	if d.Wants(WithDecals) && d.schools.Of("decals_and_wash") == "before-decals" {
 		if d.Wants(WithWash) {
-			d.add("gloss-coat", d.kit.take("gloss"))
+			g := d.add("gloss-coat", d.kit.take("gloss"))
+			if d.schools.Of("gloss") == "under-decals" {
+				g.Share = decalArea
+			}
 		}
 		d.decals()
 	}
@@ -328,7 +354,7 @@ func (d *draft) stains() {
 			case "oil":
 				d.add("streak", d.kit.take(stain+"-oil"))
 			default:
-				d.add("exhaust-spray", d.kit.take(stain)).Coats = map[string]int{"restrained": 1, "service-worn": 2, "heavy": 4}[d.schools.Of("strength")]
+				d.add("exhaust-spray", d.kit.take(stain)).Coats = int(exhaustCoats[d.schools.Of("strength")])
 			}
 			if dark {
 				d.because("A pale stain, since a dark one can't be seen on %s.", d.Paint.Name)

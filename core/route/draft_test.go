@@ -3,6 +3,7 @@ package route
 import (
 	"fmt"
 	"math/rand/v2"
+	"strings"
 	"testing"
 	"time"
 
@@ -91,11 +92,11 @@ func TestDraftFollowsTheSchools(t *testing.T) {
 			if s.Product != nil {
 				out += ":" + s.Product.ID
 			}
-			out += fmt.Sprintf("x%d%s ", s.Coats, s.Stroke)
+			out += fmt.Sprintf("x%d%s%.0f ", s.Coats, s.Stroke, 100*s.Share)
 		}
 		return out
 	}
-	for _, question := range []string{"decals_and_wash", "wash", "stroke", "under_oils", "over_oils", "shade", "exhaust", "strength"} {
+	for _, question := range []string{"decals_and_wash", "wash", "stroke", "under_oils", "over_oils", "shade", "exhaust", "strength", "gloss"} {
 		school, _ := SchoolNamed(question)
 		seen := map[string]string{}
 		for _, a := range school.Answers {
@@ -114,6 +115,9 @@ func TestDraftFollowsTheSchools(t *testing.T) {
 	medium := shape(Schools{"chips": "medium"}, WithChips)
 	if medium == shape(Schools{"chips": "painted"}, WithChips) {
 		t.Error("chips: lifted and painted ones are drafted alike")
+	}
+	if a := shape(Schools{"chips": "wiped-acrylic"}, WithChips); a == medium || !strings.Contains(a, "wipe-back") {
+		t.Errorf("chips: wiped back drafts %s", a)
 	}
 	if shape(Schools{"under_wash": "gloss"}, WithWash) == shape(Schools{"under_wash": "flat"}, WithWash) {
 		t.Error("under_wash changes nothing")

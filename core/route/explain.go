@@ -159,3 +159,74 @@ func (s *Site) Ask(place int, q WhatIf) Verge {
 	}
 	return a
 }
+
+// Finishes tells when the plan would be ready with fast and with slow products throughout: families are typical, real products differ.
+func (p *Plan) Finishes() (fast, slow time.Time) {
+	return Lay(p.of(cure.Fast)).Finish, Lay(p.of(cure.Slow)).Finish
+}
+
+// of returns the plan as it would be if every product of it were of that speed.
+func (p *Plan) of(speed cure.Speed) *Plan {
+	out := *p
+	families := map[*coating.Family]*coating.Family{}
+	products := map[*coating.Product]*coating.Product{}
+	for _, in := range p.Products {
+		q := *in
+		if families[q.Family] == nil {
+			families[q.Family] = speed.At(coating.Film{Family: q.Family}).Family
+		}
+		q.Family = families[q.Family]
+		products[in] = &q
+	}
+	out.Zones = nil
+	for _, z := range p.Zones {
+		zone := *z
+		zone.Steps = nil
+		for _, s := range z.Steps {
+			step := *s
+			step.wiped, step.wipedAway = nil, nil
+			if q := products[s.Product]; q != nil {
+				step.Product = q
+			}
+			zone.Steps = append(zone.Steps, &step)
+		}
+		zone.Link()
+		out.Zones = append(out.Zones, &zone)
+	}
+	return &out
+}
+
+// WhyFinish tells in a few lines what the plan's finish hangs on: the film that is ready last, and the longest wait on the way to it.
+func (r *Report) WhyFinish() []string {
+	last := r.last()
+	if last == nil {
+		return nil
+	}
+	var lines []string
+	say := func(format string, args ...any) { lines = append(lines, fmt.Sprintf(format, args...)) }
+	for _, line := range r.Lines {
+		n := len(line.Steps)
+		if n == 0 || !slices.ContainsFunc(line.Steps, func(p Placed) bool { return p.Step == last }) {
+			continue
+		}
+		end := line.Steps[n-1]
+		say("The last to be ready is %s: %s ends %s and its film is ready %s.", lower(line.Zone.Name), stepName(end.Step), r.Plan.clock(end.End), r.Plan.clock(later(end.End, end.Ready)))
+		longest := 0
+		for i := 1; i < n; i++ {
+			if line.Steps[i].Step.Done.IsZero() && (longest == 0 || line.wait(i) > line.wait(longest)) {
+				longest = i
+			}
+		}
+		if longest == 0 {
+			break
+		}
+		site := r.Site(line, longest)
+		say("Its longest wait is %s before %s, step %d, %s.", span(line.wait(longest)), stepName(site.Step), longest+1, r.Plan.clock(site.Start))
+		why := site.Why()
+		lines = append(lines, why[1:min(len(why), 4)]...)
+	}
+	return lines
+}
+
+// wait returns how long the zone rests before its step at place i, over 0.
+func (l *Line) wait(i int) time.Duration { return max(0, l.Steps[i].Start.Sub(l.Steps[i-1].End)) }

@@ -7,6 +7,7 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
 	"inkysparrow/core/wash"
 )
 
@@ -55,6 +56,25 @@ func TestWhy(t *testing.T) {
 		if len(r.Site(r.Lines[0], i).Why()) == 0 {
 			t.Errorf("nothing is said of step %d", i)
 		}
+	}
+}
+
+// A plan's finish spreads with its products, and is explained by its last film and its longest wait.
+func TestFinishes(t *testing.T) {
+	r, _ := young(2)
+	fast, slow := r.Plan.Finishes()
+	if !fast.Before(r.Finish) || !slow.After(r.Finish) {
+		t.Errorf("fast %v, usual %v, slow %v", fast, r.Finish, slow)
+	}
+	if again := Lay(r.Plan.of(cure.Usual)).Finish; !again.Equal(r.Finish) {
+		t.Errorf("the usual speed moves the finish from %v to %v", r.Finish, again)
+	}
+	all := strings.Join(r.WhyFinish(), "\n")
+	if !strings.Contains(all, "The last to be ready is zone") || !strings.Contains(all, "longest wait") {
+		t.Errorf("why: %s", all)
+	}
+	if empty := Check(&Plan{}); empty.WhyFinish() != nil {
+		t.Error("an empty plan explains a finish")
 	}
 }
 

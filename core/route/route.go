@@ -46,6 +46,7 @@ type Step struct {
 	Product   *coating.Product // nil where the technique takes none
 	Coats     int
 	Dry       coating.Microns // dry thickness of a coat; 0 for the family's usual one
+	Share     float64         // of the zone that it covers, up to 1; 0 stands for all of it
 	Done, At  time.Time       // when it happened; when its start is pinned; zero otherwise
 	Of        string          // a wipe's wash
 	Cloth     wash.Wetness
@@ -112,7 +113,7 @@ func (s *Step) Film(laid time.Time) coating.Film {
 	if s.Dry > 0 {
 		wet = s.Dry / coating.Microns(1-f.CarrierShare)
 	}
-	return coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid}
+	return coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share}
 }
 
 // Wets returns the liquid that the step brings onto the model, nil for none.
@@ -147,4 +148,14 @@ func (s *Step) Cautions() []string {
 }
 
 // Attended returns how long the step keeps the hands busy on the zone.
-func (z *Zone) Attended(s *Step) time.Duration { return s.Do.Attended(z.AreaCM2, max(1, s.Coats)) }
+func (z *Zone) Attended(s *Step) time.Duration {
+	return s.Do.Attended(z.AreaCM2*s.share(), max(1, s.Coats))
+}
+
+// share returns how much of its zone the step covers, over 0 and up to 1.
+func (s *Step) share() float64 {
+	if s.Share <= 0 {
+		return 1
+	}
+	return min(1, s.Share)
+}

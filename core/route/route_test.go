@@ -48,8 +48,8 @@ func TestTables(t *testing.T) {
 			t.Errorf("technique %s sprays without a caution", d.ID)
 		}
 	}
-	if len(Techniques()) != 29 {
-		t.Errorf("%d techniques, the plan format has 29", len(Techniques()))
+	if len(Techniques()) < 29 {
+		t.Errorf("%d techniques, the plan format had 29 from the start", len(Techniques()))
 	}
 	for _, s := range SchoolsTable() {
 		once("school ", s.ID)

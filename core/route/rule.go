@@ -21,7 +21,8 @@ type Rule struct {
 	// Find judges the step at the moment it is placed.
 	Find func(*Site) []Finding
 	// Holds reports whether the step may begin at moment, for rules that time can satisfy; nil for the others. In constant air it
-	// never turns false again as time goes on. Scheduled steps are moved to where it holds.
+	// turns true for good in the end; before that a good stretch may be missed, never a bad one taken. Scheduled steps are moved to
+	// where it holds.
 	Holds func(s *Site, moment time.Time) bool
 	// Physical marks a rule without which the step can't be begun at all, such as a wet film below.
 	Physical bool
@@ -136,6 +137,7 @@ type Site struct {
 	Index int // in the zone's route
 	Below stack.Stack
 	On    coating.Texture // of the surface the step meets
+	Spot  coating.Texture // of the part of it that a coat was put on; 0 where there is none
 
 	After time.Time // the step before it has ended
 	Asked time.Time // the earliest session in which it could physically begin
@@ -171,6 +173,9 @@ func touchOf(step *Step, below stack.Stack) (stack.Touch, bool) {
 	if step.Do.Has(Lifting) {
 		t.Lifts = topMedium(below)
 	}
+	if step.Do.Has(WearsBack) {
+		t.Lifts = ownOnTop(step.Product, below)
+	}
 	if step.Product != nil && (t.Contact.Sprayed || step.Do.Has(OilWork)) {
 		t.Welds = step.Product.Family
 	}
@@ -185,6 +190,15 @@ func topMedium(below stack.Stack) int {
 		}
 	}
 	return 0
+}
+
+// ownOnTop returns the place of the lowest of the films on top that are of product's family and not washes, 0 for none.
+func ownOnTop(product *coating.Product, below stack.Stack) int {
+	place := 0
+	for i := len(below) - 1; i > 0 && product != nil && below[i].Film.Family == product.Family; i-- {
+		place = i
+	}
+	return place
 }
 
 // judge runs every rule on the site.

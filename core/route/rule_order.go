@@ -31,6 +31,12 @@ func findOrder(s *Site) []Finding {
 	if s.Step.Do.Has(Lifting) {
 		return s.chipOrder()
 	}
+	if s.Step.Do.Has(WearsBack) && s.touch.Lifts == 0 {
+		return []Finding{{
+			Severity: Stop, Because: fmt.Sprintf("%s does not lie on top, so there is nothing of it to wipe back.", capital(s.Step.Product.Name)),
+			propose: func() []Fix { return []Fix{{Do: "remove", Step: s.Step.ID}} },
+		}}
+	}
 	if s.Step.Do.Has(Colour) {
 		effect := last(func(st *Step) bool { return st.Do.Phase >= Decals && st.Do.Phase != Sealing && st.Do.Lays })
 		if effect != nil {
@@ -95,7 +101,7 @@ func findDulled(s *Site) []Finding {
 	if !s.Step.Do.Has(ClearCoat) {
 		return nil
 	}
-	for i := len(s.Below) - 1; i > 0 && !s.Below[i].Film.Family.Closed; i-- {
+	for i := len(s.Below) - 1; i > 0 && !s.Below[i].Film.Covers(); i-- {
 		if !s.Below[i].Film.Family.IsLoose() {
 			continue
 		}

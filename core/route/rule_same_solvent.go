@@ -24,7 +24,7 @@ func (s *Site) creeps(moment time.Time) int {
 	if !s.Step.Do.Has(ClearCoat) || s.touch.Liquid == nil {
 		return 0
 	}
-	for i := len(s.Below) - 1; i > 0 && !s.Below[i].Film.Family.Closed; i-- {
+	for i := len(s.Below) - 1; i > 0 && !s.Below[i].Film.Covers(); i-- {
 		f := s.Below[i].Film.Family
 		if f.IsOily() && stack.Distance(s.touch.Liquid, f, s.Below[i].Hard(moment)) < 1 {
 			return i

@@ -40,15 +40,19 @@ func init() {
 }
 
 func findSilvering(s *Site) []Finding {
-	if !s.Step.Do.Has(NeedsGloss) || s.On <= decalSmooth {
+	on := s.On
+	if s.Spot > 0 {
+		on = min(on, s.Spot) // the decals go where the gloss is
+	}
+	if !s.Step.Do.Has(NeedsGloss) || on <= decalSmooth {
 		return nil
 	}
-	f := Finding{Severity: Warn, Figures: Figures{Share: float64(s.On)}}
-	if s.On < decalRough {
+	f := Finding{Severity: Warn, Figures: Figures{Share: float64(on)}}
+	if on < decalRough {
 		f.Severity = Note
 	}
 	f.Because = fmt.Sprintf("The surface is %s: its valleys are %.2f µm deep on average where gloss has %.2f, so the decals silver.",
-		s.On.Sheen(), float64(s.On), float64(coating.Gloss.Texture()))
+		on.Sheen(), float64(on), float64(coating.Gloss.Texture()))
 	f.propose = func() []Fix { return s.insertFix("gloss-coat", 2, s.Step, coating.Gloss) }
 	return []Finding{f}
 }
@@ -87,7 +91,7 @@ func Along(way string) bool { return way == "" || way == "airflow" }
 // surfaceName is what the surface is called in a sentence.
 func (s *Site) surfaceName() string {
 	for i := len(s.Below) - 1; i > 0; i-- {
-		if s.Below[i].Film.Family.Closed {
+		if s.Below[i].Film.Covers() {
 			return s.film(i)
 		}
 	}

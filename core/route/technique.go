@@ -40,6 +40,7 @@ const (
 	ItsCarrier
 	ItsThinner // a trace, as when oils are blended
 	JustWater
+	ItsRemover
 	TheRemover // of the wash that is wiped
 )
 
@@ -83,6 +84,7 @@ const (
 	Thinned                      // the product is thinned to a wash
 	Staining                     // its colour must be seen against the paint
 	Lifting                      // lifts a medium on purpose
+	WearsBack                    // takes its own product off again, down to what the liquid leaves alone
 )
 
 // Has reports whether the technique has the role.
@@ -138,6 +140,10 @@ var techniques = []*Technique{
 	{
 		ID: "chip", Name: "Chip", Short: "Chip", Phase: Chip, Contact: stack.ChipWork, Carries: JustWater, Role: Lifting, Kinds: []coating.Kind{coating.Paint, coating.Medium},
 		Optional: true, Setup: 5 * minute, Per100: 20 * minute, Caution: bladeCare,
+	},
+	{
+		ID: "wipe-back", Name: "Wipe back", Short: "Back", Phase: Chip, Contact: stack.WornBack, Carries: ItsRemover, Role: WearsBack, Kinds: []coating.Kind{coating.Paint},
+		Setup: 5 * minute, Per100: 15 * minute,
 	},
 	{ID: "mask", Name: "Mask", Short: "Mask", Phase: Base, Role: Tape, Setup: 5 * minute, Per100: 8 * minute, Caution: bladeCare},
 	{
@@ -270,6 +276,8 @@ func (t *Technique) liquid(p *coating.Product) *solvent.Liquid {
 		return p.Carrier
 	case t.Carries == ItsThinner:
 		return p.Thinner
+	case t.Carries == ItsRemover:
+		return p.Remover
 	}
 	return nil
 }

@@ -37,7 +37,8 @@ type Placed struct {
 	Below      int             // how many of Films lie below it
 	On         coating.Texture // of the surface it meets
 	Leaves     coating.Texture
-	Layer      int // place in Films of what it leaves; 0 for nothing
+	Spot       coating.Texture // where a coat lies on a part of the zone only; 0 where none does
+	Layer      int             // place in Films of what it leaves; 0 for nothing
 	TouchDry   time.Time
 	Ready      time.Time
 	Closes     time.Time // the end of a wipe's window; zero for other steps
@@ -120,6 +121,14 @@ func (l *Line) surface() coating.Texture {
 	return coating.Plastic.Sheens[0].Texture()
 }
 
+// spot returns the texture of the part of the zone that a coat was put on, 0 where the whole zone is one.
+func (l *Line) spot() coating.Texture {
+	if n := len(l.Steps); n > 0 {
+		return l.Steps[n-1].Spot
+	}
+	return 0
+}
+
 // offer is where a zone's next step, with its wipe if it is a wash, could go.
 type offer struct {
 	placed [2]Placed
@@ -166,8 +175,12 @@ func (l *Line) push(plan *Plan, p Placed) {
 		l.latest = append(l.latest, l.last(len(l.Films)-1))
 	}
 	switch do := p.Step.Do; {
-	case do.Lays && l.Films[p.Layer].Film.Family.Closed, do.Contact == stack.Polished:
+	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole():
+		p.Spot = p.On.Under(p.Step.Sheen(), max(1, p.Step.Coats))
+	case do.Lays && l.Films[p.Layer].Film.Covers(), do.Contact == stack.Polished:
 		p.Leaves = p.On.Under(p.Step.Sheen(), max(1, p.Step.Coats))
+	default:
+		p.Spot = l.spot()
 	}
 	l.Steps = append(l.Steps, p)
 }
@@ -203,7 +216,7 @@ func (l *Line) pop() {
 func (tl *Timeline) site(line *Line, after time.Time) *Site {
 	i := len(line.Steps)
 	s := &Site{
-		Plan: tl.Plan, Zone: line.Zone, Step: line.Zone.Steps[i], Index: i, Below: line.Films, On: line.surface(),
+		Plan: tl.Plan, Zone: line.Zone, Step: line.Zone.Steps[i], Index: i, Below: line.Films, On: line.surface(), Spot: line.spot(),
 		After: after, tl: tl, line: line,
 	}
 	s.prepare()

@@ -34,12 +34,13 @@ var (
 	WetWipe  = &Contact{ID: "wet-wipe", Name: "a wet wipe", Liquid: 1.5, Action: 40 * time.Second, Carry: 1, Tool: 0.05}
 	Blended  = &Contact{ID: "oils-blended", Name: "blending oils", Liquid: 1.5, Action: 60 * time.Second, Carry: 0.30}
 	ChipWork = &Contact{ID: "chip", Name: "chipping with water and a stiff brush", Liquid: 30, Action: 120 * time.Second, Carry: 1, Tool: 1}
+	WornBack = &Contact{ID: "wipe-back", Name: "a damp cloth that wears the paint back", Liquid: 0.5, Action: 20 * time.Second, Carry: 0.70, Tool: 0.05}
 	Polished = &Contact{ID: "polish", Name: "polishing", Carry: 0.20, Tool: 0.45}
 )
 
 // Contacts returns all of them, for the Workings.
 func Contacts() []*Contact {
-	return []*Contact{Mist, WetCoat, Brushed, Floated, PinWash, Overall, SprayedW, DryWipe, DampWipe, WetWipe, Blended, ChipWork, Polished}
+	return []*Contact{Mist, WetCoat, Brushed, Floated, PinWash, Overall, SprayedW, DryWipe, DampWipe, WetWipe, Blended, ChipWork, WornBack, Polished}
 }
 
 // ContactEvidence is where the figures of the contacts come from.

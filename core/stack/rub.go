@@ -1,6 +1,7 @@
 package stack
 
 import (
+	"math"
 	"time"
 
 	"inkysparrow/core/cure"
@@ -28,8 +29,8 @@ func (s Stack) Rubbed(own string, moment time.Time) Rub {
 		if float64(hard) < rubHard {
 			return Rub{i, hard, exposed}
 		}
-		for range layer.Film.Coats {
-			exposed *= weakSpot
+		if layer.Film.Whole() {
+			exposed *= math.Pow(weakSpot, float64(layer.Film.Coats))
 		}
 		if exposed < weakSpot {
 			break

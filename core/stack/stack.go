@@ -46,7 +46,7 @@ var reactions = []struct {
 	Family string
 	RED    float64
 }{
-	{solvent.Ammonia, "polish-clear", 0.6}, // ammonia opens the links of a polish clear: common practice, no source
+	{solvent.Ammonia, "polish-clear", Numbers.Number("ammonia-polish", 0.6, "RED", "reach of ammonia on a polish clear, whose links it opens", fact.Bench("ammonia strips a polish clear at any age"))},
 }
 
 // Limit returns the loss in micrometres up to which a bite is safe.
@@ -65,7 +65,7 @@ type Layer struct {
 // Lay works out the layer that a step leaves.
 func Lay(step string, film coating.Film, air climate.Record) Layer {
 	l := Layer{Course: cure.Of(film, air), Step: step}
-	if film.Family.Closed && film.Family.Mechanism != coating.Moulded {
+	if film.Covers() && film.Family.Mechanism != coating.Moulded {
 		for n := 1; n < film.Coats; n++ {
 			l.first = append(l.first, cure.Of(film.First(n), air))
 		}
@@ -157,7 +157,7 @@ func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield fun
 		if !meant {
 			yield(reach(i, layer, a, touch, moment, exposed, wait, contact))
 		}
-		if layer.Film.Family.Closed && !(touch.Lifts > 0 && i >= touch.Lifts) {
+		if layer.Film.Covers() && !(touch.Lifts > 0 && i >= touch.Lifts) {
 			open, slow := layer.barrier(a, touch, moment, contact)
 			exposed *= open
 			lag += slow
@@ -281,7 +281,7 @@ func barrierOf(course *cure.Course, a assault, touch Touch, moment time.Time, co
 func (s Stack) Lag(place int, liquid *solvent.Liquid, moment time.Time) time.Duration {
 	sum := 0.0
 	for i := place + 1; i < len(s); i++ {
-		if f := s[i].Film.Family; f.Closed && !moment.Before(s[i].Stiff()) {
+		if s[i].Film.Covers() && !moment.Before(s[i].Stiff()) {
 			a := attack(&s[i].Course, liquid, moment)
 			sum += float64(s[i].Film.Thickness()) * 1e-6 / math.Sqrt(a.diffusion)
 		}

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"strings"
 	"time"
 
 	"github.com/go-rod/rod"
@@ -20,7 +21,7 @@ type shot struct {
 	path          string
 	width, height int
 	night         bool
-	press         string // a button to press first, by its accessible name
+	press         string // buttons to press first, by their accessible names, one after the other with | between
 }
 
 var shots = []shot{
@@ -46,7 +47,7 @@ func main() {
 	width := flag.Int("width", 1280, "its width")
 	height := flag.Int("height", 800, "its height")
 	night := flag.Bool("night", false, "by night")
-	press := flag.String("press", "", "a button to press first, by its accessible name or its words")
+	press := flag.String("press", "", "buttons to press first, by accessible name or words, with | between")
 	flag.Parse()
 	if *path != "" {
 		shots = []shot{{name: *only, path: *path, width: *width, height: *height, night: *night, press: *press}}
@@ -103,8 +104,11 @@ func take(b *rod.Browser, server, file string, s shot) error {
 	if err := page.WaitStable(400 * time.Millisecond); err != nil {
 		return err
 	}
-	if s.press != "" {
-		button, err := page.ElementByJS(rod.Eval(`name => [...document.querySelectorAll('button, a, summary')].find(e => e.ariaLabel === name || e.textContent.trim() === name) ?? null`, s.press))
+	for name := range strings.SplitSeq(s.press, "|") {
+		if name == "" {
+			continue
+		}
+		button, err := page.ElementByJS(rod.Eval(`name => [...document.querySelectorAll('button, a, summary, [role=tab], [role=button], .v-list-item')].find(e => (e.ariaLabel ?? '').startsWith(name) || e.textContent.trim() === name) ?? null`, name))
 		if err != nil {
 			return err
 		}

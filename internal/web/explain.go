@@ -29,8 +29,11 @@ func (s *Server) site(c fiber.Ctx) (*judged, *route.Site, error) {
 	return nil, nil, fiber.NewError(fiber.StatusNotFound, "There is no such step.")
 }
 
-// explain tells where a step's time comes from.
+// explain tells where a step's time comes from, or the plan's finish where no step is named.
 func (s *Server) explain(c fiber.Ctx) error {
+	if c.Query("step") == "" {
+		return s.explainFinish(c)
+	}
 	j, site, err := s.site(c)
 	if err != nil {
 		return err
@@ -64,6 +67,30 @@ func (s *Server) explain(c fiber.Ctx) error {
 				TemperatureC: round(air.TemperatureC, 1), HumidityPct: round(100*air.Humidity, 0),
 			})
 		}
+	}
+	return c.JSON(out)
+}
+
+func (s *Server) explainFinish(c fiber.Ctx) error {
+	j, err := s.standing(c.Context(), slug(c))
+	if err != nil {
+		return err
+	}
+	if j.checked.Finish.IsZero() {
+		return fiber.NewError(fiber.StatusNotFound, "The plan has no steps yet.")
+	}
+	fast, slow := j.plan.Finishes()
+	day := func(t time.Time) string { return j.local(t).Format("Mon 2 Jan") }
+	out := wire.Explain{Lines: j.checked.WhyFinish(), Fast: day(fast), Usual: day(j.checked.Finish), Slow: day(slow), Layers: []wire.Asked{}}
+	out.Safe = j.plan.Wanted.IsZero() || !j.checked.Finish.After(j.plan.Wanted)
+	out.Crosses = out.Safe && !j.plan.Wanted.IsZero() && slow.After(j.plan.Wanted)
+	switch {
+	case out.Crosses:
+		out.Advice = "With slow products it is not ready on the wanted day. Time a test piece early."
+	case !out.Safe:
+		out.Advice = "Not ready on the wanted day."
+	case !j.plan.Wanted.IsZero():
+		out.Advice = "Ready on the wanted day with slow products too."
 	}
 	return c.JSON(out)
 }

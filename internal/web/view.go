@@ -203,11 +203,24 @@ func (j *judged) zone(line *route.Line, worst map[string]wire.State) wire.Zone {
 		}
 		if p.Layer > 0 {
 			s.Trail = trail(line.Films[p.Layer], p.Ready)
+			s.Spread = j.spread(line.Films[p.Layer])
 		}
 		s.When = j.when(p)
 		z.Steps = append(z.Steps, s)
 	}
 	return z
+}
+
+// spread tells when a film is ready with a fast and a slow product of its family.
+func (j *judged) spread(l stack.Layer) string {
+	if l.Tau() == 0 {
+		return ""
+	}
+	ready := func(speed cure.Speed) string {
+		c := cure.Of(speed.At(l.Film), j.plan.Air)
+		return j.local(c.Ready()).Format("Mon 2 · 15:04")
+	}
+	return fmt.Sprintf("fast product %s, slow %s", ready(cure.Fast), ready(cure.Slow))
 }
 
 func (j *judged) when(p route.Placed) string {
@@ -236,6 +249,9 @@ func detail(s *route.Step) string {
 	}
 	if s.Do.Lays && s.Coats > 1 {
 		parts = append(parts, count(s.Coats, "coat"))
+	}
+	if s.Share > 0 && s.Share < 1 {
+		parts = append(parts, fmt.Sprintf("on %.0f %% of the zone", 100*s.Share))
 	}
 	if s.Do.Has(route.WashOn|route.OilWork) && s.Wets() != nil {
 		parts = append(parts, s.Wets().Name)

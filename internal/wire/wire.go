@@ -113,7 +113,8 @@ type Step struct {
 	Ready    time.Time  `json:"ready"`
 	Opens    *time.Time `json:"opens,omitempty"` // of a wipe's window
 	Closes   *time.Time `json:"closes,omitempty"`
-	When     string     `json:"when"` // the figure to go by, in words
+	When     string     `json:"when"`   // the figure to go by, in words
+	Spread   string     `json:"spread"` // when its film is ready with a fast and a slow product; empty where it leaves none
 	Cautions []string   `json:"cautions"`
 	Trail    []Sample   `json:"trail"` // its film hardening
 }

@@ -64,7 +64,7 @@ export const api = {
   restore: (slug: string, restore: Restore) => ask<Build>(`${of(slug)}/restore`, restore),
   make: (build: NewBuild) => ask<Made>('/builds', build),
   away: (slug: string, away: boolean) => ask<Builds>(`${of(slug)}/away`, { away }),
-  explain: (slug: string, step: string) => ask<Explain>(`${of(slug)}/explain?${new URLSearchParams({ step })}`),
+  explain: (slug: string, step = '') => ask<Explain>(`${of(slug)}/explain?${new URLSearchParams({ step })}`),
   whatIf: (slug: string, step: string, q: Record<string, number>) =>
     ask<Verge>(
       `${of(slug)}/whatif?${new URLSearchParams({ step, ...Object.fromEntries(Object.entries(q).map(([k, v]) => [k, String(v)])) })}`,

@@ -95,6 +95,7 @@ export type PlanDo =
   | "metal-coat"
   | "chipping-medium"
   | "chip"
+  | "wipe-back"
   | "mask"
   | "polish"
   | "gloss-coat"
@@ -230,6 +231,7 @@ export interface Step {
   opens?: string;
   closes?: string;
   when: string;
+  spread: string;
   cautions: string[];
   trail: Sample[];
 }
@@ -443,6 +445,10 @@ export interface PlanStep {
    * Dry thickness of one coat.
    */
   thickness_um?: number;
+  /**
+   * Share of the zone that the step covers; all of it where it is left out.
+   */
+  area_pct?: number;
   /**
    * The wash that a wipe wipes.
    */

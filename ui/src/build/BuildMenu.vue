@@ -16,6 +16,8 @@ api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)),
 <template>
   <v-menu model-value :target="target" @update:model-value="emit('close')">
     <v-list aria-label="Builds">
+      <v-list-item title="Why it is ready then" @click="store.sheet = 'finish'" />
+      <v-divider />
       <v-list-item
         v-for="b in builds"
         :key="b.slug"

@@ -19,6 +19,7 @@ const StepEditor = defineAsyncComponent(() => import('../edit/StepEditor.vue'))
 const CopyStep = defineAsyncComponent(() => import('../edit/CopyStep.vue'))
 const PlanSheet = defineAsyncComponent(() => import('../edit/PlanSheet.vue'))
 const SearchSheet = defineAsyncComponent(() => import('../search/SearchSheet.vue'))
+const FinishWhy = defineAsyncComponent(() => import('./FinishWhy.vue'))
 const HistorySheet = defineAsyncComponent(() => import('../edit/HistorySheet.vue'))
 
 const props = defineProps<{ slug: string }>()
@@ -163,6 +164,7 @@ useKeys({
     <CopyStep v-if="sheet === 'copy' && step" :step="stepId" :name="step.name" @close="sheet = ''" />
     <PlanSheet v-if="sheet === 'plan'" @close="sheet = ''" />
     <SearchSheet v-if="sheet === 'search'" @close="sheet = ''" />
+    <FinishWhy v-if="sheet === 'finish'" @close="sheet = ''" />
     <HistorySheet v-if="sheet === 'history'" @close="sheet = ''" />
   </main>
 </template>

@@ -89,6 +89,7 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         <dd class="figure">{{ clock(step.touch_dry) }}</dd>
         <dt>Ready for a coat</dt>
         <dd class="figure">{{ clock(step.ready) }}</dd>
+        <dd v-if="step.spread" class="spread soft">{{ step.spread }}</dd>
       </template>
     </dl>
     <details v-if="step" class="why" @toggle="asked = ($event.target as HTMLDetailsElement).open">
@@ -110,6 +111,11 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </template>
 
 <style scoped>
+.times .spread {
+  grid-column: 1 / -1;
+  text-align: right;
+  font-size: 13px;
+}
 .panel {
   display: flex;
   flex-direction: column;

@@ -6,6 +6,7 @@ import { api } from '../api'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
 import type { Explain, Verge } from '../wire'
+import HowSure from './HowSure.vue'
 import { useBuild } from './useBuild'
 
 /** Where the step's time comes from, how sure it is, and what would be if. */
@@ -89,18 +90,7 @@ const above = computed(() => {
     <ol>
       <li v-for="l in explain.lines" :key="l">{{ units.words(l) }}</li>
     </ol>
-    <h3>How sure that is</h3>
-    <dl>
-      <dt>a fast product</dt>
-      <dd class="figure">{{ explain.fast }}</dd>
-      <dt>the usual one</dt>
-      <dd class="figure">{{ explain.usual }}</dd>
-      <dt>a slow one</dt>
-      <dd class="figure">{{ explain.slow }}</dd>
-    </dl>
-    <p v-if="explain.advice">
-      <StateMark :state="!explain.safe ? 'bite' : explain.crosses ? 'wait' : 'safe'" quiet /> {{ explain.advice }}
-    </p>
+    <HowSure :explain="explain" />
 
     <template v-if="explain.layers.length">
       <h3>What if</h3>
@@ -160,16 +150,6 @@ ol {
 }
 h3 {
   font-size: 16px;
-}
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 1px 12px;
-  margin: 0;
-}
-dd {
-  margin: 0;
-  text-align: right;
 }
 .film select {
   margin-left: 8px;

@@ -10,8 +10,9 @@ export const useBuild = defineStore('build', () => {
   const problem = ref('') // why there is no build to show
   const said = ref('') // a passing message
   const busy = ref(false)
+  const clash = ref(false) // another tablet was faster with the last edit
 
-  const sheet = ref<'' | 'add' | 'edit' | 'copy' | 'plan' | 'history' | 'search'>('') // the sheet that lies open
+  const sheet = ref<'' | 'finish' | 'add' | 'edit' | 'copy' | 'plan' | 'history' | 'search'>('') // the sheet that lies open
 
   const at = ref(0) // the moment, ms since 1970
   const zoneId = ref('')
@@ -165,6 +166,7 @@ export const useBuild = defineStore('build', () => {
     const b = build.value
     if (!b || busy.value) return ''
     busy.value = true
+    clash.value = false
     try {
       const changed = await api.edit(b.slug, { revision: b.revision, edit: e })
       show(changed, true)
@@ -174,6 +176,7 @@ export const useBuild = defineStore('build', () => {
       const words = err instanceof Refusal ? err.message : String(err)
       if (err instanceof Refusal && err.problem.code === 'moved') {
         show(await api.build(b.slug), true)
+        clash.value = true
         return `${words} What was changed there: ${build.value?.undoes ?? ''}. Save again to put your change on top of it.`
       }
       return words
@@ -217,6 +220,7 @@ export const useBuild = defineStore('build', () => {
     problem,
     said,
     busy,
+    clash,
     at,
     zoneId,
     stepId,

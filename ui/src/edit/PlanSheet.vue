@@ -2,9 +2,11 @@
 import { computed, reactive, ref } from 'vue'
 
 import { useBuild } from '../build/useBuild'
+import LiquidField from '../shared/LiquidField.vue'
 import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
 import type { PlanEdit, PlanProduct, PlanSettings, PlanZone } from '../wire'
+import BothVersions from './BothVersions.vue'
 import EffectNote from './EffectNote.vue'
 import { useEffectOf } from './useEffectOf'
 import { useTrade } from './useTrade'
@@ -120,6 +122,22 @@ const edit = computed<PlanEdit | null>(() =>
 )
 const { effect, problem } = useEffectOf(edit)
 
+/** What is being saved, and the same as another tablet has saved it. */
+const yours = computed(() => {
+  const e = edit.value
+  if (e?.settings) return e.settings
+  return e?.product ?? (e?.new_zone && { name: e.new_zone.name, area_cm2: e.new_zone.area_cm2 })
+})
+const theirs = computed(() => {
+  const p = store.build?.plan
+  if (!p || !edit.value) return undefined
+  if (edit.value.product) return p.products.find((one) => one.id === edit.value?.of)
+  const z = p.zones.find((one) => one.id === edit.value?.of)
+  if (edit.value.new_zone) return z && { name: z.name, area_cm2: z.area_cm2 }
+  const { build, climate, sessions, exceptions, timezone, schools } = p
+  return { build, climate, sessions: sessions ?? [], exceptions: exceptions ?? [], timezone, schools: schools ?? {} }
+})
+
 async function save() {
   if (!edit.value) return
   refused.value = await store.edit(edit.value)
@@ -146,10 +164,6 @@ const days = [
   { value: 'sun', title: 'Sun' },
 ]
 const families = computed(() => trade.value?.families.map((f) => ({ value: f.id, title: f.name })) ?? [])
-const liquids = computed(() => [
-  { value: '', title: 'the usual one' },
-  ...(trade.value?.liquids.map((l) => ({ value: l.id, title: l.name })) ?? []),
-])
 const newProduct = () => {
   fresh.value = true
   product.value = { id: '', name: '', kind: 'paint', family: 'waterborne-acrylic', colour: '#808080' }
@@ -316,15 +330,11 @@ const newProduct = () => {
               </div>
               <div class="four">
                 <v-text-field v-model="product.colour" label="Colour" type="color" />
-                <v-select
+                <LiquidField
                   v-for="which in ['carrier', 'thinner', 'remover'] as const"
                   :key="which"
-                  :model-value="typeof product[which] === 'object' ? 'a mixture' : (product[which] ?? '')"
+                  v-model="product[which]"
                   :label="which[0]?.toUpperCase() + which.slice(1)"
-                  :items="liquids"
-                  @update:model-value="
-                    (v: string) => ((product as PlanProduct)[which] = (v || undefined) as PlanProduct['carrier'])
-                  "
                 />
               </div>
             </template>
@@ -344,6 +354,7 @@ const newProduct = () => {
         </div>
 
         <EffectNote :effect="effect" :problem="refused || problem" />
+        <BothVersions v-if="refused && store.clash && yours" :yours="yours" :there="theirs" />
         <div class="buttons">
           <v-btn type="submit" color="primary" variant="flat" :disabled="!edit || !!problem" :loading="store.busy"
             >Save</v-btn

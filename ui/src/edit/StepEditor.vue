@@ -2,8 +2,10 @@
 import { computed, reactive, ref } from 'vue'
 
 import { useBuild } from '../build/useBuild'
+import LiquidField from '../shared/LiquidField.vue'
 import { fromWall, toWall } from '../shared/zoned'
 import type { PlanDo, PlanEdit, PlanStep, PlanStroke, PlanWith } from '../wire'
+import BothVersions from './BothVersions.vue'
 import EffectNote from './EffectNote.vue'
 import { useEffectOf } from './useEffectOf'
 import { useTrade } from './useTrade'
@@ -22,9 +24,11 @@ const form = reactive({
   product: props.step?.product ?? null,
   coats: props.step?.coats ? String(props.step.coats) : '',
   thickness: props.step?.thickness_um ? String(props.step.thickness_um) : '',
+  area: props.step?.area_pct ? String(props.step.area_pct) : '',
   of: props.step?.of ?? null,
   with: props.step?.with ?? 'dry',
   stroke: props.step?.stroke ?? 'airflow',
+  liquid: props.step?.liquid,
   at: toWall(props.step?.at, timezone.value),
   done: toWall(props.step?.done, timezone.value),
   note: props.step?.note ?? '',
@@ -57,11 +61,12 @@ const edit = computed<PlanEdit | null>(() => {
   if (t.kinds.length && form.product) s.product = form.product
   if (t.coats && form.coats) s.coats = Number(form.coats)
   if (t.coats && form.thickness) s.thickness_um = Number(form.thickness)
+  if (t.coats && form.area && Number(form.area) !== 100) s.area_pct = Number(form.area)
   if (t.wipe) {
     if (form.of) s.of = form.of
     s.with = form.with as PlanWith
     s.stroke = form.stroke as PlanStroke
-    if (props.step?.liquid) s.liquid = props.step.liquid
+    if (form.liquid && form.with !== 'dry') s.liquid = form.liquid
   }
   const [at, done] = [fromWall(form.at, timezone.value), fromWall(form.done, timezone.value)]
   if (at) s.at = at
@@ -71,14 +76,8 @@ const edit = computed<PlanEdit | null>(() => {
 })
 const { effect, problem } = useEffectOf(edit)
 
-/** The step as it stands now, when another tablet was faster: yours is what the fields hold. */
-const theirs = computed(() => {
-  if (!props.step || !refused.value) return ''
-  const s = store.build?.zones.flatMap((z) => z.steps).find((one) => one.id === props.step?.id)
-  return s
-    ? `As it stands there: ${s.name}, ${s.detail}, ${s.when}${s.kind === 'planned' ? '' : `, ${s.kind}`}.`
-    : 'There the step has been removed.'
-})
+/** The step as another tablet has saved it. */
+const theirs = computed(() => plan.value?.zones.flatMap((z) => z.steps).find((s) => s.id === props.step?.id))
 
 async function save() {
   if (!edit.value) return
@@ -112,7 +111,7 @@ const strokes = [
           :clearable="technique.optional"
           no-data-text="No product of this kind on the shelf"
         />
-        <div v-if="technique?.coats" class="pair">
+        <div v-if="technique?.coats" class="three">
           <v-text-field
             v-model="form.coats"
             label="Coats"
@@ -131,6 +130,15 @@ const strokes = [
             placeholder="usual"
             persistent-placeholder
           />
+          <v-text-field
+            v-model="form.area"
+            label="Covers, % of the zone"
+            type="number"
+            min="1"
+            max="100"
+            placeholder="all of it"
+            persistent-placeholder
+          />
         </div>
         <template v-if="technique?.wipe">
           <v-select v-model="form.of" label="Which wash" :items="washes" no-data-text="There is no wash in this zone" />
@@ -138,6 +146,7 @@ const strokes = [
             <v-select v-model="form.with" label="Cloth" :items="['dry', 'damp', 'wet']" />
             <v-select v-model="form.stroke" label="Stroke" :items="strokes" />
           </div>
+          <LiquidField v-if="form.with !== 'dry'" v-model="form.liquid" label="Wetted with" />
         </template>
         <div class="pair">
           <v-text-field v-model="form.at" label="Pinned to" type="datetime-local" clearable persistent-placeholder />
@@ -146,7 +155,7 @@ const strokes = [
         <v-textarea v-model="form.note" label="Note" rows="1" auto-grow maxlength="5000" />
         <p v-if="technique?.caution" class="soft small">{{ technique.caution }}</p>
         <EffectNote :effect="effect" :problem="refused || problem" />
-        <p v-if="theirs" class="theirs">{{ theirs }} Yours is in the fields above.</p>
+        <BothVersions v-if="refused && store.clash && step && edit?.step" :yours="edit.step" :there="theirs" />
         <div class="buttons">
           <v-btn type="submit" color="primary" variant="flat" :disabled="!edit || !!problem" :loading="store.busy"
             >Save</v-btn

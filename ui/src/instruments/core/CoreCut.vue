@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import StateMark from '../../shared/StateMark.vue'
 import { useUnits } from '../../shared/useUnits'
@@ -23,6 +23,8 @@ const what = computed(() => {
 })
 /** A name that has room beside its film; the whole one is in the table and on hover. */
 const brief = (name: string) => (name.length > 20 ? `${name.slice(0, 19).trimEnd()}…` : name)
+const asked = ref('') // the film whose hardness is asked about, by its step
+const answer = computed(() => props.core.films.find((f) => f.step && f.step === asked.value))
 const percent = (hard: number) => `${Math.round(100 * hard)} %`
 const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: number }; height: number }) =>
   Math.max(8, c.height * Math.min(1, c.film.depth_um / c.film.thickness_um))
@@ -41,7 +43,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         <li v-for="c in cautions" :key="c"><StateMark state="note" quiet /> {{ c }}</li>
       </ul>
     </div>
-    <svg :viewBox="`0 0 290 ${height}`" width="100%" role="img" :aria-label="`Cut through the films: ${core.words}`">
+    <svg :viewBox="`0 0 290 ${height}`" width="100%" role="group" :aria-label="`Cut through the films: ${core.words}`">
       <defs>
         <pattern id="soft-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="7" class="hatch" />
@@ -83,11 +85,25 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         <line :x1="left + across" x2="290" :y1="c.y" :y2="c.y" class="scribe" />
         <text :x="across + 10" :y="c.y + 15" class="film-name">
           {{ brief(c.film.name) }}
-          <title>{{ c.film.name }}. {{ units.words(c.film.why) }}</title>
+          <title>{{ c.film.name }}</title>
         </text>
         <text :x="across + 10" :y="c.y + 30" class="film-detail">
           {{ c.film.detail }}
         </text>
+        <rect
+          v-if="c.film.step"
+          :x="left"
+          :y="c.y"
+          width="290"
+          :height="c.height"
+          class="ask"
+          tabindex="0"
+          role="button"
+          :aria-label="`Why: ${c.film.name}, ${percent(c.film.hard)} hard`"
+          :aria-pressed="asked === c.film.step"
+          @click="asked = asked === c.film.step ? '' : c.film.step"
+          @keydown.enter.prevent.stop="asked = asked === c.film.step ? '' : c.film.step"
+        />
         <text v-if="c.film.bitten" :x="across + 10" :y="c.y + 54" class="hard bitten">
           {{ percent(c.film.hard) }}
           <tspan dx="-5" class="film-detail">hard</tspan>
@@ -104,8 +120,12 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
       <line x1="0" :y1="height - 3" x2="290" :y2="height - 3" class="scribe" />
     </svg>
     <p class="verdict" :class="core.state" aria-live="polite">{{ core.words }}</p>
+    <p v-if="answer" class="answer" aria-live="polite">
+      <b>{{ answer.name }}.</b> {{ units.words(answer.why) }}
+    </p>
     <p class="soft legend">
-      Thickness on a log scale. Hatched: not yet hard. Upper edge: smooth is gloss, toothed is flat.
+      <template v-if="!answer">Touch a film to ask where its hardness comes from. </template>Thickness on a log scale.
+      Hatched: not yet hard. Upper edge: smooth is gloss, toothed is flat.
     </p>
     <div class="visually-hidden">
       <table>
@@ -138,6 +158,19 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
 </template>
 
 <style scoped>
+.ask {
+  fill: transparent;
+  cursor: pointer;
+}
+.ask:focus-visible {
+  outline: 2px solid var(--action);
+  outline-offset: -2px;
+}
+.answer {
+  font-size: 14px;
+  padding: 6px 0;
+  border-top: 1px solid var(--line);
+}
 .drop-name {
   font-weight: 600;
 }
