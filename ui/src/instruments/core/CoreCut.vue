@@ -90,6 +90,18 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         <text :x="across + 10" :y="c.y + 30" class="film-detail">
           {{ c.film.detail }}
         </text>
+        <text v-if="c.film.bitten" :x="across + 10" :y="c.y + 54" class="hard bitten">
+          {{ percent(c.film.hard) }}
+          <tspan dx="-5" class="film-detail">hard</tspan>
+        </text>
+        <text
+          v-else-if="c.film.hardens && c.film.step && c.height >= 52"
+          :x="across + 10"
+          :y="c.y + 45"
+          class="film-detail"
+        >
+          {{ c.film.phase }}, {{ percent(c.film.hard) }} hard
+        </text>
         <rect
           v-if="c.film.step"
           :x="left"
@@ -104,18 +116,6 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
           @click="asked = asked === c.film.step ? '' : c.film.step"
           @keydown.enter.prevent.stop="asked = asked === c.film.step ? '' : c.film.step"
         />
-        <text v-if="c.film.bitten" :x="across + 10" :y="c.y + 54" class="hard bitten">
-          {{ percent(c.film.hard) }}
-          <tspan dx="-5" class="film-detail">hard</tspan>
-        </text>
-        <text
-          v-else-if="c.film.hardens && c.film.step && c.height >= 52"
-          :x="across + 10"
-          :y="c.y + 45"
-          class="film-detail"
-        >
-          {{ c.film.phase }}, {{ percent(c.film.hard) }} hard
-        </text>
       </g>
       <line x1="0" :y1="height - 3" x2="290" :y2="height - 3" class="scribe" />
     </svg>
