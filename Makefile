@@ -48,7 +48,7 @@ test-e2e: ui chromium
 	go test -count=1 -timeout 20m ./e2e/...
 
 lint: ui/node_modules/.package-lock.json
-	@echo "gofumpt"; out=$$($(TOOL) gofumpt -l cmd core e2e examples internal plan ui/embed.go); [ -z "$$out" ] || { echo "not formatted: $$out"; exit 1; }
+	@echo "gofumpt"; out=$$($(TOOL) gofumpt -l cmd core e2e examples internal plan shelf ui/embed.go); [ -z "$$out" ] || { echo "not formatted: $$out"; exit 1; }
 	go vet ./...
 	$(TOOL) staticcheck ./...
 	cd ui && npx vue-tsc --noEmit && npx eslint . --max-warnings 0 && npx prettier --check --log-level warn .
@@ -66,7 +66,7 @@ check-generated: ui/node_modules/.package-lock.json
 	[ "$$before" = "$$after" ] || { echo "generated files were stale; make generate has renewed them, commit them"; exit 1; }
 
 bench:
-	go test -run '^$$' -bench . -benchmem ./core/... ./plan/...
+	go test -run '^$$' -bench . -benchmem ./core/... ./plan/... ./shelf/...
 
 # From the demo as it comes, on a port and a database of their own.
 screenshots: need chromium $(BIN)

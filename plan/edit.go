@@ -17,7 +17,7 @@ type Edit struct {
 	Before   string    `json:"before,omitempty"` // the step that it comes before; empty for the end
 	Zones    []string  `json:"zones,omitempty"`  // where a step is copied to
 	Step     *Step     `json:"step,omitempty"`
-	Product  *Product  `json:"product,omitempty"`
+	Product  *Product  `json:"product,omitempty"`  // of put-product; with put-step one that the plan doesn't have yet
 	NewZone  *Zone     `json:"new_zone,omitempty"` // its steps are left as they are
 	Settings *Settings `json:"settings,omitempty"`
 }
@@ -64,6 +64,20 @@ var edits = map[string]func(*File, Edit) (string, error){
 	"put-settings": (*File).putSettings,
 }
 
+// take adds a product of the shelf to the plan, unless its copy is there already, and returns its id in the plan.
+func (f *File) take(p Product) string {
+	for _, own := range f.Products {
+		if p.Shelf != "" && own.Shelf == p.Shelf {
+			return own.ID
+		}
+	}
+	p.ID = freeAmong(p.ID, func(id string) bool {
+		return slices.ContainsFunc(f.Products, func(q Product) bool { return q.ID == id })
+	})
+	f.Products = append(f.Products, p)
+	return p.ID
+}
+
 func (f *File) zone(id string) (int, error) {
 	i := slices.IndexFunc(f.Zones, func(z Zone) bool { return z.ID == id })
 	if i < 0 {
@@ -85,6 +99,9 @@ func (f *File) putStep(e Edit) (string, error) {
 		return "", fault("edit.step", "missing")
 	}
 	s := *e.Step
+	if e.Product != nil {
+		s.Product = f.take(*e.Product)
+	}
 	if e.Of != "" {
 		z, i, err := f.step(e.Of)
 		if err != nil {
@@ -398,4 +415,9 @@ func (f File) Anew(name string) File {
 		}
 	}
 	return out
+}
+
+// FreeSlug returns an id made from name, or from fallback where the name has no letter for it, with a number after it where it is taken.
+func FreeSlug(name, fallback string, taken func(string) bool) string {
+	return freeAmong(slug(name, fallback), taken)
 }

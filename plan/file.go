@@ -86,6 +86,9 @@ type Product struct {
 	Carrier *Liquid      `json:"carrier,omitempty"`
 	Thinner *Liquid      `json:"thinner,omitempty"`
 	Remover *Liquid      `json:"remover,omitempty"`
+
+	HideCoats float64 `json:"hide_coats,omitempty" jsonschema:"minimum=0.2,maximum=12,description=Coats that hide black and white alike; typical of the family where it is left out."`
+	Shelf     string  `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`
 }
 
 // Zone is a part of the model that is treated as one.

@@ -26,7 +26,7 @@ const maxDepth = 32
 
 // Schema returns the JSON Schema of the plan file, made from the types of this package.
 func Schema() ([]byte, error) {
-	return schemaOf(&File{}, "Inky Sparrow plan")
+	return schemaOf(&File{}, title)
 }
 
 func schemaOf(of any, title string) ([]byte, error) {
@@ -40,22 +40,58 @@ func schemaOf(of any, title string) ([]byte, error) {
 	return append(b, '\n'), nil
 }
 
-var compiled = sync.OnceValues(func() (*validator.Schema, error) {
-	b, err := Schema()
-	if err != nil {
-		return nil, err
-	}
-	doc, err := validator.UnmarshalJSON(bytes.NewReader(b))
+func compile(schema []byte) (*validator.Schema, error) {
+	doc, err := validator.UnmarshalJSON(bytes.NewReader(schema))
 	if err != nil {
 		return nil, err
 	}
 	c := validator.NewCompiler()
 	c.AssertFormat()
-	if err := c.AddResource("plan.schema.json", doc); err != nil {
+	if err := c.AddResource("schema.json", doc); err != nil {
 		return nil, err
 	}
-	return c.Compile("plan.schema.json")
-})
+	return c.Compile("schema.json")
+}
+
+// Document returns a function that reads JSON of at most max bytes into a T. It holds it against the schema that is made from T first;
+// its errors are *FieldError and name the place, in what the document is called in a sentence.
+func Document[T any](title, called string, max int) func([]byte) (T, error) {
+	compiled := sync.OnceValues(func() (*validator.Schema, error) {
+		b, err := schemaOf(new(T), title)
+		if err != nil {
+			return nil, err
+		}
+		return compile(b)
+	})
+	return func(data []byte) (T, error) {
+		var none, out T
+		if len(data) > max {
+			return none, fault("", "%s is over %d MB", called, max>>20)
+		}
+		if err := scan(data, called); err != nil {
+			return none, err
+		}
+		schema, err := compiled()
+		if err != nil {
+			return none, fmt.Errorf("the schema of %s: %w", called, err)
+		}
+		doc, err := validator.UnmarshalJSON(bytes.NewReader(data))
+		if err != nil {
+			return none, fault("", "%v", err)
+		}
+		if err := schema.Validate(doc); err != nil {
+			return none, faultOf(err)
+		}
+		if err := json.Unmarshal(data, &out); err != nil {
+			return none, faultOfJSON(err)
+		}
+		return out, nil
+	}
+}
+
+var parse = Document[File](title, "the plan", MaxBytes)
+
+const title = "Inky Sparrow plan"
 
 // Read reads a plan file and checks it against the schema. Errors are *FieldError and name the place. References between parts of the
 // plan are checked by Resolve.
@@ -68,33 +104,10 @@ func Read(r io.Reader) (File, error) {
 }
 
 // Parse is Read from memory.
-func Parse(data []byte) (File, error) {
-	if len(data) > MaxBytes {
-		return File{}, fault("", "the plan is over %d MB", MaxBytes>>20)
-	}
-	if err := scan(data); err != nil {
-		return File{}, err
-	}
-	schema, err := compiled()
-	if err != nil {
-		return File{}, fmt.Errorf("the plan schema: %w", err)
-	}
-	doc, err := validator.UnmarshalJSON(bytes.NewReader(data))
-	if err != nil {
-		return File{}, fault("", "%v", err)
-	}
-	if err := schema.Validate(doc); err != nil {
-		return File{}, faultOf(err)
-	}
-	var f File
-	if err := json.Unmarshal(data, &f); err != nil {
-		return File{}, faultOfJSON(err)
-	}
-	return f, nil
-}
+func Parse(data []byte) (File, error) { return parse(data) }
 
 // scan reads the tokens once, so that bad JSON, a field given twice and deep nesting are told with their place.
-func scan(data []byte) error {
+func scan(data []byte, called string) error {
 	d := json.NewDecoder(bytes.NewReader(data))
 	d.UseNumber()
 	if err := scanValue(d, "", 0); err != nil {
@@ -103,13 +116,13 @@ func scan(data []byte) error {
 		}
 		line, column := position(data, d.InputOffset())
 		if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
-			return fault("", "line %d, column %d: the file ends in the middle of the plan", line, column)
+			return fault("", "line %d, column %d: the file ends in the middle of %s", line, column, called)
 		}
 		return fault("", "line %d, column %d: %v", line, column, err)
 	}
 	if _, err := d.Token(); !errors.Is(err, io.EOF) {
 		line, column := position(data, d.InputOffset())
-		return fault("", "line %d, column %d: there is more after the end of the plan", line, column)
+		return fault("", "line %d, column %d: there is more after the end of %s", line, column, called)
 	}
 	return nil
 }

@@ -124,32 +124,49 @@ func (f File) resolveProducts(p *route.Plan) error {
 			return fault(path+".id", "%q is already the id of products[%d]", in.ID, k)
 		}
 		seen[in.ID] = i
-		family, ok := coating.FamilyNamed(string(in.Family))
-		if !ok {
-			return fault(path+".family", "no family %q", string(in.Family))
-		}
-		out := &coating.Product{
-			ID: in.ID, Name: in.Name, Kind: in.Kind, Family: family, Colour: in.Colour,
-			Carrier: family.Carrier, Thinner: family.Thinner, Remover: family.Remover,
-		}
-		out.Sheen, _ = coating.SheenNamed(string(in.Sheen))
-		for _, l := range []struct {
-			name string
-			in   *Liquid
-			out  **solvent.Liquid
-		}{{"carrier", in.Carrier, &out.Carrier}, {"thinner", in.Thinner, &out.Thinner}, {"remover", in.Remover, &out.Remover}} {
-			if l.in == nil {
-				continue
-			}
-			liquid, err := l.in.resolve(path + "." + l.name)
-			if err != nil {
-				return err
-			}
-			*l.out = liquid
+		out, err := in.resolve(path)
+		if err != nil {
+			return err
 		}
 		p.Products = append(p.Products, out)
 	}
 	return nil
+}
+
+// Resolve returns the product as the core reads it. Errors are *FieldError and name the place within it.
+func (in Product) Resolve() (*coating.Product, error) {
+	out, err := in.resolve("")
+	if err == nil && !slices.Contains(coating.Kinds(), in.Kind) {
+		err = fault("kind", "%q is none of %s", in.Kind, words(coating.Kinds(), func(k coating.Kind) string { return string(k) }))
+	}
+	return out, err
+}
+
+func (in Product) resolve(path string) (*coating.Product, error) {
+	family, ok := coating.FamilyNamed(string(in.Family))
+	if !ok {
+		return nil, fault(join(path, "family"), "no family %q", string(in.Family))
+	}
+	out := &coating.Product{
+		ID: in.ID, Name: in.Name, Kind: in.Kind, Family: family, Colour: in.Colour, Hide: in.HideCoats,
+		Carrier: family.Carrier, Thinner: family.Thinner, Remover: family.Remover,
+	}
+	out.Sheen, _ = coating.SheenNamed(string(in.Sheen))
+	for _, l := range []struct {
+		name string
+		in   *Liquid
+		out  **solvent.Liquid
+	}{{"carrier", in.Carrier, &out.Carrier}, {"thinner", in.Thinner, &out.Thinner}, {"remover", in.Remover, &out.Remover}} {
+		if l.in == nil {
+			continue
+		}
+		liquid, err := l.in.resolve(join(path, l.name))
+		if err != nil {
+			return nil, err
+		}
+		*l.out = liquid
+	}
+	return out, nil
 }
 
 func (f File) resolveZones(p *route.Plan) error {

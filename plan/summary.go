@@ -12,6 +12,15 @@ type Summary struct {
 	NextAt       time.Time
 	Finish       time.Time
 	Stops, Warns int
+	Uses         []Use
+}
+
+// Use is what a step that is still to be done will take of a product of the shelf.
+type Use struct {
+	Step, Shelf string
+	What        string // such as "Gloss coat, Underside"
+	ML          float64
+	At          time.Time
 }
 
 // Summarise judges the plan without trying fixes and sums it up.
@@ -22,10 +31,19 @@ func (f File) Summarise() (Summary, error) {
 	}
 	r := route.Check(p)
 	s := Summary{Finish: r.Finish}
+	shelf := map[string]string{}
+	for _, p := range f.Products {
+		shelf[p.ID] = p.Shelf
+	}
 	for _, line := range r.Lines {
 		for _, placed := range line.Steps {
 			if placed.Step.Done.IsZero() && (s.NextAt.IsZero() || placed.Start.Before(s.NextAt)) {
 				s.NextStep, s.NextAt = placed.Step.Do.Name+", "+line.Zone.Name, placed.Start
+			}
+			if p := placed.Step.Product; p != nil && shelf[p.ID] != "" && placed.Step.Done.IsZero() {
+				if cup := line.Zone.Dose(placed.Step, -1); cup.Product > 0 {
+					s.Uses = append(s.Uses, Use{placed.Step.ID, shelf[p.ID], placed.Step.Do.Name + ", " + line.Zone.Name, cup.Product, placed.Start})
+				}
 			}
 		}
 	}

@@ -3,6 +3,8 @@ package coating
 import (
 	"time"
 
+	"inkysparrow/core/colour"
+	"inkysparrow/core/fact"
 	"inkysparrow/core/solvent"
 )
 
@@ -13,9 +15,47 @@ type Product struct {
 	Family   *Family
 	Colour   string // "#rrggbb", empty where it means nothing
 	Sheen    Sheen
+	Hide     float64 // coats that hide black and white alike; 0 where it has not been measured
 	Carrier  *solvent.Liquid
 	Thinner  *solvent.Liquid
 	Remover  *solvent.Liquid
+}
+
+var (
+	hidesBench = fact.Bench("opaque paints hide in two or three thin coats; weak pale ones want a grey below")
+	weakFrom   = Numbers.Number("weak-from", 78, "L*", "lightness from which a colour hides weakly", hidesBench)
+	strongTo   = Numbers.Number("strong-to", 32, "L*", "lightness up to which it hides strongly", hidesBench)
+	weakHide   = Numbers.Number("weak-hide", 1.7, "", "how many times the usual coats a pale colour takes to hide", hidesBench)
+	strongHide = Numbers.Number("strong-hide", 0.6, "", "how many times the usual coats a dark one takes", hidesBench)
+	metalHide  = Numbers.Number("metal-hide", 1.5, "coats", "coats in which a metal of flakes hides", fact.Bench("metals are sprayed in thin transparent layers; two usual coats hide"))
+)
+
+// Hiding returns the product as a paint over others: of its colour, with its own hiding power or what is typical of its family and
+// lightness. ok is false for what has no colour or lies open, such as clears and washes.
+func (p *Product) Hiding() (c colour.Cover, ok bool) {
+	if p == nil || p.Colour == "" || p.Family.Hide == 0 {
+		return colour.Cover{}, false
+	}
+	own, err := colour.Parse(p.Colour)
+	if err != nil {
+		return colour.Cover{}, false
+	}
+	return own.Hiding(p.Hides(own)), true
+}
+
+// Hides returns the coats in which the product hides black and white alike, with own as its colour.
+func (p *Product) Hides(own colour.Colour) float64 {
+	switch l := own.Lightness(); {
+	case p.Hide > 0:
+		return p.Hide
+	case p.Kind == Metal:
+		return metalHide
+	case l >= weakFrom:
+		return p.Family.Hide * weakHide
+	case l <= strongTo:
+		return p.Family.Hide * strongHide
+	}
+	return p.Family.Hide
 }
 
 // Film is one step's coats as they lie on a zone. It is a value.

@@ -49,6 +49,8 @@ var (
 	}
 	levelling = Numbers.Number("levelling", 0.12, "", "share of the excess texture that shows through one wet coat of something smoother",
 		fact.Bench("two coats of gloss make a wash run, one is not enough over flat"))
+	polishing   = Numbers.Number("polishing", 0.5, "", "share of the texture that one grade of polishing leaves", fact.Bench("polished in two grades of compound, in circles"))
+	polishFloor = Numbers.Number("polished-texture", 0.012, "µm", "what the valleys of a polished surface still hold", fact.Bench("chosen; a mirror"))
 )
 
 // Texture returns the texture of a surface of this sheen; flat where the sheen is not said, as base colours are.
@@ -66,6 +68,11 @@ func (t Texture) Under(s Sheen, coats int) Texture {
 		return own
 	}
 	return own + (t-own)*Texture(math.Pow(levelling, float64(coats)))
+}
+
+// Polished returns the texture after polishing in that many grades of compound, each finer than the one before.
+func (t Texture) Polished(grades int) Texture {
+	return max(Texture(polishFloor), t*Texture(math.Pow(polishing, float64(grades))))
 }
 
 // Sheen returns the sheen that a texture looks like: the nearest one on a logarithmic scale.

@@ -47,6 +47,14 @@ func (c Colour) Lab() (l, a, b float64) {
 	return 100 * l, 100 * a, 100 * b
 }
 
+// Shown reports whether a screen can show the colour, and returns the nearest that it can.
+func (c Colour) Shown() (nearest Colour, whole bool) {
+	const grain = 0.002 // half a step of 8 bits
+	r, g, b := c.c.R, c.c.G, c.c.B
+	whole = min(r, g, b) >= -grain && max(r, g, b) <= 1+grain
+	return Colour{c.c.Clamped()}, whole
+}
+
 // Lightness returns L of Lab, 0 to 100.
 func (c Colour) Lightness() float64 {
 	l, _, _ := c.Lab()

@@ -10,6 +10,7 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/solvent"
@@ -150,6 +151,24 @@ func (s *Step) Cautions() []string {
 // Attended returns how long the step keeps the hands busy on the zone.
 func (z *Zone) Attended(s *Step) time.Duration {
 	return s.Do.Attended(z.AreaCM2*s.share(), max(1, s.Coats))
+}
+
+// Dose returns how much the step takes on its zone, nothing for one that uses up no product. thinning is in parts of thinner to one of
+// the product, below 0 for the family's usual.
+func (z *Zone) Dose(s *Step, thinning float64) dose.Cup {
+	if !s.Do.Lays || s.Product == nil || s.Product.Kind == coating.DecalKind || s.Product.Family.IsLoose() {
+		return dose.Cup{}
+	}
+	film := s.Film(time.Time{})
+	return dose.Of(dose.Job{Family: s.Product.Family, AreaCM2: z.AreaCM2 * s.Covered(), Coats: film.Coats, Wet: film.Wet, Airbrush: s.Do.Airbrush, Thinning: thinning})
+}
+
+// Covered returns how much of its zone the step covers, over 0 and up to 1: what it says itself, else what is usual.
+func (s *Step) Covered() float64 {
+	if s.Share <= 0 && s.Do.Covers > 0 {
+		return s.Do.Covers
+	}
+	return s.share()
 }
 
 // share returns how much of its zone the step covers, over 0 and up to 1.

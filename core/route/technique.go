@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 )
@@ -62,6 +63,8 @@ type Technique struct {
 	Per100   time.Duration  // attended, per 100 cm2 and coat
 	Between  time.Duration  // flashing off between coats, attended
 	Airbrush bool
+	Covers   float64 // share of its zone that it usually covers; 0 stands for all of it
+	Spray    string  // usual range of airbrush settings, see dose; empty where it is not sprayed
 	Caution  string
 }
 
@@ -114,27 +117,32 @@ var (
 	stains = []coating.Kind{coating.Wash, coating.Oil, coating.Paint, coating.Pigment, coating.Metal}
 )
 
+// cover is the share of its zone that a technique usually covers, in the table of numbers.
+func cover(id string, share float64) float64 {
+	return Numbers.Number("covers-"+id, share, "", "share of its zone that it usually covers: "+id, fact.Bench("a rough share; a step's own can be set"))
+}
+
 // techniques is the closed list of what a step can do, in the order of work.
 var techniques = []*Technique{
 	{
 		ID: "prime", Name: "Prime", Short: "Prime", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: paints, Role: Colour,
-		Sheen: coating.Flat, Setup: 8 * minute, Per100: 2 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 2 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pre-shade", Name: "Pre-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: paints,
-		Sheen: coating.Flat, Setup: 8 * minute, Per100: 5 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: 8 * minute, Per100: 5 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "base-coat", Name: "Base coat", Short: "Base", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
-		Sheen: coating.Flat, Setup: 8 * minute, Per100: 3 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 3 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
-		Sheen: coating.SemiGloss, Setup: 8 * minute, Per100: 4 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.SemiGloss, Spray: "metal", Setup: 8 * minute, Per100: 4 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "chipping-medium", Name: "Chipping medium", Short: "Medium", Phase: Chip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2,
-		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Setup: 6 * minute, Per100: 2 * minute, Between: 10 * minute, Airbrush: true,
+		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Spray: "colour", Setup: 6 * minute, Per100: 2 * minute, Between: 10 * minute, Airbrush: true,
 		Caution: "Decant aerosols slowly, outdoors. " + sprayCare,
 	},
 	{
@@ -152,7 +160,7 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "gloss-coat", Name: "Gloss coat", Short: "Gloss", Phase: Glossing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "decals", Name: "Decals", Short: "Decals", Phase: Decals, Contact: stack.Floated, Carries: JustWater, Lays: true, Kinds: []coating.Kind{coating.DecalKind},
@@ -160,11 +168,11 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "seal", Name: "Seal", Short: "Seal", Phase: Sealing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pin-wash", Name: "Pin wash", Short: "Wash", Phase: Washing, Contact: stack.PinWash, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
-		Setup: 5 * minute, Per100: 4 * minute,
+		Covers: cover("pin-wash", 0.12), Setup: 5 * minute, Per100: 4 * minute,
 	},
 	{
 		ID: "overall-wash", Name: "Overall wash", Short: "Wash", Phase: Washing, Contact: stack.Overall, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
@@ -172,7 +180,7 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "spray-wash", Name: "Sprayed wash", Short: "Wash", Phase: Washing, Contact: stack.SprayedW, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
-		Setup: 8 * minute, Per100: 3 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+		Spray: "grime", Setup: 8 * minute, Per100: 3 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{ID: "wipe", Name: "Wipe", Short: "Wipe", Phase: Washing, Role: Cloth, Carries: TheRemover, Setup: 2 * minute, Per100: 4 * minute},
 	{
@@ -181,55 +189,55 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "flat-coat", Name: "Flat coat", Short: "Flat", Phase: Grip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Flat, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "satin-coat", Name: "Satin coat", Short: "Satin", Phase: Grip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Satin, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Satin, Spray: "colour", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: 0.5, Kinds: []coating.Kind{coating.Oil, coating.Wash},
-		Role: NeedsTooth | OilWork, Setup: 10 * minute, Per100: 6 * minute, Caution: oilRagCare,
+		Role: NeedsTooth | OilWork, Covers: cover("oil-accent", 0.05), Setup: 10 * minute, Per100: 6 * minute, Caution: oilRagCare,
 	},
 	{
 		ID: "oil-dots", Name: "Oil dots", Short: "Oil dots", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Kinds: []coating.Kind{coating.Oil, coating.Wash},
-		Role: NeedsTooth | OilWork, Setup: 10 * minute, Per100: 6 * minute, Caution: oilRagCare,
+		Role: NeedsTooth | OilWork, Covers: cover("oil-dots", 0.15), Setup: 10 * minute, Per100: 6 * minute, Caution: oilRagCare,
 	},
 	{
 		ID: "streak", Name: "Streaks", Short: "Streaks", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: 0.5, Kinds: stains,
-		Role: NeedsTooth | OilWork, Setup: 5 * minute, Per100: 4 * minute, Caution: oilRagCare,
+		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: 5 * minute, Per100: 4 * minute, Caution: oilRagCare,
 	},
 	{
 		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.3, Kinds: stains,
-		Role: Staining, Setup: 8 * minute, Per100: 4 * minute, Between: 5 * minute, Airbrush: true, Caution: sprayCare,
+		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: 8 * minute, Per100: 4 * minute, Between: 5 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pastel", Name: "Pastel", Short: "Pastel", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.Pigment, coating.PencilOf},
-		Role: NeedsTooth | LooseOn | Staining, Setup: 5 * minute, Per100: 6 * minute, Caution: dustCare + " Gloves keep fingerprints off.",
+		Role: NeedsTooth | LooseOn | Staining, Covers: cover("pastel", 0.1), Setup: 5 * minute, Per100: 6 * minute, Caution: dustCare + " Gloves keep fingerprints off.",
 	},
 	{
 		ID: "pencil", Name: "Pencil wear", Short: "Pencil", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.PencilOf, coating.Pigment},
-		Role: LooseOn, Setup: 5 * minute, Per100: 6 * minute,
+		Role: LooseOn, Covers: cover("pencil", 0.02), Setup: 5 * minute, Per100: 6 * minute,
 	},
 	{
 		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: 0.5,
-		Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: 5 * minute, Per100: 8 * minute,
+		Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: 5 * minute, Per100: 8 * minute,
 	},
 	{
 		ID: "mud", Name: "Mud", Short: "Mud", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: stains,
-		Role: Staining, Setup: 5 * minute, Per100: 4 * minute, Caution: dustCare,
+		Role: Staining, Covers: cover("mud", 0.05), Spray: "grime", Setup: 5 * minute, Per100: 4 * minute, Caution: dustCare,
 	},
 	{
 		ID: "wet-stain", Name: "Wet stain", Short: "Wet stain", Phase: Finish, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true,
-		Kinds: append(slices.Clone(stains), coating.Clear), Role: AfterFinish, Sheen: coating.Gloss, Setup: 5 * minute, Per100: 4 * minute,
+		Kinds: append(slices.Clone(stains), coating.Clear), Role: AfterFinish, Sheen: coating.Gloss, Covers: cover("wet-stain", 0.02), Setup: 5 * minute, Per100: 4 * minute,
 	},
 	{
 		ID: "final-gloss", Name: "Final gloss", Short: "Gloss", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "final-coat", Name: "Final coat", Short: "Final", Phase: Finish, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat | LastCoat,
-		Sheen: coating.Flat, Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
 	},
 }
 

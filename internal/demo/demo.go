@@ -8,9 +8,10 @@ import (
 
 	"inkysparrow/internal/store"
 	"inkysparrow/plan"
+	"inkysparrow/shelf"
 )
 
-//go:embed *.json
+//go:embed *.json club/shelf.json
 var files embed.FS
 
 // Slugs are the builds in the order in which they are listed; each has a plan file of that name.
@@ -33,13 +34,30 @@ func Plans() ([]plan.File, error) {
 	return all, nil
 }
 
+// Shelf returns the club's products.
+func Shelf() ([]shelf.Product, error) {
+	b, err := files.ReadFile("club/shelf.json")
+	if err != nil {
+		return nil, err
+	}
+	f, err := shelf.Parse(b)
+	if err != nil {
+		return nil, fmt.Errorf("demo shelf: %w", err)
+	}
+	return f.Products, nil
+}
+
 // Reset puts the demo's builds as they were into the store, in place of all that it holds.
 func Reset(ctx context.Context, s *store.Store) error {
 	plans, err := Plans()
 	if err != nil {
 		return err
 	}
-	if err := s.Replace(ctx, Slugs, plans); err != nil {
+	products, err := Shelf()
+	if err != nil {
+		return err
+	}
+	if err := s.Replace(ctx, Slugs, plans, products); err != nil {
 		return fmt.Errorf("reset the demo: %w", err)
 	}
 	return nil

@@ -1,10 +1,12 @@
 package demo
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
 	"inkysparrow/plan"
+	"inkysparrow/shelf"
 )
 
 // The demo's plans are whole, ours, and have something to tell each.
@@ -13,10 +15,20 @@ func TestPlans(t *testing.T) {
 	if err != nil || len(plans) != len(Slugs) {
 		t.Fatalf("%d plans, %v", len(plans), err)
 	}
+	products, err := Shelf()
+	if err != nil {
+		t.Fatal(err)
+	}
 	for i, f := range plans {
 		r, err := plan.Check(f)
 		if err != nil {
 			t.Fatalf("%s: %v", Slugs[i], err)
+		}
+		for _, p := range f.Products {
+			own := slices.IndexFunc(products, func(q shelf.Product) bool { return q.ID == p.Shelf })
+			if own < 0 || products[own].Name != p.Name || products[own].Family != p.Family {
+				t.Errorf("%s: %q is no copy of a product of the shelf", Slugs[i], p.Name)
+			}
 		}
 		worst := "note"
 		for _, x := range r.Findings {

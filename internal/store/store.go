@@ -17,6 +17,7 @@ import (
 
 	"inkysparrow/internal/store/db"
 	"inkysparrow/plan"
+	"inkysparrow/shelf"
 )
 
 // Errors that callers tell apart.
@@ -25,6 +26,7 @@ var (
 	ErrMoved   = errors.New("the build has moved on")    // from Save, Undo and Redo: the revision is no longer the build's head
 	ErrNothing = errors.New("nothing to undo or redo")   // from Undo and Redo
 	ErrTaken   = errors.New("a build has that name yet") // from Create
+	ErrNoShelf = errors.New("no such product")           // from everything that takes a product's id
 )
 
 //go:embed migrations/*.sql
@@ -175,9 +177,17 @@ func (s *Store) Redo(ctx context.Context, slug string, revision int64) (Build, e
 	})
 }
 
-// Replace throws all builds away and puts the given ones in their place, all or nothing: for the demo, which can be reset.
-func (s *Store) Replace(ctx context.Context, slugs []string, plans []plan.File) error {
+// Replace throws all builds and the shelf away and puts the given ones in their place, all or nothing: for the demo, which can be reset.
+func (s *Store) Replace(ctx context.Context, slugs []string, plans []plan.File, products []shelf.Product) error {
 	return s.in(ctx, func(q *db.Queries) error {
+		if err := q.ClearShelf(ctx); err != nil {
+			return err
+		}
+		for _, p := range products {
+			if err := putShelf(ctx, q, p); err != nil {
+				return err
+			}
+		}
 		if err := q.DeleteBuilds(ctx); err != nil {
 			return err
 		}
@@ -285,6 +295,14 @@ func (s *Store) head(ctx context.Context, q *db.Queries, build int64, r db.Revis
 	}
 	if err := q.SetHead(ctx, db.SetHeadParams{HeadID: sql.NullInt64{Int64: r.ID, Valid: true}, ID: build}); err != nil {
 		return err
+	}
+	if err := q.DeleteUse(ctx, build); err != nil {
+		return err
+	}
+	for _, u := range sum.Uses {
+		if err := q.AddUse(ctx, db.AddUseParams{BuildID: build, Step: u.Step, ShelfID: u.Shelf, What: u.What, UseMl: u.ML, At: stamp(u.At).String}); err != nil {
+			return err
+		}
 	}
 	return q.PutSummary(ctx, db.PutSummaryParams{
 		BuildID: build, Name: f.Build.Name, Scale: int64(f.Build.Scale), NextStep: text(sum.NextStep), NextAt: stamp(sum.NextAt),

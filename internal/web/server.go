@@ -23,6 +23,7 @@ import (
 	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
+	"inkysparrow/shelf"
 )
 
 // Config is what a server needs.
@@ -78,7 +79,7 @@ func New(c Config) (*Server, error) {
 	}
 	s.index = index
 	s.app = fiber.New(fiber.Config{
-		AppName: "Inky Sparrow", BodyLimit: plan.MaxBytes, JSONDecoder: decode, StructValidator: strict{validator.New(validator.WithRequiredStructEnabled())},
+		AppName: "Inky Sparrow", BodyLimit: 2 * shelf.MaxBytes, JSONDecoder: decode, StructValidator: strict{validator.New(validator.WithRequiredStructEnabled())},
 		ErrorHandler: s.problem, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute, Immutable: true,
 	})
 	s.app.Use(s.recovered, s.guard)
@@ -165,6 +166,8 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 	switch {
 	case errors.Is(err, store.ErrNoBuild):
 		status, p = fiber.StatusNotFound, wire.Problem{Problem: "There is no such build.", Code: "missing"}
+	case errors.Is(err, store.ErrNoShelf):
+		status, p = fiber.StatusNotFound, wire.Problem{Problem: "There is no such product on the shelf.", Code: "missing"}
 	case errors.Is(err, store.ErrMoved):
 		status, p = fiber.StatusConflict, wire.Problem{Problem: "The build was changed elsewhere meanwhile. It has been read again; look whether your change still fits.", Code: "moved"}
 	case errors.Is(err, store.ErrNothing):
@@ -259,6 +262,15 @@ func (s *Server) routes() {
 	api.Post("/builds/:slug/away", s.putAway)
 	api.Get("/builds/:slug/explain", s.explain)
 	api.Get("/builds/:slug/whatif", s.whatIf)
+	api.Get("/shelf", s.shelf)
+	api.Post("/shelf", s.putShelf)
+	api.Post("/shelf/remove", s.removeShelf)
+	api.Get("/shelf/good", s.goodFor)
+	api.Get("/shelf/follow", s.followed)
+	api.Post("/shelf/import", s.importShelf)
+	api.Get("/shelf/export", s.exportShelf)
+	api.Post("/shelf/palette", s.readPalette)
+	api.Get("/colour", s.tint)
 	api.Get("/trade", s.trade)
 	api.Post("/demo/reset", s.reset)
 	api.All("/*", func(c fiber.Ctx) error {

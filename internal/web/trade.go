@@ -6,10 +6,15 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/cure"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/follow"
+	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
@@ -20,7 +25,7 @@ import (
 
 // tradeTables are the engine's own tables as the page shows them; they never change while the program runs.
 var tradeTables = sync.OnceValue(func() wire.Trade {
-	t := wire.Trade{Sheens: []string{}, Timezones: timezones, Formulas: formulas}
+	t := wire.Trade{Sheens: []string{}, Timezones: timezones, DropML: dose.DropML(), Formulas: formulas}
 	for _, d := range route.Techniques() {
 		w := wire.Technique{
 			ID: d.ID, Name: d.Name, Phase: d.Phase.String(), Kinds: []string{}, Optional: d.Optional, Wipe: d.Has(route.Cloth),
@@ -87,6 +92,11 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		{"cure", cure.Numbers.Rows()},
 		{"stack", stack.Numbers.Rows()},
 		{"wash", wash.Numbers.Rows()},
+		{"follow", follow.Numbers.Rows()},
+		{"colour", colour.Numbers.Rows()},
+		{"shade", shade.Numbers.Rows()},
+		{"gloss", gloss.Numbers.Rows()},
+		{"dose", dose.Numbers.Rows()},
 		{"route", route.Numbers.Rows()},
 		{"look", look.Numbers.Rows()},
 		{"plan", plan.Numbers.Rows()},

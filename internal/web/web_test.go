@@ -24,6 +24,7 @@ import (
 	"inkysparrow/internal/web"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
+	"inkysparrow/shelf"
 )
 
 var pages = fstest.MapFS{
@@ -32,13 +33,15 @@ var pages = fstest.MapFS{
 }
 
 type site struct {
-	t      *testing.T
+	t      testing.TB
 	store  *store.Store
 	server *web.Server
 	log    *bytes.Buffer
 }
 
-func open(t *testing.T) *site {
+func open(t *testing.T) *site { return openAny(t) }
+
+func openAny(t testing.TB) *site {
 	t.Helper()
 	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "x.db"), time.Now)
 	if err != nil {
@@ -378,7 +381,7 @@ func TestShutdown(t *testing.T) {
 		t.Fatalf("%v %v", r, err)
 	}
 	r.Body.Close()
-	big, err := http.Post(url+"/api/demo/reset", "application/json", strings.NewReader(strings.Repeat(" ", plan.MaxBytes+10)))
+	big, err := http.Post(url+"/api/demo/reset", "application/json", strings.NewReader(strings.Repeat(" ", 2*shelf.MaxBytes+10)))
 	if err == nil {
 		if big.StatusCode != http.StatusRequestEntityTooLarge {
 			t.Errorf("a body over the limit: %d", big.StatusCode)

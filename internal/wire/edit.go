@@ -41,6 +41,7 @@ type Trade struct {
 	Kinds      []string    `json:"kinds"`
 	Sheens     []string    `json:"sheens"`
 	Timezones  []string    `json:"timezones"`
+	DropML     float64     `json:"drop_ml"`
 	Examples   []Wish      `json:"examples"`
 }
 

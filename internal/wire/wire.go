@@ -276,4 +276,15 @@ type All struct {
 	Archive  Archive  `json:"archive"`
 	Explain  Explain  `json:"explain"`
 	Verge    Verge    `json:"verge"`
+
+	Shelf         Shelf         `json:"shelf"`
+	ShelfGood     ShelfGood     `json:"shelf_good"`
+	Follow        Follow        `json:"follow"`
+	PutShelf      PutShelf      `json:"put_shelf"`
+	ShelfID       ShelfID       `json:"shelf_id"`
+	ImportShelf   ImportShelf   `json:"import_shelf"`
+	ImportedShelf ImportedShelf `json:"imported_shelf"`
+	Tint          Tint          `json:"tint"`
+	ReadPalette   ReadPalette   `json:"read_palette"`
+	Swatches      Swatches      `json:"swatches"`
 }

@@ -418,6 +418,14 @@ export interface PlanProduct {
   carrier?: PlanLiquid;
   thinner?: PlanLiquid;
   remover?: PlanLiquid;
+  /**
+   * Coats that hide black and white alike; typical of the family where it is left out.
+   */
+  hide_coats?: number;
+  /**
+   * The product of the shelf that this is a copy of.
+   */
+  shelf?: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -727,6 +735,7 @@ export interface Trade {
   kinds: string[];
   sheens: string[];
   timezones: string[];
+  drop_ml: number;
   examples: Wish[];
 }
 /**
@@ -996,6 +1005,184 @@ export interface Border {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Shelf".
+ */
+export interface Shelf {
+  products: Shelved[];
+  ways: Wish[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Shelved".
+ */
+export interface Shelved {
+  product: ShelfProduct;
+  family: string;
+  liquids: string;
+  hides: number;
+  need_ml: number;
+  runs_out?: string;
+  uses: ShelfUse[];
+  caution?: string;
+  open_days?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ShelfProduct".
+ */
+export interface ShelfProduct {
+  id: string;
+  name: string;
+  kind: string;
+  family: PlanFamily;
+  colour?: string;
+  sheen?: PlanSheen;
+  carrier?: PlanLiquid;
+  thinner?: PlanLiquid;
+  remover?: PlanLiquid;
+  /**
+   * Coats that hide black and white alike; typical of the family where it is left out.
+   */
+  hide_coats?: number;
+  /**
+   * The product of the shelf that this is a copy of.
+   */
+  shelf?: string;
+  /**
+   * Millilitres at hand; not counted where it is left out.
+   */
+  stock_ml?: number;
+  opened?: PlanDate;
+  used_up?: PlanDate;
+  note?: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ShelfUse".
+ */
+export interface ShelfUse {
+  slug: string;
+  build: string;
+  what: string;
+  ml: number;
+  at: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ShelfGood".
+ */
+export interface ShelfGood {
+  ids: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Follow".
+ */
+export interface Follow {
+  below: string;
+  above: string;
+  ages: string[];
+  rows: FollowRow[];
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "FollowRow".
+ */
+export interface FollowRow {
+  way: string;
+  states: string[];
+  safe: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PutShelf".
+ */
+export interface PutShelf {
+  product: ShelfProduct;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ShelfID".
+ */
+export interface ShelfID {
+  id: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ImportShelf".
+ */
+export interface ImportShelf {
+  as: "json" | "csv" | "palette";
+  text: string;
+  family?: string;
+  try?: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ImportedShelf".
+ */
+export interface ImportedShelf {
+  added: number;
+  changed: number;
+  same: number;
+  bad: number;
+  new: string[];
+  different: ShelfChange[];
+  bad_rows: ShelfBadRow[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ShelfChange".
+ */
+export interface ShelfChange {
+  name: string;
+  fields: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ShelfBadRow".
+ */
+export interface ShelfBadRow {
+  line: number;
+  problem: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Tint".
+ */
+export interface Tint {
+  hex: string;
+  l: number;
+  a: number;
+  b: number;
+  shown: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ReadPalette".
+ */
+export interface ReadPalette {
+  text: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Swatches".
+ */
+export interface Swatches {
+  colours: Swatch[];
+  bad: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Swatch".
+ */
+export interface Swatch {
+  name: string;
+  hex: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "All".
  */
 export interface All {
@@ -1015,6 +1202,16 @@ export interface All {
   archive: Archive;
   explain: Explain;
   verge: Verge;
+  shelf: Shelf;
+  shelf_good: ShelfGood;
+  follow: Follow;
+  put_shelf: PutShelf;
+  shelf_id: ShelfID;
+  import_shelf: ImportShelf;
+  imported_shelf: ImportedShelf;
+  tint: Tint;
+  read_palette: ReadPalette;
+  swatches: Swatches;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

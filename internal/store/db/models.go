@@ -25,6 +25,21 @@ type Revision struct {
 	MadeAt   string
 }
 
+type Shelf struct {
+	ID      string
+	Name    string
+	Product string
+}
+
+type StockUse struct {
+	BuildID int64
+	Step    string
+	ShelfID string
+	What    string
+	UseMl   float64
+	At      string
+}
+
 type Summary struct {
 	BuildID  int64
 	Name     string

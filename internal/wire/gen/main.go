@@ -27,5 +27,8 @@ func named(t reflect.Type) string {
 	if strings.HasSuffix(t.PkgPath(), "/plan") {
 		return "Plan" + t.Name()
 	}
+	if strings.HasSuffix(t.PkgPath(), "/shelf") {
+		return "Shelf" + t.Name()
+	}
 	return t.Name()
 }

@@ -1,0 +1,99 @@
+package dose
+
+import (
+	"math"
+	"testing"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+)
+
+// Amounts scale with area and coats, thinner and product make up the cup, and more thinner takes less product.
+func TestOf(t *testing.T) {
+	acrylic := coating.MustFamily("waterborne-acrylic")
+	job := Job{Family: acrylic, AreaCM2: 180, Coats: 2, Wet: 18, Airbrush: true, Thinning: -1}
+	c := Of(job)
+	if math.Abs(c.Laid-180*18*2*1e-4) > 1e-12 {
+		t.Errorf("laid %.3f ml, want the area times the wet film", c.Laid)
+	}
+	if math.Abs(c.Product+c.Thinner-c.Mixed) > 1e-12 || c.Mixed < 2 || c.Mixed > 3 || c.Cups != 1 {
+		t.Errorf("two coats on 180 cm2: %+v", c)
+	}
+	bigger := job
+	bigger.AreaCM2 = 780
+	if b := Of(bigger); b.Mixed <= c.Mixed || b.Laid/c.Laid < 4.3 || b.Cups != 2 {
+		t.Errorf("780 cm2 take %+v", b)
+	}
+	thinner := job
+	thinner.Thinning = 3
+	if x := Of(thinner); x.Product >= c.Product || x.Mixed != c.Mixed {
+		t.Errorf("thinned 1:3 it takes %+v, as usual %+v", x, c)
+	}
+	if got := Of(Job{Family: acrylic, Coats: 2, Wet: 18, Airbrush: true}); got != (Cup{}) {
+		t.Errorf("nothing to cover takes %+v", got)
+	}
+	if Drops(0.1) != 2 || Drops(0.101) != 3 || Drops(0) != 0 {
+		t.Errorf("0.1 ml are %d drops", Drops(0.1))
+	}
+}
+
+// T17, common practice, no source: oil dots on a large 1/48 aircraft (about 780 cm2, a fifth of it covered) take about a pea.
+func TestPea(t *testing.T) {
+	oil := coating.MustFamily("artist-oil")
+	if c := Of(Job{Family: oil, AreaCM2: 780 * 0.15, Coats: 1, Wet: oil.Wet}); c.Product < 0.1 || c.Product > 0.3 {
+		t.Errorf("T17: %.2f ml of oil, want 0.1 to 0.3", c.Product)
+	}
+}
+
+// T19, common practice, no source: gloss is sprayed with 0.3 to 0.4 mm at 10 to 15 psi, or 0.5 mm at about 18.
+func TestGlossSettings(t *testing.T) {
+	for _, family := range []string{"polish-clear", "urethane-clear", "lacquer", "enamel"} {
+		f := coating.MustFamily(family)
+		for _, s := range []Setting{{0.3, 10, 9, f.Thinning}, {0.3, 15, 9, f.Thinning}, {0.4, 10, 10, f.Thinning}, {0.4, 15, 10, f.Thinning}, {0.5, 18, 11, f.Thinning}} {
+			if x := s.Of(f, 20, true, 180, climate.Room); x.Dry || x.Wet || x.Coarse || x.Passes < 1 || x.Passes > 12 {
+				t.Errorf("T19: %s at %+v: %s %+v", family, s, x.Words(), x)
+			}
+		}
+	}
+	lacquer := coating.MustFamily("lacquer")
+	if x := (Setting{0.2, 30, 30, lacquer.Thinning}).Of(lacquer, 20, true, 180, climate.Room); !x.Dry || x.Adds <= 0 {
+		t.Errorf("lacquer from 30 cm at 30 psi comes out: %s", x.Words())
+	}
+	polish := coating.MustFamily("polish-clear")
+	if x := (Setting{0.5, 30, 4, 0}).Of(polish, 20, true, 180, climate.Room); !x.Wet {
+		t.Errorf("half a millimetre from 4 cm at 30 psi comes out: %s", x.Words())
+	}
+	if x := (Setting{0.4, 8, 9, 0}).Of(lacquer, 20, false, 180, climate.Room); !x.Coarse {
+		t.Errorf("unthinned lacquer at 8 psi comes out: %s", x.Words())
+	}
+}
+
+// Further off dries more; more pressure makes finer droplets; hot air dries them more; every usual range works in the room.
+func TestSpray(t *testing.T) {
+	f := coating.MustFamily("lacquer")
+	base := Setting{0.3, 12, 10, f.Thinning}
+	at := func(s Setting, air climate.Air) Spray { return s.Of(f, 20, false, 100, air) }
+	far, hard, coarse := base, base, base
+	far.DistanceCM, hard.PSI, coarse.Thinning = 20, 25, 0.3
+	x := at(base, climate.Room)
+	if at(far, climate.Room).Lost <= x.Lost || at(hard, climate.Room).DropletUM >= x.DropletUM || at(coarse, climate.Room).DropletUM <= x.DropletUM {
+		t.Error("distance, pressure or thinning acts the wrong way round")
+	}
+	if at(base, climate.Air{TemperatureC: 32, Humidity: 0.3}).Lost <= x.Lost {
+		t.Error("hot air dries a droplet less")
+	}
+	for _, r := range Ranges() {
+		for _, family := range []string{"waterborne-acrylic", "lacquer", "enamel", "alcohol-acrylic"} {
+			if r.ID == "grime" && family == "lacquer" {
+				continue // washes are sprayed, not lacquers
+			}
+			f := coating.MustFamily(family)
+			if y := r.Middle(f).Of(f, 10, r.ID == "gloss", 50, climate.Room); y.Dry || y.Wet || y.Coarse {
+				t.Errorf("%s with %s in the middle of its range: %s", r.ID, family, y.Words())
+			}
+		}
+	}
+	if RangeFor("no such").ID != "colour" {
+		t.Error("an unknown purpose has no range")
+	}
+}

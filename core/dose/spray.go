@@ -1,0 +1,128 @@
+package dose
+
+import (
+	"fmt"
+	"math"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+)
+
+var (
+	sprays     = fact.Bench("fitted so that the settings people give for gloss and thin coats come out neither dry nor wet")
+	flowK      = Numbers.Number("spray-flow", 4.8, "ml/min/mm²/psi^½", "liquid that a half-open needle lets through", sprays)
+	dropletK   = Numbers.Number("spray-droplet", 158, "µm·psi^½/mm^½", "size of a droplet of well thinned paint", sprays)
+	airSpeed   = Numbers.Number("spray-speed", 2.3, "m/s/psi^½", "speed of the droplets on their way", sprays)
+	flight     = Numbers.Number("spray-drying", 2, "", "how much faster a flying droplet dries than one in still air", fact.Memory("Ranz & Marshall 1952, for droplets of 20 to 50 µm"))
+	still      = Numbers.Number("still-layer", 7000, "µm", "layer of still air that the free flux stands for", fact.Bench("see free-flux"))
+	cone       = Numbers.Number("spray-cone", 0.25, "", "width of the spray as a share of the distance", sprays)
+	hand       = Numbers.Number("hand-speed", 15, "cm/s", "speed of the hand along a pass", fact.Bench("long even passes"))
+	openWet    = Numbers.Number("trigger-wet", 3, "", "how much further the trigger is drawn for a wet coat than for a mist", sprays)
+	dryFrom    = Numbers.Number("spray-dry-from", 0.35, "", "share of a droplet that is lost in flight from which it no longer flows out: a dry, pebbly coat", sprays)
+	coarseFrom = Numbers.Number("spray-coarse-from", 45, "µm", "droplet size from which a coat spatters into orange peel", sprays)
+	runFrom    = Numbers.Number("spray-run-from", 24, "µm", "wet film laid by one pass from which it runs on an edge", sprays)
+	peelTo     = Numbers.Number("orange-peel", 0.30, "µm", "texture that a coat at twice the dry limit leaves", sprays)
+)
+
+// Setting is how an airbrush is set.
+type Setting struct {
+	NeedleMM   float64
+	PSI        float64
+	DistanceCM float64
+	Thinning   float64 // parts of thinner to one of paint
+}
+
+// Range is a usual range of settings.
+type Range struct {
+	ID, Words  string
+	Needle     [2]float64 // mm
+	PSI        [2]float64
+	DistanceCM [2]float64
+	Evidence   fact.Evidence
+}
+
+// The ranges by what is sprayed.
+var ranges = []Range{
+	{"colour", "thin coats of colour", [2]float64{0.2, 0.4}, [2]float64{12, 18}, [2]float64{6, 12}, fact.Bench("thin even coats")},
+	{"gloss", "a gloss coat: mist first, then wet until it just shines", [2]float64{0.3, 0.5}, [2]float64{10, 18}, [2]float64{7, 12}, fact.Bench("T19: 0.3 to 0.4 mm at 10 to 15 psi, or 0.5 mm at about 18")},
+	{"metal", "thin transparent metal, close in and gentle", [2]float64{0.2, 0.3}, [2]float64{10, 15}, [2]float64{4, 8}, fact.Bench("15 psi or less, close in; keep water out of its cup")},
+	{"fine", "lines and thin passes close in", [2]float64{0.15, 0.2}, [2]float64{8, 15}, [2]float64{2, 6}, fact.Bench("low pressure, thin passes, dry between them")},
+	{"grime", "a sprayed wash, the air stream along the airflow", [2]float64{0.2, 0.2}, [2]float64{22, 25}, [2]float64{8, 15}, fact.Bench("0.2 mm needle, 22 to 25 psi, a couple of light passes")},
+}
+
+// RangeFor returns the usual range for that kind of spraying; the one for colour where it is not known.
+func RangeFor(id string) Range {
+	for _, r := range ranges {
+		if r.ID == id {
+			return r
+		}
+	}
+	return ranges[0]
+}
+
+// Ranges returns all of them, for the Workings.
+func Ranges() []Range { return ranges }
+
+// Middle returns the setting in the middle of the range with the family's usual thinning.
+func (r Range) Middle(f *coating.Family) Setting {
+	mid := func(v [2]float64) float64 { return (v[0] + v[1]) / 2 }
+	return Setting{NeedleMM: mid(r.Needle), PSI: mid(r.PSI), DistanceCM: mid(r.DistanceCM), Thinning: f.Thinning}
+}
+
+// Spray is what a setting does.
+type Spray struct {
+	DropletUM float64         // size of the droplets as they leave
+	Lost      float64         // share of a droplet's liquid that has dried on the way, 0 to 1
+	Pass      coating.Microns // wet film that one pass lays
+	Passes    int             // for one coat
+	Dry       bool            // too dry: pebbly, orange peel
+	Coarse    bool            // spatters: too thick for the needle and pressure
+	Wet       bool            // runs
+	Adds      coating.Texture // that a dry or coarse coat adds to the surface's own
+	Time      time.Duration   // of a coat over area
+}
+
+// Of returns what the setting does with paint of that family for a coat wet microns thick over area, in air. wetCoat is for coats that
+// are laid wet, such as gloss.
+func (s Setting) Of(f *coating.Family, wet coating.Microns, wetCoat bool, areaCM2 float64, air climate.Air) Spray {
+	var out Spray
+	psi := math.Sqrt(max(1, s.PSI))
+	thick := (1 + f.Thinning) / (1 + s.Thinning) // above 1 the paint is thicker than usual
+	flow := flowK * s.NeedleMM * s.NeedleMM * psi / thick
+	if wetCoat {
+		flow *= openWet
+	}
+	out.DropletUM = dropletK * math.Sqrt(s.NeedleMM) / psi * thick
+	r := out.DropletUM / 2
+	away := s.DistanceCM / 100 / (airSpeed * psi)
+	shrink := f.Carrier.Flux(air) / 3600 * still / r * flight * away
+	out.Lost = 1 - math.Pow(1-min(1, shrink/r), 3)
+	width := max(0.2, cone*s.DistanceCM)
+	out.Pass = coating.Microns(flow / 60 * sprayed / (width * hand) * 1e4)
+	if out.Pass > 0 {
+		out.Passes = max(1, int(math.Ceil(float64(wet/out.Pass))))
+		out.Time = time.Duration(areaCM2 / (width * hand) * float64(out.Passes) * float64(time.Second))
+	}
+	out.Dry = out.Lost >= dryFrom
+	out.Coarse = out.DropletUM >= coarseFrom
+	out.Wet = float64(out.Pass) >= runFrom
+	if over := max(out.Lost/dryFrom, out.DropletUM/coarseFrom); over > 1 {
+		out.Adds = coating.Texture(peelTo * min(1, over-1))
+	}
+	return out
+}
+
+// Words says what is wrong with a setting and what to turn, or that it is well.
+func (s Spray) Words() string {
+	switch {
+	case s.Wet:
+		return fmt.Sprintf("Too wet: one pass lays %.0f µm and runs from %.0f. Go further off, move faster or take a finer needle.", float64(s.Pass), runFrom)
+	case s.Coarse:
+		return fmt.Sprintf("Too coarse: droplets of %.0f µm spatter into orange peel from %.0f. Thin more or raise the pressure.", s.DropletUM, coarseFrom)
+	case s.Dry:
+		return fmt.Sprintf("Too dry: %.0f %% of a droplet has gone on its way, and from %.0f %% it no longer flows out. Come closer, lower the pressure or slow the thinner.", 100*s.Lost, 100*dryFrom)
+	}
+	return fmt.Sprintf("Flows out: droplets of %.0f µm lose %.0f %% on their way; a pass lays %.1f µm.", s.DropletUM, 100*s.Lost, float64(s.Pass))
+}

@@ -1,0 +1,178 @@
+// Package follow tells what may follow what: for two products, what the one does to a film of the other by the film's age and by the way
+// it is put on. It asks the bite engine; nothing of it is a table of its own.
+package follow
+
+import (
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/stack"
+)
+
+// Numbers is the table behind this package.
+var Numbers fact.Table
+
+var usualCoats = int(Numbers.Number("follow-coats", 2, "coats", "of the film below, where it is a closed one", fact.Bench("a couple of coats are trusted")))
+
+// Way is a way of putting a product on.
+type Way struct {
+	ID, Words string
+	contact   *stack.Contact
+	remover   bool // wets with the product's remover, else with its carrier
+	thinner   bool // wets with its thinner
+	rubs      bool
+	dry       bool
+}
+
+var (
+	sprayed   = Way{ID: "sprayed", Words: "sprayed", contact: stack.Mist}
+	wet       = Way{ID: "wet", Words: "sprayed wet", contact: stack.WetCoat}
+	brushed   = Way{ID: "brushed", Words: "brushed", contact: stack.Brushed}
+	pin       = Way{ID: "pin", Words: "run into the lines", contact: stack.PinWash}
+	overall   = Way{ID: "overall", Words: "brushed overall", contact: stack.Overall}
+	wipedDry  = Way{ID: "wiped-dry", Words: "wiped dry", contact: stack.DryWipe, rubs: true, dry: true}
+	wipedDamp = Way{ID: "wiped-damp", Words: "wiped damp", contact: stack.DampWipe, remover: true, rubs: true}
+	wipedWet  = Way{ID: "wiped-wet", Words: "wiped wet", contact: stack.WetWipe, remover: true, rubs: true}
+	blended   = Way{ID: "blended", Words: "blended", contact: stack.Blended, thinner: true}
+	floated   = Way{ID: "floated", Words: "floated on", contact: stack.Floated}
+)
+
+var (
+	colours = []Way{sprayed, brushed}
+	ways    = map[coating.Kind][]Way{
+		coating.Primer: colours, coating.Paint: colours, coating.Metal: colours, coating.Clear: {sprayed, wet, brushed}, coating.Medium: {sprayed, brushed},
+		coating.Wash: {pin, overall, wipedDry, wipedDamp, wipedWet}, coating.Oil: {blended, wipedDry, wipedDamp, wipedWet}, coating.DecalKind: {floated},
+	}
+)
+
+// Ways returns the ways in which a product of that kind is put on; none for dry pigments and pencils, which wet nothing.
+func Ways(kind coating.Kind) []Way { return ways[kind] }
+
+// AllWays returns every way once, for choosing from.
+func AllWays() []Way {
+	return []Way{sprayed, wet, brushed, pin, overall, wipedDry, wipedDamp, wipedWet, blended, floated}
+}
+
+// State is what becomes of the film below.
+type State uint8
+
+// The states.
+const (
+	Safe  State = iota
+	Wet         // still wet itself
+	Soft        // not bitten, but too soft to be rubbed
+	Bites       // bitten
+)
+
+var stateNames = [...]string{"safe", "wet", "soft", "bites"}
+
+func (s State) String() string { return stateNames[s] }
+
+// Ages are the ages of the film below that a chart looks at, from an hour to a month.
+func Ages() []time.Duration {
+	const day = 24 * time.Hour
+	return []time.Duration{time.Hour, 3 * time.Hour, 6 * time.Hour, 12 * time.Hour, day, 2 * day, 3 * day, 5 * day, 7 * day, 10 * day, 14 * day, 21 * day, 30 * day}
+}
+
+// Row is one way over all ages.
+type Row struct {
+	Way    Way
+	States []State       // at Ages
+	Safe   time.Duration // from that age on it is safe; below 0 where it is not within a month
+}
+
+// Below is a film that something may follow.
+type Below struct {
+	films stack.Stack
+	laid  time.Time
+	air   climate.Record
+	own   *coating.Family
+}
+
+// On lays a film of product on bare plastic in constant air, so that several products can be tried on it.
+func On(product *coating.Product, air climate.Air) Below {
+	b := Below{laid: time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC), air: climate.Constant(air), own: product.Family}
+	film := coating.Film{Family: product.Family, Coats: 1, Wet: product.Family.Wet, Laid: b.laid}
+	if film.Family.Closed {
+		film.Coats = usualCoats
+	}
+	b.films = append(stack.On(b.air), stack.Lay("below", film, b.air))
+	return b
+}
+
+// Chart tells what above does to the film by each of its ways.
+func (b Below) Chart(above *coating.Product) []Row {
+	var rows []Row
+	for _, w := range Ways(above.Kind) {
+		r := Row{Way: w, Safe: -1}
+		for _, age := range Ages() {
+			r.States = append(r.States, b.At(above, w, age))
+		}
+		r.Safe = b.from(above, w, r.States)
+		rows = append(rows, r)
+	}
+	return rows
+}
+
+// At tells what above does by way w to the film when it is age old.
+func (b Below) At(above *coating.Product, w Way, age time.Duration) State {
+	moment := b.laid.Add(age)
+	film := &b.films[1]
+	if moment.Before(film.Stiff()) {
+		return Wet
+	}
+	touch := stack.Touch{Contact: w.contact, Liquid: w.liquid(above)}
+	if w.contact.Sprayed {
+		touch.Welds = above.Family
+	}
+	for _, r := range b.films.Cut(touch, moment, b.air) {
+		if r.Place == 1 && r.Bites() {
+			return Bites
+		}
+	}
+	if w.rubs && film.Film.Family.Mechanism.Hardens && film.Hard(moment) < stack.RubHard() {
+		return Soft
+	}
+	return Safe
+}
+
+func (w Way) liquid(p *coating.Product) *solvent.Liquid {
+	switch {
+	case w.dry:
+		return nil
+	case w.remover:
+		return p.Remover
+	case w.thinner:
+		return p.Thinner
+	case p.Kind == coating.DecalKind:
+		return solvent.Must("water")
+	}
+	return p.Carrier
+}
+
+// from narrows down the age from which it is safe for good, between the last age of the chart that is not and the next.
+func (b Below) from(above *coating.Product, w Way, states []State) time.Duration {
+	ages := Ages()
+	last := len(states) - 1
+	if states[last] != Safe {
+		return -1
+	}
+	for last > 0 && states[last-1] == Safe {
+		last--
+	}
+	low, high := time.Duration(0), ages[last]
+	if last > 0 {
+		low = ages[last-1]
+	}
+	for high-low > 10*time.Minute {
+		if mid := (low + high) / 2; b.At(above, w, mid) == Safe {
+			high = mid
+		} else {
+			low = mid
+		}
+	}
+	return high
+}

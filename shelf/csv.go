@@ -1,0 +1,262 @@
+package shelf
+
+import (
+	"bytes"
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"maps"
+	"slices"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/solvent"
+	"inkysparrow/plan"
+)
+
+// columns are the columns of the CSV, in order; a file may leave out all but the name, kind and family, and have them in any order.
+var columns = []string{"id", "name", "kind", "family", "colour", "sheen", "carrier", "thinner", "remover", "hide_coats", "stock_ml", "opened", "used_up", "note"}
+
+// BadRow is a row of a CSV that could not be read.
+type BadRow struct {
+	Line    int // of the file, from 1
+	Problem string
+}
+
+// WriteCSV returns the products as CSV (RFC 4180) with a heading, in UTF-8.
+func WriteCSV(products []Product) ([]byte, error) {
+	var b bytes.Buffer
+	w := csv.NewWriter(&b)
+	if err := w.Write(columns); err != nil {
+		return nil, fmt.Errorf("write CSV: %w", err)
+	}
+	for _, p := range products {
+		if err := w.Write(record(p)); err != nil {
+			return nil, fmt.Errorf("write CSV: %w", err)
+		}
+	}
+	w.Flush()
+	return b.Bytes(), w.Error()
+}
+
+// record is a product as a row.
+func record(p Product) []string {
+	number := func(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
+	stock, hide := "", ""
+	if p.StockML != nil {
+		stock = number(*p.StockML)
+	}
+	if p.HideCoats > 0 {
+		hide = number(p.HideCoats)
+	}
+	return []string{
+		p.ID, p.Name, string(p.Kind), string(p.Family), p.Colour, string(p.Sheen), liquidText(p.Carrier), liquidText(p.Thinner), liquidText(p.Remover),
+		hide, stock, string(p.Opened), string(p.UsedUp), p.Note,
+	}
+}
+
+// liquidText writes a liquid as a cell: its id, or the parts of a mixture, "isopropanol 60 + water 40".
+func liquidText(l *plan.Liquid) string {
+	if l == nil {
+		return ""
+	}
+	if l.Parts == nil {
+		return l.Name
+	}
+	var parts []string
+	for _, id := range slices.Sorted(maps.Keys(l.Parts)) {
+		parts = append(parts, id+" "+strconv.FormatFloat(l.Parts[id], 'f', -1, 64))
+	}
+	return strings.Join(parts, " + ")
+}
+
+func liquidOf(cell string) (*plan.Liquid, error) {
+	cell = strings.TrimSpace(cell)
+	if cell == "" {
+		return nil, nil
+	}
+	if _, ok := solvent.Named(cell); ok {
+		return &plan.Liquid{Name: cell}, nil
+	}
+	l := &plan.Liquid{Parts: map[string]float64{}}
+	for part := range strings.SplitSeq(cell, "+") {
+		words := strings.Fields(part)
+		if len(words) != 2 {
+			return nil, fmt.Errorf("%q is no liquid, and no mixture such as \"isopropanol 60 + water 40\"", cell)
+		}
+		n, err := strconv.ParseFloat(words[1], 64)
+		if err != nil || !(n > 0 && n <= 1000) {
+			return nil, fmt.Errorf("%q: %q is not a number of parts", cell, words[1])
+		}
+		if _, known := solvent.Named(words[0]); !known {
+			return nil, fmt.Errorf("no liquid %q", words[0])
+		}
+		l.Parts[words[0]] += n
+	}
+	return l, nil
+}
+
+// ReadCSV reads products from CSV: with a heading, fields divided by comma, semicolon or tab. Rows that can't be read are told one by
+// one and left out; err is for a file that is no such list at all. Two rows with one id, or without one of the same name and family, are
+// told too.
+func ReadCSV(data []byte) (good []Product, bad []BadRow, err error) {
+	text, err := decode(data)
+	if err != nil {
+		return nil, nil, err
+	}
+	head, _, _ := strings.Cut(text, "\n")
+	r := csv.NewReader(strings.NewReader(text))
+	r.Comma = divider(head)
+	r.FieldsPerRecord = -1
+	heading, err := r.Read()
+	if err != nil {
+		return nil, nil, fmt.Errorf("the file has no heading: %w", err)
+	}
+	place := map[string]int{}
+	for i, h := range heading {
+		h = strings.ToLower(strings.TrimSpace(h))
+		if !slices.Contains(columns, h) {
+			return nil, nil, fmt.Errorf("column %d: %q is none of %s", i+1, h, strings.Join(columns, ", "))
+		}
+		if _, twice := place[h]; twice {
+			return nil, nil, fmt.Errorf("column %d: %q is given twice", i+1, h)
+		}
+		place[h] = i
+	}
+	for _, must := range []string{"name", "kind", "family"} {
+		if _, ok := place[must]; !ok {
+			return nil, nil, fmt.Errorf("the column %q is missing", must)
+		}
+	}
+	seen := map[string]int{}
+	for {
+		row, err := r.Read()
+		if errors.Is(err, io.EOF) {
+			return good, bad, nil
+		}
+		if parse := (*csv.ParseError)(nil); errors.As(err, &parse) {
+			bad = append(bad, BadRow{parse.Line, parse.Err.Error()})
+			continue
+		}
+		if err != nil {
+			return nil, nil, err
+		}
+		line, _ := r.FieldPos(0)
+		if len(good)+len(bad) >= MaxProducts {
+			return nil, nil, fmt.Errorf("line %d: more than %d products", line, MaxProducts)
+		}
+		p, err := productOf(row, heading, place)
+		if err == nil {
+			key := p.ID
+			if key == "" {
+				key = "name " + p.key()
+			}
+			if first, twice := seen[key]; twice {
+				err = fmt.Errorf("the same product as line %d", first)
+			} else {
+				seen[key] = line
+			}
+		}
+		if err != nil {
+			bad = append(bad, BadRow{line, err.Error()})
+			continue
+		}
+		good = append(good, p)
+	}
+}
+
+func productOf(row, heading []string, place map[string]int) (Product, error) {
+	if len(row) != len(heading) {
+		return Product{}, fmt.Errorf("%d fields, the heading has %d", len(row), len(heading))
+	}
+	cell := func(name string) string {
+		if i, ok := place[name]; ok {
+			return strings.TrimSpace(row[i])
+		}
+		return ""
+	}
+	number := func(name string) (*float64, error) {
+		text := cell(name)
+		if text == "" {
+			return nil, nil
+		}
+		v, err := strconv.ParseFloat(strings.Replace(text, ",", ".", 1), 64)
+		if err != nil {
+			return nil, fmt.Errorf("%s: %q is not a number", name, text)
+		}
+		return &v, nil
+	}
+	p := Product{Product: plan.Product{
+		ID: cell("id"), Name: cell("name"), Kind: coating.Kind(cell("kind")), Family: plan.Family(cell("family")), Colour: strings.ToLower(cell("colour")), Sheen: plan.Sheen(cell("sheen")),
+	}, Opened: plan.Date(cell("opened")), UsedUp: plan.Date(cell("used_up"))}
+	if i, ok := place["note"]; ok {
+		p.Note = row[i]
+	}
+	var err error
+	for _, l := range []struct {
+		name string
+		to   **plan.Liquid
+	}{{"carrier", &p.Carrier}, {"thinner", &p.Thinner}, {"remover", &p.Remover}} {
+		if *l.to, err = liquidOf(cell(l.name)); err != nil {
+			return Product{}, fmt.Errorf("%s: %w", l.name, err)
+		}
+	}
+	hide, err := number("hide_coats")
+	if err != nil {
+		return Product{}, err
+	}
+	if hide != nil {
+		p.HideCoats = *hide
+	}
+	if p.StockML, err = number("stock_ml"); err != nil {
+		return Product{}, err
+	}
+	checked := p
+	if checked.ID == "" {
+		checked.ID = "new"
+	}
+	return p, checked.Check()
+}
+
+// decode returns the text of a file in UTF-8, with or without its mark; another encoding is told by its place.
+func decode(data []byte) (string, error) {
+	switch {
+	case len(data) > MaxBytes:
+		return "", fmt.Errorf("the file is over %d MB", MaxBytes>>20)
+	case bytes.HasPrefix(data, []byte{0xff, 0xfe}), bytes.HasPrefix(data, []byte{0xfe, 0xff}):
+		return "", errors.New("the file is in UTF-16; save it as UTF-8")
+	}
+	data = bytes.TrimPrefix(data, []byte{0xef, 0xbb, 0xbf})
+	if bytes.IndexByte(data, 0) >= 0 {
+		return "", errors.New("this is not a text file")
+	}
+	if !utf8.Valid(data) {
+		line := 1
+		for rest := data; len(rest) > 0; {
+			r, n := utf8.DecodeRune(rest)
+			if r == utf8.RuneError && n == 1 {
+				break
+			}
+			if r == '\n' {
+				line++
+			}
+			rest = rest[n:]
+		}
+		return "", fmt.Errorf("line %d: not UTF-8; save the file as UTF-8", line)
+	}
+	return string(data), nil
+}
+
+// divider is what divides the fields of a heading: the most frequent of comma, semicolon and tab.
+func divider(head string) rune {
+	best, n := ',', strings.Count(head, ",")
+	for _, d := range []rune{';', '\t'} {
+		if c := strings.Count(head, string(d)); c > n {
+			best, n = d, c
+		}
+	}
+	return best
+}
