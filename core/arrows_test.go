@@ -18,7 +18,7 @@ var layers = [][]string{
 	{"core/solvent", "core/schedule"},
 	{"core/coating"},
 	{"core/cure", "core/gloss", "core/dose", "core/shade"},
-	{"core/stack"},
+	{"core/stack", "core/wear"},
 	{"core/wash", "core/follow"},
 	{"core/route"},
 	{"core/look"},

@@ -246,7 +246,7 @@ func TestAxe(t *testing.T) {
 				b.press(input.Escape)
 				b.gone("[role=dialog] h2", "Copy")
 			}
-			for path, words := range map[string]string{"/builds": "Builds", "/builds/petrel/print": "Upper surfaces", "/nowhere": "nothing at this address", "/new": "New build", "/workings": "Workings"} {
+			for path, words := range map[string]string{"/builds": "Builds", "/shelf?product=soot-wash": "Shelf", "/builds/petrel/print": "Upper surfaces", "/nowhere": "nothing at this address", "/new": "New build", "/workings": "Workings"} {
 				b.page.MustNavigate(b.address + path).MustWaitLoad()
 				b.sees("h1", words)
 				inspect(t, b, axe)

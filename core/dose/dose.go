@@ -12,13 +12,13 @@ import (
 var Numbers fact.Table
 
 var (
-	lost      = fact.Bench("most of a fine mist misses; a brush and a palette keep some")
-	sprayed   = Numbers.Number("transfer-sprayed", 0.30, "", "share of what leaves an airbrush that lands on the model", lost)
-	brushed   = Numbers.Number("transfer-brushed", 0.70, "", "share of what a brush takes up that stays on the model", lost)
-	residue   = Numbers.Number("cup-residue", 0.3, "ml", "left in an airbrush's cup and needle, flushed away", lost)
-	dropML    = Numbers.Number("drop", 0.05, "ml", "a drop from a pipette or dropper bottle", fact.Bench("twenty drops a millilitre"))
-	cupML     = Numbers.Number("cup", 5, "ml", "one filling of an airbrush's cup", fact.Bench("usual gravity cups hold 2 to 9 ml"))
-	tubeShare = Numbers.Number("palette", 0.15, "ml", "squeezed out on card at the least for oil work", fact.Bench("a dot on card; T17: about a pea for a large model"))
+	lost    = fact.Bench("most of a fine mist misses; a brush and a palette keep some")
+	sprayed = Numbers.Number("transfer-sprayed", 0.30, "", "share of what leaves an airbrush that lands on the model", lost)
+	brushed = Numbers.Number("transfer-brushed", 0.70, "", "share of what a brush takes up that stays on the model", lost)
+	residue = Numbers.Number("cup-residue", 0.3, "ml", "left in an airbrush's cup and needle, flushed away", lost)
+	dropML  = Numbers.Number("drop", 0.05, "ml", "a drop from a pipette or dropper bottle", fact.Bench("twenty drops a millilitre"))
+	cupML   = Numbers.Number("cup", 5, "ml", "one filling of an airbrush's cup", fact.Bench("usual gravity cups hold 2 to 9 ml"))
+	palette = Numbers.Number("palette", 0.15, "ml", "poured or squeezed out at the least for work by brush", fact.Bench("a dot on card, a few drops of wash, never from the bottle; T17: about a pea for a large model"))
 )
 
 // Job is what is to be put on.
@@ -61,8 +61,8 @@ func Of(j Job) Cup {
 	}
 	c.Product = c.Mixed / (1 + thin)
 	c.Thinner = c.Mixed - c.Product
-	if j.Family.Gels && !j.Airbrush {
-		c.Product = max(c.Product, tubeShare)
+	if !j.Airbrush {
+		c.Product = max(c.Product, palette)
 		c.Mixed = c.Product + c.Thinner
 	}
 	return c

@@ -46,6 +46,9 @@ useKeys({
   b: () => {
     if (going) void router.push({ name: 'builds' })
   },
+  s: () => {
+    if (going) void router.push({ name: 'shelf' })
+  },
   k: () => {
     if (going) void router.push({ name: 'workings' })
   },
@@ -138,6 +141,7 @@ watchEffect(() => {
       </template>
       <nav v-if="!shown" class="places" aria-label="Places">
         <RouterLink to="/builds">Builds</RouterLink>
+        <RouterLink to="/shelf">Shelf</RouterLink>
         <RouterLink to="/workings">Workings</RouterLink>
       </nav>
       <div class="tools end">

@@ -10,6 +10,12 @@ export const router = createRouter({
     { path: '/', name: 'first', component: BuildsPlace, props: { open: true } },
     { path: '/builds', name: 'builds', component: BuildsPlace, props: { open: false } },
     { path: '/new', name: 'new', component: () => import('./builds/NewBuild.vue') },
+    {
+      path: '/shelf',
+      name: 'shelf',
+      component: () => import('./shelf/ShelfPlace.vue'),
+      props: (to) => ({ product: String(to.query.product ?? '') }),
+    },
     { path: '/workings', name: 'workings', component: () => import('./workings/WorkingsPlace.vue') },
     { path: '/builds/:slug/print', name: 'print', component: () => import('./print/PrintPlace.vue'), props: true },
     { path: '/builds/:slug', name: 'build', component: BuildPlace, props: true },

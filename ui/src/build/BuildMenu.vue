@@ -26,6 +26,7 @@ api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)),
       />
       <v-list-item to="/builds" title="All builds" />
       <v-list-item to="/new" title="New build" />
+      <v-list-item to="/shelf" title="Shelf" />
       <v-list-item to="/workings" title="Workings" />
     </v-list>
   </v-menu>

@@ -16,6 +16,7 @@ const keys: [string, string][] = [
   ['Ctrl Z', 'undo'],
   ['Ctrl Y', 'redo'],
   ['g b', 'list of builds'],
+  ['g s', 'shelf'],
   ['g k', 'workings'],
   ['n', 'day or night'],
   ['?', 'this sheet'],

@@ -2,9 +2,10 @@
 import { computed, reactive, ref } from 'vue'
 
 import { useBuild } from '../build/useBuild'
-import LiquidField from '../shared/LiquidField.vue'
 import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
+import ProductFields from '../shelf/ProductFields.vue'
+import { copyOf, useShelf } from '../shelf/useShelf'
 import type { PlanEdit, PlanProduct, PlanSettings, PlanZone } from '../wire'
 import BothVersions from './BothVersions.vue'
 import EffectNote from './EffectNote.vue'
@@ -163,7 +164,16 @@ const days = [
   { value: 'sat', title: 'Sat' },
   { value: 'sun', title: 'Sun' },
 ]
-const families = computed(() => trade.value?.families.map((f) => ({ value: f.id, title: f.name })) ?? [])
+const shelf = useShelf()
+const fromShelf = computed(() =>
+  shelf.value
+    .filter((p) => !store.build?.plan.products.some((q) => q.shelf === p.id))
+    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: p.family } })),
+)
+function take(id: string | null) {
+  const p = shelf.value.find((one) => one.id === id)
+  if (p) void make({ do: 'put-product', product: copyOf(p) })
+}
 const newProduct = () => {
   fresh.value = true
   product.value = { id: '', name: '', kind: 'paint', family: 'waterborne-acrylic', colour: '#808080' }
@@ -317,28 +327,18 @@ const newProduct = () => {
               </li>
             </ul>
             <template v-if="product">
-              <div class="pair">
-                <v-text-field v-model="product.name" label="Name of the product" autofocus /><v-select
-                  v-model="product.kind"
-                  label="Kind"
-                  :items="trade?.kinds ?? []"
-                />
-              </div>
-              <div class="pair">
-                <v-select v-model="product.family" label="Family" :items="families" />
-                <v-select v-model="product.sheen" label="Sheen" :items="trade?.sheens ?? []" clearable />
-              </div>
-              <div class="four">
-                <v-text-field v-model="product.colour" label="Colour" type="color" />
-                <LiquidField
-                  v-for="which in ['carrier', 'thinner', 'remover'] as const"
-                  :key="which"
-                  v-model="product[which]"
-                  :label="which[0]?.toUpperCase() + which.slice(1)"
-                />
-              </div>
+              <ProductFields v-model="product" />
             </template>
-            <v-btn v-else variant="outlined" @click="newProduct">Add a product</v-btn>
+            <div v-else class="pair">
+              <v-btn variant="outlined" @click="newProduct">Add a product</v-btn>
+              <v-autocomplete
+                :model-value="null"
+                label="Take one from the shelf"
+                :items="fromShelf"
+                no-data-text="All of the shelf is in this plan"
+                @update:model-value="take"
+              />
+            </div>
           </template>
 
           <template v-else>

@@ -4,6 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import { useBuild } from '../build/useBuild'
 import LiquidField from '../shared/LiquidField.vue'
 import { fromWall, toWall } from '../shared/zoned'
+import { copyOf, useShelf } from '../shelf/useShelf'
 import type { PlanDo, PlanEdit, PlanStep, PlanStroke, PlanWith } from '../wire'
 import BothVersions from './BothVersions.vue'
 import EffectNote from './EffectNote.vue'
@@ -18,6 +19,7 @@ const store = useBuild()
 const trade = useTrade()
 const timezone = computed(() => store.build?.timezone ?? 'UTC')
 const plan = computed(() => store.build?.plan)
+const shelf = useShelf()
 
 const form = reactive({
   do: (props.step?.do ?? null) as PlanDo | null,
@@ -42,7 +44,12 @@ const kinds = computed(
 const products = computed(() =>
   (plan.value?.products ?? [])
     .filter((p) => technique.value?.kinds.includes(p.kind))
-    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: p.family } })),
+    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: p.family as string } }))
+    .concat(
+      shelf.value
+        .filter((p) => technique.value?.kinds.includes(p.kind) && !plan.value?.products.some((q) => q.shelf === p.id))
+        .map((p) => ({ value: `shelf:${p.id}`, title: p.name, props: { subtitle: `${p.family}, from the shelf` } })),
+    ),
 )
 const washes = computed(() => {
   const steps = plan.value?.zones.find((z) => z.id === props.zone)?.steps ?? []
@@ -58,7 +65,8 @@ const edit = computed<PlanEdit | null>(() => {
   const t = technique.value
   if (!t || !form.do) return null
   const s: PlanStep = { id: props.step?.id ?? 'new', do: form.do }
-  if (t.kinds.length && form.product) s.product = form.product
+  const taken = shelf.value.find((p) => `shelf:${p.id}` === form.product)
+  if (t.kinds.length && form.product && !taken) s.product = form.product
   if (t.coats && form.coats) s.coats = Number(form.coats)
   if (t.coats && form.thickness) s.thickness_um = Number(form.thickness)
   if (t.coats && form.area && Number(form.area) !== 100) s.area_pct = Number(form.area)
@@ -72,7 +80,12 @@ const edit = computed<PlanEdit | null>(() => {
   if (at) s.at = at
   if (done) s.done = done
   if (form.note) s.note = form.note
-  return props.step ? { do: 'put-step', of: props.step.id, step: s } : { do: 'put-step', zone: props.zone, step: s }
+  return {
+    do: 'put-step',
+    step: s,
+    ...(props.step ? { of: props.step.id } : { zone: props.zone }),
+    ...(t.kinds.length && taken ? { product: copyOf(taken) } : {}),
+  }
 })
 const { effect, problem } = useEffectOf(edit)
 
@@ -109,7 +122,7 @@ const strokes = [
           label="With"
           :items="products"
           :clearable="technique.optional"
-          no-data-text="No product of this kind on the shelf"
+          no-data-text="Neither the plan nor the shelf has a product of this kind"
         />
         <div v-if="technique?.coats" class="three">
           <v-text-field

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Follow } from '../wire'
+
+/** What one product does to a film of another by its age: a row for each way of putting it on. Drawn from what the engine said. */
+const props = defineProps<{ follow: Follow }>()
+
+const left = 118
+const cell = 19
+const high = 22
+const words: Record<string, string> = { safe: 'safe', wet: 'still wet', soft: 'too soft to rub', bites: 'bites' }
+const width = computed(() => left + props.follow.ages.length * cell)
+const height = computed(() => 20 + props.follow.rows.length * high)
+// Each state has its own shape: a dot, a ring, a bar, a wedge.
+const shape = (state: string, x: number, y: number) => {
+  const c = x + cell / 2
+  const m = y + high / 2
+  if (state === 'bites') return `M${c - 5} ${m - 4}h10l-5 9z`
+  if (state === 'soft') return `M${c - 5} ${m - 2}h10v4h-10z`
+  if (state === 'wet') return `M${c} ${m - 6}q6 7 0 10q-6 -3 0 -10z`
+  return `M${c - 3} ${m}a3 3 0 1 0 6 0a3 3 0 1 0 -6 0`
+}
+</script>
+
+<template>
+  <figure>
+    <figcaption>
+      <b>{{ follow.above }}</b> over <b>{{ follow.below }}</b>, by the age of the film below
+    </figcaption>
+    <p v-if="follow.words" class="soft">{{ follow.words }}</p>
+    <svg v-else :viewBox="`0 0 ${width} ${height}`" width="100%" aria-hidden="true">
+      <text v-for="(age, i) in follow.ages" :key="age" :x="left + i * cell + cell / 2" y="12" text-anchor="middle">
+        {{ age.replace(' ', '') }}
+      </text>
+      <g v-for="(row, r) in follow.rows" :key="row.way">
+        <line :x1="0" :x2="width" :y1="20 + r * high" :y2="20 + r * high" class="scribe" />
+        <text :x="0" :y="20 + r * high + 15" class="way">{{ row.way }}</text>
+        <g v-for="(state, i) in row.states" :key="i">
+          <rect :x="left + i * cell" :y="21 + r * high" :width="cell - 1" :height="high - 2" class="ground" />
+          <path :d="shape(state, left + i * cell, 20 + r * high)" :class="state">
+            <title>{{ follow.ages[i] }}: {{ words[state] }}</title>
+          </path>
+        </g>
+      </g>
+    </svg>
+    <p v-if="follow.rows.length" class="legend soft">
+      <svg
+        v-for="(word, state) in words"
+        :key="state"
+        :viewBox="`0 0 ${state === 'soft' ? 92 : 62} 22`"
+        height="24"
+        role="presentation"
+      >
+        <path :d="shape(state, 0, 0)" :class="state" />
+        <text x="22" y="15">{{ word }}</text>
+      </svg>
+    </p>
+    <ul v-if="follow.rows.length" class="from">
+      <li v-for="row in follow.rows" :key="row.way">
+        <span>{{ row.way }}</span><span class="figure">{{ row.safe }}</span>
+      </li>
+    </ul>
+  </figure>
+</template>
+
+<style scoped>
+figure {
+  margin: 0;
+  display: grid;
+  gap: 6px;
+  max-width: 480px;
+}
+text {
+  font: 400 10px var(--v-font-body);
+  fill: var(--soft);
+}
+.way {
+  font-size: 12.5px;
+  fill: var(--ink);
+}
+.ground {
+  fill: var(--raised);
+}
+.scribe {
+  stroke: var(--line);
+}
+path.safe {
+  fill: var(--safe);
+}
+path.bites {
+  fill: var(--bite);
+}
+path.soft {
+  fill: var(--wait);
+}
+path.wet {
+  fill: var(--note);
+}
+.legend {
+  display: flex;
+  flex-wrap: wrap;
+}
+.legend text {
+  font-size: 11px;
+}
+.from {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 14px;
+}
+.from li {
+  display: flex;
+  justify-content: space-between;
+  border-bottom: 1px solid var(--line);
+  padding: 2px 0;
+}
+</style>

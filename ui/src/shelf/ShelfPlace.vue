@@ -1,0 +1,574 @@
+<script setup lang="ts">
+import { useStorage, watchDebounced } from '@vueuse/core'
+import { computed, defineAsyncComponent, reactive, ref, shallowRef, watch } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api, Refusal } from '../api'
+import { useBuild } from '../build/useBuild'
+import { useTrade } from '../edit/useTrade'
+import SparrowMark from '../shared/SparrowMark.vue'
+import StateMark from '../shared/StateMark.vue'
+import { useUnits } from '../shared/useUnits'
+import type { Follow, Shelf, Shelved, ShelfProduct } from '../wire'
+import FollowChart from './FollowChart.vue'
+import ProductFields from './ProductFields.vue'
+
+const ImportShelf = defineAsyncComponent(() => import('./ImportShelf.vue'))
+
+const props = defineProps<{ product?: string }>()
+const router = useRouter()
+const store = useBuild()
+const trade = useTrade()
+const units = useUnits()
+const drop = computed(() => trade.value?.drop_ml ?? 0)
+
+const shelf = shallowRef<Shelf | null>(null)
+const problem = ref('')
+const tell = (e: unknown) => (store.said = e instanceof Refusal ? e.message : String(e))
+async function read() {
+  try {
+    shelf.value = await api.shelf()
+  } catch (e) {
+    problem.value = e instanceof Refusal ? e.message : String(e)
+  }
+}
+void read()
+
+// What is shown: a search, a kind, what it is good for.
+const search = ref('')
+const kind = ref('')
+const cards = useStorage('inkysparrow.shelf-cards', false)
+const good = reactive({ way: '', over: 'waterborne-acrylic', days: '2' })
+const goodIds = shallowRef<Set<string> | null>(null)
+watchDebounced(
+  () => ({ ...good }),
+  async (q) => {
+    if (!q.way) {
+      goodIds.value = null
+      return
+    }
+    try {
+      goodIds.value = new Set((await api.goodFor(q)).ids)
+    } catch (e) {
+      tell(e)
+    }
+  },
+  { debounce: 150 },
+)
+const ages = [
+  { value: '0.25', title: 'of 6 hours' },
+  { value: '1', title: 'of a day' },
+  { value: '2', title: 'of two days' },
+  { value: '7', title: 'of a week' },
+  { value: '30', title: 'of a month' },
+]
+const kinds = computed(() => [
+  { value: '', title: 'all' },
+  ...(trade.value?.kinds.map((k) => ({ value: k, title: k })) ?? []),
+])
+const ways = computed(() => [
+  { value: '', title: 'anything' },
+  ...(shelf.value?.ways.map((w) => ({ value: w.id, title: `being ${w.words}` })) ?? []),
+])
+const families = computed(
+  () =>
+    trade.value?.families
+      .filter((f) => f.mechanism !== 'loose')
+      .map((f) => ({ value: f.id, title: `over ${f.name}` })) ?? [],
+)
+const shown = computed(() => {
+  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return (shelf.value?.products ?? []).filter((p) => {
+    const text = `${p.product.name} ${p.family} ${p.product.kind} ${p.liquids} ${p.product.note ?? ''}`.toLowerCase()
+    return (
+      words.every((w) => text.includes(w)) &&
+      (!kind.value || p.product.kind === kind.value) &&
+      (!goodIds.value || goodIds.value.has(p.product.id))
+    )
+  })
+})
+const rows = computed(() => {
+  if (!cards.value) return shown.value.map((p) => [p])
+  const out: Shelved[][] = []
+  for (let i = 0; i < shown.value.length; i += 3) out.push(shown.value.slice(i, i + 3))
+  return out
+})
+
+// What is chosen, and the working copy of it.
+const chosen = computed(() => shelf.value?.products.find((p) => p.product.id === props.product))
+const draft = ref<ShelfProduct | null>(null)
+const tab = ref<'follows' | 'uses' | 'edit'>('follows')
+const refused = ref('')
+function choose(p: Shelved) {
+  draft.value = null
+  refused.value = ''
+  if (tab.value === 'edit') tab.value = 'follows'
+  void router.replace({ name: 'shelf', query: { product: p.product.id } })
+}
+function change(p: ShelfProduct) {
+  draft.value = structuredClone(p)
+  refused.value = ''
+  tab.value = 'edit'
+}
+function add() {
+  void router.replace({ name: 'shelf' })
+  change({ id: '', name: '', kind: 'paint', family: 'waterborne-acrylic', colour: '#808080' } as ShelfProduct)
+}
+async function save() {
+  const d = draft.value
+  if (!d) return
+  const clean = Object.fromEntries(
+    Object.entries(d).filter(([, v]) => v !== '' && v !== null && v !== undefined),
+  ) as unknown as ShelfProduct
+  try {
+    const before = new Set(shelf.value?.products.map((p) => p.product.id))
+    shelf.value = await api.putShelf({ ...clean, id: d.id, name: d.name })
+    const id = d.id || shelf.value.products.find((p) => !before.has(p.product.id))?.product.id
+    draft.value = null
+    tab.value = 'follows'
+    store.said = `${d.name} is on the shelf.`
+    if (id) void router.replace({ name: 'shelf', query: { product: id } })
+  } catch (e) {
+    refused.value = e instanceof Refusal ? e.message : String(e)
+  }
+}
+const removed = shallowRef<ShelfProduct | null>(null)
+async function remove(p: ShelfProduct) {
+  try {
+    shelf.value = await api.removeShelf(p.id)
+    removed.value = p
+    draft.value = null
+    void router.replace({ name: 'shelf' })
+  } catch (e) {
+    tell(e)
+  }
+}
+async function putBack() {
+  if (!removed.value) return
+  try {
+    shelf.value = await api.putShelf(removed.value)
+    void router.replace({ name: 'shelf', query: { product: removed.value.id } })
+    removed.value = null
+  } catch (e) {
+    tell(e)
+  }
+}
+
+// What may follow what: the chosen product below or above another one.
+const other = ref('')
+const below = ref(true)
+const follow = shallowRef<Follow | null>(null)
+// A wash or oil is first shown over a paint, everything else under a wash.
+watch(
+  [() => props.product, shelf],
+  ([id, all], was) => {
+    const own = all?.products.find((p) => p.product.id === id)?.product
+    if (!own || (id === was?.[0] && other.value)) return
+    below.value = own.kind !== 'wash' && own.kind !== 'oil'
+    other.value = all?.products.find((p) => p.product.kind === (below.value ? 'wash' : 'paint'))?.product.id ?? own.id
+  },
+  { immediate: true },
+)
+const others = computed(() => shelf.value?.products.map((p) => ({ value: p.product.id, title: p.product.name })) ?? [])
+watchDebounced(
+  () => [props.product, other.value, below.value, shelf.value] as const,
+  async ([id, o, isBelow]) => {
+    follow.value = null
+    if (!id || !chosen.value) return
+    if (!o) return
+    try {
+      follow.value = await api.follow(isBelow ? id : o, isBelow ? o : id)
+    } catch (e) {
+      tell(e)
+    }
+  },
+  { debounce: 60, immediate: true },
+)
+
+const importing = ref(false)
+function imported(words: string) {
+  importing.value = false
+  store.said = words
+  void read()
+}
+const stock = (p: Shelved) =>
+  p.product.used_up ? 'used up' : p.product.stock_ml === undefined ? '' : units.liquid(p.product.stock_ml, drop.value)
+const day = (t: string) => new Date(t).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+</script>
+
+<template>
+  <main v-if="problem" class="empty">
+    <SparrowMark :size="72" />
+    <h1>{{ problem }}</h1>
+  </main>
+  <p v-else-if="!shelf" class="loading soft">Reading the shelf</p>
+  <main v-else class="shelf" :class="{ open: chosen || draft }">
+    <section class="list" aria-label="Products">
+      <header>
+        <h1>Shelf</h1>
+        <div class="actions">
+          <v-btn variant="outlined" @click="units.amount.value = units.amount.value === 'ml' ? 'drops' : 'ml'">{{
+            units.amount.value === 'ml' ? 'in drops' : 'in ml'
+          }}</v-btn>
+          <v-btn variant="outlined" @click="cards = !cards">{{ cards ? 'As a table' : 'As cards' }}</v-btn>
+          <v-btn variant="outlined" @click="importing = true">Import</v-btn>
+          <v-menu>
+            <template #activator="{ props: own }"><v-btn v-bind="own" variant="outlined">Export</v-btn></template>
+            <v-list aria-label="Export">
+              <v-list-item href="/api/shelf/export?as=json" title="A shelf file (JSON)" />
+              <v-list-item href="/api/shelf/export?as=csv" title="A table (CSV)" />
+              <v-list-item href="/api/shelf/export?as=gpl" title="A palette of its colours (.gpl)" />
+            </v-list>
+          </v-menu>
+          <v-btn color="primary" variant="flat" @click="add">Add a product</v-btn>
+        </div>
+      </header>
+      <div class="filters">
+        <v-text-field v-model="search" label="Search" clearable hide-details />
+        <v-select v-model="kind" label="Kind" :items="kinds" hide-details />
+        <v-select v-model="good.way" label="Good for" :items="ways" hide-details />
+        <v-select v-model="good.over" label="Over what" :items="families" :disabled="!good.way" hide-details />
+        <v-select v-model="good.days" label="And how old" :items="ages" :disabled="!good.way" hide-details />
+      </div>
+      <p v-if="removed" class="removed" role="status">
+        {{ removed.name }} is off the shelf. <button type="button" class="link" @click="putBack">Put it back</button>
+      </p>
+      <p class="count soft" aria-live="polite">
+        {{
+          shown.length === shelf.products.length
+            ? `${shown.length} products`
+            : `${shown.length} of ${shelf.products.length} products`
+        }}
+      </p>
+      <div v-if="!shelf.products.length" class="none">
+        <SparrowMark :size="56" />
+        <p>Nothing on the shelf yet. Add what you paint with, or import a table; plans can then take it from here.</p>
+      </div>
+      <p v-else-if="!shown.length" class="none soft">Nothing on the shelf is like that.</p>
+      <v-virtual-scroll v-else :items="rows" :item-height="cards ? 116 : 46" class="rows">
+        <template #default="{ item }">
+          <div class="line" :class="{ cards }">
+            <button
+              v-for="p in item"
+              :key="p.product.id"
+              type="button"
+              class="product"
+              :class="{ chosen: p.product.id === product, gone: p.product.used_up }"
+              :aria-current="p.product.id === product ? 'true' : undefined"
+              @click="choose(p)"
+            >
+              <span
+                class="swatch"
+                :style="{ background: p.product.colour ?? 'transparent' }"
+                :class="{ clear: !p.product.colour }"
+              />
+              <span class="name">{{ p.product.name }}</span>
+              <span class="family soft">{{ p.family }}{{ p.product.sheen ? `, ${p.product.sheen}` : '' }}</span>
+              <span class="liquids soft">{{ p.liquids }}</span>
+              <span class="stock figure">{{ stock(p) }}</span>
+              <span class="need">
+                <template v-if="p.runs_out"><StateMark state="wait" quiet /> {{ p.runs_out }}</template>
+                <template v-else-if="p.need_ml">{{ units.liquid(p.need_ml, drop) }} planned</template>
+              </span>
+            </button>
+          </div>
+        </template>
+      </v-virtual-scroll>
+    </section>
+
+    <aside v-if="chosen || draft" aria-label="Product">
+      <header>
+        <h2>
+          {{
+            draft ? (draft.id ? `Change ${chosen?.product.name ?? draft.name}` : 'A new product') : chosen?.product.name
+          }}
+        </h2>
+      </header>
+      <template v-if="draft">
+        <form class="fields" @submit.prevent="save">
+          <ProductFields v-model="draft" />
+          <div class="pair">
+            <v-text-field
+              :model-value="draft.stock_ml ?? ''"
+              label="At hand, ml"
+              type="number"
+              min="0"
+              step="any"
+              @update:model-value="(v: string) => draft && (draft.stock_ml = v === '' ? undefined : Number(v))"
+            />
+            <v-text-field v-model="draft.opened" label="Opened" type="date" persistent-placeholder clearable />
+            <v-text-field v-model="draft.used_up" label="Used up" type="date" persistent-placeholder clearable />
+          </div>
+          <v-textarea v-model="draft.note" label="Note" rows="1" auto-grow maxlength="2000" />
+          <p v-if="refused" class="refused" aria-live="polite"><StateMark state="bite" quiet /> {{ refused }}</p>
+          <div class="buttons">
+            <v-btn type="submit" color="primary" variant="flat">Save</v-btn>
+            <v-btn variant="outlined" @click="draft = null">Leave as it was</v-btn>
+          </div>
+        </form>
+      </template>
+      <template v-else-if="chosen">
+        <p class="soft">
+          {{ chosen.product.kind }}, {{ chosen.family
+          }}<template v-if="chosen.hides">; hides in {{ chosen.hides }} coats</template>
+        </p>
+        <p v-if="chosen.liquids" class="soft">Carried by {{ chosen.liquids }}.</p>
+        <p v-if="chosen.product.note">{{ chosen.product.note }}</p>
+        <p v-if="chosen.caution" class="caution"><StateMark state="note" quiet /> {{ chosen.caution }}</p>
+        <div class="buttons">
+          <v-btn variant="outlined" @click="change(chosen.product)">Change</v-btn>
+          <v-btn variant="outlined" @click="remove(chosen.product)">Remove</v-btn>
+        </div>
+        <h3>What may follow what</h3>
+        <div class="pair">
+          <v-select
+            v-model="below"
+            label="It lies"
+            :items="[
+              { value: true, title: 'below' },
+              { value: false, title: 'on top of' },
+            ]"
+            hide-details
+          />
+          <v-autocomplete v-model="other" label="The other one" :items="others" hide-details />
+        </div>
+        <FollowChart v-if="follow" :follow="follow" />
+        <h3>In the builds</h3>
+        <p v-if="!chosen.uses.length" class="soft">No step that is still to be done takes it.</p>
+        <template v-else>
+          <p>
+            {{ units.liquid(chosen.need_ml, drop) }} planned<template v-if="chosen.product.stock_ml !== undefined">
+              of {{ units.liquid(chosen.product.stock_ml, drop) }} at hand</template
+            ><template v-if="chosen.runs_out">: {{ chosen.runs_out }}</template>
+          </p>
+          <ul class="uses">
+            <li v-for="(u, i) in chosen.uses" :key="i">
+              <RouterLink :to="{ name: 'build', params: { slug: u.slug } }">{{ u.build }}</RouterLink>
+              <span>{{ u.what }}</span>
+              <span class="figure">{{ units.liquid(u.ml, drop) }}</span>
+              <span class="figure soft">{{ day(u.at) }}</span>
+            </li>
+          </ul>
+        </template>
+      </template>
+    </aside>
+    <ImportShelf v-if="importing" @close="importing = false" @done="imported" />
+  </main>
+</template>
+
+<style scoped>
+.shelf {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  height: calc(100vh - 52px);
+}
+.shelf.open {
+  grid-template-columns: minmax(0, 1fr) 400px;
+}
+.list {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  padding: 14px;
+  min-width: 0;
+  min-height: 0;
+}
+.list header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  flex-wrap: wrap;
+}
+.actions {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+}
+.filters {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1.25fr 1.5fr 1.15fr;
+  gap: 8px;
+}
+.count {
+  font-size: 14px;
+}
+.rows {
+  flex: 1;
+  min-height: 120px;
+}
+.product {
+  display: grid;
+  grid-template-columns: 22px minmax(0, 1.5fr) minmax(0, 1.2fr) minmax(0, 1.4fr) 74px minmax(0, 1.5fr);
+  gap: 10px;
+  align-items: center;
+  width: 100%;
+  height: 46px;
+  padding: 0 6px;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  box-shadow: 0 1px 0 var(--lip);
+  background: none;
+  color: inherit;
+  font: inherit;
+  font-size: 14px;
+  text-align: left;
+  cursor: pointer;
+}
+.product > span {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.shelf.open .product {
+  grid-template-columns: 22px minmax(0, 1.4fr) minmax(0, 1fr) 70px minmax(0, 1.4fr);
+}
+.shelf.open .line:not(.cards) .liquids {
+  display: none;
+}
+.product .name {
+  font-weight: 600;
+  font-size: 15px;
+}
+.product .stock {
+  text-align: right;
+}
+.product.chosen {
+  background: var(--raised);
+  outline: 2px solid var(--ink);
+  outline-offset: -2px;
+}
+.product.gone .name,
+.product.gone .stock {
+  text-decoration: line-through;
+}
+.swatch {
+  width: 22px;
+  height: 22px;
+  border: 1px solid var(--soft);
+}
+.swatch.clear {
+  background: repeating-linear-gradient(45deg, transparent 0 4px, var(--line) 4px 5px) !important;
+}
+.line.cards {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 10px;
+  padding-bottom: 10px;
+}
+.line.cards .product {
+  grid-template-columns: 34px minmax(0, 1fr) auto !important;
+  grid-template-rows: auto auto auto;
+  gap: 2px 10px;
+  height: 106px;
+  padding: 8px;
+  border: 1px solid var(--line);
+  align-content: center;
+}
+.line.cards .swatch {
+  grid-row: 1 / 4;
+  width: 34px;
+  height: 72px;
+}
+.line.cards .family,
+.line.cards .liquids,
+.line.cards .need {
+  grid-column: 2 / 4;
+}
+.line.cards .liquids {
+  display: none;
+}
+aside {
+  border-left: 1px solid var(--line);
+  background: var(--sheet);
+  padding: 14px;
+  overflow-y: auto;
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+h3 {
+  font-size: 17px;
+  margin-top: 4px;
+}
+.fields {
+  display: grid;
+  gap: 10px;
+}
+.caution {
+  font-size: 13px;
+}
+.refused {
+  color: var(--bite);
+  font-weight: 600;
+}
+.removed {
+  padding: 6px 10px;
+  background: var(--raised);
+}
+.uses {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 14px;
+}
+.uses li {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 0 10px;
+  padding: 3px 0;
+  border-bottom: 1px solid var(--line);
+}
+.uses li span:nth-child(2) {
+  grid-column: 1;
+  grid-row: 2;
+}
+.none {
+  display: grid;
+  justify-items: center;
+  gap: 8px;
+  padding: 30px;
+}
+.loading {
+  padding: 20px;
+}
+@media (max-width: 900px) {
+  .shelf,
+  .shelf.open {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+    min-height: calc(100vh - 52px);
+  }
+  .rows {
+    height: 46vh;
+    flex: none;
+  }
+  aside {
+    border-left: 0;
+    border-top: 1px solid var(--line);
+  }
+  .filters {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+  .product,
+  .shelf.open .product {
+    grid-template-columns: 22px minmax(0, 1.5fr) minmax(0, 1fr) 70px;
+  }
+  .line:not(.cards) .liquids,
+  .line:not(.cards) .need {
+    display: none;
+  }
+  .line.cards {
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+  }
+}
+@media (max-width: 640px) {
+  .product .family {
+    display: none;
+  }
+  .product,
+  .shelf.open .product {
+    grid-template-columns: 22px minmax(0, 1fr) 70px;
+  }
+}
+</style>
