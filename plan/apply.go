@@ -55,6 +55,11 @@ func (f File) Apply(step string, x Fix) (File, error) {
 			z.Steps[si].With = x.With
 			z.Steps[si].Liquid = nil
 		}
+	case "coats":
+		if x.Coats < 1 {
+			return File{}, fault("fix.coats", "missing")
+		}
+		z.Steps[si].Coats = x.Coats
 	case "move":
 		s := z.Steps[si]
 		z.Steps = slices.Delete(z.Steps, si, si+1)

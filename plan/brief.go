@@ -29,6 +29,7 @@ type Brief struct {
 	Schools  map[string]string `json:"schools,omitempty"`
 	SpanCM   float64           `json:"span_cm,omitempty"` // of the model; with its length it gives the areas that zones leave out
 	LengthCM float64           `json:"length_cm,omitempty"`
+	Service  *Service          `json:"service,omitempty"`
 	Zones    []BriefZone       `json:"zones"`
 }
 
@@ -50,7 +51,7 @@ type BriefZone struct {
 func (b Brief) Plan() (File, []string, error) {
 	f := File{
 		Format: Format, Build: Build{Name: strings.TrimSpace(b.Name), Scale: b.Scale, Start: b.Start, Wanted: b.Wanted},
-		Climate: b.Climate, Sessions: b.Sessions, Timezone: b.Timezone, Schools: b.Schools,
+		Climate: b.Climate, Sessions: b.Sessions, Timezone: b.Timezone, Schools: b.Schools, Service: b.Service,
 	}
 	if f.Build.Name == "" {
 		return File{}, nil, fault("name", "the build needs a name")
@@ -70,7 +71,7 @@ func (b Brief) Plan() (File, []string, error) {
 		if err != nil {
 			return File{}, nil, err
 		}
-		w := route.Wanted{Paint: paint, Metal: z.Metal}
+		w := route.Wanted{Paint: paint, Metal: z.Metal, Wear: f.Targets()}
 		for k, e := range z.Effects {
 			if !slices.ContainsFunc(route.WishWords, func(known route.WishWord) bool { return string(known.ID) == e }) {
 				return File{}, nil, fault(fmt.Sprintf("%s.effects[%d]", path, k), "no effect %q", e)

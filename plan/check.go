@@ -41,13 +41,14 @@ type Finding struct {
 
 // Fix is a change that removes a finding. It was tried on the plan before it was proposed.
 type Fix struct {
-	Do      string     `json:"do" jsonschema:"enum=wait,enum=insert,enum=swap,enum=move,enum=remove"`
+	Do      string     `json:"do" jsonschema:"enum=wait,enum=insert,enum=swap,enum=move,enum=coats,enum=remove"`
 	Of      string     `json:"of,omitempty"` // the step it acts on, where that is not the finding's own
 	Until   *time.Time `json:"until,omitempty"`
 	Before  string     `json:"before,omitempty"`
 	Step    *Step      `json:"step,omitempty"`
 	Product string     `json:"product,omitempty"`
 	With    With       `json:"with,omitempty"`
+	Coats   int        `json:"coats,omitempty"`
 	Adds    *Product   `json:"adds,omitempty"`   // a product that the plan does not have yet
 	Start   *time.Time `json:"start,omitempty"`  // when the finding's step would begin then
 	Finish  *time.Time `json:"finish,omitempty"` // when the build would be ready then
@@ -241,7 +242,7 @@ func (t *trial) better(found route.Finding, fixed *route.Report) bool {
 }
 
 func fixOf(f route.Fix, step string) Fix {
-	out := Fix{Do: f.Do}
+	out := Fix{Do: f.Do, Coats: f.Coats}
 	if f.Step != step {
 		out.Of = f.Step
 	}
@@ -251,7 +252,7 @@ func fixOf(f route.Fix, step string) Fix {
 		out.Until = &until
 	case "insert":
 		out.Of, out.Before = "", f.Step
-		if f.Insert.Do.Has(route.Cloth) {
+		if f.After || f.Insert.Do.Has(route.Cloth) {
 			out.Before = ""
 		}
 		s := stepOf(f.Insert)
@@ -266,14 +267,14 @@ func fixOf(f route.Fix, step string) Fix {
 		out.With = With(f.Cloth.String())
 	}
 	if f.Adds != nil {
-		p := Product{ID: f.Adds.ID, Name: f.Adds.Name, Kind: f.Adds.Kind, Family: Family(f.Adds.Family.ID), Sheen: Sheen(f.Adds.Sheen.String())}
+		p := Product{ID: f.Adds.ID, Name: f.Adds.Name, Kind: f.Adds.Kind, Family: Family(f.Adds.Family.ID), Colour: f.Adds.Colour, Sheen: Sheen(f.Adds.Sheen.String())}
 		out.Adds = &p
 	}
 	return out
 }
 
 func stepOf(s *route.Step) Step {
-	out := Step{ID: s.ID, Do: Do(s.Do.ID), Coats: s.Coats, Of: s.Of, Stroke: Stroke(s.Stroke), AreaPct: 100 * s.Share}
+	out := Step{ID: s.ID, Do: Do(s.Do.ID), Coats: s.Coats, Of: s.Of, Stroke: Stroke(s.Stroke), LineMM: s.WidthMM, AreaPct: 100 * s.Share}
 	if s.Product != nil {
 		out.Product = s.Product.ID
 	}

@@ -21,12 +21,18 @@ func (f File) Describe(step string, x Fix) string {
 		if x.Step.Product == "" {
 			return fmt.Sprintf("Add %s", strings.ToLower(doName(x.Step.Do)))
 		}
-		return fmt.Sprintf("%s first: %s, %s", doName(x.Step.Do), f.productName(x), coats(x.Step.Coats))
+		when := "first"
+		if x.Before == "" {
+			when = "after it"
+		}
+		return fmt.Sprintf("%s %s: %s, %s", doName(x.Step.Do), when, f.productName(x), coats(x.Step.Coats))
 	case "swap":
 		if x.With != "" {
 			return fmt.Sprintf("Wipe with a %s cloth", x.With)
 		}
 		return fmt.Sprintf("%s with %s instead", f.title(target), f.productName(x))
+	case "coats":
+		return fmt.Sprintf("%s in %s", f.title(target), coats(x.Coats))
 	case "move":
 		return fmt.Sprintf("Move it before %s", f.name(x.Before))
 	}

@@ -30,6 +30,7 @@ type Settings struct {
 	Exceptions []Exception       `json:"exceptions"`
 	Timezone   string            `json:"timezone"`
 	Schools    map[string]string `json:"schools"`
+	Service    *Service          `json:"service,omitempty"`
 }
 
 // Edit returns a copy of the plan with e carried out, and what was done in words. The copy has been held against the schema and its
@@ -319,12 +320,13 @@ func (f *File) putSettings(e Edit) (string, error) {
 	}
 	s := *e.Settings
 	f.Build, f.Climate, f.Sessions, f.Exceptions, f.Timezone, f.Schools = s.Build, s.Climate, s.Sessions, s.Exceptions, s.Timezone, s.Schools
+	f.Service = s.Service
 	return "Changed the settings", nil
 }
 
 // Settings returns what the plan says of the build as a whole, ready to be edited.
 func (f File) Settings() Settings {
-	return Settings{Build: f.Build, Climate: f.Climate, Sessions: f.Sessions, Exceptions: f.Exceptions, Timezone: f.Timezone, Schools: f.Schools}
+	return Settings{Build: f.Build, Climate: f.Climate, Sessions: f.Sessions, Exceptions: f.Exceptions, Timezone: f.Timezone, Schools: f.Schools, Service: f.Service}
 }
 
 // slug makes an id of a name: its letters and digits in lower case with hyphens between; fallback for a name without any.

@@ -22,6 +22,7 @@ type File struct {
 	Sessions   []Session         `json:"sessions,omitempty" jsonschema:"maxItems=50,description=When the bench is open. Always where there is none."`
 	Exceptions []Exception       `json:"exceptions,omitempty" jsonschema:"maxItems=500,description=Days on which the bench is open otherwise or not at all."`
 	Timezone   string            `json:"timezone,omitempty" jsonschema:"maxLength=64,description=IANA name of the time zone that sessions are in; UTC where it is left out."`
+	Service    *Service          `json:"service,omitempty" jsonschema:"description=How the aircraft was kept; it says how worn the model should look."`
 	Schools    map[string]string `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
 	Products   []Product         `json:"products" jsonschema:"maxItems=5000"`
 	Zones      []Zone            `json:"zones" jsonschema:"maxItems=200"`
@@ -91,6 +92,17 @@ type Product struct {
 	Shelf     string  `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`
 }
 
+// Service is how the aircraft was kept, and where the modeller overrules what that asks for.
+type Service struct {
+	Place   WearPlace   `json:"place,omitempty"`
+	Shelter WearShelter `json:"shelter,omitempty"`
+	Months  float64     `json:"months,omitempty" jsonschema:"minimum=0,maximum=600,description=Months in service."`
+	Shading Reading     `json:"shading,omitempty" jsonschema:"description=How strong shading is wanted, in place of what the service asks for."`
+	Stain   Reading     `json:"stain,omitempty"`
+	Chips   *float64    `json:"chips_pct,omitempty" jsonschema:"minimum=0,maximum=60,description=Share of the skin that is chipped."`
+	Fade    *float64    `json:"fade,omitempty" jsonschema:"minimum=0,maximum=40,description=How far the colour has faded in CIEDE2000."`
+}
+
 // Zone is a part of the model that is treated as one.
 type Zone struct {
 	ID      string  `json:"id" jsonschema:"minLength=1,maxLength=100"`
@@ -107,6 +119,7 @@ type Step struct {
 	Coats       int        `json:"coats,omitempty" jsonschema:"minimum=1,maximum=10"`
 	ThicknessUM float64    `json:"thickness_um,omitempty" jsonschema:"minimum=0.1,maximum=500,description=Dry thickness of one coat."`
 	AreaPct     float64    `json:"area_pct,omitempty" jsonschema:"minimum=1,maximum=100,description=Share of the zone that the step covers; all of it where it is left out."`
+	LineMM      float64    `json:"line_mm,omitempty" jsonschema:"minimum=0.1,maximum=50,description=Width of the lines or blotches of shading on the model."`
 	Of          string     `json:"of,omitempty" jsonschema:"maxLength=100,description=The wash that a wipe wipes."`
 	With        With       `json:"with,omitempty" jsonschema:"description=How wet the cloth of a wipe is."`
 	Liquid      *Liquid    `json:"liquid,omitempty" jsonschema:"description=What a damp or wet cloth is wetted with; the wash's remover where it is left out."`

@@ -10,8 +10,10 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/wash"
+	"inkysparrow/core/wear"
 )
 
 // The years that a plan may speak of.
@@ -23,12 +25,37 @@ const memory = 400 * 24 * time.Hour
 // Resolve checks the plan's references and returns it as the core reads it. Errors are *FieldError and name the place.
 func (f File) Resolve() (*route.Plan, error) {
 	p := &route.Plan{Name: f.Build.Name, Scale: f.Build.Scale, Start: f.Build.Start, Schools: route.Schools(f.Schools)}
+	p.Wear = f.Targets()
 	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveAir} {
 		if err := check(p); err != nil {
 			return nil, err
 		}
 	}
 	return p, nil
+}
+
+// Targets returns how worn the model should look: what its service asks for, where the modeller does not overrule it.
+func (f File) Targets() wear.Targets {
+	in := wear.Service{Strength: route.Schools(f.Schools).Of("strength")}
+	own := f.Service
+	if own == nil {
+		return wear.Of(in)
+	}
+	in.Place, in.Shelter, in.Months = string(own.Place), string(own.Shelter), own.Months
+	t := wear.Of(in)
+	if r, ok := shade.ReadingNamed(string(own.Shading)); ok {
+		t.Shading = r
+	}
+	if r, ok := shade.ReadingNamed(string(own.Stain)); ok {
+		t.Stain = r
+	}
+	if own.Chips != nil {
+		t.Chips = *own.Chips
+	}
+	if own.Fade != nil {
+		t.Fade = *own.Fade
+	}
+	return t
 }
 
 func inYears(path string, t time.Time) error {
@@ -205,7 +232,7 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 	if !ok {
 		return nil, fault(path+".do", "no kind of step %q", string(s.Do))
 	}
-	out := &route.Step{ID: s.ID, Do: do, Coats: s.Coats, Dry: coating.Microns(s.ThicknessUM), Share: s.AreaPct / 100, Of: s.Of, Stroke: string(s.Stroke)}
+	out := &route.Step{ID: s.ID, Do: do, Coats: s.Coats, Dry: coating.Microns(s.ThicknessUM), Share: s.AreaPct / 100, WidthMM: s.LineMM, Of: s.Of, Stroke: string(s.Stroke)}
 	if out.Coats == 0 {
 		out.Coats = max(1, do.Coats)
 	}

@@ -28,10 +28,16 @@ func shelf() []plan.Product {
 		p("oil", "oil", "artist-oil", ""), p("medium", "medium", "chipping-medium", ""), p("pastel", "pigment", "dry-pigment", ""),
 		p("enamel-flat", "clear", "enamel", "flat"), p("pale", "paint", "waterborne-acrylic", "flat"), p("black-wash", "wash", "enamel-wash", ""), p("grey-wash", "wash", "clay-wash", ""),
 		p("bright", "metal", "lacquer", "gloss"), p("fuel", "paint", "waterborne-acrylic", "gloss"),
+		p("lines", "paint", "waterborne-acrylic", "flat"), p("cream", "paint", "waterborne-acrylic", "flat"), p("primer", "primer", "waterborne-acrylic", "flat"), p("bright-red", "paint", "enamel", "gloss"),
 		p("soot", "paint", "waterborne-acrylic", "flat"), p("tan", "paint", "waterborne-acrylic", "flat"),
 	}
 	for i := range all {
-		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "tan": "#b9ab97", "pale": "#dfe3e2", "black-wash": "#151617", "grey-wash": "#8d8a84"}[all[i].ID]
+		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "tan": "#b9ab97", "pale": "#dfe3e2", "black-wash": "#151617", "lines": "#3a3f42", "cream": "#e9e0c4", "primer": "#a9acab", "bright-red": "#8c2a22", "grey-wash": "#8d8a84"}[all[i].ID]
+	}
+	for i := range all {
+		if all[i].ID == "cream" {
+			all[i].HideCoats = 6
+		}
 	}
 	return all
 }
@@ -145,6 +151,12 @@ func TestRules(t *testing.T) {
 		{"gloss only where the decals go", []string{old, "g: gloss-coat gloss area 30", "d: decals decals", "s: seal gloss"}, ""},
 		{"and nothing evens it out", []string{old, "g: gloss-coat gloss area 30", "d: decals decals"}, "g sheen-edge warn"},
 		{"a coat on a part of the zone is no barrier for the rest", []string{"base: base-coat enamel done 48h", "g: gloss-coat gloss area 30 done 24h", "w: pin-wash enamel-wash at 1h", "f: final-coat flat"}, "w bite stop wait"},
+		{"two full coats lose a pre-shade", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat pale"}, "b shade warn"},
+		{"a glossy opaque colour hides all of it", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat bright-red"}, "b shade warn"},
+		{"veils leave it", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 5"}, ""},
+		{"one veil leaves it stark, and the primer too", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 1"}, "b shade warn; b weak-cover warn"},
+		{"a weak cream over black", []string{"k: base-coat acrylic done 90h", "b: base-coat cream"}, "b weak-cover warn"},
+		{"over grey", []string{"k: base-coat acrylic done 90h", "g: prime primer coats 3 done 60h", "b: base-coat cream coats 3"}, ""},
 		{"two pinned steps at once, one before the other is done", []string{old, "g: gloss-coat gloss at 1h", "f: flat-coat flat at 65m"}, "f hands stop wait; f order-in-time stop wait; f wet-below stop wait"},
 	} {
 		t.Run(tc.name, func(t *testing.T) {
@@ -330,6 +342,12 @@ func randomPlan(t testing.TB, r *rand.Rand) plan.File {
 		return ""
 	}
 	lines := []string{fmt.Sprintf("b: base-coat %s done %dh", pick("acrylic", "enamel", "lacquer", "alcohol"), 1+r.IntN(300))}
+	if r.IntN(4) == 0 { // shaded, well or badly
+		lines = []string{
+			"k: " + pick("prime primer", "base-coat acrylic", "base-coat pale") + " done 320h", "l: " + pick("pre-shade lines", "mottle lines") + " done 310h",
+			fmt.Sprintf("b: %s %s", pick("veil", "base-coat"), pick("pale", "cream", "acrylic")) + fmt.Sprintf(" coats %d", 1+r.IntN(4)),
+		}
+	}
 	add := func(odds int, line string) {
 		if r.IntN(odds) > 0 {
 			lines = append(lines, line+pin())
@@ -479,6 +497,8 @@ func TestEveryRuleIsMet(t *testing.T) {
 		{"b: base-coat lacquer done 900h", "m: chipping-medium medium done 800h", "k: mask"},
 		{"b: base-coat acrylic coats 9", "c: chip"},
 		{"b: base-coat enamel done 48h", "c: base-coat enamel at 1h"},
+		{"k: base-coat acrylic done 90h", "b: base-coat cream"},
+		{"k: base-coat acrylic area 40", "b: base-coat pale area 60"},
 		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss area 30"},
 		{"b: base-coat acrylic done 900h", "m: metal-coat bright"},
 		{"b: base-coat acrylic done 900h", "s: wet-stain fuel", "f: final-coat flat"},
@@ -546,5 +566,46 @@ func TestBetterAirIsNotSlower(t *testing.T) {
 			}
 			last = finish
 		}
+	}
+}
+
+// The way out of shading that does not read as wanted, and of a colour that does not cover, in words; and what the service asks for
+// changes the verdict.
+func TestShadingFixes(t *testing.T) {
+	for _, tc := range []struct {
+		lines []string
+		want  string
+	}{
+		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat pale"}, "Base coat in 1 coat"},
+		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat bright-red"}, "Post-shade after it: Post-shade tone, 1 coat"},
+		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 10"}, "Thin veils in 9 coats"},
+		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 1"}, "Thin veils in 4 coats"},
+		{[]string{"k: base-coat acrylic done 90h", "b: base-coat cream"}, "Base coat in 3 coats; Prime first: the primer, 1 coat"},
+	} {
+		f := routeOf(t, tc.lines...)
+		f.Build.Scale = 48
+		var words []string
+		for _, x := range check(t, f).Findings {
+			if x.Severity != "warn" {
+				continue
+			}
+			for _, fix := range x.Fixes {
+				words = append(words, f.Describe(x.Step, fix))
+			}
+			break
+		}
+		if got := strings.Join(words, "; "); got != tc.want {
+			t.Errorf("%v: %q, want %q", tc.lines, got, tc.want)
+		}
+	}
+	f := routeOf(t, "p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 5")
+	f.Service = &plan.Service{Place: "ship", Shelter: "out", Months: 30}
+	f.Schools = map[string]string{"strength": "heavy"}
+	if r := check(t, f); !found(r, "shade") {
+		t.Errorf("two hard years at sea want more than subtle shading: %s", list(r))
+	}
+	f.Service.Shading = "subtle"
+	if r := check(t, f); found(r, "shade") {
+		t.Errorf("the modeller overrules it: %s", list(r))
 	}
 }

@@ -12,20 +12,25 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/wash"
+	"inkysparrow/core/wear"
 )
 
 // The words of the format that come from closed lists. Each gives its list to the schema.
 type (
-	Family string // a family of film
-	Sheen  string // a sheen
-	Do     string // a kind of step
-	With   string // how wet a cloth is
-	Stroke string // how it moves
-	Day    string // a day of the week, such as "mon"
-	Clock  string // a time of day, "19:30", up to "24:00"
-	Date   string // a day, "2027-03-22"
+	Family      string // a family of film
+	Sheen       string // a sheen
+	Do          string // a kind of step
+	With        string // how wet a cloth is
+	Stroke      string // how it moves
+	Day         string // a day of the week, such as "mon"
+	Clock       string // a time of day, "19:30", up to "24:00"
+	WearPlace   string // where an aircraft was based
+	WearShelter string // how it was parked
+	Reading     string // how strong something looks
+	Date        string // a day, "2027-03-22"
 )
 
 var days = map[Day]time.Weekday{
@@ -64,6 +69,21 @@ func (With) JSONSchema() *jsonschema.Schema {
 func (Stroke) JSONSchema() *jsonschema.Schema {
 	school, _ := route.SchoolNamed("stroke")
 	return enum("Stroke of a wipe.", school.Answers, func(a route.Answer) string { return a.ID })
+}
+
+// JSONSchema gives the places.
+func (WearPlace) JSONSchema() *jsonschema.Schema {
+	return enum("Where it was based.", wear.Places(), func(p wear.Place) string { return p.ID })
+}
+
+// JSONSchema gives the shelters.
+func (WearShelter) JSONSchema() *jsonschema.Schema {
+	return enum("How it was parked.", wear.Shelters(), func(p wear.Shelter) string { return p.ID })
+}
+
+// JSONSchema gives the readings.
+func (Reading) JSONSchema() *jsonschema.Schema {
+	return enum("How strong it looks.", []shade.Reading{shade.Lost, shade.Subtle, shade.Clear, shade.Stark}, shade.Reading.String)
 }
 
 // JSONSchema gives the days of the week.

@@ -5,6 +5,7 @@ package look
 
 import (
 	"math"
+	"slices"
 	"time"
 
 	"inkysparrow/core/coating"
@@ -12,6 +13,7 @@ import (
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
 )
@@ -21,7 +23,6 @@ var Numbers fact.Table
 
 var (
 	eye        = fact.Bench("chosen by eye; to be replaced by hiding power a product")
-	shows      = Numbers.Number("shows-through", 0.35, "", "share of a pre-shade's contrast that one coat of colour lets through", eye)
 	bareLine   = Numbers.Number("bare-line", 0.22, "", "share of black that a bare recess adds to its paint as shadow", eye)
 	lineFull   = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
 	pinSpill   = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
@@ -71,7 +72,7 @@ var markOf = map[string]float64{
 }
 
 // Plastic is the colour of the bare model.
-var Plastic = colour.Grey(78)
+var Plastic = route.Plastic
 
 // Of returns the skin of a line after its first n steps, as it is at moment.
 func Of(line *route.Line, n int, moment time.Time) Skin {
@@ -108,8 +109,12 @@ func (k *Skin) add(line *route.Line, i int) {
 		own = colour.Or(step.Product.Colour, colour.Grey(45))
 	}
 	switch do := step.Do; {
+	case do.Has(route.Shades):
+		k.tone(line, i)
+	case do.Has(route.Colour) && step.Share > 0 && step.Share < 1:
+		k.Marks = append(k.Marks, Mark{"second-colour", own, 1})
 	case do.Has(route.Colour):
-		k.cover(own, max(1, step.Coats))
+		k.cover(line, i)
 	case do.Has(route.WashOn):
 		k.washed, k.Filled = own, lineFull
 		k.Residue = 1
@@ -135,16 +140,24 @@ func (k *Skin) add(line *route.Line, i int) {
 
 func loose(kind string) bool { return kind == "pastel" || kind == "pencil" }
 
-// cover lays a colour over all that was there; a pre-shade shows through thin coats.
-func (k *Skin) cover(own colour.Colour, n int) {
-	through := k.Marks[:0]
-	for _, m := range k.Marks {
-		if m.Kind == "pre-shade" {
-			m.Strength *= math.Pow(shows, float64(n))
-			through = append(through, m)
+// cover lays a colour over all that was there, by its hiding power: what was shaded shows through thin coats.
+func (k *Skin) cover(line *route.Line, i int) {
+	k.Marks, k.Residue, k.Filled = nil, 0, 0
+	k.tone(line, i)
+}
+
+// tone takes the panels' colour and that of their shading from the route.
+func (k *Skin) tone(line *route.Line, i int) {
+	t := line.Zone.Tones(i + 1)
+	k.Paint = t.Panel
+	k.Marks = slices.DeleteFunc(k.Marks, func(m Mark) bool { return m.Kind == "shading" || m.Kind == "mottling" })
+	if t.Shaded != nil && shade.Read(shade.Seen(t.Line, t.Panel, t.WidthMM)) > shade.Lost {
+		kind := "shading"
+		if t.Shaded.Do.ID != "pre-shade" {
+			kind = "mottling"
 		}
+		k.Marks = append(k.Marks, Mark{kind, t.Line, markOf["pre-shade"]})
 	}
-	k.Marks, k.Paint, k.Residue, k.Filled = through, own, 0, 0
 }
 
 // wipe takes off what the cloth reaches; the line loses a little to strokes across it.

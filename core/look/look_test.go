@@ -49,8 +49,11 @@ func TestOf(t *testing.T) {
 			t.Errorf("nothing done yet, but %+v", k)
 		}
 		bare, washed, wiped, covered := at(3), at(4), at(5), at(6)
-		if len(bare.Marks) != 1 || bare.Marks[0].Strength > 0.2 {
-			t.Errorf("two coats should leave a hint of the pre-shade, got %+v", bare.Marks)
+		if shaded := at(1); len(shaded.Marks) != 1 || shaded.Marks[0].Kind != "shading" || shaded.Marks[0].Colour.Difference(shaded.Paint) < 20 {
+			t.Errorf("pre-shading should be plain before it is covered, got %+v", shaded.Marks)
+		}
+		if len(bare.Marks) != 0 {
+			t.Errorf("two full coats should hide the pre-shade, got %+v", bare.Marks)
 		}
 		if bare.Sheen.String() != under {
 			t.Errorf("a %s clear shines %s", under, bare.Sheen)

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/wash"
+	"inkysparrow/core/wear"
 )
 
 var (
@@ -73,6 +74,7 @@ type Wanted struct {
 	Painted time.Time // when its colour was finished; zero when that is still to be done
 	Coats   int       // of the colour; 0 for the usual number
 	Effects []Wish
+	Wear    wear.Targets // how worn it should look
 }
 
 // Wants reports whether the zone shall have the effect.
@@ -89,6 +91,10 @@ type Kit struct {
 var stock = map[string]coating.Product{
 	"primer":      {Name: "Grey primer", Kind: coating.Primer, Colour: "#8c8f8f", Sheen: coating.Flat},
 	"shade":       {Name: "Dark lines", Kind: coating.Paint, Colour: "#4a4f52", Sheen: coating.Flat},
+	"pale-shade":  {Name: "Pale lines", Kind: coating.Paint, Colour: "#a3a9ab", Sheen: coating.Flat},
+	"post":        {Name: "Pale post-shade", Kind: coating.Paint, Colour: "#dfe2e0", Sheen: coating.Flat},
+	"pale-post":   {Name: "Dust post-shade", Kind: coating.Paint, Colour: "#8f8a80", Sheen: coating.Flat},
+	"undercoat":   {Name: "Grey undercoat", Kind: coating.Primer, Colour: "#a9acab", Sheen: coating.Flat},
 	"medium":      {Name: "Chipping medium", Kind: coating.Medium},
 	"under-metal": {Name: "Dull metal", Kind: coating.Metal, Colour: "#a5a7a6", Sheen: coating.Satin},
 	"gloss":       {Name: "Gloss clear", Kind: coating.Clear, Sheen: coating.Gloss},
@@ -114,7 +120,7 @@ var stock = map[string]coating.Product{
 }
 
 var stockFamily = map[string]string{
-	"primer": "lacquer", "shade": "waterborne-acrylic", "medium": "chipping-medium", "under-metal": "lacquer", "gloss": "polish-clear", "satin": "urethane-clear", "flat": "urethane-clear",
+	"primer": "lacquer", "shade": "waterborne-acrylic", "pale-shade": "waterborne-acrylic", "post": "waterborne-acrylic", "pale-post": "waterborne-acrylic", "undercoat": "waterborne-acrylic", "medium": "chipping-medium", "under-metal": "lacquer", "gloss": "polish-clear", "satin": "urethane-clear", "flat": "urethane-clear",
 	"decals": "decal", "wash": "enamel-wash", "pale-wash": "enamel-wash", "mid-wash": "enamel-wash", "sludge": "sludge-wash", "oil": "artist-oil", "rust": "artist-oil",
 	"soot-dust": "dry-pigment", "tan-dust": "dry-pigment", "soot-oil": "artist-oil", "tan-oil": "artist-oil",
 	"soot": "waterborne-acrylic", "tan": "waterborne-acrylic", "mud": "dry-pigment", "dark-mud": "dry-pigment", "pencil": "pencil", "chips": "waterborne-acrylic",
@@ -122,14 +128,21 @@ var stockFamily = map[string]string{
 
 // take returns the product for a purpose, put on the shelf at its first use.
 func (k *Kit) take(purpose string) *coating.Product {
-	id := purpose
-	if i := slices.IndexFunc(k.Products, func(p *coating.Product) bool { return p.ID == id }); i >= 0 {
+	p := k.look(purpose)
+	if !slices.Contains(k.Products, p) {
+		k.Products = append(k.Products, p)
+	}
+	return p
+}
+
+// look returns the product for a purpose without taking it.
+func (k *Kit) look(purpose string) *coating.Product {
+	if i := slices.IndexFunc(k.Products, func(p *coating.Product) bool { return p.ID == purpose }); i >= 0 {
 		return k.Products[i]
 	}
 	p := stock[purpose]
-	p.ID, p.Family = id, coating.MustFamily(stockFamily[purpose])
+	p.ID, p.Family = purpose, coating.MustFamily(stockFamily[purpose])
 	p.Carrier, p.Thinner, p.Remover = p.Family.Carrier, p.Family.Thinner, p.Family.Remover
-	k.Products = append(k.Products, &p)
 	return &p
 }
 
@@ -175,9 +188,6 @@ func (d *draft) base() {
 	if d.Wants(WithPrimer) {
 		d.add("prime", d.kit.take("primer"))
 	}
-	if d.Wants(WithPreshade) && d.schools.Of("shade") != "none" && !d.Metal {
-		d.add("pre-shade", d.kit.take("shade"))
-	}
 	d.medium = d.Wants(WithChips) && d.schools.Of("chips") == "medium" && !d.done() && !d.Metal && !d.Wants(WithDecals)
 	back := d.Wants(WithChips) && d.schools.Of("chips") == "wiped-acrylic" && !d.done() && !d.Metal
 	if back && d.Paint.Family.ID != "waterborne-acrylic" {
@@ -190,20 +200,12 @@ func (d *draft) base() {
 	if d.medium {
 		d.add("chipping-medium", d.kit.take("medium"))
 	}
-	do := "base-coat"
-	if d.Metal {
-		do = "metal-coat"
-	}
-	coat := d.add(do, d.Paint)
-	if d.Coats > 0 {
-		coat.Coats = d.Coats
-	}
+	d.colour()
 	switch {
 	case back:
 		d.add("wipe-back", d.Paint)
 		d.because("The acrylic is wiped back with its own thinner, which the lacquer below ignores.")
 	case d.medium:
-		coat.Coats = 1
 		d.add("chip", nil)
 		d.because("One thin coat of colour over the medium, so that water reaches it.")
 	case d.Wants(WithChips) && d.done():
@@ -221,6 +223,96 @@ func (d *draft) base() {
 	if d.Wants(WithChips) && !d.medium && !back {
 		d.add("sponge-chips", d.kit.take("chips"))
 	}
+}
+
+// colour puts the zone's paint on, with its shading below, between or above.
+func (d *draft) colour() {
+	shading := ""
+	if d.Wants(WithPreshade) && !d.Metal && !d.medium {
+		shading = map[string]string{"even": "pre-shade", "panels": "mottle", "none": "post-shade"}[d.schools.Of("shade")]
+	}
+	if shading != "" && shading != "post-shade" && d.veiled(shading) {
+		return
+	}
+	d.cover()
+	switch shading {
+	case "":
+	case "post-shade":
+		d.sandwich(shading, d.tone("post"))
+		d.because("Shaded afterwards, lighter in the middle of the panels.")
+	default:
+		d.sandwich(shading, d.tone("shade"))
+	}
+}
+
+// tone is the purpose of a product that shows as shading on the paint: pale-something where the paint is dark.
+func (d *draft) tone(purpose string) string {
+	if l := lightness(d.Paint); purpose == "post" && l > paleFrom || purpose == "shade" && l < midFrom {
+		return "pale-" + purpose
+	}
+	return purpose
+}
+
+func (d *draft) tones() Tones { return (&Zone{Steps: d.steps}).Tones(len(d.steps)) }
+
+// veiled shades below the paint, which then goes on in as many thin veils as let the shading read as wanted. It does nothing where those
+// veils would not cover what is below.
+func (d *draft) veiled(shading string) bool {
+	t := d.tones()
+	t.add(&Step{Do: mustTechnique(shading), Product: d.kit.look(d.tone("shade")), Coats: 1})
+	veil := Step{Do: mustTechnique("veil"), Product: d.Paint, Coats: 1}
+	cover, _ := veil.cover()
+	fade := t.Fades(cover, t.WidthMM, d.Wear.Shading, mostVeils)
+	if fade.Right < 1 || veil.offBy(t.Panel, fade.Right) >= offTone {
+		return false
+	}
+	d.add(shading, d.kit.take(d.tone("shade")))
+	d.add("veil", d.Paint).Coats = fade.Right
+	d.because("%d thin veils over the shading: with half-closed eyes it reads %s then, and one coat more would begin to lose it.", fade.Right, d.Wear.Shading)
+	return true
+}
+
+// sandwich shades on the paint and ties it together with thin veils of the same.
+func (d *draft) sandwich(shading, purpose string) {
+	d.add(shading, d.kit.take(purpose))
+	t := d.tones()
+	veil := Step{Do: mustTechnique("veil"), Product: d.Paint, Coats: 1}
+	cover, _ := veil.cover()
+	if fade := t.Fades(cover, t.WidthMM, d.Wear.Shading, mostVeils); fade.Right >= 1 {
+		d.add("veil", d.Paint).Coats = fade.Right
+		d.because("Shaded on the paint, and tied together with %d thin veils of it until it reads %s.", fade.Right, d.Wear.Shading)
+	}
+}
+
+// cover lays the paint in as many coats as it takes to be its own colour, on a grey where it hides too weakly.
+func (d *draft) cover() {
+	do := "base-coat"
+	if d.Metal {
+		do = "metal-coat"
+	}
+	coat := &Step{Do: mustTechnique(do), Product: d.Paint}
+	usual := max(1, coat.Do.Coats)
+	if d.medium {
+		usual = 1 // thin, so that water reaches the medium
+	}
+	enough := func() int {
+		for n := usual; n <= mostThin; n++ {
+			if coat.offBy(d.tones().Panel, n) < offTone {
+				return n
+			}
+		}
+		return 0
+	}
+	coats := enough()
+	if coats == 0 && d.Paint.Colour != "" && !d.medium {
+		d.add("prime", d.kit.take("undercoat"))
+		d.because("%s hides weakly, so a grey goes below it.", d.Paint.Name)
+		coats = enough()
+	}
+	if d.Coats > 0 {
+		coats = d.Coats
+	}
+	d.add(do, d.Paint).Coats = max(usual, coats)
 }
 
 // needsGloss reports whether something on the zone wants a gloss surface below it.

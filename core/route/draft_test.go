@@ -9,6 +9,7 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/wear"
 )
 
 // drafted returns a plan of one zone drafted from the given wishes.
@@ -22,6 +23,7 @@ func drafted(family, colour string, metal bool, age time.Duration, effects []Wis
 	paint := product(kind, family, sheen)
 	paint.ID, paint.Name, paint.Colour = "paint", "the paint", colour
 	w := Wanted{Zone: "z", Paint: paint, Metal: metal, Effects: effects}
+	w.Wear = wear.Of(wear.Service{Strength: schools.Of("strength")})
 	if age > 0 {
 		w.Painted = start.Add(-age)
 	}
@@ -29,7 +31,7 @@ func drafted(family, colour string, metal bool, age time.Duration, effects []Wis
 	steps, _ := Draft(w, schools, kit)
 	z := &Zone{ID: "z", Name: "Zone", AreaCM2: 150, Steps: steps}
 	z.Link()
-	return &Plan{Name: "drafted", Start: start, Bench: night, Air: climate.Constant(climate.Room), Schools: schools, Products: kit.Products, Zones: []*Zone{z}}
+	return &Plan{Name: "drafted", Start: start, Bench: night, Air: climate.Constant(climate.Room), Schools: schools, Wear: w.Wear, Products: kit.Products, Zones: []*Zone{z}}
 }
 
 // Every route that is drafted is clean and finds its evenings: families by ages by colours by effects by schools.

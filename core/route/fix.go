@@ -105,14 +105,19 @@ func (s *Site) clears(want []coating.Sheen) []*coating.Product {
 
 // usualClear returns a clear of that family and sheen under an id that the plan doesn't use yet.
 func usualClear(f *coating.Family, sheen coating.Sheen, taken []*coating.Product) *coating.Product {
-	id := sheen.String() + "-clear"
-	for slices.ContainsFunc(taken, func(p *coating.Product) bool { return p.ID == id }) {
-		id += "-2"
-	}
+	id := freeID(sheen.String()+"-clear", taken)
 	return &coating.Product{
 		ID: id, Name: capital(sheen.String()) + " clear", Kind: coating.Clear, Family: f, Sheen: sheen,
 		Carrier: f.Carrier, Thinner: f.Thinner, Remover: f.Remover,
 	}
+}
+
+// freeID returns id, with more after it where a product has it already.
+func freeID(id string, taken []*coating.Product) string {
+	for slices.ContainsFunc(taken, func(p *coating.Product) bool { return p.ID == id }) {
+		id += "-2"
+	}
+	return id
 }
 
 // swapFixes proposes other products of the plan for a step: of the same kind, of another family, for which good holds.

@@ -15,6 +15,7 @@ import (
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/wash"
+	"inkysparrow/core/wear"
 )
 
 // Numbers is the table behind this package.
@@ -25,6 +26,7 @@ type Plan struct {
 	Name     string
 	Scale    int
 	Start    time.Time // nothing is scheduled before it
+	Wear     wear.Targets
 	Wanted   time.Time // the day it should be ready; zero when there is none
 	Air      climate.Record
 	Bench    schedule.Bench
@@ -48,6 +50,7 @@ type Step struct {
 	Coats     int
 	Dry       coating.Microns // dry thickness of a coat; 0 for the family's usual one
 	Share     float64         // of the zone that it covers, up to 1; 0 stands for all of it
+	WidthMM   float64         // of its lines or blotches, for shading; 0 for the usual
 	Done, At  time.Time       // when it happened; when its start is pinned; zero otherwise
 	Of        string          // a wipe's wash
 	Cloth     wash.Wetness
@@ -114,7 +117,14 @@ func (s *Step) Film(laid time.Time) coating.Film {
 	if s.Dry > 0 {
 		wet = s.Dry / coating.Microns(1-f.CarrierShare)
 	}
-	return coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share}
+	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share}
+	if s.Do.Has(Veils) { // all veils together are no thicker than a coat, and no closer
+		film.Coats, film.Wet = 1, wet*coating.Microns(max(1, s.Coats))
+	}
+	if s.Do.Has(Shades) && s.Share <= 0 {
+		film.Share = s.Do.Covers
+	}
+	return film
 }
 
 // Wets returns the liquid that the step brings onto the model, nil for none.

@@ -119,13 +119,15 @@ type Figures struct {
 
 // Fix is a change to the plan that removes a finding.
 type Fix struct {
-	Do      string // "wait", "insert", "swap", "move" or "remove"
+	Do      string // "wait", "insert", "swap", "move", "coats" or "remove"
 	Step    string // the step it acts on
 	Until   time.Time
 	Insert  *Step            // put in before Step
 	Product *coating.Product // taken by Step in place of its own
 	Cloth   *wash.Wetness    // taken by the wipe Step in place of its own
 	Before  string           // where Step moves to
+	After   bool             // the insert goes after Step
+	Coats   int              // that Step is given
 	Adds    *coating.Product // a product that the plan doesn't have yet
 }
 

@@ -33,7 +33,7 @@ func init() {
 		Reason:   "Coats on coats that are not flashed off hold their solvent in, run on edges and harden slowly. More than four belong on another evening, but for a mirror.",
 		Evidence: fact.Bench("two or three coats for an ordinary sheen, four to six for a mirror"),
 		Find: func(s *Site) []Finding {
-			if !s.Step.Do.Lays || float64(s.Step.Coats) <= mostCoats || !s.Step.Product.Family.Closed {
+			if !s.Step.Do.Lays || s.Step.Do.Has(Veils) || float64(s.Step.Coats) <= mostCoats || !s.Step.Product.Family.Closed {
 				return nil
 			}
 			return []Finding{{Severity: Warn, Because: fmt.Sprintf("%d coats of %s in one go, %.0f µm dry: they run and stay soft for long.", s.Step.Coats, s.Step.Product.Name, float64(s.Step.Film(s.Start).Thickness()))}}

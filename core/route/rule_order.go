@@ -43,7 +43,7 @@ func findOrder(s *Site) []Finding {
 			return []Finding{s.outOfOrder(Stop, effect, "covers")}
 		}
 	}
-	if s.Step.Do.ID == "pre-shade" {
+	if s.Step.Do.Has(Shades) {
 		if over := last(func(st *Step) bool { return st.Do.Has(ClearCoat) }); over != nil {
 			return []Finding{s.outOfOrder(Warn, over, "lies on top of")}
 		}

@@ -64,12 +64,13 @@ type Technique struct {
 	Between  time.Duration  // flashing off between coats, attended
 	Airbrush bool
 	Covers   float64 // share of its zone that it usually covers; 0 stands for all of it
+	WidthMM  float64 // of a line or blotch of shading on the model
 	Spray    string  // usual range of airbrush settings, see dose; empty where it is not sprayed
 	Caution  string
 }
 
 // Role is what the rules need to know of a technique, so that a new one is judged without new code.
-type Role uint16
+type Role uint32
 
 // The roles; a technique may have several.
 const (
@@ -87,6 +88,8 @@ const (
 	Thinned                      // the product is thinned to a wash
 	Staining                     // its colour must be seen against the paint
 	Lifting                      // lifts a medium on purpose
+	Shades                       // a tone on a part of the zone, to show through what follows or beside it
+	Veils                        // misted so thin that what is below still shows
 	WearsBack                    // takes its own product off again, down to what the liquid leaves alone
 )
 
@@ -129,12 +132,25 @@ var techniques = []*Technique{
 		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 2 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "pre-shade", Name: "Pre-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: paints,
-		Sheen: coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: 8 * minute, Per100: 5 * minute, Airbrush: true, Caution: sprayCare,
+		ID: "pre-shade", Name: "Pre-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: paints, Role: Shades,
+		WidthMM: shade.Line.WidthMM,
+		Sheen:   coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: 8 * minute, Per100: 5 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "base-coat", Name: "Base coat", Short: "Base", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
 		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 3 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "mottle", Name: "Mottle", Short: "Mottle", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: paints, Role: Shades,
+		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * minute, Per100: 6 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "veil", Name: "Thin veils", Short: "Veil", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 3, Thin: shade.Veil(), Kinds: paints, Role: Colour | Veils,
+		Spray: "fine", Sheen: coating.Flat, Setup: 8 * minute, Per100: 2 * minute, Between: 3 * minute, Airbrush: true, Caution: sprayCare,
+	},
+	{
+		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.1, Kinds: paints, Role: Shades,
+		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * minute, Per100: 6 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,

@@ -175,6 +175,8 @@ func (l *Line) push(plan *Plan, p Placed) {
 		l.latest = append(l.latest, l.last(len(l.Films)-1))
 	}
 	switch do := p.Step.Do; {
+	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole() && !do.Has(ClearCoat):
+		p.Leaves = max(p.On, p.Step.Sheen().Texture()) // a part of it is as rough as what lies there
 	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole():
 		p.Spot = p.On.Under(p.Step.Sheen(), max(1, p.Step.Coats))
 	case do.Lays && l.Films[p.Layer].Film.Covers(), do.Contact == stack.Polished:

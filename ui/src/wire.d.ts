@@ -27,6 +27,27 @@ export type PlanDay = "mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun";
  */
 export type PlanDate = string;
 /**
+ * Where it was based.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanWearPlace".
+ */
+export type PlanWearPlace = "paved" | "grass" | "ship" | "desert";
+/**
+ * How it was parked.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanWearShelter".
+ */
+export type PlanWearShelter = "hangared" | "out";
+/**
+ * How strong it looks.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanReading".
+ */
+export type PlanReading = "lost" | "subtle" | "clear" | "stark";
+/**
  * Family of film.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -92,6 +113,9 @@ export type PlanDo =
   | "prime"
   | "pre-shade"
   | "base-coat"
+  | "mottle"
+  | "veil"
+  | "post-shade"
   | "metal-coat"
   | "chipping-medium"
   | "chip"
@@ -303,6 +327,7 @@ export interface PlanFile {
    * IANA name of the time zone that sessions are in; UTC where it is left out.
    */
   timezone?: string;
+  service?: PlanService;
   /**
    * Answers to the questions on which practitioners disagree.
    */
@@ -405,6 +430,30 @@ export interface PlanException {
   note?: string;
 }
 /**
+ * How the aircraft was kept; it says how worn the model should look.
+ */
+export interface PlanService {
+  place?: PlanWearPlace;
+  shelter?: PlanWearShelter;
+  /**
+   * Months in service.
+   */
+  months?: number;
+  /**
+   * How strong shading is wanted
+   */
+  shading?: "lost" | "subtle" | "clear" | "stark";
+  stain?: PlanReading;
+  /**
+   * Share of the skin that is chipped.
+   */
+  chips_pct?: number;
+  /**
+   * How far the colour has faded in CIEDE2000.
+   */
+  fade?: number;
+}
+/**
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanProduct".
  */
@@ -457,6 +506,10 @@ export interface PlanStep {
    * Share of the zone that the step covers; all of it where it is left out.
    */
   area_pct?: number;
+  /**
+   * Width of the lines or blotches of shading on the model.
+   */
+  line_mm?: number;
   /**
    * The wash that a wipe wipes.
    */
@@ -680,6 +733,7 @@ export interface PlanSettings {
   schools: {
     [k: string]: string;
   };
+  service?: PlanService1;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -695,6 +749,31 @@ export interface PlanClimate1 {
    * @maxItems 200
    */
   spells?: PlanSpell[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanService".
+ */
+export interface PlanService1 {
+  place?: PlanWearPlace;
+  shelter?: PlanWearShelter;
+  /**
+   * Months in service.
+   */
+  months?: number;
+  /**
+   * How strong shading is wanted
+   */
+  shading?: "lost" | "subtle" | "clear" | "stark";
+  stain?: PlanReading;
+  /**
+   * Share of the skin that is chipped.
+   */
+  chips_pct?: number;
+  /**
+   * How far the colour has faded in CIEDE2000.
+   */
+  fade?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -918,6 +997,7 @@ export interface PlanBrief {
   };
   span_cm?: number;
   length_cm?: number;
+  service?: PlanService1;
   zones: PlanBriefZone[];
 }
 /**

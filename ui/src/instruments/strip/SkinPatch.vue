@@ -47,11 +47,27 @@ const halo = computed(() => (props.skin.filled > 0 ? Math.min(1, 2.5 * props.ski
     </defs>
     <g :clip-path="`url(#${id}-clip)`">
       <rect :width="width" :height="height" :fill="skin.surface" />
-      <g v-if="mark('pre-shade')" :opacity="(mark('pre-shade')?.strength ?? 0) * 0.8">
+      <g v-if="mark('mottling')" :opacity="mark('mottling')?.strength ?? 0" :filter="`url(#${id}-blur)`">
+        <ellipse
+          v-for="(s, i) in field('mottle', 30, 5, 13)"
+          :key="i"
+          :cx="s.x"
+          :cy="s.y"
+          :rx="s.r"
+          :ry="s.r * 0.8"
+          :fill="mark('mottling')?.colour"
+        />
+      </g>
+      <path
+        v-if="mark('second-colour')"
+        :d="`M0 ${height}V${height * 0.62}C${width * 0.3} ${height * 0.4} ${width * 0.5} ${height * 0.9} ${width * 0.7} ${height * 0.6}S${width} ${height * 0.5} ${width} ${height * 0.5}V${height}z`"
+        :fill="mark('second-colour')?.colour"
+      />
+      <g v-if="mark('shading')" :opacity="mark('shading')?.strength ?? 0">
         <path
           :d="lines"
           fill="none"
-          :stroke="mark('pre-shade')?.colour"
+          :stroke="mark('shading')?.colour"
           stroke-width="16"
           :filter="`url(#${id}-blur)`"
         />
