@@ -17,7 +17,7 @@ var layers = [][]string{
 	{"core/climate", "core/colour"},
 	{"core/solvent", "core/schedule"},
 	{"core/coating"},
-	{"core/cure", "core/gloss", "core/dose", "core/shade"},
+	{"core/cure", "core/gloss", "core/dose", "core/decal", "core/shade"},
 	{"core/stack", "core/wear"},
 	{"core/wash", "core/follow"},
 	{"core/route"},

@@ -25,6 +25,7 @@ type File struct {
 	Service    *Service          `json:"service,omitempty" jsonschema:"description=How the aircraft was kept; it says how worn the model should look."`
 	Schools    map[string]string `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
 	Products   []Product         `json:"products" jsonschema:"maxItems=5000"`
+	Parts      []Part            `json:"parts,omitempty" jsonschema:"maxItems=100,description=Sub-assemblies that are finished apart and joined later."`
 	Zones      []Zone            `json:"zones" jsonschema:"maxItems=200"`
 }
 
@@ -107,8 +108,26 @@ type Service struct {
 type Zone struct {
 	ID      string  `json:"id" jsonschema:"minLength=1,maxLength=100"`
 	Name    string  `json:"name" jsonschema:"minLength=1,maxLength=200"`
+	Part    string  `json:"part,omitempty" jsonschema:"maxLength=100,description=The part it belongs to."`
 	AreaCM2 float64 `json:"area_cm2" jsonschema:"minimum=0.1,maximum=100000"`
 	Steps   []Step  `json:"steps" jsonschema:"maxItems=10000"`
+}
+
+// Part is a sub-assembly.
+type Part struct {
+	ID   string `json:"id" jsonschema:"minLength=1,maxLength=100"`
+	Name string `json:"name" jsonschema:"minLength=1,maxLength=200"`
+}
+
+// Decal is a marking, or several that are alike.
+type Decal struct {
+	Name     string  `json:"name" jsonschema:"minLength=1,maxLength=200"`
+	WidthMM  float64 `json:"width_mm" jsonschema:"minimum=0.5,maximum=1000"`
+	HeightMM float64 `json:"height_mm" jsonschema:"minimum=0.5,maximum=1000"`
+	Over     Ground  `json:"over,omitempty"`
+	Count    int     `json:"count,omitempty" jsonschema:"minimum=1,maximum=1000"`
+	FilmUM   float64 `json:"film_um,omitempty" jsonschema:"minimum=1,maximum=100"`
+	Painted  bool    `json:"painted,omitempty" jsonschema:"description=Masked and sprayed instead."`
 }
 
 // Step is one step of a zone's route.
@@ -120,6 +139,9 @@ type Step struct {
 	ThicknessUM float64    `json:"thickness_um,omitempty" jsonschema:"minimum=0.1,maximum=500,description=Dry thickness of one coat."`
 	AreaPct     float64    `json:"area_pct,omitempty" jsonschema:"minimum=1,maximum=100,description=Share of the zone that the step covers; all of it where it is left out."`
 	LineMM      float64    `json:"line_mm,omitempty" jsonschema:"minimum=0.1,maximum=50,description=Width of the lines or blotches of shading on the model."`
+	Edge        Edge       `json:"edge,omitempty"`
+	Decals      []Decal    `json:"decals,omitempty" jsonschema:"maxItems=200"`
+	Joins       []string   `json:"joins,omitempty" jsonschema:"maxItems=100,description=The parts that are joined."`
 	Of          string     `json:"of,omitempty" jsonschema:"maxLength=100,description=The wash that a wipe wipes."`
 	With        With       `json:"with,omitempty" jsonschema:"description=How wet the cloth of a wipe is."`
 	Liquid      *Liquid    `json:"liquid,omitempty" jsonschema:"description=What a damp or wet cloth is wetted with; the wash's remover where it is left out."`

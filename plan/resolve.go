@@ -8,6 +8,7 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/decal"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/shade"
@@ -208,7 +209,10 @@ func (f File) resolveZones(p *route.Plan) error {
 			return fault(path+".id", "%q is already the id of zones[%d]", in.ID, k)
 		}
 		zones[in.ID] = i
-		z := &route.Zone{ID: in.ID, Name: in.Name, AreaCM2: in.AreaCM2}
+		z := &route.Zone{ID: in.ID, Name: in.Name, AreaCM2: in.AreaCM2, Part: in.Part}
+		if in.Part != "" && !f.hasPart(in.Part) {
+			return fault(path+".part", "no part %q in parts", in.Part)
+		}
 		for k, s := range in.Steps {
 			path := fmt.Sprintf("%s.steps[%d]", path, k)
 			if other, twice := steps[s.ID]; twice {
@@ -224,7 +228,63 @@ func (f File) resolveZones(p *route.Plan) error {
 		z.Link()
 		p.Zones = append(p.Zones, z)
 	}
+	return f.resolveParts(p)
+}
+
+func (f File) hasPart(id string) bool {
+	return slices.ContainsFunc(f.Parts, func(p Part) bool { return p.ID == id })
+}
+
+// resolveParts checks that parts are joined once, by another part or the model, and that none waits for itself.
+func (f File) resolveParts(p *route.Plan) error {
+	for i, in := range f.Parts {
+		if slices.ContainsFunc(f.Parts[:i], func(o Part) bool { return o.ID == in.ID }) {
+			return fault(fmt.Sprintf("parts[%d].id", i), "%q is given twice", in.ID)
+		}
+		p.Parts = append(p.Parts, route.Part(in))
+	}
+	waits := map[string][]string{} // a part and those that are joined to it
+	joined := map[string]string{}
+	for i, z := range f.Zones {
+		for k, s := range z.Steps {
+			path := fmt.Sprintf("zones[%d].steps[%d].joins", i, k)
+			if join := s.Do == "join"; join != (len(s.Joins) > 0) {
+				if join {
+					return fault(path, "missing: a join says which parts it joins")
+				}
+				return fault(path, "only a join joins parts")
+			}
+			for n, id := range s.Joins {
+				place := fmt.Sprintf("%s[%d]", path, n)
+				if !f.hasPart(id) {
+					return fault(place, "no part %q in parts", id)
+				}
+				if first, twice := joined[id]; twice {
+					return fault(place, "%q is joined already by %s", id, first)
+				}
+				joined[id] = path
+				waits[z.Part] = append(waits[z.Part], id)
+				if id == z.Part || reaches(waits, id, z.Part, map[string]bool{}) {
+					return fault(place, "%q would wait for itself", id)
+				}
+			}
+		}
+	}
 	return nil
+}
+
+// reaches reports whether part from waits for part to, at once or by way of others.
+func reaches(waits map[string][]string, from, to string, seen map[string]bool) bool {
+	if seen[from] || to == "" {
+		return false
+	}
+	seen[from] = true
+	for _, next := range waits[from] {
+		if next == to || reaches(waits, next, to, seen) {
+			return true
+		}
+	}
+	return false
 }
 
 func (s Step) resolve(path string, products map[string]*coating.Product, before []*route.Step) (*route.Step, error) {
@@ -235,6 +295,16 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 	out := &route.Step{ID: s.ID, Do: do, Coats: s.Coats, Dry: coating.Microns(s.ThicknessUM), Share: s.AreaPct / 100, WidthMM: s.LineMM, Of: s.Of, Stroke: string(s.Stroke)}
 	if out.Coats == 0 {
 		out.Coats = max(1, do.Coats)
+	}
+	if s.Edge != "" && !do.Has(route.Tape) {
+		return nil, fault(path+".edge", "only a mask has an edge")
+	}
+	if len(s.Decals) > 0 && !do.Has(route.NeedsGloss) {
+		return nil, fault(path+".decals", "only decals are listed here")
+	}
+	out.Edge, out.Joins = string(s.Edge), s.Joins
+	for _, d := range s.Decals {
+		out.Decals = append(out.Decals, decal.Decal{Name: d.Name, WidthMM: d.WidthMM, HeightMM: d.HeightMM, Over: decal.GroundNamed(string(d.Over)), Count: d.Count, FilmUM: d.FilmUM, Painted: d.Painted})
 	}
 	if err := s.resolveProduct(path, do, products, out); err != nil {
 		return nil, err

@@ -78,6 +78,12 @@ func routeOf(t testing.TB, lines ...string) plan.File {
 			case "area":
 				i++
 				fmt.Sscan(w[i], &s.AreaPct)
+			case "joins":
+				i++
+				s.Joins = []string{w[i]}
+			case "decal":
+				i++
+				s.Decals = []plan.Decal{{Name: "the badge", WidthMM: 40, HeightMM: 40, Over: plan.Ground(w[i])}}
 			case "coats":
 				i++
 				fmt.Sscan(w[i], &s.Coats)
@@ -157,6 +163,16 @@ func TestRules(t *testing.T) {
 		{"one veil leaves it stark, and the primer too", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 1"}, "b shade warn; b weak-cover warn"},
 		{"a weak cream over black", []string{"k: base-coat acrylic done 90h", "b: base-coat cream"}, "b weak-cover warn"},
 		{"over grey", []string{"k: base-coat acrylic done 90h", "g: prime primer coats 3 done 60h", "b: base-coat cream coats 3"}, ""},
+		{"tape on an acrylic of six hours", []string{"b: base-coat acrylic done 6h", "k: mask at 1h", "c: unmask"}, "k mask-soft stop wait"},
+		{"the schedule waits for it", []string{"b: base-coat acrylic done 6h", "k: mask", "c: unmask"}, ""},
+		{"a mask that is never taken off", []string{old, "k: mask"}, ""},
+		{"chipped after a week", []string{"b: metal-coat bright done 900h", "m: chipping-medium medium done 220h", "c: base-coat acrylic coats 1 done 200h", "k: chip"}, "k chip-late warn"},
+		{"two coats chipped after a day and a half", []string{"b: metal-coat bright done 900h", "m: chipping-medium medium done 60h", "c: base-coat acrylic coats 2 done 40h", "k: chip at 1h"}, "k chip-late warn"},
+		{"one coat the next evening", []string{"b: metal-coat bright done 900h", "m: chipping-medium medium done 30h", "c: base-coat acrylic coats 1 done 24h", "k: chip at 1h"}, ""},
+		{"a second chipping layer over hard lacquer", []string{"b: metal-coat bright done 900h", "m: chipping-medium medium done 220h", "c: base-coat lacquer coats 2 done 210h", "m2: chipping-medium medium done 30h", "c2: base-coat acrylic coats 1 done 24h", "k: chip at 1h"}, ""},
+		{"and over a single coat of it water gets through to the first", []string{"b: metal-coat bright done 900h", "m: chipping-medium medium done 220h", "c: base-coat lacquer coats 1 done 210h", "m2: chipping-medium medium done 30h", "c2: base-coat acrylic coats 1 done 24h", "k: chip at 1h"}, "k bite stop never"},
+		{"a medium on lacquer of half a day", []string{"b: metal-coat bright done 12h", "m: chipping-medium medium at 1h"}, "m under-medium warn wait"},
+		{"the schedule waits for it, and chips the evening after", []string{"b: metal-coat bright", "m: chipping-medium medium", "c: base-coat acrylic coats 1", "k: chip"}, ""},
 		{"two pinned steps at once, one before the other is done", []string{old, "g: gloss-coat gloss at 1h", "f: flat-coat flat at 65m"}, "f hands stop wait; f order-in-time stop wait; f wet-below stop wait"},
 	} {
 		t.Run(tc.name, func(t *testing.T) {
@@ -498,6 +514,10 @@ func TestEveryRuleIsMet(t *testing.T) {
 		{"b: base-coat acrylic coats 9", "c: chip"},
 		{"b: base-coat enamel done 48h", "c: base-coat enamel at 1h"},
 		{"k: base-coat acrylic done 90h", "b: base-coat cream"},
+		{"b: base-coat acrylic done 6h", "k: mask at 1h"},
+		{"b: metal-coat bright done 12h", "m: chipping-medium medium at 1h"},
+		{"b: metal-coat bright done 900h", "m: chipping-medium medium done 220h", "c: base-coat acrylic coats 1 done 200h", "k: chip area 40"},
+		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "d: decals decals decal lines", "s: seal gloss", "w: pin-wash enamel-wash"},
 		{"k: base-coat acrylic area 40", "b: base-coat pale area 60"},
 		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss area 30"},
 		{"b: base-coat acrylic done 900h", "m: metal-coat bright"},
@@ -517,6 +537,13 @@ func TestEveryRuleIsMet(t *testing.T) {
 	turned := routeOf(t, "b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "w: pin-wash grey-wash", "x: wipe of w damp")
 	turned.Zones[0].Steps[3].Stroke, turned.Zones[0].Steps[3].Liquid = "circular", &plan.Liquid{Name: "turpentine"}
 	collect(turned)
+	parts := twoParts(t)
+	collect(parts)
+	parts.Zones[0].Steps = parts.Zones[0].Steps[:1]
+	collect(parts)
+	pinned := twoParts(t)
+	pinned.Zones[0].Steps[1].At = new(start.Add(time.Hour))
+	collect(pinned)
 	for _, rule := range route.Rules() {
 		if !met[rule.ID] {
 			t.Errorf("no plan meets the rule %s", rule.ID)
@@ -578,7 +605,7 @@ func TestShadingFixes(t *testing.T) {
 	}{
 		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat pale"}, "Base coat in 1 coat"},
 		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat bright-red"}, "Post-shade after it: Post-shade tone, 1 coat"},
-		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 10"}, "Thin veils in 9 coats"},
+		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 10"}, "Thin veils in 6 coats"},
 		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 1"}, "Thin veils in 4 coats"},
 		{[]string{"k: base-coat acrylic done 90h", "b: base-coat cream"}, "Base coat in 3 coats; Prime first: the primer, 1 coat"},
 	} {

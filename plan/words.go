@@ -11,6 +11,7 @@ import (
 	"github.com/invopop/jsonschema"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/decal"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
@@ -29,6 +30,8 @@ type (
 	Clock       string // a time of day, "19:30", up to "24:00"
 	WearPlace   string // where an aircraft was based
 	WearShelter string // how it was parked
+	Edge        string // how a mask meets the surface
+	Ground      string // what a decal lies over
 	Reading     string // how strong something looks
 	Date        string // a day, "2027-03-22"
 )
@@ -79,6 +82,16 @@ func (WearPlace) JSONSchema() *jsonschema.Schema {
 // JSONSchema gives the shelters.
 func (WearShelter) JSONSchema() *jsonschema.Schema {
 	return enum("How it was parked.", wear.Shelters(), func(p wear.Shelter) string { return p.ID })
+}
+
+// JSONSchema gives the edges.
+func (Edge) JSONSchema() *jsonschema.Schema {
+	return enum("How a mask meets the surface.", route.Edges(), func(e route.Edge) string { return e.ID })
+}
+
+// JSONSchema gives the grounds.
+func (Ground) JSONSchema() *jsonschema.Schema {
+	return enum("What a decal lies over.", decal.Grounds(), func(g decal.Ground) string { return g.ID })
 }
 
 // JSONSchema gives the readings.

@@ -36,6 +36,7 @@ var (
 	filmFloor  = Numbers.Number("film-forming-floor", 4, "°C", "below this, particles of a water-borne film hardly fuse", fact.Bench("water-borne paints ask for 8 to 10 °C on their labels"))
 	filmFull   = Numbers.Number("film-forming-full", 10, "°C", "from this on, they fuse at the rate of the doubling rule", fact.Bench("water-borne paints ask for 8 to 10 °C on their labels"))
 	filmStall  = Numbers.Number("film-forming-stall", 0.05, "", "what is left of the rate below the floor", fact.Bench("chosen; a cold garage stalls a clear, and warming it lets it go on"))
+	flashShare = Numbers.Number("flash-share", 0.45, "", "share of the work of drying that may be left when the next coat of the same follows", fact.Bench("coats flash off for some minutes in between"))
 	hardEnough = Numbers.Number("cured", 0.95, "", "hardness from which a film is called cured", fact.Bench("chosen; three time constants"))
 )
 
@@ -170,6 +171,11 @@ func (c *Course) Tau() time.Duration { return time.Duration(c.tau * float64(time
 
 // Stiff returns when the carrier has left: before that a wipe pulls the film out of its recess.
 func (c *Course) Stiff() time.Time { return c.stiff }
+
+// Flashed returns when the film has lost so much of its carrier that the next coat of the same may follow: before that they run together.
+func (c *Course) Flashed() time.Time {
+	return c.air.Reach(c.Film.Laid, (1-flashShare)*c.work, c.Film.Family.Carrier.Flux)
+}
 
 // When returns the first moment at which the film is at least hard; Laid plus climate.Horizon when it can't be told.
 func (c *Course) When(hard Fraction) time.Time {

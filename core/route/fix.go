@@ -48,7 +48,7 @@ func (tl *Timeline) later(line *Line, step *Step) (time.Time, bool) {
 		}
 	}
 	part := line.upTo(i)
-	o := tl.offer(part, calendar, true, part.after(tl))
+	o := tl.offer(part, calendar, true, tl.from(part))
 	p := o.placed[0]
 	if p.NoRoom {
 		return time.Time{}, false

@@ -10,6 +10,7 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/schedule"
@@ -32,13 +33,28 @@ type Plan struct {
 	Bench    schedule.Bench
 	Schools  Schools
 	Products []*coating.Product
+	Parts    []Part
 	Zones    []*Zone
+}
+
+// Part is a sub-assembly that is finished apart and joined later.
+type Part struct{ ID, Name string }
+
+// PartName returns what a part is called in a sentence.
+func (p *Plan) PartName(id string) string {
+	for _, part := range p.Parts {
+		if part.ID == id {
+			return part.Name
+		}
+	}
+	return id
 }
 
 // Zone is a part of the model that is treated as one, with its route.
 type Zone struct {
 	ID, Name string
 	AreaCM2  float64
+	Part     string // the sub-assembly it belongs to; empty for the model itself
 	Steps    []*Step
 }
 
@@ -52,6 +68,9 @@ type Step struct {
 	Share     float64         // of the zone that it covers, up to 1; 0 stands for all of it
 	WidthMM   float64         // of its lines or blotches, for shading; 0 for the usual
 	Done, At  time.Time       // when it happened; when its start is pinned; zero otherwise
+	Decals    []decal.Decal   // that are put on, in any order
+	Joins     []string        // ids of the parts that are joined
+	Edge      string          // of a mask: hard, lifted or freehand; empty for hard
 	Of        string          // a wipe's wash
 	Cloth     wash.Wetness
 	Liquid    *solvent.Liquid // a wipe's own liquid; nil for the wash's remover
@@ -160,6 +179,10 @@ func (s *Step) Cautions() []string {
 
 // Attended returns how long the step keeps the hands busy on the zone.
 func (z *Zone) Attended(s *Step) time.Duration {
+	if len(s.Decals) > 0 {
+		d := s.Do.Setup + decal.Time(decal.Works(s.Decals, coating.Gloss.Texture()))
+		return max(rounding, (d + rounding - 1).Truncate(rounding))
+	}
 	return s.Do.Attended(z.AreaCM2*s.share(), max(1, s.Coats))
 }
 

@@ -53,7 +53,7 @@ func findOrder(s *Site) []Finding {
 			return []Finding{s.outOfOrder(Note, w, "bridges")}
 		}
 	}
-	if final := last(func(st *Step) bool { return st.Do.Has(LastCoat) }); final != nil && !s.Step.Do.Has(LastCoat|AfterFinish|LooseOn) {
+	if final := last(func(st *Step) bool { return st.Do.Has(LastCoat) }); final != nil && !s.Step.Do.Has(LastCoat|AfterFinish|LooseOn|Joins|TapeOff) {
 		return []Finding{s.outOfOrder(Warn, final, "comes after")}
 	}
 	return nil

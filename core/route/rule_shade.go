@@ -72,16 +72,21 @@ func (s *Site) readsWith(coats int) shade.Reading {
 
 // fewerCoats proposes as many of the step's coats as let the shading read as wanted, else the most with which it is not lost.
 func (s *Site) fewerCoats(wanted shade.Reading) []Fix {
-	best := 0
+	var right, near []int
 	for n := s.Step.Coats - 1; n >= 1; n-- {
-		r := s.readsWith(n)
-		if r == wanted {
-			best = n
-			break
+		switch r := s.readsWith(n); {
+		case r == wanted:
+			right = append(right, n)
+		case r > shade.Lost && r < wanted:
+			near = append(near, n)
 		}
-		if r > shade.Lost && r < wanted && best == 0 {
-			best = n
-		}
+	}
+	best := 0
+	switch {
+	case len(right) > 0:
+		best = right[len(right)/2] // with a coat to spare on both sides
+	case len(near) > 0:
+		best = near[len(near)-1]
 	}
 	if best == 0 || s.Step.Do.Has(Shades) {
 		return nil

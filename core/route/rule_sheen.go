@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/decal"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/wash"
 )
@@ -53,6 +54,9 @@ func findSilvering(s *Site) []Finding {
 	}
 	f.Because = fmt.Sprintf("The surface is %s: its valleys are %.2f µm deep on average where gloss has %.2f, so the decals silver.",
 		on.Sheen(), float64(on), float64(coating.Gloss.Texture()))
+	if works := decal.Works(s.Step.Decals, on); len(works) > 0 && works[0].Silver > 0 {
+		f.Because += fmt.Sprintf(" Under %s, the largest, air would stay below %.0f %% of the film.", works[0].Name, 100*works[0].Silver)
+	}
 	f.propose = func() []Fix { return s.insertFix("gloss-coat", 2, s.Step, coating.Gloss) }
 	return []Finding{f}
 }

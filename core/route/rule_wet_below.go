@@ -27,14 +27,14 @@ func (s *Site) readyBelow() (place int, ready time.Time) {
 		if latest == 0 {
 			return 0, ready
 		}
-		return latest, s.line.free(latest)
+		return latest, s.line.freeAt(latest)
 	}
 	for i := 1; i <= top; i++ {
 		f := s.Below[i].Film.Family
 		if s.Step.Of != "" && s.Below[i].Step == s.Step.Of || s.Step.Do.Has(OilWork) && f.IsOily() {
 			continue
 		}
-		t := s.line.free(i)
+		t := s.line.freeAt(i)
 		if medium := s.touch.Lifts; medium > 0 && i >= medium {
 			t = s.line.touch[i]
 		}

@@ -53,6 +53,7 @@ type Technique struct {
 	Contact  *stack.Contact // nil where nothing wet or hard touches the model; a wipe's comes from its cloth
 	Carries  Carries
 	Lays     bool           // leaves a film
+	Counts   string         // what Coats counts, where that is not coats
 	Coats    int            // usual number of coats; 0 stands for 1
 	Thin     float64        // share of the family's usual thickness that a coat has; 0 stands for 1
 	Kinds    []coating.Kind // products it takes; none where it takes no product
@@ -87,6 +88,8 @@ const (
 	AfterFinish                  // belongs on the last coat
 	Thinned                      // the product is thinned to a wash
 	Staining                     // its colour must be seen against the paint
+	TapeOff                      // takes masks off
+	Joins                        // joins parts that were finished apart
 	Lifting                      // lifts a medium on purpose
 	Shades                       // a tone on a part of the zone, to show through what follows or beside it
 	Veils                        // misted so thin that what is below still shows
@@ -154,7 +157,7 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
-		Sheen: coating.SemiGloss, Spray: "metal", Setup: 8 * minute, Per100: 4 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.SemiGloss, Spray: "metal", Setup: 8 * minute, Per100: 4 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare + " Keep water out of its cup, and dust and hairs off: metal shows them all.",
 	},
 	{
 		ID: "chipping-medium", Name: "Chipping medium", Short: "Medium", Phase: Chip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2,
@@ -169,9 +172,16 @@ var techniques = []*Technique{
 		ID: "wipe-back", Name: "Wipe back", Short: "Back", Phase: Chip, Contact: stack.WornBack, Carries: ItsRemover, Role: WearsBack, Kinds: []coating.Kind{coating.Paint},
 		Setup: 5 * minute, Per100: 15 * minute,
 	},
+	{
+		ID: "unmask", Name: "Unmask", Short: "Unmask", Phase: Base, Role: TapeOff, Setup: 3 * minute, Per100: 3 * minute, Caution: bladeCare,
+	},
+	{
+		ID: "join", Name: "Join parts", Short: "Join", Phase: Finish, Role: Joins, Setup: 15 * minute, Per100: 5 * minute,
+		Caution: "Glue on bare faces only, with ventilation; keep it off finished paint. " + bladeCare,
+	},
 	{ID: "mask", Name: "Mask", Short: "Mask", Phase: Base, Role: Tape, Setup: 5 * minute, Per100: 8 * minute, Caution: bladeCare},
 	{
-		ID: "polish", Name: "Polish", Short: "Polish", Phase: Base, Contact: stack.Polished, Kinds: []coating.Kind{coating.Medium, coating.Clear}, Optional: true, Sheen: coating.Gloss,
+		ID: "polish", Name: "Polish", Short: "Polish", Phase: Base, Contact: stack.Polished, Kinds: []coating.Kind{coating.Medium, coating.Clear}, Optional: true, Sheen: coating.Gloss, Coats: 2, Counts: "grades",
 		Setup: 5 * minute, Per100: 15 * minute, Caution: dustCare,
 	},
 	{
@@ -238,6 +248,10 @@ var techniques = []*Technique{
 	{
 		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: 0.5,
 		Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: 5 * minute, Per100: 8 * minute,
+	},
+	{
+		ID: "brush-chips", Name: "Brush chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: 0.5,
+		Covers: cover("brush-chips", 0.01), Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: 5 * minute, Per100: 10 * minute,
 	},
 	{
 		ID: "mud", Name: "Mud", Short: "Mud", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: stains,

@@ -1,6 +1,7 @@
 package route
 
 import (
+	"slices"
 	"time"
 
 	"inkysparrow/core/coating"
@@ -71,11 +72,11 @@ func Lay(plan *Plan) *Timeline {
 	for {
 		best := -1
 		for i, line := range tl.Lines {
-			if len(line.Steps) == len(line.Zone.Steps) {
+			if len(line.Steps) == len(line.Zone.Steps) || tl.awaits(line) != nil {
 				continue
 			}
 			if offers[i] == nil || !offers[i].stands(tl.calendar) {
-				o := tl.offer(line, tl.calendar, false, line.after(tl))
+				o := tl.offer(line, tl.calendar, false, tl.from(line))
 				offers[i] = &o
 			}
 			if best < 0 || offers[i].placed[0].Start.Before(offers[best].placed[0].Start) {
@@ -102,6 +103,47 @@ func needOf(z *Zone, s *Step) schedule.Need {
 		n.Clean = cleaning
 	}
 	return n
+}
+
+// awaits returns a zone that has to be done before the line's next step, a join, can be laid out; nil for none.
+func (tl *Timeline) awaits(line *Line) *Zone {
+	next := line.Zone.Steps[len(line.Steps)]
+	for _, other := range tl.Lines {
+		if other != line && slices.Contains(next.Joins, other.Zone.Part) && len(other.Steps) < len(other.Zone.Steps) {
+			return other.Zone
+		}
+	}
+	return nil
+}
+
+// from returns from when on the line's next step can be done: after the one before it, and for a join when all that it joins is
+// touch-dry, since it is held there.
+func (tl *Timeline) from(line *Line) time.Time {
+	t := line.after(tl)
+	for _, other := range tl.joined(line.Zone.Steps[len(line.Steps)]) {
+		t = later(t, other.free())
+	}
+	return t
+}
+
+// joined returns the lines of the parts that a step joins.
+func (tl *Timeline) joined(s *Step) []*Line {
+	var all []*Line
+	for _, l := range tl.Lines {
+		if l.Zone.Part != "" && slices.Contains(s.Joins, l.Zone.Part) {
+			all = append(all, l)
+		}
+	}
+	return all
+}
+
+// free returns when all of the line's steps laid out so far have ended and their films can be touched.
+func (l *Line) free() time.Time {
+	var t time.Time
+	for _, p := range l.Steps {
+		t = later(t, later(p.End, p.TouchDry))
+	}
+	return t
 }
 
 // after returns when the last step laid out so far has ended.
@@ -179,7 +221,9 @@ func (l *Line) push(plan *Plan, p Placed) {
 		p.Leaves = max(p.On, p.Step.Sheen().Texture()) // a part of it is as rough as what lies there
 	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole():
 		p.Spot = p.On.Under(p.Step.Sheen(), max(1, p.Step.Coats))
-	case do.Lays && l.Films[p.Layer].Film.Covers(), do.Contact == stack.Polished:
+	case do.Contact == stack.Polished:
+		p.Leaves, p.Spot = p.On.Polished(max(1, p.Step.Coats)), 0
+	case do.Lays && l.Films[p.Layer].Film.Covers():
 		p.Leaves = p.On.Under(p.Step.Sheen(), max(1, p.Step.Coats))
 	default:
 		p.Spot = l.spot()
@@ -190,14 +234,14 @@ func (l *Line) push(plan *Plan, p Placed) {
 // last returns the place of the film that is ready last among those up to place.
 func (l *Line) last(place int) int {
 	before := l.latest[place-1]
-	if before > 0 && !l.free(place).After(l.free(before)) {
+	if before > 0 && !l.freeAt(place).After(l.freeAt(before)) {
 		return before
 	}
 	return place
 }
 
-// free returns when the film at place no longer holds most steps up: touch-dry for washes and oils, ready for the others.
-func (l *Line) free(place int) time.Time {
+// freeAt returns when the film at place no longer holds most steps up: touch-dry for washes and oils, ready for the others.
+func (l *Line) freeAt(place int) time.Time {
 	if l.Films[place].Film.Family.IsOily() {
 		return l.touch[place]
 	}

@@ -35,6 +35,7 @@ var (
 	throughMax = Numbers.Number("through-carry", 0.1, "", "most of a covered film that can be carried off through what covers it", fact.Bench("chosen; it is held down"))
 	liftCarry  = Numbers.Number("lift-carry", 0.05, "", "carry from which a dissolved medium lifts with all above it; a sprayed coat only wets it where it lies", fact.Bench("chosen; acrylic is sprayed over it, then lifted with a wet brush"))
 	lifts      = Numbers.Number("lift-softening", 0.5, "", "softening of a live film from which it lets go", fact.Bench("chosen"))
+	chipPatch  = Numbers.Number("chip-patch", 60, "s", "how long one patch stays wet while it is chipped", fact.Bench("start small: once it lifts, it goes fast; two coats between two media are trusted"))
 	toolDepth  = Numbers.Number("tool-depth", 4, "µm", "how deep a tool digs per unit of missing hardness", fact.Bench("fitted to T08"))
 	unreached  = Numbers.Number("unreached", 1e-4, "", "share of the area below which a film counts as covered", fact.Bench("chosen"))
 	rubHard    = Numbers.Number("rub-hardness", 0.70, "", "hardness from which a film can be rubbed", fact.Bench("T27: enamel about 7 days, water-borne acrylic 2 days, lacquer 1 day"))
@@ -137,6 +138,9 @@ func ContactTime(contact *Contact, liquid *solvent.Liquid, moment time.Time, air
 
 func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield func(Reach)) {
 	contact := ContactTime(touch.Contact, touch.Liquid, moment, air)
+	if touch.Contact == ChipWork { // it is worked in small patches and dried off, so below it stands only as long as the hand works
+		contact = time.Duration(chipPatch * float64(time.Second))
+	}
 	exposed, lag := 1.0, 0.0 // lag is the sum of L/sqrt(D), in sqrt(s)
 	welds := touch.Welds != nil
 	for i := len(s) - 1; i >= 0; i-- {
@@ -176,11 +180,14 @@ func reach(place int, layer *Layer, a assault, touch Touch, moment time.Time, ex
 	if layer.Film.Family.Mechanism.Hardens {
 		dig = min(full, max(0, toolDepth*(touch.Contact.Tool-float64(a.hard))))
 	}
+	if touch.Contact == ChipWork && layer.Film.Family.IsLive() {
+		exposed = 0 // where a lower medium lets go at a weak spot there is one chip more; all of it must not
+	}
 	loss := exposed * max(dig, float64(r.Depth)*a.displaced(layer.Film.Family, touch.Contact))
 	// Through closed coats only a film that is closed itself is at stake: what lies in recesses and texture is locked in by them, and
 	// the plastic is held down.
 	f := layer.Film.Family
-	if covered := exposed < 1; covered && f.Closed && f.Mechanism != coating.Moulded && touch.Liquid != nil && wait < contact {
+	if covered := r.Exposed < 1; covered && f.Closed && f.Mechanism != coating.Moulded && touch.Liquid != nil && wait < contact {
 		through := min(full, a.depth(contact-wait))
 		switch {
 		case f.IsLive() && a.soft > lifts && touch.Contact.Carry >= liftCarry:

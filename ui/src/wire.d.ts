@@ -120,6 +120,8 @@ export type PlanDo =
   | "chipping-medium"
   | "chip"
   | "wipe-back"
+  | "unmask"
+  | "join"
   | "mask"
   | "polish"
   | "gloss-coat"
@@ -139,10 +141,25 @@ export type PlanDo =
   | "pastel"
   | "pencil"
   | "sponge-chips"
+  | "brush-chips"
   | "mud"
   | "wet-stain"
   | "final-gloss"
   | "final-coat";
+/**
+ * How a mask meets the surface.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanEdge".
+ */
+export type PlanEdge = "hard" | "lifted" | "freehand";
+/**
+ * What a decal lies over.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanGround".
+ */
+export type PlanGround = "smooth" | "curve" | "rivets" | "lines" | "rough";
 /**
  * Stroke of a wipe.
  *
@@ -339,6 +356,12 @@ export interface PlanFile {
    */
   products: PlanProduct[];
   /**
+   * Sub-assemblies that are finished apart and joined later.
+   *
+   * @maxItems 100
+   */
+  parts?: PlanPart[];
+  /**
    * @maxItems 200
    */
   zones: PlanZone[];
@@ -478,11 +501,23 @@ export interface PlanProduct {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanPart".
+ */
+export interface PlanPart {
+  id: string;
+  name: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanZone".
  */
 export interface PlanZone {
   id: string;
   name: string;
+  /**
+   * The part it belongs to.
+   */
+  part?: string;
   area_cm2: number;
   /**
    * @maxItems 10000
@@ -510,6 +545,17 @@ export interface PlanStep {
    * Width of the lines or blotches of shading on the model.
    */
   line_mm?: number;
+  edge?: PlanEdge;
+  /**
+   * @maxItems 200
+   */
+  decals?: PlanDecal[];
+  /**
+   * The parts that are joined.
+   *
+   * @maxItems 100
+   */
+  joins?: string[];
   /**
    * The wash that a wipe wipes.
    */
@@ -552,6 +598,22 @@ export interface PlanStep {
    */
   at?: string;
   note?: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanDecal".
+ */
+export interface PlanDecal {
+  name: string;
+  width_mm: number;
+  height_mm: number;
+  over?: PlanGround;
+  count?: number;
+  film_um?: number;
+  /**
+   * Masked and sprayed instead.
+   */
+  painted?: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
