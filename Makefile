@@ -16,7 +16,7 @@ need:
 	@command -v node >/dev/null || { echo "Node is missing: install Node 20 or newer."; exit 1; }
 	@command -v npm >/dev/null || { echo "npm is missing: it comes with Node."; exit 1; }
 
-$(BIN): ui/dist/index.html $(shell find cmd core examples internal plan ui -name '*.go' -o -name '*.sql' -o -path 'internal/demo/*.json' 2>/dev/null) go.mod
+$(BIN): ui/dist/index.html $(shell find cmd core examples internal plan shelf ui -name '*.go' -o -name '*.sql' -o -path 'internal/demo/*.json' 2>/dev/null) go.mod
 	go build -o $(BIN) ./cmd/inkysparrow
 
 ui/node_modules/.package-lock.json: ui/package.json ui/package-lock.json
@@ -42,7 +42,7 @@ chromium:
 	  else echo "Chromium is missing: sudo apt-get install --no-install-recommends chromium"; exit 1; fi; }
 
 test-go: ui
-	go test -shuffle=on ./cmd/... ./core/... ./examples/... ./internal/... ./plan/...
+	go test -shuffle=on ./cmd/... ./core/... ./examples/... ./internal/... ./plan/... ./shelf/...
 
 test-e2e: ui chromium
 	go test -count=1 -timeout 20m ./e2e/...

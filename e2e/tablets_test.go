@@ -101,13 +101,13 @@ func TestEvenings(t *testing.T) {
 	b.sees("[role=tab]", "Evenings").MustClick()
 	b.button("Add a day off, or other hours").MustClick()
 	b.field("Day").MustEval(`() => { this.value = '2027-03-16'; this.dispatchEvent(new Event('input', { bubbles: true })) }`)
-	b.sees(".effect .finish", "finish moves from Tue 16 Mar to Wed 17 Mar")
+	b.sees(".effect .finish", "finish moves from Wed 17 Mar to Thu 18 Mar")
 	b.fill("To", "18:00")
 	b.sees(".effect .problem", `sessions\[0\]: ends at 18:00, before it starts at 19:30`)
 	b.fill("To", "22:30")
-	b.sees(".effect .finish", "to Wed 17 Mar")
+	b.sees(".effect .finish", "to Thu 18 Mar")
 	b.button("Save").MustClick()
-	b.sees(".bar .sub", "ready in time by 2 days")
+	b.sees(".bar .sub", "ready in time by 1 day")
 	b.gone(".tape .day", "Tue 16")
 }
 

@@ -41,6 +41,7 @@ type BriefZone struct {
 	Paint   string     `json:"paint"`              // its name
 	Family  Family     `json:"family"`
 	Metal   bool       `json:"metal,omitempty"`
+	Bright  string     `json:"bright,omitempty" jsonschema:"enum=dull,enum=mirror,enum=chrome"`
 	Colour  string     `json:"colour,omitempty"`
 	Sheen   Sheen      `json:"sheen,omitempty"`
 	Painted *time.Time `json:"painted,omitempty"` // when the colour was finished; nothing where that is still to be done
@@ -71,7 +72,7 @@ func (b Brief) Plan() (File, []string, error) {
 		if err != nil {
 			return File{}, nil, err
 		}
-		w := route.Wanted{Paint: paint, Metal: z.Metal, Wear: f.Targets()}
+		w := route.Wanted{Paint: paint, Metal: z.Metal, Bright: z.Bright, Wear: f.Targets()}
 		for k, e := range z.Effects {
 			if !slices.ContainsFunc(route.WishWords, func(known route.WishWord) bool { return string(known.ID) == e }) {
 				return File{}, nil, fault(fmt.Sprintf("%s.effects[%d]", path, k), "no effect %q", e)

@@ -11,13 +11,14 @@ import (
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
-	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings"`
+	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings"`
 	Of       string    `json:"of,omitempty"`     // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`   // where a step is added
 	Before   string    `json:"before,omitempty"` // the step that it comes before; empty for the end
 	Zones    []string  `json:"zones,omitempty"`  // where a step is copied to
 	Step     *Step     `json:"step,omitempty"`
-	Product  *Product  `json:"product,omitempty"`  // of put-product; with put-step one that the plan doesn't have yet
+	Product  *Product  `json:"product,omitempty"` // of put-product; with put-step one that the plan doesn't have yet
+	Part     *Part     `json:"part,omitempty"`
 	NewZone  *Zone     `json:"new_zone,omitempty"` // its steps are left as they are
 	Settings *Settings `json:"settings,omitempty"`
 }
@@ -61,7 +62,7 @@ func (f File) Edit(e Edit) (File, string, error) {
 
 var edits = map[string]func(*File, Edit) (string, error){
 	"put-step": (*File).putStep, "move-step": (*File).moveStep, "copy-step": (*File).copyStep, "remove-step": (*File).removeStep,
-	"put-product": (*File).putProduct, "remove-product": (*File).removeProduct, "put-zone": (*File).putZone, "copy-zone": (*File).copyZone, "remove-zone": (*File).removeZone,
+	"put-part": (*File).putPart, "remove-part": (*File).removePart, "put-product": (*File).putProduct, "remove-product": (*File).removeProduct, "put-zone": (*File).putZone, "copy-zone": (*File).copyZone, "remove-zone": (*File).removeZone,
 	"put-settings": (*File).putSettings,
 }
 
@@ -261,6 +262,46 @@ func (f *File) removeProduct(e Edit) (string, error) {
 	return words, nil
 }
 
+// putPart adds a part, or renames one.
+func (f *File) putPart(e Edit) (string, error) {
+	if e.Part == nil {
+		return "", fault("edit.part", "missing")
+	}
+	p := *e.Part
+	if e.Of != "" {
+		i := slices.IndexFunc(f.Parts, func(q Part) bool { return q.ID == e.Of })
+		if i < 0 {
+			return "", fault("edit.of", "no part %q in the plan", e.Of)
+		}
+		f.Parts[i].Name = p.Name
+		return "Changed " + p.Name, nil
+	}
+	p.ID = freeAmong(slug(p.Name, "part"), f.hasPart)
+	f.Parts = append(f.Parts, p)
+	return "Added " + p.Name, nil
+}
+
+// removePart takes a part out; its zones become the model's own, and joins no longer name it.
+func (f *File) removePart(e Edit) (string, error) {
+	i := slices.IndexFunc(f.Parts, func(q Part) bool { return q.ID == e.Of })
+	if i < 0 {
+		return "", fault("edit.of", "no part %q in the plan", e.Of)
+	}
+	words := "Removed " + f.Parts[i].Name
+	f.Parts = slices.Delete(f.Parts, i, i+1)
+	for z := range f.Zones {
+		zone := &f.Zones[z]
+		if zone.Part == e.Of {
+			zone.Part = ""
+		}
+		for k := range zone.Steps {
+			zone.Steps[k].Joins = slices.DeleteFunc(slices.Clone(zone.Steps[k].Joins), func(id string) bool { return id == e.Of })
+		}
+		zone.Steps = slices.DeleteFunc(zone.Steps, func(s Step) bool { return s.Do == "join" && len(s.Joins) == 0 })
+	}
+	return words, nil
+}
+
 func (f *File) putZone(e Edit) (string, error) {
 	if e.NewZone == nil {
 		return "", fault("edit.new_zone", "missing")
@@ -276,7 +317,7 @@ func (f *File) putZone(e Edit) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	f.Zones[i].Name, f.Zones[i].AreaCM2 = z.Name, z.AreaCM2
+	f.Zones[i].Name, f.Zones[i].AreaCM2, f.Zones[i].Part = z.Name, z.AreaCM2, z.Part
 	return "Changed " + z.Name, nil
 }
 

@@ -156,6 +156,7 @@ func (f File) Clone() File {
 	f.Products = slices.Clone(f.Products)
 	f.Sessions = slices.Clone(f.Sessions)
 	f.Exceptions = slices.Clone(f.Exceptions)
+	f.Parts = slices.Clone(f.Parts)
 	f.Zones = slices.Clone(f.Zones)
 	for i := range f.Zones {
 		f.Zones[i].Steps = slices.Clone(f.Zones[i].Steps)

@@ -12,10 +12,11 @@ import (
 )
 
 var (
-	midFrom   = Numbers.Number("mid-from", 40, "L*", "lightness from which a restrained model takes a dark grey wash for brown-black", fact.Bench("grey, not black, where a subtle line is wanted"))
-	earthFrom = Numbers.Number("earth-from", 45, "L*", "lightness from which a paint is too near to pale earth for it to show", fact.Bench("chosen against the colour of the usual pigment"))
-	decalArea = Numbers.Number("decal-area", 0.3, "", "share of a zone that is glossed where only its decals are", fact.Bench("a rough share; the step's own can be set"))
-	earthTo   = Numbers.Number("earth-to", 75, "L*", "lightness up to which it is", fact.Bench("chosen against the colour of the usual pigment"))
+	midFrom     = Numbers.Number("mid-from", 40, "L*", "lightness from which a restrained model takes a dark grey wash for brown-black", fact.Bench("grey, not black, where a subtle line is wanted"))
+	earthFrom   = Numbers.Number("earth-from", 45, "L*", "lightness from which a paint is too near to pale earth for it to show", fact.Bench("chosen against the colour of the usual pigment"))
+	decalArea   = Numbers.Number("decal-area", 0.3, "", "share of a zone that is glossed where only its decals are", fact.Bench("a rough share; the step's own can be set"))
+	mirrorCoats = Numbers.Number("mirror-coats", 5, "coats", "gloss coats below a metal that shall shine like a mirror", fact.Bench("T20: four to six"))
+	earthTo     = Numbers.Number("earth-to", 75, "L*", "lightness up to which it is", fact.Bench("chosen against the colour of the usual pigment"))
 )
 
 // exhaustCoats are the thin passes of exhaust by strength.
@@ -71,10 +72,33 @@ type Wanted struct {
 	Zone    string // its id
 	Paint   *coating.Product
 	Metal   bool
+	Bright  string    // how a metal shall shine, see Brightnesses; empty for as it comes
 	Painted time.Time // when its colour was finished; zero when that is still to be done
 	Coats   int       // of the colour; 0 for the usual number
 	Effects []Wish
 	Wear    wear.Targets // how worn it should look
+}
+
+// Brightness is how a metal shall shine, and what goes below it for that.
+type Brightness struct{ ID, Words string }
+
+// Brightnesses are the ways in which a metal can shine; the first is meant where nothing is said.
+var Brightnesses = []Brightness{{"", "as it comes"}, {"dull", "dull, over flat"}, {"mirror", "like a mirror, over gloss"}, {"chrome", "like chrome, over polished gloss black"}}
+
+// undercoat lays what lets the metal shine as wanted.
+func (d *draft) undercoat() {
+	switch d.Bright {
+	case "dull":
+		d.add("prime", d.kit.take("undercoat"))
+		d.because("A flat undercoat: the metal over it goes dull.")
+	case "mirror", "chrome":
+		d.add("base-coat", d.kit.take("gloss-black")).Coats = int(mirrorCoats)
+		d.because("%.0f coats of gloss black below the metal, for a mirror; left overnight.", mirrorCoats)
+		if d.Bright == "chrome" {
+			d.add("polish", nil)
+			d.because("Polished in two grades, in circles: over that it goes like chrome.")
+		}
+	}
 }
 
 // Wants reports whether the zone shall have the effect.
@@ -94,6 +118,7 @@ var stock = map[string]coating.Product{
 	"pale-shade":  {Name: "Pale lines", Kind: coating.Paint, Colour: "#a3a9ab", Sheen: coating.Flat},
 	"post":        {Name: "Pale post-shade", Kind: coating.Paint, Colour: "#dfe2e0", Sheen: coating.Flat},
 	"pale-post":   {Name: "Dust post-shade", Kind: coating.Paint, Colour: "#8f8a80", Sheen: coating.Flat},
+	"gloss-black": {Name: "Gloss black", Kind: coating.Paint, Colour: "#17181a", Sheen: coating.Gloss},
 	"undercoat":   {Name: "Grey undercoat", Kind: coating.Primer, Colour: "#a9acab", Sheen: coating.Flat},
 	"medium":      {Name: "Chipping medium", Kind: coating.Medium},
 	"under-metal": {Name: "Dull metal", Kind: coating.Metal, Colour: "#a5a7a6", Sheen: coating.Satin},
@@ -120,7 +145,7 @@ var stock = map[string]coating.Product{
 }
 
 var stockFamily = map[string]string{
-	"primer": "lacquer", "shade": "waterborne-acrylic", "pale-shade": "waterborne-acrylic", "post": "waterborne-acrylic", "pale-post": "waterborne-acrylic", "undercoat": "waterborne-acrylic", "medium": "chipping-medium", "under-metal": "lacquer", "gloss": "polish-clear", "satin": "urethane-clear", "flat": "urethane-clear",
+	"primer": "lacquer", "shade": "waterborne-acrylic", "pale-shade": "waterborne-acrylic", "post": "waterborne-acrylic", "pale-post": "waterborne-acrylic", "undercoat": "waterborne-acrylic", "gloss-black": "lacquer", "medium": "chipping-medium", "under-metal": "lacquer", "gloss": "polish-clear", "satin": "urethane-clear", "flat": "urethane-clear",
 	"decals": "decal", "wash": "enamel-wash", "pale-wash": "enamel-wash", "mid-wash": "enamel-wash", "sludge": "sludge-wash", "oil": "artist-oil", "rust": "artist-oil",
 	"soot-dust": "dry-pigment", "tan-dust": "dry-pigment", "soot-oil": "artist-oil", "tan-oil": "artist-oil",
 	"soot": "waterborne-acrylic", "tan": "waterborne-acrylic", "mud": "dry-pigment", "dark-mud": "dry-pigment", "pencil": "pencil", "chips": "waterborne-acrylic",
@@ -227,6 +252,9 @@ func (d *draft) base() {
 
 // colour puts the zone's paint on, with its shading below, between or above.
 func (d *draft) colour() {
+	if d.Metal && !d.done() {
+		d.undercoat()
+	}
 	shading := ""
 	if d.Wants(WithPreshade) && !d.Metal && !d.medium {
 		shading = map[string]string{"even": "pre-shade", "panels": "mottle", "none": "post-shade"}[d.schools.Of("shade")]

@@ -83,6 +83,35 @@ func TestDraftIsClean(t *testing.T) {
 	}
 }
 
+// A metal shines as it was wanted over what is drafted below it: T20, common practice, no source; and the route is clean.
+func TestDraftMetal(t *testing.T) {
+	for bright, want := range map[string]string{"dull": "dull", "mirror": "like a mirror", "chrome": "like chrome"} {
+		p := drafted("lacquer", "#b4b6b7", true, 0, []Wish{WithWash}, nil)
+		paint := p.Products[0]
+		kit := &Kit{Products: []*coating.Product{paint}}
+		steps, _ := Draft(Wanted{Zone: "z", Paint: paint, Metal: true, Bright: bright, Effects: []Wish{WithWash}}, nil, kit)
+		p.Zones[0].Steps, p.Products = steps, kit.Products
+		p.Zones[0].Link()
+		r := Check(p)
+		for _, f := range r.Findings {
+			if f.Severity > Note {
+				t.Errorf("%s: %s at %s: %s", bright, f.Severity, f.Step, f.Because)
+			}
+		}
+		for i, placed := range r.Lines[0].Steps {
+			if placed.Step.Do.ID != "metal-coat" {
+				continue
+			}
+			if got := r.Site(r.Lines[0], i).Metal(); got.Words != want {
+				t.Errorf("wanted %s, shines %s over %.0f GU", bright, got.Words, got.Units)
+			}
+			if before := r.Lines[0].Steps[max(0, i-1)]; bright == "chrome" && placed.Start.Sub(r.Lines[0].Steps[i-2].End) < 8*time.Hour {
+				t.Errorf("polished and covered %v after the gloss, want it left overnight (%s)", placed.Start.Sub(r.Lines[0].Steps[i-2].End), before.Step.Do.ID)
+			}
+		}
+	}
+}
+
 // The schools that a draft is asked for are the ones that it draws: each answer changes the route.
 func TestDraftFollowsTheSchools(t *testing.T) {
 	effects := []Wish{WithPreshade, WithDecals, WithWash, WithDots, WithExhaust}

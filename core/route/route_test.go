@@ -9,12 +9,19 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/cure"
+	"inkysparrow/core/decal"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/follow"
+	"inkysparrow/core/gloss"
 	"inkysparrow/core/schedule"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
+	"inkysparrow/core/wear"
 )
 
 // Every table is complete: names, reasons, evidence, and ids that are used once.
@@ -57,7 +64,7 @@ func TestTables(t *testing.T) {
 			t.Errorf("school %s lacks a question, answers or its usual one", s.ID)
 		}
 	}
-	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &wash.Numbers, &Numbers} {
+	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &wash.Numbers, &Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &follow.Numbers} {
 		if len(table.Rows()) == 0 {
 			t.Error("a table of numbers is empty")
 		}

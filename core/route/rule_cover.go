@@ -29,9 +29,9 @@ func init() {
 }
 
 // offBy returns how far the step's paint would be from its own colour with that many coats over ground.
-func (s *Step) offBy(ground colour.Colour, coats int) float64 {
+func (s *Step) offBy(ground colour.Colour, times int) float64 {
 	other := *s
-	other.Coats = coats
+	other.Coats = times
 	v, n := other.cover()
 	return v.Over(ground, n).Difference(colour.Or(s.Product.Colour, unnamedColour))
 }

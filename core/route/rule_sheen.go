@@ -41,10 +41,7 @@ func init() {
 }
 
 func findSilvering(s *Site) []Finding {
-	on := s.On
-	if s.Spot > 0 {
-		on = min(on, s.Spot) // the decals go where the gloss is
-	}
+	on := s.glossed()
 	if !s.Step.Do.Has(NeedsGloss) || on <= decalSmooth {
 		return nil
 	}
@@ -59,6 +56,14 @@ func findSilvering(s *Site) []Finding {
 	}
 	f.propose = func() []Fix { return s.insertFix("gloss-coat", 2, s.Step, coating.Gloss) }
 	return []Finding{f}
+}
+
+// glossed returns the texture where decals go: of the part that was glossed for them, where only a part was.
+func (s *Site) glossed() coating.Texture {
+	if s.Spot > 0 {
+		return min(s.On, s.Spot)
+	}
+	return s.On
 }
 
 func findWashSheen(s *Site) []Finding {

@@ -255,7 +255,7 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "mud", Name: "Mud", Short: "Mud", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: stains,
-		Role: Staining, Covers: cover("mud", 0.05), Spray: "grime", Setup: 5 * minute, Per100: 4 * minute, Caution: dustCare,
+		Role: Staining, Covers: cover("mud", 0.05), Setup: 5 * minute, Per100: 4 * minute, Caution: dustCare,
 	},
 	{
 		ID: "wet-stain", Name: "Wet stain", Short: "Wet stain", Phase: Finish, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true,

@@ -120,9 +120,14 @@ func Veil() float64 { return coatSize }
 
 // Fades tells how the pair fades under up to n further veils of paint, and how many make it read as wanted.
 func (p Pair) Fades(paint colour.Cover, widthMM float64, wanted Reading, n int) Fade {
+	return p.FadesBy(paint, coatSize, widthMM, wanted, n)
+}
+
+// FadesBy is Fades with coats of another size, in usual coats.
+func (p Pair) FadesBy(paint colour.Cover, size, widthMM float64, wanted Reading, n int) Fade {
 	f := Fade{Right: -1, Gone: -1}
 	for i := range min(n, mostCoats) + 1 {
-		q := p.Under(paint, float64(i)*coatSize)
+		q := p.Under(paint, float64(i)*size)
 		d := Seen(q.Line, q.Panel, widthMM)
 		f.Seen, f.Pairs = append(f.Seen, d), append(f.Pairs, q)
 		if f.Right < 0 && Read(d) == wanted {

@@ -262,6 +262,7 @@ func (s *Server) routes() {
 	api.Post("/builds/:slug/away", s.putAway)
 	api.Get("/builds/:slug/explain", s.explain)
 	api.Get("/builds/:slug/whatif", s.whatIf)
+	api.Get("/builds/:slug/guide", s.guide)
 	api.Get("/shelf", s.shelf)
 	api.Post("/shelf", s.putShelf)
 	api.Post("/shelf/remove", s.removeShelf)

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/cure"
+	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/follow"
@@ -18,6 +19,7 @@ import (
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
+	"inkysparrow/core/wear"
 	"inkysparrow/examples"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -35,9 +37,20 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		for _, k := range d.Kinds {
 			w.Kinds = append(w.Kinds, string(k))
 		}
-		if d.Lays {
+		if d.Lays || d.Counts != "" {
 			w.Coats = max(1, d.Coats)
 		}
+		w.Counts = "coats"
+		switch {
+		case d.Counts != "":
+			w.Counts = d.Counts
+		case d.Has(route.Veils):
+			w.Counts = "veils"
+		}
+		if d.Has(route.Shades) {
+			w.Shades = d.WidthMM
+		}
+		w.Decals, w.Tape, w.Joins = d.Has(route.NeedsGloss), d.Has(route.Tape), d.Has(route.Joins)
 		t.Techniques = append(t.Techniques, w)
 	}
 	for _, f := range coating.Families() {
@@ -97,6 +110,8 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		{"shade", shade.Numbers.Rows()},
 		{"gloss", gloss.Numbers.Rows()},
 		{"dose", dose.Numbers.Rows()},
+		{"decal", decal.Numbers.Rows()},
+		{"wear", wear.Numbers.Rows()},
 		{"route", route.Numbers.Rows()},
 		{"look", look.Numbers.Rows()},
 		{"plan", plan.Numbers.Rows()},
@@ -109,6 +124,24 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	}
 	for _, w := range route.WishWords {
 		t.Wishes = append(t.Wishes, wire.Wish{ID: string(w.ID), Words: w.Words})
+	}
+	for _, b := range route.Brightnesses {
+		t.Bright = append(t.Bright, wire.Wish{ID: b.ID, Words: b.Words})
+	}
+	for _, e := range route.Edges() {
+		t.Edges = append(t.Edges, wire.Wish{ID: e.ID, Words: e.Words})
+	}
+	for _, g := range decal.Grounds() {
+		t.Grounds = append(t.Grounds, wire.Wish{ID: g.ID, Words: g.Words})
+	}
+	for _, p := range wear.Places() {
+		t.Places = append(t.Places, wire.Wish{ID: p.ID, Words: p.Words})
+	}
+	for _, h := range wear.Shelters() {
+		t.Shelters = append(t.Shelters, wire.Wish{ID: h.ID, Words: h.Words})
+	}
+	for r := shade.Lost; r <= shade.Stark; r++ {
+		t.Readings = append(t.Readings, r.String())
 	}
 	for _, name := range examples.Names {
 		if f, err := examples.Plan(name); err == nil {
@@ -168,5 +201,23 @@ var formulas = []wire.Formula{
 		MathML: `<math><mi>left</mi><mo>=</mo><mfrac><mrow><mi>min</mi><mo>(</mo><mi>h</mi><mo>,</mo><mi>V</mi><mo>)</mo><msup><mi>e</mi><mrow><mo>−</mo><mi>k</mi><mi>e</mi><mi>u</mi></mrow></msup><mo>+</mo><mi>max</mi><mo>(</mo><mn>0</mn><mo>,</mo><mi>h</mi><mo>−</mo><mi>V</mi><mo>)</mo><msup><mrow><mo>(</mo><mn>1</mn><mo>−</mo><mi>l</mi><mo>)</mo></mrow><mi>k</mi></msup></mrow><mi>h</mi></mfrac></math>`,
 		Words:  "What lies in the valleys V of the sheen is out of a dry cloth's reach; each of k strokes takes a share l of the rest.",
 		Source: "fitted to T13 to T15", Kind: string(fact.Practice),
+	},
+	{
+		ID: "hiding", Title: "A thin coat over what is below",
+		MathML: `<math><mi>R</mi><mo>=</mo><mfrac><mrow><mn>1</mn><mo>−</mo><msub><mi>R</mi><mi>g</mi></msub><mo>(</mo><mi>a</mi><mo>−</mo><mi>b</mi><mi>coth</mi><mi>b</mi><mi>S</mi><mi>h</mi><mo>)</mo></mrow><mrow><mi>a</mi><mo>−</mo><msub><mi>R</mi><mi>g</mi></msub><mo>+</mo><mi>b</mi><mi>coth</mi><mi>b</mi><mi>S</mi><mi>h</mi></mrow></mfrac><mo>,</mo><mspace width="1em"/><mi>a</mi><mo>=</mo><mn>1</mn><mo>+</mo><mfrac><mi>K</mi><mi>S</mi></mfrac><mo>,</mo><mspace width="1em"/><mi>b</mi><mo>=</mo><msqrt><mrow><msup><mi>a</mi><mn>2</mn></msup><mo>−</mo><mn>1</mn></mrow></msqrt></math>`,
+		Words:  "In each channel of linear light. K/S follows from the paint's own colour; how much a coat scatters, S h, from the coats in which it hides black and white alike.",
+		Source: "Kubelka & Munk 1931; ISO 6504-3 for what counts as hidden", Kind: string(fact.FromMemory),
+	},
+	{
+		ID: "squint", Title: "What half-closed eyes see of a line",
+		MathML: `<math><mi>kept</mi><mo>=</mo><mi>erf</mi><mfrac><mi>w</mi><mrow><mn>2</mn><msqrt><mn>2</mn></msqrt><mi>s</mi></mrow></mfrac></math>`,
+		Words:  "A line of width w keeps that share of its contrast under a blur of s, eight arc minutes at arm's length. What is left is told as a colour difference CIEDE2000.",
+		Source: "a Gaussian blur; acuity of one arc minute", Kind: string(fact.FromMemory),
+	},
+	{
+		ID: "gloss", Title: "Gloss of a texture",
+		MathML: `<math><mi>G</mi><mo>=</mo><msub><mi>G</mi><mn>0</mn></msub><msup><mi>e</mi><mrow><mo>−</mo><msup><mrow><mo>(</mo><mn>4</mn><mi>π</mi><mi>s</mi><mi>cos</mi><mn>60</mn><mo>°</mo><mo>/</mo><mi>λ</mi><mo>)</mo></mrow><mn>2</mn></msup></mrow></msup></math>`,
+		Words:  "Light is mirrored less the rougher the surface is for its wavelength. How rough a texture is, is tied to the usual sheens.",
+		Source: "Bennett & Porteus 1961; ISO 2813 for the angle and the scale", Kind: string(fact.FromMemory),
 	},
 }

@@ -185,7 +185,7 @@ func (j *judged) zone(line *route.Line, worst map[string]wire.State) wire.Zone {
 		s := wire.Step{
 			ID: p.Step.ID, Number: i + 1, Do: p.Step.Do.ID, Name: p.Step.Do.Name, Short: p.Step.Do.Short, Phase: p.Step.Do.Phase.String(),
 			Detail: detail(p.Step), Kind: "planned", State: orSafe(worst[p.Step.ID]), Start: p.Start.UTC(), End: p.End.UTC(),
-			TouchDry: p.TouchDry.UTC(), Ready: p.Ready.UTC(), Cautions: append([]string{}, p.Step.Cautions()...), Trail: []wire.Sample{},
+			TouchDry: p.TouchDry.UTC(), Ready: p.Ready.UTC(), Cautions: append([]string{}, p.Step.Cautions()...), Trail: []wire.Sample{}, Waits: j.waits(p.Step),
 		}
 		if p.Step.Product != nil {
 			s.Colour = p.Step.Product.Colour
@@ -209,6 +209,26 @@ func (j *judged) zone(line *route.Line, worst map[string]wire.State) wire.Zone {
 		z.Steps = append(z.Steps, s)
 	}
 	return z
+}
+
+// waits tells which zones a join waits for, and from when each of them waits for it.
+func (j *judged) waits(s *route.Step) []wire.Wait {
+	out := []wire.Wait{}
+	for _, line := range j.checked.Lines {
+		if line.Zone.Part == "" || !slices.Contains(s.Joins, line.Zone.Part) {
+			continue
+		}
+		w := wire.Wait{Zone: line.Zone.ID}
+		for _, p := range line.Steps {
+			for _, t := range []time.Time{p.End, p.TouchDry} {
+				if t.After(w.From) {
+					w.From = t.UTC()
+				}
+			}
+		}
+		out = append(out, w)
+	}
+	return out
 }
 
 // spread tells when a film is ready with a fast and a slow product of its family.
@@ -247,8 +267,19 @@ func detail(s *route.Step) string {
 		stroke := map[string]string{"": "with the airflow", "airflow": "with the airflow", "across-then-airflow": "across, then with the airflow", "circular": "in circles, then with the airflow"}[s.Stroke]
 		return capital(words) + "; " + stroke
 	}
-	if s.Do.Lays && s.Coats > 1 {
+	switch {
+	case s.Do.Has(route.Veils):
+		parts = append(parts, count(s.Coats, "veil"))
+	case s.Do.Counts != "":
+		parts = append(parts, fmt.Sprintf("%d %s", s.Coats, s.Do.Counts))
+	case s.Do.Lays && s.Coats > 1:
 		parts = append(parts, count(s.Coats, "coat"))
+	}
+	if n := len(s.Decals); n > 0 {
+		parts = append(parts, count(n, "marking"))
+	}
+	if len(s.Joins) > 0 {
+		parts = append(parts, "Waits for what it joins")
 	}
 	if s.Share > 0 && s.Share < 1 {
 		parts = append(parts, fmt.Sprintf("on %.0f %% of the zone", 100*s.Share))
@@ -260,7 +291,7 @@ func detail(s *route.Step) string {
 		parts = append(parts, capital(s.Wets().Name))
 	}
 	if s.Do.Has(route.Tape) {
-		parts = append(parts, "Tape and liquid mask")
+		parts = append(parts, capital(route.EdgeNamed(s.Edge).Words))
 	}
 	if len(parts) == 0 {
 		parts = append(parts, "By hand")

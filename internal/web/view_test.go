@@ -32,7 +32,7 @@ func TestDemoTellsItsStories(t *testing.T) {
 		promise, opening, title string
 		late                    bool
 	}{
-		"petrel":   {"ready in time by 3 days", "d4", "White spirit bites Pale sky enamel", false},
+		"petrel":   {"ready in time by 2 days", "d4", "White spirit bites Pale sky enamel", false},
 		"lynx":     {"ready on the wanted day", "a8", "Nothing for oils or pigments to grip", false},
 		"nightjar": {"ready Tue 23 Mar, 4 days late", "m4", "Acrylic thinner bites Night black", true},
 	} {

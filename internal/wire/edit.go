@@ -42,6 +42,12 @@ type Trade struct {
 	Sheens     []string    `json:"sheens"`
 	Timezones  []string    `json:"timezones"`
 	DropML     float64     `json:"drop_ml"`
+	Edges      []Wish      `json:"edges"`
+	Grounds    []Wish      `json:"grounds"` // that decals lie over
+	Places     []Wish      `json:"places"`
+	Shelters   []Wish      `json:"shelters"`
+	Readings   []string    `json:"readings"`
+	Bright     []Wish      `json:"bright"` // how a metal can shine
 	Examples   []Wish      `json:"examples"`
 }
 
@@ -58,7 +64,12 @@ type Technique struct {
 	Phase    string   `json:"phase"`
 	Kinds    []string `json:"kinds"` // products it takes
 	Optional bool     `json:"optional"`
-	Coats    int      `json:"coats"` // usual number; 0 where it lays none
+	Coats    int      `json:"coats"`     // usual number; 0 where it lays none
+	Counts   string   `json:"counts"`    // what they are called: coats, veils or grades
+	Shades   float64  `json:"shades_mm"` // usual width of its lines or blotches; 0 where it shades nothing
+	Decals   bool     `json:"decals"`    // takes a list of decals
+	Tape     bool     `json:"tape"`
+	Joins    bool     `json:"joins"`
 	Wipe     bool     `json:"wipe"`
 	Washes   bool     `json:"washes"` // can be wiped
 	Caution  string   `json:"caution"`

@@ -117,6 +117,13 @@ type Step struct {
 	Spread   string     `json:"spread"` // when its film is ready with a fast and a slow product; empty where it leaves none
 	Cautions []string   `json:"cautions"`
 	Trail    []Sample   `json:"trail"` // its film hardening
+	Waits    []Wait     `json:"waits"` // for zones of the parts that it joins
+}
+
+// Wait is a zone that a join waits for, and from when that zone waits for the join.
+type Wait struct {
+	Zone string    `json:"zone"`
+	From time.Time `json:"from"`
 }
 
 // Sample is how hard a film is at a moment.
@@ -276,6 +283,7 @@ type All struct {
 	Archive  Archive  `json:"archive"`
 	Explain  Explain  `json:"explain"`
 	Verge    Verge    `json:"verge"`
+	Guide    Guide    `json:"guide"`
 
 	Shelf         Shelf         `json:"shelf"`
 	ShelfGood     ShelfGood     `json:"shelf_good"`

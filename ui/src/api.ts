@@ -4,6 +4,7 @@ import type {
   Effect,
   Explain,
   Follow,
+  Guide,
   History,
   ImportedShelf,
   ImportShelf,
@@ -73,6 +74,10 @@ export const api = {
   make: (build: NewBuild) => ask<Made>('/builds', build),
   away: (slug: string, away: boolean) => ask<Builds>(`${of(slug)}/away`, { away }),
   explain: (slug: string, step = '') => ask<Explain>(`${of(slug)}/explain?${new URLSearchParams({ step })}`),
+  guide: (slug: string, step: string, set?: Record<string, number>) =>
+    ask<Guide>(
+      `${of(slug)}/guide?${new URLSearchParams({ step, ...Object.fromEntries(Object.entries(set ?? {}).map(([k, v]) => [k, String(v)])) })}`,
+    ),
   whatIf: (slug: string, step: string, q: Record<string, number>) =>
     ask<Verge>(
       `${of(slug)}/whatif?${new URLSearchParams({ step, ...Object.fromEntries(Object.entries(q).map(([k, v]) => [k, String(v)])) })}`,

@@ -275,6 +275,7 @@ export interface Step {
   spread: string;
   cautions: string[];
   trail: Sample[];
+  waits: Wait[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -283,6 +284,14 @@ export interface Step {
 export interface Sample {
   at: string;
   hard: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Wait".
+ */
+export interface Wait {
+  zone: string;
+  from: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -769,6 +778,8 @@ export interface PlanEdit {
     | "remove-step"
     | "put-product"
     | "remove-product"
+    | "put-part"
+    | "remove-part"
     | "put-zone"
     | "copy-zone"
     | "remove-zone"
@@ -779,6 +790,7 @@ export interface PlanEdit {
   zones?: string[];
   step?: PlanStep;
   product?: PlanProduct;
+  part?: PlanPart;
   new_zone?: PlanZone;
   settings?: PlanSettings;
 }
@@ -877,6 +889,12 @@ export interface Trade {
   sheens: string[];
   timezones: string[];
   drop_ml: number;
+  edges: Wish[];
+  grounds: Wish[];
+  places: Wish[];
+  shelters: Wish[];
+  readings: string[];
+  bright: Wish[];
   examples: Wish[];
 }
 /**
@@ -890,6 +908,11 @@ export interface Technique {
   kinds: string[];
   optional: boolean;
   coats: number;
+  counts: string;
+  shades_mm: number;
+  decals: boolean;
+  tape: boolean;
+  joins: boolean;
   wipe: boolean;
   washes: boolean;
   caution: string;
@@ -1073,6 +1096,7 @@ export interface PlanBriefZone {
   paint: string;
   family: PlanFamily;
   metal?: boolean;
+  bright?: "dull" | "mirror" | "chrome";
   colour?: string;
   sheen?: PlanSheen;
   painted?: string;
@@ -1144,6 +1168,113 @@ export interface Verge {
 export interface Border {
   contact: number;
   days: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Guide".
+ */
+export interface Guide {
+  cup?: GuideCup;
+  shine?: GuideShine;
+  squint?: GuideSquint;
+  blocks: GuideBlock[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "GuideCup".
+ */
+export interface GuideCup {
+  mixed_ml: number;
+  product_ml: number;
+  thinner_ml: number;
+  cups: number;
+  coats: number;
+  flash: string;
+  sprayed: boolean;
+  use: string;
+  needle_mm: Dial;
+  psi: Dial;
+  distance_cm: Dial;
+  thinning: Dial;
+  passes: number;
+  minutes: number;
+  state: State;
+  words: string;
+  weather: string;
+  fit: boolean;
+  evidence: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Dial".
+ */
+export interface Dial {
+  is: number;
+  from: number;
+  to: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "GuideShine".
+ */
+export interface GuideShine {
+  before: number;
+  after: number;
+  words: string;
+  counts: string;
+  with: number[];
+  now: number;
+  enough: GuideEnough[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "GuideEnough".
+ */
+export interface GuideEnough {
+  words: string;
+  least: number;
+  is: boolean;
+  coats: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "GuideSquint".
+ */
+export interface GuideSquint {
+  points: SquintPoint[];
+  wanted: string;
+  words: string;
+  unit: string;
+  blur_mm: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "SquintPoint".
+ */
+export interface SquintPoint {
+  line: string;
+  panel: string;
+  seen: number;
+  reads: string;
+  now: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "GuideBlock".
+ */
+export interface GuideBlock {
+  title: string;
+  words?: string;
+  rows: GuideRow[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "GuideRow".
+ */
+export interface GuideRow {
+  label: string;
+  value: string;
+  state?: State;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1344,6 +1475,7 @@ export interface All {
   archive: Archive;
   explain: Explain;
   verge: Verge;
+  guide: Guide;
   shelf: Shelf;
   shelf_good: ShelfGood;
   follow: Follow;

@@ -178,15 +178,6 @@ useKeys({
   border-top: 1px solid var(--line);
   padding-top: 8px;
 }
-.link {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-decoration: underline;
-  cursor: pointer;
-}
 .loading {
   padding: 40px;
 }

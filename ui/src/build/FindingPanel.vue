@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import StateMark from '../shared/StateMark.vue'
@@ -25,6 +26,8 @@ const clock = (t: string) =>
     minute: '2-digit',
   })
 const StepWhy = defineAsyncComponent(() => import('./StepWhy.vue'))
+const StepGuide = defineAsyncComponent(() => import('./StepGuide.vue'))
+const guided = useStorage('inkysparrow.guided', false)
 const asked = ref(false)
 const units = useUnits()
 const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
@@ -32,70 +35,79 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </script>
 
 <template>
-  <section class="panel" aria-label="Finding">
-    <template v-if="finding">
-      <h2 class="title" :class="finding.state">
-        <StateMark :state="finding.state" :size="17" quiet />
-        <span class="visually-hidden">{{ severity[finding.severity] }}: </span>{{ finding.title }}
-      </h2>
-      <p class="because" aria-live="polite">{{ units.words(finding.because) }}</p>
-      <p v-if="finding.figure" class="soft small">{{ finding.figure }}</p>
-      <details class="why">
-        <summary>Why</summary>
-        <p>{{ finding.reason }}</p>
-        <p class="soft small">
-          Evidence: {{ finding.evidence }}.
-          <RouterLink :to="{ name: 'workings', hash: `#${finding.rule}` }">Workings: {{ finding.rule }}</RouterLink>
-        </p>
-      </details>
-      <div class="fixes">
-        <button
-          v-for="(x, i) in finding.fixes"
-          :key="i"
-          type="button"
-          class="fix"
-          :class="{ first: i === 0 && finding.severity !== 'note' }"
-          :disabled="busy"
-          @click="emit('fix', i)"
-        >
-          <span class="words">{{ x.words }}</span>
-          <span class="effect"
-            ><span class="figure">{{ x.start }}</span
-            ><span>{{ x.effect }}</span></span
+  <section class="panel" :aria-label="guided ? 'How it is done' : 'Finding'">
+    <div v-if="step" class="two" role="group" aria-label="What is shown of the step">
+      <button type="button" :aria-pressed="!guided" @click="guided = false">
+        {{ finding ? 'Finding' : 'Times' }}
+      </button>
+      <button type="button" :aria-pressed="guided" @click="guided = true">How it is done</button>
+    </div>
+    <StepGuide v-if="step && guided" :step="step.id" />
+    <template v-else>
+      <template v-if="finding">
+        <h2 class="title" :class="finding.state">
+          <StateMark :state="finding.state" :size="17" quiet />
+          <span class="visually-hidden">{{ severity[finding.severity] }}: </span>{{ finding.title }}
+        </h2>
+        <p class="because" aria-live="polite">{{ units.words(finding.because) }}</p>
+        <p v-if="finding.figure" class="soft small">{{ finding.figure }}</p>
+        <details class="why">
+          <summary>Why</summary>
+          <p>{{ finding.reason }}</p>
+          <p class="soft small">
+            Evidence: {{ finding.evidence }}.
+            <RouterLink :to="{ name: 'workings', hash: `#${finding.rule}` }">Workings: {{ finding.rule }}</RouterLink>
+          </p>
+        </details>
+        <div class="fixes">
+          <button
+            v-for="(x, i) in finding.fixes"
+            :key="i"
+            type="button"
+            class="fix"
+            :class="{ first: i === 0 && finding.severity !== 'note' }"
+            :disabled="busy"
+            @click="emit('fix', i)"
           >
-        </button>
-        <p v-if="!finding.fixes.length" class="soft small">
-          {{
-            finding.severity === 'note'
-              ? 'Nothing needs to be done about it.'
-              : 'No single change to this plan removes it.'
-          }}
-        </p>
-      </div>
-    </template>
-    <template v-else-if="step">
-      <h2 class="title safe"><StateMark state="safe" :size="17" quiet /> Nothing stands against this step</h2>
-    </template>
+            <span class="words">{{ x.words }}</span>
+            <span class="effect"
+              ><span class="figure">{{ x.start }}</span
+              ><span>{{ x.effect }}</span></span
+            >
+          </button>
+          <p v-if="!finding.fixes.length" class="soft small">
+            {{
+              finding.severity === 'note'
+                ? 'Nothing needs to be done about it.'
+                : 'No single change to this plan removes it.'
+            }}
+          </p>
+        </div>
+      </template>
+      <template v-else-if="step">
+        <h2 class="title safe"><StateMark state="safe" :size="17" quiet /> Nothing stands against this step</h2>
+      </template>
 
-    <dl v-if="step" class="times">
-      <dt>{{ step.kind === 'done' ? 'Done' : step.kind === 'pinned' ? 'Pinned to' : 'Begins' }}</dt>
-      <dd class="figure">{{ clock(step.kind === 'done' ? step.end : step.start) }}</dd>
-      <template v-if="step.opens && step.closes">
-        <dt>Window opens</dt>
-        <dd class="figure">{{ clock(step.opens) }}</dd>
-      </template>
-      <template v-if="step.trail.length">
-        <dt>Touch-dry</dt>
-        <dd class="figure">{{ clock(step.touch_dry) }}</dd>
-        <dt>Ready for a coat</dt>
-        <dd class="figure">{{ clock(step.ready) }}</dd>
-        <dd v-if="step.spread" class="spread soft">{{ step.spread }}</dd>
-      </template>
-    </dl>
-    <details v-if="step" class="why" @toggle="asked = ($event.target as HTMLDetailsElement).open">
-      <summary>Why this date, and what if</summary>
-      <StepWhy v-if="asked" :step="step.id" />
-    </details>
+      <dl v-if="step" class="times">
+        <dt>{{ step.kind === 'done' ? 'Done' : step.kind === 'pinned' ? 'Pinned to' : 'Begins' }}</dt>
+        <dd class="figure">{{ clock(step.kind === 'done' ? step.end : step.start) }}</dd>
+        <template v-if="step.opens && step.closes">
+          <dt>Window opens</dt>
+          <dd class="figure">{{ clock(step.opens) }}</dd>
+        </template>
+        <template v-if="step.trail.length">
+          <dt>Touch-dry</dt>
+          <dd class="figure">{{ clock(step.touch_dry) }}</dd>
+          <dt>Ready for a coat</dt>
+          <dd class="figure">{{ clock(step.ready) }}</dd>
+          <dd v-if="step.spread" class="spread soft">{{ step.spread }}</dd>
+        </template>
+      </dl>
+      <details v-if="step" class="why" @toggle="asked = ($event.target as HTMLDetailsElement).open">
+        <summary>Why this date, and what if</summary>
+        <StepWhy v-if="asked" :step="step.id" />
+      </details>
+    </template>
 
     <footer v-if="count" class="pager">
       <button type="button" class="turn" aria-label="Finding before" @click="emit('go', -1)">‹</button>
@@ -111,6 +123,23 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </template>
 
 <style scoped>
+.two {
+  display: flex;
+  gap: 16px;
+  border-bottom: 1px solid var(--line);
+}
+.two button {
+  padding: 6px 0;
+  border: 0;
+  background: none;
+  color: var(--soft);
+  font: 600 16px var(--heading);
+  cursor: pointer;
+}
+.two button[aria-pressed='true'] {
+  color: var(--ink);
+  box-shadow: inset 0 -3px 0 var(--ink);
+}
 .times .spread {
   grid-column: 1 / -1;
   text-align: right;

@@ -4,10 +4,11 @@ import { computed, reactive, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
+import ServiceFields from '../edit/ServiceFields.vue'
 import { useTrade } from '../edit/useTrade'
 import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
-import type { Made, NewBuild, PlanBrief, PlanFamily } from '../wire'
+import type { Made, NewBuild, PlanBrief, PlanFamily, PlanService } from '../wire'
 
 const router = useRouter()
 const trade = useTrade()
@@ -63,11 +64,13 @@ const a = reactive({
     paint: string
     family: string
     metal: boolean
+    bright?: string
     colour: string
     age: string
     effects: string[]
   }[],
   schools: {} as Record<string, string>,
+  service: {} as PlanService,
 })
 
 const ages = [
@@ -77,6 +80,7 @@ const ages = [
   { value: '60', title: 'painted long ago' },
 ]
 const effects = computed(() => (trade.value?.wishes ?? []).map((w) => ({ value: w.id, title: w.words })))
+const bright = computed(() => (trade.value?.bright ?? []).map((b) => ({ value: b.id, title: b.words })))
 const families = computed(() =>
   (trade.value?.families ?? [])
     .filter((f) => f.kinds.includes('paint'))
@@ -97,6 +101,7 @@ const brief = computed<PlanBrief>(() => {
       ...(a.saturday ? [{ days: ['sat'] as never, from: a.satFrom, to: a.satTo }] : []),
     ],
     schools: { ...a.schools },
+    service: Object.fromEntries(Object.entries(a.service).filter(([, v]) => v !== undefined)),
     span_cm: Number(a.span),
     length_cm: Number(a.length),
     zones: a.zones.map((z) => ({
@@ -105,6 +110,7 @@ const brief = computed<PlanBrief>(() => {
       paint: z.paint,
       family: z.family as PlanFamily,
       ...(z.metal ? { metal: true } : {}),
+      ...(z.metal && z.bright ? { bright: z.bright as 'dull' } : {}),
       colour: z.colour,
       ...(z.age === 'todo' || !start
         ? {}
@@ -245,6 +251,7 @@ const addZone = () =>
               <v-text-field v-model="z.colour" label="Colour" type="color" />
               <v-select v-model="z.effects" label="Wanted on it" :items="effects" multiple chips closable-chips />
               <v-checkbox v-model="z.metal" label="bare metal" hide-details />
+              <v-select v-if="z.metal" v-model="z.bright" label="It shines" :items="bright" class="bright" />
               <v-btn
                 variant="outlined"
                 :disabled="a.zones.length === 1"
@@ -256,6 +263,10 @@ const addZone = () =>
           </div>
           <v-btn variant="outlined" @click="addZone">Add a zone</v-btn>
         </section>
+        <details class="schools">
+          <summary>How worn it should look: where it was based, how it was parked, for how long</summary>
+          <div class="wear"><ServiceFields v-model="a.service" /></div>
+        </details>
         <details class="schools">
           <summary>
             How you work: {{ trade?.schools.length ?? 0 }} questions on which modellers disagree, each with a usual
@@ -302,6 +313,13 @@ const addZone = () =>
 </template>
 
 <style scoped>
+.wear {
+  display: grid;
+  gap: 10px;
+}
+.bright {
+  grid-column: 2;
+}
 .new {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 340px;

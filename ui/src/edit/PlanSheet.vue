@@ -6,9 +6,10 @@ import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
 import ProductFields from '../shelf/ProductFields.vue'
 import { copyOf, useShelf } from '../shelf/useShelf'
-import type { PlanEdit, PlanProduct, PlanSettings, PlanZone } from '../wire'
+import type { PlanEdit, PlanProduct, PlanService, PlanSettings, PlanZone } from '../wire'
 import BothVersions from './BothVersions.vue'
 import EffectNote from './EffectNote.vue'
+import ServiceFields from './ServiceFields.vue'
 import { useEffectOf } from './useEffectOf'
 import { useTrade } from './useTrade'
 
@@ -49,6 +50,7 @@ const s = reactive({
     note: x.note ?? '',
   })),
   schools: { ...(file?.schools ?? {}) } as Record<string, string>,
+  service: { ...(file?.service ?? {}) } as PlanService,
 })
 
 const settings = computed<PlanEdit>(() => {
@@ -60,6 +62,9 @@ const settings = computed<PlanEdit>(() => {
         to: s.nightTo,
       }
     : undefined
+  const service = Object.fromEntries(
+    Object.entries(s.service).filter(([, v]) => v !== null && v !== undefined),
+  ) as PlanService
   const out: PlanSettings = {
     build: {
       name: s.name,
@@ -91,17 +96,19 @@ const settings = computed<PlanEdit>(() => {
     })),
     timezone: s.timezone,
     schools: { ...s.schools },
+    ...(Object.keys(service).length ? { service } : {}),
   }
   return { do: 'put-settings', settings: out }
 })
 
-const zone = ref<{ id: string; name: string; area: string } | null>(null)
+const zone = ref<{ id: string; name: string; area: string; part: string } | null>(null)
 const zoneEdit = computed<PlanEdit | null>(() => {
   if (!zone.value) return null
   const z: PlanZone = {
     id: zone.value.id || 'new',
     name: zone.value.name,
     area_cm2: Number(zone.value.area),
+    ...(zone.value.part ? { part: zone.value.part } : {}),
     steps: [],
   }
   return { do: 'put-zone', of: zone.value.id, new_zone: z }
@@ -135,8 +142,16 @@ const theirs = computed(() => {
   if (edit.value.product) return p.products.find((one) => one.id === edit.value?.of)
   const z = p.zones.find((one) => one.id === edit.value?.of)
   if (edit.value.new_zone) return z && { name: z.name, area_cm2: z.area_cm2 }
-  const { build, climate, sessions, exceptions, timezone, schools } = p
-  return { build, climate, sessions: sessions ?? [], exceptions: exceptions ?? [], timezone, schools: schools ?? {} }
+  const { build, climate, sessions, exceptions, timezone, schools, service } = p
+  return {
+    build,
+    climate,
+    sessions: sessions ?? [],
+    exceptions: exceptions ?? [],
+    timezone,
+    schools: schools ?? {},
+    service,
+  }
 })
 
 async function save() {
@@ -153,6 +168,21 @@ async function make(e: PlanEdit) {
   refused.value = await store.edit(e)
   zone.value = null
   product.value = null
+}
+
+const newPart = ref('')
+const partsOf = computed(() => [
+  { value: '', title: 'the model itself' },
+  ...(store.build?.plan.parts ?? []).map((p) => ({ value: p.id, title: p.name })),
+])
+const zonesOf = (part: string) =>
+  (store.build?.plan.zones ?? [])
+    .filter((z) => z.part === part)
+    .map((z) => z.name)
+    .join(', ') || 'no zone yet'
+async function addPart() {
+  await make({ do: 'put-part', part: { id: 'new', name: newPart.value.trim() } })
+  if (!refused.value) newPart.value = ''
 }
 
 const days = [
@@ -190,6 +220,7 @@ const newProduct = () => {
           <v-tab value="evenings">Evenings</v-tab>
           <v-tab value="zones">Zones</v-tab>
           <v-tab value="shelf">Products</v-tab>
+          <v-tab value="service">Wear</v-tab>
           <v-tab value="schools">Schools</v-tab>
         </v-tabs>
 
@@ -280,7 +311,7 @@ const newProduct = () => {
                 <v-btn
                   size="small"
                   variant="outlined"
-                  @click="zone = { id: z.id, name: z.name, area: String(z.area_cm2) }"
+                  @click="zone = { id: z.id, name: z.name, area: String(z.area_cm2), part: z.part ?? '' }"
                   >Change</v-btn
                 >
                 <v-btn
@@ -299,7 +330,7 @@ const newProduct = () => {
                 >
               </li>
             </ul>
-            <div v-if="zone" class="pair">
+            <div v-if="zone" class="three">
               <v-text-field v-model="zone.name" label="Name of the zone" autofocus /><v-text-field
                 v-model="zone.area"
                 label="Area, cm²"
@@ -307,8 +338,31 @@ const newProduct = () => {
                 min="0.1"
                 step="any"
               />
+              <v-select v-model="zone.part" label="Belongs to" :items="partsOf" />
             </div>
-            <v-btn v-else variant="outlined" @click="zone = { id: '', name: '', area: '50' }">Add a zone</v-btn>
+            <v-btn v-else variant="outlined" @click="zone = { id: '', name: '', area: '50', part: '' }"
+              >Add a zone</v-btn
+            >
+            <h3>Parts that are finished apart</h3>
+            <ul class="rows">
+              <li v-for="p in store.build?.plan.parts ?? []" :key="p.id">
+                <span>{{ p.name }}</span>
+                <span class="soft">{{ zonesOf(p.id) }}</span>
+                <v-btn
+                  variant="outlined"
+                  :aria-label="`Remove ${p.name}`"
+                  @click="make({ do: 'remove-part', of: p.id })"
+                  >Remove</v-btn
+                >
+              </li>
+            </ul>
+            <div class="pair">
+              <v-text-field v-model="newPart" label="A new part, such as the left wing" />
+              <v-btn variant="outlined" :disabled="!newPart.trim()" @click="addPart">Add the part</v-btn>
+            </div>
+            <p class="soft small">
+              A zone that belongs to a part is finished apart; a step “Join parts” of another zone joins it.
+            </p>
           </template>
 
           <template v-else-if="tab === 'shelf'">
@@ -339,6 +393,10 @@ const newProduct = () => {
                 @update:model-value="take"
               />
             </div>
+          </template>
+
+          <template v-else-if="tab === 'service'">
+            <ServiceFields v-model="s.service" />
           </template>
 
           <template v-else>

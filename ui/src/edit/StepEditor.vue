@@ -5,7 +5,7 @@ import { useBuild } from '../build/useBuild'
 import LiquidField from '../shared/LiquidField.vue'
 import { fromWall, toWall } from '../shared/zoned'
 import { copyOf, useShelf } from '../shelf/useShelf'
-import type { PlanDo, PlanEdit, PlanStep, PlanStroke, PlanWith } from '../wire'
+import type { PlanDo, PlanEdit, PlanGround, PlanStep, PlanStroke, PlanWith } from '../wire'
 import BothVersions from './BothVersions.vue'
 import EffectNote from './EffectNote.vue'
 import { useEffectOf } from './useEffectOf'
@@ -27,6 +27,18 @@ const form = reactive({
   coats: props.step?.coats ? String(props.step.coats) : '',
   thickness: props.step?.thickness_um ? String(props.step.thickness_um) : '',
   area: props.step?.area_pct ? String(props.step.area_pct) : '',
+  line: props.step?.line_mm ? String(props.step.line_mm) : '',
+  edge: (props.step?.edge ?? 'hard') as string,
+  decals: (props.step?.decals ?? []).map((d) => ({
+    name: d.name,
+    width: String(d.width_mm),
+    height: String(d.height_mm),
+    over: (d.over ?? 'smooth') as string,
+    count: String(d.count ?? 1),
+    painted: Boolean(d.painted),
+    film: d.film_um,
+  })),
+  joins: [...(props.step?.joins ?? [])],
   of: props.step?.of ?? null,
   with: props.step?.with ?? 'dry',
   stroke: props.step?.stroke ?? 'airflow',
@@ -70,6 +82,19 @@ const edit = computed<PlanEdit | null>(() => {
   if (t.coats && form.coats) s.coats = Number(form.coats)
   if (t.coats && form.thickness) s.thickness_um = Number(form.thickness)
   if (t.coats && form.area && Number(form.area) !== 100) s.area_pct = Number(form.area)
+  if (t.shades_mm && form.line) s.line_mm = Number(form.line)
+  if (t.tape && form.edge !== 'hard') s.edge = form.edge as PlanStep['edge']
+  if (t.joins && form.joins.length) s.joins = [...form.joins]
+  if (t.decals && form.decals.length)
+    s.decals = form.decals.map((d) => ({
+      name: d.name,
+      width_mm: Number(d.width),
+      height_mm: Number(d.height),
+      ...(d.over !== 'smooth' ? { over: d.over as PlanGround } : {}),
+      ...(Number(d.count) > 1 ? { count: Number(d.count) } : {}),
+      ...(d.film ? { film_um: d.film } : {}),
+      ...(d.painted ? { painted: true } : {}),
+    }))
   if (t.wipe) {
     if (form.of) s.of = form.of
     s.with = form.with as PlanWith
@@ -98,6 +123,10 @@ async function save() {
   if (!refused.value) emit('close')
 }
 
+const capital = (word: string) => word.slice(0, 1).toUpperCase() + word.slice(1)
+const parts = computed(() => (plan.value?.parts ?? []).map((p) => ({ value: p.id, title: p.name })))
+const grounds = computed(() => trade.value?.grounds.map((g) => ({ value: g.id, title: g.words })) ?? [])
+const edges = computed(() => trade.value?.edges.map((e) => ({ value: e.id, title: e.words })) ?? [])
 const strokes = [
   { value: 'airflow', title: 'with the airflow' },
   { value: 'across-then-airflow', title: 'across, then with the airflow' },
@@ -124,10 +153,10 @@ const strokes = [
           :clearable="technique.optional"
           no-data-text="Neither the plan nor the shelf has a product of this kind"
         />
-        <div v-if="technique?.coats" class="three">
+        <div v-if="technique?.coats && !technique.decals" class="three">
           <v-text-field
             v-model="form.coats"
-            label="Coats"
+            :label="capital(technique.counts)"
             type="number"
             min="1"
             max="10"
@@ -153,6 +182,60 @@ const strokes = [
             persistent-placeholder
           />
         </div>
+        <v-text-field
+          v-if="technique?.shades_mm"
+          v-model="form.line"
+          label="Lines or blotches, mm wide on the model"
+          type="number"
+          min="0.1"
+          max="50"
+          step="0.1"
+          :placeholder="String(technique.shades_mm)"
+          persistent-placeholder
+        />
+        <v-select v-if="technique?.tape" v-model="form.edge" label="The edge" :items="edges" />
+        <v-select
+          v-if="technique?.joins"
+          v-model="form.joins"
+          label="Joins"
+          :items="parts"
+          multiple
+          no-data-text="The plan has no parts yet: add them with its zones"
+        />
+        <fieldset v-if="technique?.decals" class="decals">
+          <legend>The decals</legend>
+          <div class="list">
+            <div v-for="(d, i) in form.decals" :key="i" class="decal">
+              <v-text-field v-model="d.name" label="Which" />
+              <v-text-field v-model="d.width" label="Wide, mm" type="number" min="0.5" step="any" />
+              <v-text-field v-model="d.height" label="High, mm" type="number" min="0.5" step="any" />
+              <v-text-field v-model="d.count" label="How many" type="number" min="1" />
+              <v-select v-model="d.over" label="Over" :items="grounds" />
+              <v-checkbox v-model="d.painted" label="painted" hide-details />
+              <v-btn
+                variant="outlined"
+                :aria-label="`Remove ${d.name || 'the decal'}`"
+                @click="form.decals.splice(i, 1)"
+                >Remove</v-btn
+              >
+            </div>
+          </div>
+          <v-btn
+            variant="outlined"
+            @click="
+              form.decals.push({
+                name: `Decal ${form.decals.length + 1}`,
+                width: '12',
+                height: '12',
+                over: 'smooth',
+                count: '1',
+                painted: false,
+                film: undefined,
+              })
+            "
+            >Add a decal</v-btn
+          >
+        </fieldset>
         <template v-if="technique?.wipe">
           <v-select v-model="form.of" label="Which wash" :items="washes" no-data-text="There is no wash in this zone" />
           <div class="pair">
@@ -179,3 +262,40 @@ const strokes = [
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.list {
+  display: grid;
+  gap: 8px;
+  max-height: 34vh;
+  overflow-y: auto;
+  padding-top: 6px;
+}
+.decals {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: grid;
+  gap: 8px;
+}
+.decals legend {
+  font-weight: 600;
+  padding-bottom: 6px;
+}
+.decal {
+  display: grid;
+  grid-template-columns: 1.6fr 1fr 1fr 1fr;
+  gap: 8px;
+  align-items: center;
+  padding-bottom: 8px;
+  border-bottom: 1px solid var(--line);
+}
+.decal > :nth-child(5) {
+  grid-column: 1 / 3;
+}
+@media (max-width: 640px) {
+  .decal {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

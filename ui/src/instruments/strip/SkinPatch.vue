@@ -64,13 +64,7 @@ const halo = computed(() => (props.skin.filled > 0 ? Math.min(1, 2.5 * props.ski
         :fill="mark('second-colour')?.colour"
       />
       <g v-if="mark('shading')" :opacity="mark('shading')?.strength ?? 0">
-        <path
-          :d="lines"
-          fill="none"
-          :stroke="mark('shading')?.colour"
-          stroke-width="16"
-          :filter="`url(#${id}-blur)`"
-        />
+        <path :d="lines" fill="none" :stroke="mark('shading')?.colour" stroke-width="16" :filter="`url(#${id}-blur)`" />
       </g>
       <g v-if="mark('decals')">
         <path :d="`M${width * 0.08} ${height * 0.46}h34l8 8-8 8h-34z`" fill="#f2f2ee" />

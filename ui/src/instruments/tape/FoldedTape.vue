@@ -69,6 +69,25 @@ const rows = computed(() =>
   }),
 )
 
+/** Where a part waits for the join: from when it can be touched, along its row, and over to the row of the join. */
+const waits = computed(() =>
+  props.zones.flatMap((z, row) =>
+    z.steps.flatMap((s) =>
+      s.waits.map((w) => {
+        const from = Math.max(0, scale.value.x(ms(w.from)))
+        const to = scale.value.x(ms(s.start))
+        const own = props.zones.findIndex((one) => one.id === w.zone)
+        const y = (r: number) => head + r * rowHeight + 15
+        return {
+          id: `${s.id}/${w.zone}`,
+          path: `M${from} ${y(own)}H${to - 6}V${y(row) + (own > row ? 10 : -10)}`,
+          y: y(own),
+        }
+      }),
+    ),
+  ),
+)
+
 const cursor = computed(() => scale.value.x(props.at))
 const wanted = computed(() => (props.tape.wanted ? scale.value.x(ms(props.tape.wanted)) : null))
 /** The days' names; one steps aside for the head of the moment, and stays away where it has no room. */
@@ -205,6 +224,7 @@ watch(cursor, async (x) => {
           class="scribe"
         />
 
+        <path v-for="w in waits" :key="w.id" :d="w.path" class="wait" />
         <g v-for="(row, r) in rows" :key="r" :transform="`translate(0 ${head + r * rowHeight})`">
           <g v-for="t in row" :key="t.step.id">
             <rect
@@ -304,6 +324,12 @@ watch(cursor, async (x) => {
 </template>
 
 <style scoped>
+.wait {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5;
+  stroke-dasharray: 2 4;
+}
 .tape {
   display: grid;
   grid-template-columns: 174px minmax(0, 1fr);

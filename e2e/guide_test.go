@@ -1,0 +1,101 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+)
+
+// How a step is done: what goes into the cup in ml and drops, the airbrush's dials, the squint, the gloss.
+func TestHowItIsDone(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=t3")
+	b.sees(".two button", "How it is done").MustClick()
+	b.sees(".guide h3", "With half-closed eyes")
+	b.sees(".guide figcaption", "Reads clear, as wanted")
+	b.page.MustElement(".guide dd .link").MustClick()
+	b.sees(".guide dd .link", "drops?")
+	b.sees(".dial", "Pressure ?12 psi")
+	b.page.MustElement(".dial .link").MustClick()
+	b.sees(".dial", "Pressure ?0.8 bar")
+	b.page.MustElement(".dial [aria-valuetext='4 cm']").MustFocus()
+	for range 12 {
+		b.press(input.ArrowRight)
+	}
+	b.sees(".dial", "Distance ?10 cm")
+	b.sees(".guide p", "Flows out|Too dry|Too wet|Too coarse")
+	b.sees(".step .name", "Gloss coat").MustClick()
+	b.sees(".guide .shine", "Enough for decals to bed")
+	b.page.MustReload().MustWaitLoad()
+	b.sees(".guide h3", "Gloss") // what is shown is kept
+}
+
+// A bare-metal model with chipped panels and a decal over a line is planned without typing a number.
+func TestMetalModel(t *testing.T) {
+	b := open(t, desk, "/new")
+	b.fill("Name", "Silver Heron")
+	b.page.MustEval(`() => document.querySelectorAll('.zone')[0].querySelector('input[type=checkbox]').click()`)
+	b.pick("It shines", "like chrome")
+	b.sees("aside li", "Polished in two grades")
+	b.page.MustEval(`() => document.querySelectorAll('.zone')[1].scrollIntoView()`)
+	b.page.MustEval(`() => {
+		const labels = [...document.querySelectorAll('.zone')[1].querySelectorAll('label')]
+		const wanted = labels.find(l => l.textContent.trim() === 'Wanted on it' && document.getElementById(l.htmlFor))
+		document.getElementById(wanted.htmlFor).closest('.v-field').dispatchEvent(new MouseEvent('mousedown', { bubbles: true }))
+	}`)
+	b.still()
+	b.sees(".v-overlay--active .v-list-item", "^ ?chips").MustClick()
+	b.sees(".v-overlay--active .v-list-item", "gloss and decals").MustClick() // taken off again: its water would lift them
+	b.still()
+	b.press(input.Escape)
+	b.sees("aside li", "One thin coat of colour over the medium")
+	b.sees("aside .fine", "Nothing stands against it")
+	b.button("Begin this build").MustClick()
+	b.sees(".bar .name", "Silver Heron")
+	b.sees(".step .name", "Decals").MustClick()
+	b.button("Change").MustClick()
+	b.sees("[role=dialog] h2", "Change the step")
+	b.button("Add a decal").MustClick()
+	b.pick("Over", "panel lines")
+	b.sees(".effect .finish", "ready|finish")
+	b.button("Save").MustClick()
+	b.gone("[role=dialog] h2", "Change the step")
+	b.sees(".step .name", "Pin wash").MustClick()
+	b.sees(".panel", "Slit along the line before the seal: Decal 1|finding")
+}
+
+// Parts, the wear of its service and a join are put into a plan by hand.
+func TestPartsAndWear(t *testing.T) {
+	b := open(t, desk, "/builds/nightjar")
+	b.sees(".bar .name", "Calder Nightjar")
+	b.page.MustElement("[aria-label='The plan']").MustClick()
+	b.sees("[role=tab]", "Zones").MustClick()
+	b.fill("A new part, such as the left wing", "Undercarriage")
+	b.button("Add the part").MustClick()
+	b.sees("[role=dialog] li", "Undercarriage ?no zone yet")
+	b.page.MustEval(`() => [...document.querySelectorAll('[role=dialog] li')].find(l => l.textContent.includes('Wheels and doors')).querySelector('button').click()`)
+	b.pick("Belongs to", "Undercarriage")
+	b.button("Save").MustClick()
+	b.sees("[role=dialog] li", "Undercarriage ?Wheels and doors")
+	b.sees("[role=tab]", "Wear").MustClick()
+	b.pick("Based on", "grass")
+	b.pick("Parked", "parked out")
+	b.fill("Months in service", "9")
+	b.button("Save").MustClick()
+	b.gone("[role=dialog]", "The plan of")
+	b.press(input.KeyA)
+	b.sees("[role=dialog] h2", "Add a step")
+	b.fill("What is done", "Join")
+	b.sees(".v-overlay--active .v-list-item", "Join parts").MustClick()
+	b.pick("Joins", "Undercarriage")
+	b.press(input.Escape)
+	b.sees(".effect .finish", "ready|finish")
+	b.button("Save").MustClick()
+	b.sees(".step .name", "Join parts").MustClick()
+	b.sees(".two button", "How it is done").MustClick()
+	b.sees(".guide li", "Wheels and doors ?touch-dry")
+	now, err := b.store.Build(t.Context(), "nightjar")
+	b.must(err)
+	if s := now.Plan.Service; s == nil || s.Place != "grass" || s.Shelter != "out" || s.Months != 9 {
+		t.Errorf("the service is kept as %+v", now.Plan.Service)
+	}
+}

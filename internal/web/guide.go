@@ -1,0 +1,306 @@
+package web
+
+import (
+	"fmt"
+	"strconv"
+	"strings"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/dose"
+	"inkysparrow/core/gloss"
+	"inkysparrow/core/route"
+	"inkysparrow/core/shade"
+	"inkysparrow/internal/wire"
+)
+
+// guide tells how a step is done: what goes into the cup, how the airbrush is set, what it leaves.
+func (s *Server) guide(c fiber.Ctx) error {
+	j, site, err := s.site(c)
+	if err != nil {
+		return err
+	}
+	set, err := setting(c)
+	if err != nil {
+		return err
+	}
+	out := wire.Guide{Blocks: []wire.GuideBlock{}}
+	added := coating.Texture(0)
+	if cup, ok := site.Cup(set); ok {
+		out.Cup = guideCup(site, cup)
+		if set != nil {
+			added = cup.Spray.Adds
+		}
+	}
+	if shine, ok := site.Shine(added); ok {
+		out.Shine = guideShine(site, shine)
+	}
+	if squint, ok := site.Squint(); ok {
+		out.Squint = guideSquint(squint)
+	}
+	for _, block := range []func(*judged, *route.Site) (wire.GuideBlock, bool){metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, maskBlock, joinBlock} {
+		if b, ok := block(j, site); ok {
+			out.Blocks = append(out.Blocks, b)
+		}
+	}
+	return c.JSON(out)
+}
+
+// setting reads an airbrush's setting from the request; nil where it has none.
+func setting(c fiber.Ctx) (*dose.Setting, error) {
+	if c.Query("psi") == "" {
+		return nil, nil
+	}
+	var v [4]float64
+	for i, ask := range []struct {
+		name      string
+		low, high float64
+	}{{"needle", 0.1, 1}, {"psi", 1, 60}, {"distance", 1, 60}, {"thinning", 0, 20}} {
+		n, err := strconv.ParseFloat(c.Query(ask.name), 64)
+		if err != nil || !(n >= ask.low && n <= ask.high) {
+			return nil, fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("%s: a number from %g to %g", ask.name, ask.low, ask.high))
+		}
+		v[i] = n
+	}
+	return &dose.Setting{NeedleMM: v[0], PSI: v[1], DistanceCM: v[2], Thinning: v[3]}, nil
+}
+
+func guideCup(site *route.Site, c route.Cup) *wire.GuideCup {
+	out := &wire.GuideCup{
+		Mixed: round(c.Mixed, 2), Product: round(c.Product, 2), Thinner: round(c.Thinner, 2), Cups: c.Cups, Coats: c.Coats, Flash: minutes(c.Flash), Sprayed: c.Sprayed(), State: wire.Safe,
+	}
+	if !out.Sprayed {
+		out.Words = "By brush: pour some out, never dip into the bottle; stir or shake it first."
+		return out
+	}
+	r := c.Range
+	out.Use, out.Evidence = r.Words, r.Evidence.Source
+	out.Needle = wire.Dial{Is: c.Setting.NeedleMM, From: r.Needle[0], To: r.Needle[1]}
+	out.Pressure = wire.Dial{Is: c.Setting.PSI, From: r.PSI[0], To: r.PSI[1]}
+	out.Distance = wire.Dial{Is: c.Setting.DistanceCM, From: r.DistanceCM[0], To: r.DistanceCM[1]}
+	usual := site.Step.Product.Family.Thinning
+	out.Thinning = wire.Dial{Is: c.Setting.Thinning, From: round(usual*0.7, 1), To: round(usual*1.4, 1)}
+	out.Passes, out.Minutes = c.Spray.Passes, round(c.Spray.Time.Minutes(), 1)
+	out.Words = c.Spray.Words()
+	if c.Spray.Dry || c.Spray.Wet || c.Spray.Coarse {
+		out.State = wire.Hold
+	}
+	out.Weather = site.Weather()
+	out.Fit = strings.HasPrefix(out.Weather, "Fit")
+	return out
+}
+
+func minutes(d time.Duration) string {
+	if d < 90*time.Minute {
+		return fmt.Sprintf("%.0f min", d.Minutes())
+	}
+	return fmt.Sprintf("%.1f h", d.Hours())
+}
+
+func guideShine(site *route.Site, s route.Shine) *wire.GuideShine {
+	out := &wire.GuideShine{Before: round(s.Before, 0), After: round(s.After, 0), Counts: "coats", Now: max(1, site.Step.Coats), With: []float64{}, Enough: []wire.GuideEnough{}}
+	if site.Step.Do.Counts != "" {
+		out.Counts = site.Step.Do.Counts
+	}
+	out.Words = fmt.Sprintf("From %.0f GU, %s, to %.0f GU, %s.", s.Before, gloss.Band(s.Before), s.After, gloss.Band(s.After))
+	if s.Adds > 0.5 {
+		out.Words += fmt.Sprintf(" This setting costs %.0f GU of it.", s.Adds)
+	}
+	if s.Edge > 0 {
+		out.Words += fmt.Sprintf(" At its edge the sheen steps by %.0f GU.", s.Edge)
+	}
+	for _, u := range s.With {
+		out.With = append(out.With, round(u, 0))
+	}
+	for _, e := range s.Enough {
+		out.Enough = append(out.Enough, wire.GuideEnough{Words: e.Words, Least: e.Least, Is: e.Is, Coats: e.Coats})
+	}
+	return out
+}
+
+func guideSquint(s route.Squint) *wire.GuideSquint {
+	out := &wire.GuideSquint{Points: []wire.SquintPoint{}, Wanted: s.Wanted.String(), Unit: s.Unit, Blur: round(shade.BlurMM(), 1)}
+	for i, p := range s.Pairs {
+		out.Points = append(out.Points, wire.SquintPoint{Line: p.Line.String(), Panel: p.Panel.String(), Seen: round(s.Seen[i], 1), Reads: shade.Read(s.Seen[i]).String(), Now: i == s.Now})
+	}
+	width := fmt.Sprintf("%.1f mm wide", s.WidthMM)
+	if s.Scale > 0 {
+		width += fmt.Sprintf(", %.0f mm on the aircraft", s.WidthMM*float64(s.Scale))
+	}
+	words := []string{capital(width) + "."}
+	switch now := s.Now; {
+	case s.Right >= 0 && s.Right > now:
+		words = append(words, fmt.Sprintf("%s more until it reads %s.", count(s.Right-now, s.Unit), s.Wanted))
+	case now < len(s.Seen) && shade.Read(s.Seen[now]) == s.Wanted:
+		words = append(words, fmt.Sprintf("Reads %s, as wanted.", s.Wanted))
+	case s.Right >= 0:
+		words = append(words, fmt.Sprintf("It read %s after %s; now it is %s.", s.Wanted, count(s.Right, s.Unit), shade.Read(s.Seen[min(now, len(s.Seen)-1)])))
+	default:
+		words = append(words, fmt.Sprintf("It never reads %s with this paint.", s.Wanted))
+	}
+	if s.Gone == s.Now+1 {
+		words = append(words, fmt.Sprintf("One %s more and it is gone.", s.Unit))
+	} else if s.Gone > s.Now {
+		words = append(words, fmt.Sprintf("Gone after %s.", count(s.Gone, s.Unit)))
+	}
+	out.Words = strings.Join(words, " ")
+	return out
+}
+
+func metalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+	if site.Step.Do.ID != "metal-coat" {
+		return wire.GuideBlock{}, false
+	}
+	m := site.Metal()
+	return wire.GuideBlock{Title: "The metal's shine", Words: "Sprayed in thin transparent coats, each dried before it is judged, wiped free of dust between; on scrap first.", Rows: []wire.GuideRow{
+		{Label: "The undercoat reads", Value: fmt.Sprintf("%.0f GU, %s", m.Units, gloss.Band(m.Units))}, {Label: "Over it the metal shines", Value: m.Words},
+	}}, true
+}
+
+func glossBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+	if site.Step.Do.ID != "gloss-coat" {
+		return wire.GuideBlock{}, false
+	}
+	whole, spot, wholeTime, spotTime := site.WholeOrSpot()
+	return wire.GuideBlock{Title: "Whole zone, or only where decals go", Rows: []wire.GuideRow{
+		{Label: "Whole zone", Value: fmt.Sprintf("%.1f ml, %s", whole.Mixed, hours(wholeTime))}, {Label: "Only where decals go", Value: fmt.Sprintf("%.1f ml, %s, and an edge of sheen to even out", spot.Mixed, hours(spotTime))},
+	}}, true
+}
+
+func decalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+	works := site.DecalWork()
+	if len(works) == 0 {
+		return wire.GuideBlock{}, false
+	}
+	b := wire.GuideBlock{Title: "Decals, in their order", Words: "Lukewarm water, roll out with a damp bud from the middle; never on wet paint."}
+	for _, w := range works {
+		label := w.Name
+		if w.Count > 1 {
+			label = fmt.Sprintf("%d × %s", w.Count, w.Name)
+		}
+		r := wire.GuideRow{Label: fmt.Sprintf("%s, %.0f × %.0f mm over %s", label, w.WidthMM, w.HeightMM, w.Over.Words), Value: fmt.Sprintf("%s: %s", hours(w.Hands), w.Words()), State: wire.Safe}
+		if w.Silver > 0 {
+			r.State = wire.Hold
+			r.Value += fmt.Sprintf("; silvers below %.0f %% of it", 100*w.Silver)
+		}
+		b.Rows = append(b.Rows, r)
+	}
+	return b, true
+}
+
+// sealBlock tells from when the next wash and its wipe are safe over the seal: not creeping below a decal's film, not tearing it.
+func sealBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
+	line := siteLine(j, site)
+	if site.Step.Do.ID != "seal" || line == nil {
+		return wire.GuideBlock{}, false
+	}
+	b := wire.GuideBlock{Title: "Until the wash", Words: "Two coats close over the decals' edges: the wash can't creep under the film and the cloth can't tear it."}
+	if n := max(1, site.Step.Coats); n < 2 {
+		b.Words = "One coat has weak spots on the decals' edges: a second one closes them before the wash."
+	}
+	for i := site.Index + 1; i < len(line.Steps); i++ {
+		do := line.Steps[i].Step.Do
+		if !do.Has(route.WashOn | route.Cloth) {
+			continue
+		}
+		sp := j.checked.Site(line, i).Spread()
+		clock := func(t time.Time) string {
+			if t.IsZero() {
+				return "not within a month"
+			}
+			return j.local(t).Format("Mon 2 Jan, 15:04")
+		}
+		r := wire.GuideRow{Label: do.Name + " is safe from", Value: fmt.Sprintf("%s; with a slow product %s", clock(sp.Usual), clock(sp.Slow)), State: wire.Safe}
+		if sp.Crosses {
+			r.State = wire.Hold
+		}
+		b.Rows = append(b.Rows, r)
+		if do.Has(route.Cloth) {
+			break
+		}
+	}
+	return b, len(b.Rows) > 0
+}
+
+func chipBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
+	l, ok := site.Lift()
+	if !ok || site.Step.Do.ID != "chip" {
+		return wire.GuideBlock{}, false
+	}
+	clock := func(t time.Time) string { return j.local(t).Format("Mon 2 Jan, 15:04") }
+	return wire.GuideBlock{
+		Title: "Chipping", Words: "Stiff brush for scuffs, cropped brush for specks, toothpick for edges, needle for scratches, fine abrasive for worn patches. Start small: once it lifts, it goes fast.",
+		Rows: []wire.GuideRow{
+			{Label: "Water is through to the medium in", Value: fmt.Sprintf("%.0f s", l.Through.Seconds())},
+			{Label: "Comes off easily until", Value: clock(l.Eased)},
+			{Label: "Too late after", Value: clock(l.Late)},
+		},
+	}, true
+}
+
+func mediumBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+	over := site.OverMedium()
+	if len(over) == 0 {
+		return wire.GuideBlock{}, false
+	}
+	b := wire.GuideBlock{Title: "What no longer goes above it", Words: "Until the model is sealed, and a seal only buys time: water gets through it too. Tape pulls all of it off; masked markings go where no medium lies."}
+	for _, o := range over {
+		r := wire.GuideRow{Label: capital(o.What), State: wire.Safe, Value: fmt.Sprintf("stands %s, is through in %s, under two coats of gloss in %s", brief(o.Stands), brief(o.Through), brief(o.Sealed))}
+		if o.Lifts {
+			r.State = wire.Bite
+			if o.Stands < o.Sealed {
+				r.State = wire.Hold
+			}
+		}
+		b.Rows = append(b.Rows, r)
+	}
+	return b, true
+}
+
+func brief(d time.Duration) string {
+	if d < 2*time.Minute {
+		return fmt.Sprintf("%.0f s", d.Seconds())
+	}
+	return minutes(d)
+}
+
+func maskBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+	if !site.Step.Do.Has(route.Tape) {
+		return wire.GuideBlock{}, false
+	}
+	b := wire.GuideBlock{Title: "The edge", Words: "Press tape down at the edge only; take it off low and slowly while the paint still gives."}
+	own := route.EdgeNamed(site.Step.Edge)
+	for _, e := range route.Edges() {
+		r := wire.GuideRow{Label: capital(e.Words), Value: fmt.Sprintf("about %.1f mm soft", e.WidthMM)}
+		if site.Plan.Scale > 0 {
+			r.Value += fmt.Sprintf(", %.0f mm on the aircraft", e.WidthMM*float64(site.Plan.Scale))
+		}
+		if e.ID == own.ID {
+			r.State = wire.Safe
+		}
+		b.Rows = append(b.Rows, r)
+	}
+	return b, true
+}
+
+func joinBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
+	if len(site.Step.Joins) == 0 {
+		return wire.GuideBlock{}, false
+	}
+	b := wire.GuideBlock{Title: "What it waits for", Words: "Bare plastic on both faces, a dry fit first, nothing wet under the fingers."}
+	for _, line := range j.checked.Lines {
+		for _, id := range site.Step.Joins {
+			if n := len(line.Steps); line.Zone.Part == id && n > 0 {
+				last := line.Steps[n-1]
+				dry := last.TouchDry
+				if last.End.After(dry) {
+					dry = last.End
+				}
+				b.Rows = append(b.Rows, wire.GuideRow{Label: line.Zone.Name, Value: "touch-dry " + j.local(dry).Format("Mon 2 Jan, 15:04")})
+			}
+		}
+	}
+	return b, true
+}

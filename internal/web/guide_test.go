@@ -1,0 +1,63 @@
+package web_test
+
+import (
+	"strings"
+	"testing"
+
+	"inkysparrow/internal/wire"
+)
+
+// How a step is done, for a step of each kind of the demo.
+func TestGuide(t *testing.T) {
+	s := open(t)
+	ask := func(slug, step, more string) wire.Guide {
+		t.Helper()
+		return read[wire.Guide](t, s.ask("GET", "/api/builds/"+slug+"/guide?step="+step+more, ""), 200)
+	}
+	gloss := ask("petrel", "u6", "")
+	c := gloss.Cup
+	if c == nil || !c.Sprayed || c.Mixed <= c.Product-0.01 || c.Needle.From != 0.3 || c.Pressure.To != 18 || c.State != wire.Safe || c.Flash == "" || !c.Fit {
+		t.Fatalf("the cup of a seal: %+v", c)
+	}
+	if g := gloss.Shine; g == nil || g.After <= 60 || len(g.With) != 6 || !g.Enough[0].Is {
+		t.Errorf("the gloss of a seal: %+v", g)
+	}
+	dry := ask("petrel", "u6", "&needle=0.2&psi=35&distance=28&thinning=0").Cup
+	wet := ask("petrel", "u6", "&needle=0.8&psi=35&distance=3&thinning=2").Cup
+	if dry.Needle.Is != 0.2 || wet.State != wire.Hold || !strings.Contains(wet.Words, "Too wet") {
+		t.Errorf("dials turned: %+v, %+v", dry, wet)
+	}
+	if more := ask("petrel", "u6", "&needle=0.4&psi=14&distance=9&thinning=1").Cup; more.Thinner < 0.4*more.Mixed || more.Product >= c.Product {
+		t.Errorf("thinned 1:1: %+v", more)
+	}
+	if q := ask("petrel", "t3", "").Squint; q == nil || q.Wanted != "clear" || len(q.Points) < 8 || !q.Points[3].Now || q.Points[0].Seen <= q.Points[5].Seen || !strings.Contains(q.Words, "144 mm on the aircraft") {
+		t.Errorf("the squint of the veils: %+v", q)
+	}
+	if w := ask("petrel", "u8", ""); w.Cup != nil || w.Shine != nil || w.Squint != nil {
+		t.Errorf("a wipe takes %+v", w)
+	}
+	for _, tc := range []struct{ slug, step, title, row, want string }{
+		{"petrel", "u5", "Decals, in their order", "2 × Wing badge", "softened twice"},
+		{"petrel", "n4", "Chipping", "Water is through", " s"},
+		{"petrel", "n2", "What no longer goes above it", "A decal floated on", "two coats of gloss"},
+		{"petrel", "c1", "The edge", "Tape pressed down", "mm on the aircraft"},
+		{"petrel", "u13", "What it waits for", "Propeller and legs", "touch-dry"},
+		{"lynx", "a3", "The metal's shine", "Over it the metal shines", "like"},
+		{"petrel", "u6", "Until the wash", "Wipe is safe from", "with a slow product"},
+		{"petrel", "u4", "Whole zone, or only where decals go", "Only where decals go", "edge of sheen"},
+	} {
+		found := false
+		for _, b := range ask(tc.slug, tc.step, "").Blocks {
+			for _, r := range b.Rows {
+				found = found || b.Title == tc.title && strings.Contains(r.Label, tc.row) && strings.Contains(r.Value, tc.want)
+			}
+		}
+		if !found {
+			t.Errorf("%s %s: no %q with %q in %q: %+v", tc.slug, tc.step, tc.row, tc.want, tc.title, ask(tc.slug, tc.step, "").Blocks)
+		}
+	}
+	for _, bad := range []string{"&needle=0.3&psi=x&distance=9&thinning=0", "&needle=9&psi=10&distance=9&thinning=0", "&needle=0.3&psi=NaN&distance=9&thinning=0"} {
+		read[wire.Problem](t, s.ask("GET", "/api/builds/petrel/guide?step=u6"+bad, ""), 422)
+	}
+	read[wire.Problem](t, s.ask("GET", "/api/builds/petrel/guide?step=none", ""), 404)
+}

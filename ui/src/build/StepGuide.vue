@@ -1,0 +1,232 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
+
+import { api } from '../api'
+import { useTrade } from '../edit/useTrade'
+import StateMark from '../shared/StateMark.vue'
+import { useUnits } from '../shared/useUnits'
+import type { Dial, Guide } from '../wire'
+import ShineScale from './ShineScale.vue'
+import SquintRow from './SquintRow.vue'
+import { useBuild } from './useBuild'
+
+/** How the step is done at the bench: what goes into the cup, how the airbrush is set, what it leaves. */
+const props = defineProps<{ step: string }>()
+const store = useBuild()
+const trade = useTrade()
+const units = useUnits()
+const guide = shallowRef<Guide | null>(null)
+const ml = (v: number) => units.liquid(v, trade.value?.drop_ml ?? 0)
+
+// The airbrush's dials; they ask again when one is turned.
+const set = reactive({ needle: 0, psi: 0, distance: 0, thinning: 0 })
+const turned = ref(false)
+async function read() {
+  if (!store.build) return
+  try {
+    guide.value = await api.guide(store.build.slug, props.step, turned.value ? { ...set } : undefined)
+    const c = guide.value.cup
+    if (c?.sprayed && !turned.value)
+      Object.assign(set, {
+        needle: c.needle_mm.is,
+        psi: c.psi.is,
+        distance: c.distance_cm.is,
+        thinning: c.thinning.is,
+      })
+  } catch (e) {
+    store.tell(e)
+  }
+}
+watch(
+  () => [props.step, store.build?.revision],
+  () => {
+    turned.value = false
+    void read()
+  },
+  { immediate: true },
+)
+watchDebounced(
+  () => turned.value && JSON.stringify(set),
+  (now) => now && void read(),
+  { debounce: 120 },
+)
+function turn(key: keyof typeof set, v: number) {
+  set[key] = v
+  turned.value = true
+}
+const dials = computed(() => {
+  const c = guide.value?.cup
+  if (!c?.sprayed) return []
+  const one = (
+    key: keyof typeof set,
+    label: string,
+    d: Dial,
+    step: number,
+    low: number,
+    high: number,
+    text: string,
+  ) => ({
+    key,
+    label,
+    range: d,
+    step,
+    low,
+    high,
+    text,
+  })
+  return [
+    one('needle', 'Needle', c.needle_mm, 0.05, 0.1, 0.8, `${set.needle.toFixed(2)} mm`),
+    one('psi', 'Pressure', c.psi, 1, 4, 40, units.psi(set.psi)),
+    one('distance', 'Distance', c.distance_cm, 0.5, 1, 30, `${set.distance} cm`),
+    one('thinning', 'Thinner to 1 part', c.thinning, 0.1, 0, 6, set.thinning.toFixed(1)),
+  ]
+})
+const usual = (d: Dial, key: string) => {
+  const show = (v: number) => (key === 'psi' ? units.psi(v) : String(Math.round(v * 100) / 100))
+  return d.from === d.to ? `usually ${show(d.from)}` : `usually ${show(d.from)} to ${show(d.to)}`
+}
+const spraying = (min: number) => (min < 1.5 ? `${Math.max(1, Math.round(min * 60))} s` : `${min} min`)
+const nothing = computed(() => {
+  const g = guide.value
+  return g && !g.cup && !g.shine && !g.squint && !g.blocks.length
+})
+</script>
+
+<template>
+  <div v-if="guide" class="guide">
+    <p v-if="nothing" class="soft">Nothing is mixed or measured for this step.</p>
+    <template v-if="guide.squint">
+      <h3>With half-closed eyes</h3>
+      <SquintRow :squint="guide.squint" />
+    </template>
+    <template v-if="guide.shine">
+      <h3>Gloss</h3>
+      <ShineScale :shine="guide.shine" />
+    </template>
+    <template v-for="b in guide.blocks" :key="b.title">
+      <h3>{{ b.title }}</h3>
+      <ul class="rows">
+        <li v-for="r in b.rows" :key="r.label">
+          <span class="label"><StateMark v-if="r.state" :state="r.state" quiet /> {{ r.label }}</span>
+          <span class="value">{{ r.value }}</span>
+        </li>
+      </ul>
+      <p v-if="b.words" class="soft">{{ b.words }}</p>
+    </template>
+    <template v-if="guide.cup">
+      <h3>In the cup</h3>
+      <dl>
+        <dt>To mix, {{ guide.cup.coats }} {{ guide.cup.coats === 1 ? 'coat' : 'coats' }} and losses</dt>
+        <dd>
+          <button
+            type="button"
+            class="link figure"
+            title="ml or drops"
+            @click="units.amount.value = units.amount.value === 'ml' ? 'drops' : 'ml'"
+          >
+            {{ ml(guide.cup.mixed_ml) }}
+          </button>
+        </dd>
+        <template v-if="guide.cup.thinner_ml > 0">
+          <dt>of the product</dt>
+          <dd class="figure">{{ ml(guide.cup.product_ml) }}</dd>
+          <dt>of its thinner</dt>
+          <dd class="figure">{{ ml(guide.cup.thinner_ml) }}</dd>
+        </template>
+        <template v-if="guide.cup.sprayed">
+          <dt>Fillings of the cup</dt>
+          <dd class="figure">{{ guide.cup.cups }}</dd>
+          <dt>Passes for a coat</dt>
+          <dd class="figure">{{ guide.cup.passes }}, {{ spraying(guide.cup.minutes) }}</dd>
+        </template>
+        <template v-if="guide.cup.coats > 1">
+          <dt>Flash off between coats</dt>
+          <dd class="figure">{{ guide.cup.flash }}</dd>
+        </template>
+      </dl>
+      <template v-if="guide.cup.sprayed">
+        <h3>The airbrush, for {{ guide.cup.use }}</h3>
+        <label v-for="d in dials" :key="d.key" class="dial">
+          <span>{{ d.label }}</span>
+          <input
+            type="range"
+            :min="d.low"
+            :max="d.high"
+            :step="d.step"
+            :value="set[d.key]"
+            :aria-valuetext="d.text"
+            @input="turn(d.key, Number(($event.target as HTMLInputElement).value))"
+          />
+          <button
+            v-if="d.key === 'psi'"
+            type="button"
+            class="link figure"
+            title="psi or bar"
+            @click="units.pressure.value = units.pressure.value === 'psi' ? 'bar' : 'psi'"
+          >
+            {{ d.text }}
+          </button>
+          <span v-else class="figure">{{ d.text }}</span>
+          <span class="soft usual">{{ usual(d.range, d.key) }}</span>
+        </label>
+        <p aria-live="polite"><StateMark :state="guide.cup.state" quiet /> {{ guide.cup.words }}</p>
+        <p><StateMark :state="guide.cup.fit ? 'safe' : 'wait'" quiet /> {{ units.words(guide.cup.weather) }}</p>
+      </template>
+      <p v-else class="soft">{{ guide.cup.words }}</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.guide {
+  display: grid;
+  gap: 8px;
+  font-size: 14px;
+}
+h3 {
+  font-size: 16px;
+  margin-top: 4px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 12px;
+  margin: 0;
+}
+dd {
+  margin: 0;
+  text-align: right;
+}
+.dial {
+  display: grid;
+  grid-template-columns: 112px minmax(0, 1fr) 66px;
+  gap: 0 8px;
+  align-items: center;
+}
+.dial .figure {
+  text-align: right;
+}
+.dial .usual {
+  grid-column: 2 / 4;
+  font-size: 12px;
+}
+input[type='range'] {
+  accent-color: var(--action);
+  min-height: 24px;
+}
+.rows {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.rows li {
+  display: grid;
+  gap: 0 12px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+.label {
+  font-weight: 600;
+}
+</style>
