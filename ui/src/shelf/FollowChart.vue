@@ -48,7 +48,7 @@ const shape = (state: string, x: number, y: number) => {
       <svg
         v-for="(word, state) in words"
         :key="state"
-        :viewBox="`0 0 ${state === 'soft' ? 92 : 62} 22`"
+        :viewBox="`0 0 ${state === 'soft' ? 98 : 70} 22`"
         height="24"
         role="presentation"
       >
