@@ -246,6 +246,14 @@ func TestAxe(t *testing.T) {
 				b.press(input.Escape)
 				b.gone("[role=dialog] h2", "Copy")
 			}
+			for _, step := range []string{"t3", "u6", "u5", "n2"} { // squint, gloss and dials, decals, a medium
+				b.page.MustNavigate(b.address + "/builds/petrel?step=" + step).MustWaitLoad()
+				if has, guide, _ := b.page.Has(".two button[aria-pressed=false]"); has && guide.MustText() == "How it is done" {
+					guide.MustClick()
+				}
+				b.sees(".guide h3", ".")
+				inspect(t, b, axe)
+			}
 			for path, words := range map[string]string{"/builds": "Builds", "/shelf?product=soot-wash": "Shelf", "/builds/petrel/print": "Upper surfaces", "/nowhere": "nothing at this address", "/new": "New build", "/workings": "Workings"} {
 				b.page.MustNavigate(b.address + path).MustWaitLoad()
 				b.sees("h1", words)

@@ -99,3 +99,42 @@ func TestPartsAndWear(t *testing.T) {
 		t.Errorf("the service is kept as %+v", now.Plan.Service)
 	}
 }
+
+// A setting of the airbrush that is kept is judged with the step, and put back with a click; a new build takes its paint from the shelf.
+func TestKeepASetting(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=u6")
+	b.sees(".two button", "How it is done").MustClick()
+	b.sees(".guide .shine", "Leave each coat alone for")
+	b.page.MustElement(".dial [aria-valuetext^='0.40 mm']").MustFocus()
+	for range 8 {
+		b.press(input.ArrowRight)
+	}
+	b.page.MustElement(".dial [aria-valuetext$=' cm']").MustFocus()
+	for range 14 {
+		b.press(input.ArrowLeft)
+	}
+	b.sees(".guide p", "Too wet: one pass lays")
+	b.button("Keep this setting").MustClick()
+	b.sees(".v-snackbar", "Changed seal of Upper surfaces")
+	b.sees(".two button", "Finding").MustClick()
+	b.sees(".panel .title", "An airbrush that is set too dry, too coarse or too wet")
+	b.sees(".fix", "Set the airbrush to the middle of what is usual").MustClick()
+	b.gone(".panel .title", "An airbrush that is set too dry")
+	b.page.MustNavigate(b.address + "/new").MustWaitLoad()
+	b.fill("Name", "Auk")
+	b.pick("A paint of your shelf", "Sea grey")
+	b.page.MustEval(`() => [...document.querySelectorAll('.zone')[0].querySelectorAll('label')].find(l => l.textContent === 'finished apart').click()`)
+	b.sees("aside li", "finished apart and joined at the end of underside")
+	b.sees("aside .fine", "Nothing stands against it")
+	b.button("Begin this build").MustClick()
+	b.sees(".bar .name", "Auk")
+	made, err := b.store.Build(t.Context(), "auk")
+	b.must(err)
+	from := map[string]bool{}
+	for _, p := range made.Plan.Products {
+		from[p.Shelf] = true
+	}
+	if !from["sea-grey"] || !from["harbour-gloss"] || len(made.Plan.Parts) != 1 {
+		t.Errorf("of the shelf it has %v, parts %v", from, made.Plan.Parts)
+	}
+}

@@ -29,6 +29,8 @@ func TestConflictWhileEditing(t *testing.T) {
 	if got := b.field("Coats").MustProperty("value").Str(); got != "2" {
 		t.Errorf("what was typed is gone: %q", got)
 	}
+	b.sees(".effect .problem", "Save again") // the effect of it on the plan as it stands now has been asked for meanwhile
+	b.still()
 	b.button("Save").MustClick()
 	b.sees(".v-snackbar", "Changed flat coat of Upper surfaces")
 	after, err := b.store.Build(t.Context(), "petrel")

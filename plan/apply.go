@@ -55,6 +55,8 @@ func (f File) Apply(step string, x Fix) (File, error) {
 			z.Steps[si].With = x.With
 			z.Steps[si].Liquid = nil
 		}
+	case "set":
+		z.Steps[si].Spray = nil
 	case "coats":
 		if x.Coats < 1 {
 			return File{}, fault("fix.coats", "missing")

@@ -41,6 +41,8 @@ type BriefZone struct {
 	Paint   string     `json:"paint"`              // its name
 	Family  Family     `json:"family"`
 	Metal   bool       `json:"metal,omitempty"`
+	Apart   bool       `json:"apart,omitempty"` // finished apart and joined in the end
+	Shelf   string     `json:"shelf,omitempty"` // the paint's id on the shelf
 	Bright  string     `json:"bright,omitempty" jsonschema:"enum=dull,enum=mirror,enum=chrome"`
 	Colour  string     `json:"colour,omitempty"`
 	Sheen   Sheen      `json:"sheen,omitempty"`
@@ -48,8 +50,9 @@ type BriefZone struct {
 	Effects []string   `json:"effects"`
 }
 
-// Plan drafts a plan from the answers, and says what was decided and why. Errors are *FieldError; they name the place among the answers.
-func (b Brief) Plan() (File, []string, error) {
+// Plan drafts a plan from the answers, and says what was decided and why. It takes what serves from the shelf, as copies. Errors are
+// *FieldError; they name the place among the answers.
+func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 	f := File{
 		Format: Format, Build: Build{Name: strings.TrimSpace(b.Name), Scale: b.Scale, Start: b.Start, Wanted: b.Wanted},
 		Climate: b.Climate, Sessions: b.Sessions, Timezone: b.Timezone, Schools: b.Schools, Service: b.Service,
@@ -61,6 +64,15 @@ func (b Brief) Plan() (File, []string, error) {
 		return File{}, nil, fault("zones", "the build needs at least one zone")
 	}
 	kit := &route.Kit{}
+	own := map[*coating.Product]Product{}
+	for i, p := range shelf {
+		taken, err := p.resolve(fmt.Sprintf("shelf[%d]", i))
+		if err != nil {
+			return File{}, nil, err
+		}
+		kit.Shelf = append(kit.Shelf, taken)
+		own[taken] = p
+	}
 	var why []string
 	paints := map[string]*coating.Product{}
 	for i, z := range b.Zones {
@@ -99,9 +111,21 @@ func (b Brief) Plan() (File, []string, error) {
 		for _, r := range reasons {
 			why = append(why, zone.Name+": "+r)
 		}
+		if z.Apart {
+			part := Part{ID: zone.ID, Name: zone.Name}
+			f.Parts, zone.Part = append(f.Parts, part), part.ID
+		}
 		f.Zones = append(f.Zones, zone)
 	}
+	if words := f.joinParts(); words != "" {
+		why = append(why, words)
+	}
 	for _, p := range kit.Products {
+		if of, ok := own[p]; ok {
+			of.Shelf = of.ID
+			f.Products = append(f.Products, of)
+			continue
+		}
 		f.Products = append(f.Products, Product{ID: p.ID, Name: p.Name, Kind: p.Kind, Family: Family(p.Family.ID), Colour: p.Colour, Sheen: Sheen(p.Sheen.String())})
 	}
 	text, err := f.Write()
@@ -116,6 +140,25 @@ func (b Brief) Plan() (File, []string, error) {
 		return File{}, nil, err
 	}
 	return checked, why, nil
+}
+
+// joinParts ends the first zone that is not a part with a step that joins all parts, and says so; it does nothing where there is none.
+func (f *File) joinParts() string {
+	var ids, names []string
+	for _, p := range f.Parts {
+		ids, names = append(ids, p.ID), append(names, p.Name)
+	}
+	for i := range f.Zones {
+		if z := &f.Zones[i]; z.Part == "" && len(ids) > 0 {
+			z.Steps = append(z.Steps, Step{ID: f.free(z.ID + "-join"), Do: "join", Joins: ids})
+			return fmt.Sprintf("%s: finished apart and joined at the end of %s.", strings.Join(names, ", "), strings.ToLower(z.Name))
+		}
+	}
+	f.Parts = nil // nothing is left to join them to
+	for i := range f.Zones {
+		f.Zones[i].Part = ""
+	}
+	return ""
 }
 
 func (b Brief) area(z BriefZone) float64 {
@@ -134,6 +177,14 @@ func (b Brief) area(z BriefZone) float64 {
 
 // product returns the zone's paint, shared by zones that give it the same name and family.
 func (z BriefZone) product(path string, kit *route.Kit, paints map[string]*coating.Product) (*coating.Product, error) {
+	for _, own := range kit.Shelf {
+		if z.Shelf != "" && own.ID == z.Shelf {
+			if !slices.Contains(kit.Products, own) {
+				kit.Products = append(kit.Products, own)
+			}
+			return own, nil
+		}
+	}
 	family, ok := coating.FamilyNamed(string(z.Family))
 	if !ok {
 		return nil, fault(path+".family", "no family %q", string(z.Family))

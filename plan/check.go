@@ -41,7 +41,7 @@ type Finding struct {
 
 // Fix is a change that removes a finding. It was tried on the plan before it was proposed.
 type Fix struct {
-	Do      string     `json:"do" jsonschema:"enum=wait,enum=insert,enum=swap,enum=move,enum=coats,enum=remove"`
+	Do      string     `json:"do" jsonschema:"enum=wait,enum=insert,enum=swap,enum=move,enum=coats,enum=set,enum=remove"`
 	Of      string     `json:"of,omitempty"` // the step it acts on, where that is not the finding's own
 	Until   *time.Time `json:"until,omitempty"`
 	Before  string     `json:"before,omitempty"`

@@ -31,6 +31,8 @@ func (f File) Describe(step string, x Fix) string {
 			return fmt.Sprintf("Wipe with a %s cloth", x.With)
 		}
 		return fmt.Sprintf("%s with %s instead", f.title(target), f.productName(x))
+	case "set":
+		return "Set the airbrush to the middle of what is usual"
 	case "coats":
 		return fmt.Sprintf("%s in %s", f.title(target), coats(x.Coats))
 	case "move":

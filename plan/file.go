@@ -113,6 +113,14 @@ type Zone struct {
 	Steps   []Step  `json:"steps" jsonschema:"maxItems=10000"`
 }
 
+// Spray is how an airbrush is set.
+type Spray struct {
+	NeedleMM   float64 `json:"needle_mm" jsonschema:"minimum=0.1,maximum=1"`
+	PSI        float64 `json:"psi" jsonschema:"minimum=1,maximum=60"`
+	DistanceCM float64 `json:"distance_cm" jsonschema:"minimum=1,maximum=60"`
+	Thinning   float64 `json:"thinning" jsonschema:"minimum=0,maximum=20,description=Parts of thinner to one of the product."`
+}
+
 // Part is a sub-assembly.
 type Part struct {
 	ID   string `json:"id" jsonschema:"minLength=1,maxLength=100"`
@@ -139,6 +147,7 @@ type Step struct {
 	ThicknessUM float64    `json:"thickness_um,omitempty" jsonschema:"minimum=0.1,maximum=500,description=Dry thickness of one coat."`
 	AreaPct     float64    `json:"area_pct,omitempty" jsonschema:"minimum=1,maximum=100,description=Share of the zone that the step covers; all of it where it is left out."`
 	LineMM      float64    `json:"line_mm,omitempty" jsonschema:"minimum=0.1,maximum=50,description=Width of the lines or blotches of shading on the model."`
+	Spray       *Spray     `json:"spray,omitempty" jsonschema:"description=How the airbrush is set; the middle of what is usual where it is left out."`
 	Edge        Edge       `json:"edge,omitempty"`
 	Decals      []Decal    `json:"decals,omitempty" jsonschema:"maxItems=200"`
 	Joins       []string   `json:"joins,omitempty" jsonschema:"maxItems=100,description=The parts that are joined."`

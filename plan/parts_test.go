@@ -120,3 +120,96 @@ func FuzzStepFields(f *testing.F) {
 		}
 	})
 }
+
+// A new build takes what serves from the shelf, as copies that name it, and joins in the end what is finished apart.
+func TestBriefWithShelfAndParts(t *testing.T) {
+	own := []plan.Product{
+		{ID: "harbour", Name: "Harbour gloss", Kind: "clear", Family: "polish-clear", Sheen: "gloss"},
+		{ID: "grey", Name: "Sea grey", Kind: "paint", Family: "waterborne-acrylic", Colour: "#6f7a82", Sheen: "flat", HideCoats: 1.8},
+	}
+	b := plan.Brief{
+		Name: "Gannet", Scale: 48, Start: start, SpanCM: 20, LengthCM: 18, Service: &plan.Service{Place: "ship", Shelter: "out", Months: 18},
+		Zones: []plan.BriefZone{
+			{Name: "Wing", Paint: "anything", Family: "lacquer", Shelf: "grey", Apart: true, Effects: []string{"decals", "wash"}},
+			{Name: "Fuselage", Paint: "anything", Family: "lacquer", Shelf: "grey", Effects: []string{"pre-shade", "wash"}},
+		},
+	}
+	f, why, err := b.Plan(own...)
+	if err != nil {
+		t.Fatal(err)
+	}
+	shelf := map[string]plan.Product{}
+	for _, p := range f.Products {
+		if p.Shelf != "" {
+			shelf[p.Shelf] = p
+		}
+	}
+	if shelf["grey"].HideCoats != 1.8 || shelf["harbour"].Name != "Harbour gloss" {
+		t.Errorf("of the shelf it takes %+v", shelf)
+	}
+	last := f.Zones[1].Steps[len(f.Zones[1].Steps)-1]
+	if f.Zones[0].Part == "" || last.Do != "join" || last.Joins[0] != f.Zones[0].Part || !strings.Contains(strings.Join(why, " "), "joined at the end of fuselage") {
+		t.Errorf("parts %+v, last step %+v", f.Parts, last)
+	}
+	for _, x := range check(t, f).Findings {
+		if x.Severity != "note" {
+			t.Errorf("%s %s at %s: %s", x.Severity, x.Rule, x.Step, x.Because)
+		}
+	}
+	if f.Service == nil || f.Targets().Shading.String() != "clear" {
+		t.Errorf("its service asks for %+v", f.Targets())
+	}
+	b.Zones[1].Apart = true
+	if f, _, err = b.Plan(own...); err != nil || len(f.Parts) != 0 {
+		t.Errorf("everything apart and nothing to join it to: %v %+v", err, f.Parts)
+	}
+}
+
+// Parts by hand: added, renamed by their zone, removed with their joins.
+func TestEditParts(t *testing.T) {
+	f := twoParts(t)
+	edit := func(e plan.Edit) string {
+		t.Helper()
+		out, words, err := f.Edit(e)
+		if err != nil {
+			t.Fatal(err)
+		}
+		f = out
+		return words
+	}
+	if w := edit(plan.Edit{Do: "put-part", Part: &plan.Part{ID: "x", Name: "Left wing"}}); w != "Added Left wing" || f.Parts[1].ID != "left-wing" {
+		t.Errorf("%s: %+v", w, f.Parts)
+	}
+	edit(plan.Edit{Do: "put-part", Of: "left-wing", Part: &plan.Part{ID: "x", Name: "Port wing"}})
+	if f.Parts[1].Name != "Port wing" || f.Parts[1].ID != "left-wing" {
+		t.Errorf("renamed: %+v", f.Parts[1])
+	}
+	edit(plan.Edit{Do: "put-zone", Of: "fuselage", NewZone: &plan.Zone{Name: "Body", AreaCM2: 90, Part: "left-wing"}})
+	if f.Zones[0].Part != "left-wing" || f.Zones[0].Name != "Body" {
+		t.Errorf("the zone is %+v", f.Zones[0])
+	}
+	if _, _, err := f.Edit(plan.Edit{Do: "put-zone", Of: "fuselage", NewZone: &plan.Zone{Name: "Body", AreaCM2: 90, Part: "wing"}}); err == nil {
+		t.Error("a zone is put into the part that it joins")
+	}
+	edit(plan.Edit{Do: "remove-part", Of: "wing"})
+	if f.Zones[1].Part != "" || slices.ContainsFunc(f.Zones[0].Steps, func(s plan.Step) bool { return s.Do == "join" }) {
+		t.Errorf("the wing is out, and %+v", f.Zones)
+	}
+	for _, bad := range []plan.Edit{{Do: "remove-part", Of: "none"}, {Do: "put-part"}, {Do: "put-part", Of: "none", Part: &plan.Part{ID: "x", Name: "x"}}} {
+		if _, _, err := f.Edit(bad); err == nil {
+			t.Errorf("%+v is taken", bad)
+		}
+	}
+	product := plan.Product{ID: "slate", Name: "Slate", Kind: "paint", Family: "lacquer", Shelf: "slate"}
+	edit(plan.Edit{Do: "put-step", Zone: "wing-zone", Step: &plan.Step{ID: "n", Do: "base-coat"}, Product: &product})
+	edit(plan.Edit{Do: "put-step", Zone: "wing-zone", Step: &plan.Step{ID: "n", Do: "base-coat"}, Product: &product})
+	n := 0
+	for _, p := range f.Products {
+		if p.Shelf == "slate" {
+			n++
+		}
+	}
+	if n != 1 {
+		t.Errorf("a product of the shelf is copied %d times", n)
+	}
+}

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/decal"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/shade"
@@ -301,6 +302,12 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 	}
 	if len(s.Decals) > 0 && !do.Has(route.NeedsGloss) {
 		return nil, fault(path+".decals", "only decals are listed here")
+	}
+	if s.Spray != nil {
+		if !do.Airbrush {
+			return nil, fault(path+".spray", "%s is not sprayed", do.ID)
+		}
+		out.Spray = new(dose.Setting(*s.Spray))
 	}
 	out.Edge, out.Joins = string(s.Edge), s.Joins
 	for _, d := range s.Decals {

@@ -81,6 +81,11 @@ func routeOf(t testing.TB, lines ...string) plan.File {
 			case "joins":
 				i++
 				s.Joins = []string{w[i]}
+			case "sprayed":
+				var n plan.Spray
+				fmt.Sscan(strings.Join(w[i+1:i+5], " "), &n.NeedleMM, &n.PSI, &n.DistanceCM, &n.Thinning)
+				i += 4
+				s.Spray = &n
 			case "decal":
 				i++
 				s.Decals = []plan.Decal{{Name: "the badge", WidthMM: 40, HeightMM: 40, Over: plan.Ground(w[i])}}
@@ -163,6 +168,9 @@ func TestRules(t *testing.T) {
 		{"one veil leaves it stark, and the primer too", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 1"}, "b shade warn; b weak-cover warn"},
 		{"a weak cream over black", []string{"k: base-coat acrylic done 90h", "b: base-coat cream"}, "b weak-cover warn"},
 		{"over grey", []string{"k: base-coat acrylic done 90h", "g: prime primer coats 3 done 60h", "b: base-coat cream coats 3"}, ""},
+		{"a gloss sprayed as people do", []string{old, "g: gloss-coat gloss sprayed 0.4 14 9 0"}, ""},
+		{"lacquer from too far: orange peel, and a decal on it silvers", []string{"b: base-coat lacquer done 800h", "g: gloss-coat solvent-gloss sprayed 0.2 30 30 1.5 done 200h", "d: decals decals"}, "d silvering warn"},
+		{"half a millimetre close in runs", []string{old, "g: gloss-coat gloss sprayed 0.8 30 3 1"}, "g spray-setting warn"},
 		{"tape on an acrylic of six hours", []string{"b: base-coat acrylic done 6h", "k: mask at 1h", "c: unmask"}, "k mask-soft stop wait"},
 		{"the schedule waits for it", []string{"b: base-coat acrylic done 6h", "k: mask", "c: unmask"}, ""},
 		{"a mask that is never taken off", []string{old, "k: mask"}, ""},
@@ -312,6 +320,9 @@ func TestFixesRemoveTheirFindings(t *testing.T) {
 	tried := 0
 	for n := range 400 {
 		f := randomPlan(t, r)
+		if n%3 == 0 {
+			f = randomBase(t, r)
+		}
 		rep := check(t, f)
 		for round := 0; ; round++ {
 			i := slices.IndexFunc(rep.Findings, func(x plan.Finding) bool { return x.Severity != "note" && len(x.Fixes) > 0 })
@@ -380,6 +391,34 @@ func randomPlan(t testing.TB, r *rand.Rand) plan.File {
 	add(2, "e: exhaust-spray "+pick("soot", "tan"))
 	add(3, "p: pastel pastel")
 	add(3, "z: final-coat "+pick("flat", "satin"))
+	return routeOf(t, lines...)
+}
+
+// randomBase strings the steps up to the gloss together: metal, media, colours, chips, masks, markings and a part, some pinned badly.
+func randomBase(t testing.TB, r *rand.Rand) plan.File {
+	pick := func(s ...string) string { return s[r.IntN(len(s))] }
+	pin := func() string {
+		if r.IntN(4) == 0 {
+			return fmt.Sprintf(" at %dh", r.IntN(160))
+		}
+		return ""
+	}
+	lines := []string{fmt.Sprintf("b: %s done %dh", pick("metal-coat bright", "base-coat lacquer", "prime primer"), 4+r.IntN(90))}
+	add := func(odds int, line string) {
+		if r.IntN(odds) > 0 {
+			lines = append(lines, line+pin())
+		}
+	}
+	add(2, "p: polish")
+	add(3, "m: chipping-medium medium")
+	lines = append(lines, fmt.Sprintf("c: base-coat %s coats %d", pick("acrylic", "cream", "lacquer", "enamel"), 1+r.IntN(3))+pin())
+	add(2, pick("k: chip", "k: wipe-back acrylic", "k: sponge-chips tan area 20", "k: brush-chips tan"))
+	add(3, "t: mask")
+	add(2, fmt.Sprintf("n: base-coat %s area %d", pick("pale", "acrylic"), 20+r.IntN(60)))
+	add(2, "u: unmask")
+	add(2, "g: gloss-coat gloss"+pick("", " area 30", " sprayed 0.8 30 3 1", " sprayed 0.4 14 9 0"))
+	add(2, "d: decals decals decal "+pick("smooth", "lines", "rough"))
+	add(3, "z: final-coat flat")
 	return routeOf(t, lines...)
 }
 
@@ -515,6 +554,8 @@ func TestEveryRuleIsMet(t *testing.T) {
 		{"b: base-coat enamel done 48h", "c: base-coat enamel at 1h"},
 		{"k: base-coat acrylic done 90h", "b: base-coat cream"},
 		{"b: base-coat acrylic done 6h", "k: mask at 1h"},
+		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss sprayed 0.8 30 3 1"},
+		{"b: base-coat pale done 800h", "e: exhaust-spray soot coats 6"},
 		{"b: metal-coat bright done 12h", "m: chipping-medium medium at 1h"},
 		{"b: metal-coat bright done 900h", "m: chipping-medium medium done 220h", "c: base-coat acrylic coats 1 done 200h", "k: chip area 40"},
 		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "d: decals decals decal lines", "s: seal gloss", "w: pin-wash enamel-wash"},

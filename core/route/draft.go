@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
@@ -16,6 +17,7 @@ var (
 	earthFrom   = Numbers.Number("earth-from", 45, "L*", "lightness from which a paint is too near to pale earth for it to show", fact.Bench("chosen against the colour of the usual pigment"))
 	decalArea   = Numbers.Number("decal-area", 0.3, "", "share of a zone that is glossed where only its decals are", fact.Bench("a rough share; the step's own can be set"))
 	mirrorCoats = Numbers.Number("mirror-coats", 5, "coats", "gloss coats below a metal that shall shine like a mirror", fact.Bench("T20: four to six"))
+	shelfNear   = Numbers.Number("shelf-near", 14, "CIEDE2000", "how far a product of the shelf may be from the usual colour for its purpose", fact.Bench("a wash or stain of about that colour"))
 	earthTo     = Numbers.Number("earth-to", 75, "L*", "lightness up to which it is", fact.Bench("chosen against the colour of the usual pigment"))
 )
 
@@ -104,11 +106,13 @@ func (d *draft) undercoat() {
 // Wants reports whether the zone shall have the effect.
 func (w Wanted) Wants(e Wish) bool { return slices.Contains(w.Effects, e) }
 
-// Kit is where a draft takes its products from: one for each purpose, made when it is first asked for, so that a plan holds only what
-// it uses.
+// Kit is where a draft takes its products from: one for each purpose, chosen when it is first asked for, so that a plan holds only what
+// it uses. It prefers what the modeller has on the shelf.
 type Kit struct {
-	Products []*coating.Product
-	Names    map[string]string // purpose -> a product's name, for the interface's language; empty for the usual ones
+	Products []*coating.Product // that the plan holds
+	Shelf    []*coating.Product // that can be taken
+
+	chosen map[string]*coating.Product // by purpose
 }
 
 // stock are the usual products for a purpose. Their colours are only a beginning.
@@ -151,7 +155,7 @@ var stockFamily = map[string]string{
 	"soot": "waterborne-acrylic", "tan": "waterborne-acrylic", "mud": "dry-pigment", "dark-mud": "dry-pigment", "pencil": "pencil", "chips": "waterborne-acrylic",
 }
 
-// take returns the product for a purpose, put on the shelf at its first use.
+// take returns the product for a purpose, put into the plan at its first use.
 func (k *Kit) take(purpose string) *coating.Product {
 	p := k.look(purpose)
 	if !slices.Contains(k.Products, p) {
@@ -160,15 +164,54 @@ func (k *Kit) take(purpose string) *coating.Product {
 	return p
 }
 
-// look returns the product for a purpose without taking it.
+// look returns the product for a purpose without taking it: the nearest one of the shelf, else the usual one.
 func (k *Kit) look(purpose string) *coating.Product {
-	if i := slices.IndexFunc(k.Products, func(p *coating.Product) bool { return p.ID == purpose }); i >= 0 {
-		return k.Products[i]
+	if p := k.chosen[purpose]; p != nil {
+		return p
 	}
-	p := stock[purpose]
-	p.ID, p.Family = purpose, coating.MustFamily(stockFamily[purpose])
-	p.Carrier, p.Thinner, p.Remover = p.Family.Carrier, p.Family.Thinner, p.Family.Remover
-	return &p
+	usual := stock[purpose]
+	usual.Family = coating.MustFamily(stockFamily[purpose])
+	usual.Carrier, usual.Thinner, usual.Remover = usual.Family.Carrier, usual.Family.Thinner, usual.Family.Remover
+	usual.ID = freeID(purpose, append(slices.Clip(k.Shelf), k.Products...))
+	p := &usual
+	if own := k.nearest(&usual); own != nil {
+		p = own
+	}
+	if k.chosen == nil {
+		k.chosen = map[string]*coating.Product{}
+	}
+	k.chosen[purpose] = p
+	return p
+}
+
+// nearest returns the product of the shelf that can stand for a usual one: of its kind, family and sheen, and near it in colour; nil
+// where there is none.
+func (k *Kit) nearest(usual *coating.Product) *coating.Product {
+	var best *coating.Product
+	least := shelfNear
+	for _, p := range k.Shelf {
+		if p.Kind != usual.Kind || p.Family != usual.Family || shines(p) != shines(usual) || p.Carrier != usual.Carrier || p.Remover != usual.Remover {
+			continue
+		}
+		d := 0.0
+		if usual.Colour != "" {
+			if p.Colour == "" {
+				continue
+			}
+			d = colour.Or(p.Colour, unnamedColour).Difference(colour.Or(usual.Colour, unnamedColour))
+		}
+		if d < least {
+			best, least = p, d
+		}
+	}
+	return best
+}
+
+func shines(p *coating.Product) coating.Sheen {
+	if p.Sheen == coating.NoSheen {
+		return p.Family.Sheens[0]
+	}
+	return p.Sheen
 }
 
 // Draft returns a route for a zone in the order of work, with what was decided and why. schools decide where practitioners disagree.
@@ -474,7 +517,7 @@ func (d *draft) stains() {
 			case "oil":
 				d.add("streak", d.kit.take(stain+"-oil"))
 			default:
-				d.add("exhaust-spray", d.kit.take(stain)).Coats = int(exhaustCoats[d.schools.Of("strength")])
+				d.passes(d.add("exhaust-spray", d.kit.take(stain)))
 			}
 			if dark {
 				d.because("A pale stain, since a dark one can't be seen on %s.", d.Paint.Name)
@@ -489,6 +532,17 @@ func (d *draft) stains() {
 	}
 	if d.Wants(WithPastel) {
 		d.add("pastel", d.kit.take(d.earth()))
+	}
+}
+
+// passes gives a sprayed stain as many passes as let it read as its service asks, else what is usual for the strength.
+func (d *draft) passes(s *Step) {
+	s.Coats = int(exhaustCoats[d.schools.Of("strength")])
+	for n := 1; n <= int(mostCoats); n++ {
+		if r, _ := stainReads(s, d.tones().Panel, n); r == d.Wear.Stain {
+			s.Coats = n
+			return
+		}
 	}
 }
 

@@ -83,6 +83,38 @@ func TestDraftIsClean(t *testing.T) {
 	}
 }
 
+// What is on the shelf is taken where it serves, and nothing that doesn't.
+func TestDraftTakesFromTheShelf(t *testing.T) {
+	paint := product(coating.Paint, "waterborne-acrylic", coating.Flat)
+	paint.ID, paint.Name, paint.Colour = "paint", "the paint", "#6f7a82"
+	own := product(coating.Clear, "polish-clear", coating.Gloss)
+	own.ID, own.Name = "harbour", "Harbour gloss"
+	near := product(coating.Wash, "enamel-wash", 0)
+	near.ID, near.Name, near.Colour = "soot", "Soot", "#3d342c"
+	pink := product(coating.Wash, "enamel-wash", 0)
+	pink.ID, pink.Name, pink.Colour = "pink", "Pink wash", "#ff88aa"
+	flat := product(coating.Clear, "lacquer", coating.Flat)
+	flat.ID, flat.Name = "flat", "Lacquer flat"
+	kit := &Kit{Products: []*coating.Product{paint}, Shelf: []*coating.Product{pink, flat, near, own}}
+	steps, _ := Draft(Wanted{Zone: "z", Paint: paint, Effects: []Wish{WithDecals, WithWash}, Wear: wear.Of(wear.Service{})}, nil, kit)
+	used := map[string]bool{}
+	for _, s := range steps {
+		if s.Product != nil {
+			used[s.Product.ID] = true
+		}
+	}
+	if !used["harbour"] || !used["soot"] || used["pink"] || used["flat"] {
+		t.Errorf("the draft uses %v", used)
+	}
+	ids := map[string]bool{}
+	for _, p := range kit.Products {
+		if ids[p.ID] {
+			t.Errorf("two products are called %q", p.ID)
+		}
+		ids[p.ID] = true
+	}
+}
+
 // A metal shines as it was wanted over what is drafted below it: T20, common practice, no source; and the route is clean.
 func TestDraftMetal(t *testing.T) {
 	for bright, want := range map[string]string{"dull": "dull", "mirror": "like a mirror", "chrome": "like chrome"} {

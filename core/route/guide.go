@@ -32,6 +32,9 @@ func (c Cup) Sprayed() bool { return c.Setting.NeedleMM > 0 }
 // Cup works out what the step takes. set may be nil for the middle of what is usual; ok is false where nothing is mixed.
 func (s *Site) Cup(set *dose.Setting) (Cup, bool) {
 	thinning := -1.0
+	if set == nil {
+		set = s.Step.Spray
+	}
 	if set != nil {
 		thinning = set.Thinning
 	}
@@ -49,9 +52,15 @@ func (s *Site) Cup(set *dose.Setting) (Cup, bool) {
 		if set != nil {
 			c.Setting = *set
 		}
-		c.Spray = c.Setting.Of(family, film.Wet, s.Step.Do.Has(ClearCoat) && s.Step.Sheen() == coating.Gloss, s.Zone.AreaCM2*s.Step.Covered(), c.Air)
+		c.Spray = sprayOf(s.Zone, s.Step, &c.Setting, c.Air)
 	}
 	return c, true
+}
+
+// sprayOf tells what a setting does with the step's product on its zone, in air.
+func sprayOf(z *Zone, step *Step, set *dose.Setting, air climate.Air) dose.Spray {
+	film := step.Film(time.Time{})
+	return set.Of(step.Product.Family, film.Wet, step.Do.Has(ClearCoat) && step.Sheen() == coating.Gloss, z.AreaCM2*step.Covered(), air)
 }
 
 // Weather says whether the air is fit for spraying at the step's time, and what to do where it is not.
@@ -72,8 +81,9 @@ type Shine struct {
 	Before, After float64   // gloss units
 	With          []float64 // with 1, 2, 3 ... coats; with as many grades for a polish
 	Enough        []Enough
-	Edge          float64 // gloss units between the spot and what is around it; 0 for a coat over all
-	Adds          float64 // gloss units that a dry or coarse spray would cost
+	Edge          float64       // gloss units between the spot and what is around it; 0 for a coat over all
+	Levels        time.Duration // until a coat has set so far that it no longer levels; 0 for a polish
+	Adds          float64       // gloss units that a dry or coarse spray would cost
 }
 
 // Enough tells whether the gloss is good for something, and in how many coats it is; 0 for not in six.
@@ -109,6 +119,12 @@ func (s *Site) Shine(added coating.Texture) (Shine, bool) {
 			}
 		}
 		out.Enough = append(out.Enough, e)
+	}
+	if s.Step.Do.Lays {
+		film := s.Step.Film(s.Start)
+		film.Coats = 1
+		one := cure.Of(film, s.Plan.Air)
+		out.Levels = one.Flashed().Sub(s.Start)
 	}
 	if s.Step.share() < 1 {
 		out.Edge = math.Abs(out.After - out.Before)
@@ -176,6 +192,28 @@ func (s *Site) nextPaint() *Step {
 		}
 	}
 	return s.paintOf()
+}
+
+// Fade tells how much of an oil's tone has to stay for the paint to be as faded as its service asks: a share, and the difference that is
+// wanted. ok is false for what is no fading, or where the oil's own tone is not as different as that.
+func (s *Site) Fade() (share, wanted float64, ok bool) {
+	if s.Step.Do.ID != "oil-dots" || s.Step.Product == nil || s.Step.Product.Colour == "" || s.Plan.Wear.Fade <= 0 {
+		return 0, 0, false
+	}
+	base, tone := s.Zone.Tones(s.Index).Panel, colour.Or(s.Step.Product.Colour, unnamedColour)
+	wanted = s.Plan.Wear.Fade
+	if base.Difference(tone) < wanted {
+		return 1, wanted, false
+	}
+	low, high := 0.0, 1.0
+	for range 40 {
+		if mid := (low + high) / 2; base.Veiled(tone, mid).Difference(base) < wanted {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return high, wanted, true
 }
 
 // DecalWork returns the decals of the step in their order of work, on the surface that they meet.

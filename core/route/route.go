@@ -70,6 +70,7 @@ type Step struct {
 	Done, At  time.Time       // when it happened; when its start is pinned; zero otherwise
 	Decals    []decal.Decal   // that are put on, in any order
 	Joins     []string        // ids of the parts that are joined
+	Spray     *dose.Setting   // how the airbrush is set; nil for the middle of what is usual
 	Edge      string          // of a mask: hard, lifted or freehand; empty for hard
 	Of        string          // a wipe's wash
 	Cloth     wash.Wetness

@@ -228,6 +228,9 @@ func (l *Line) push(plan *Plan, p Placed) {
 	default:
 		p.Spot = l.spot()
 	}
+	if p.Step.Spray != nil && p.Step.Do.Lays && l.Films[p.Layer].Film.Covers() {
+		p.Leaves += sprayOf(l.Zone, p.Step, p.Step.Spray, plan.Air.At(p.Start)).Adds
+	}
 	l.Steps = append(l.Steps, p)
 }
 

@@ -159,7 +159,11 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 func (s *Server) newPlan(c fiber.Ctx, in wire.NewBuild) (plan.File, []string, error) {
 	switch {
 	case in.Answers != nil:
-		return in.Answers.Plan()
+		shelf, err := s.fromShelf(c.Context())
+		if err != nil {
+			return plan.File{}, nil, err
+		}
+		return in.Answers.Plan(shelf...)
 	case in.From != "":
 		b, err := s.Store.Build(c.Context(), in.From)
 		if err != nil {

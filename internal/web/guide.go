@@ -30,7 +30,7 @@ func (s *Server) guide(c fiber.Ctx) error {
 	added := coating.Texture(0)
 	if cup, ok := site.Cup(set); ok {
 		out.Cup = guideCup(site, cup)
-		if set != nil {
+		if set != nil || site.Step.Spray != nil {
 			added = cup.Spray.Adds
 		}
 	}
@@ -40,7 +40,7 @@ func (s *Server) guide(c fiber.Ctx) error {
 	if squint, ok := site.Squint(); ok {
 		out.Squint = guideSquint(squint)
 	}
-	for _, block := range []func(*judged, *route.Site) (wire.GuideBlock, bool){metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, maskBlock, joinBlock} {
+	for _, block := range []func(*judged, *route.Site) (wire.GuideBlock, bool){metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, maskBlock, joinBlock, fadeBlock} {
 		if b, ok := block(j, site); ok {
 			out.Blocks = append(out.Blocks, b)
 		}
@@ -87,6 +87,7 @@ func guideCup(site *route.Site, c route.Cup) *wire.GuideCup {
 	if c.Spray.Dry || c.Spray.Wet || c.Spray.Coarse {
 		out.State = wire.Hold
 	}
+	out.Own = site.Step.Spray != nil
 	out.Weather = site.Weather()
 	out.Fit = strings.HasPrefix(out.Weather, "Fit")
 	return out
@@ -105,6 +106,9 @@ func guideShine(site *route.Site, s route.Shine) *wire.GuideShine {
 		out.Counts = site.Step.Do.Counts
 	}
 	out.Words = fmt.Sprintf("From %.0f GU, %s, to %.0f GU, %s.", s.Before, gloss.Band(s.Before), s.After, gloss.Band(s.After))
+	if s.Levels > 0 {
+		out.Words += fmt.Sprintf(" Leave each coat alone for %s to level.", minutes(s.Levels))
+	}
 	if s.Adds > 0.5 {
 		out.Words += fmt.Sprintf(" This setting costs %.0f GU of it.", s.Adds)
 	}
@@ -264,6 +268,16 @@ func brief(d time.Duration) string {
 		return fmt.Sprintf("%.0f s", d.Seconds())
 	}
 	return minutes(d)
+}
+
+func fadeBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
+	share, wanted, ok := site.Fade()
+	if !ok {
+		return wire.GuideBlock{}, false
+	}
+	return wire.GuideBlock{Title: "How far to blend", Words: j.plan.Wear.Words + " Judge by daylight, from a step back, and again the next night.", Rows: []wire.GuideRow{
+		{Label: "Faded by, as the service asks", Value: fmt.Sprintf("%.1f CIEDE2000", wanted)}, {Label: "Of this tone that stays", Value: fmt.Sprintf("about %.0f %%", 100*share)},
+	}}, true
 }
 
 func maskBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {

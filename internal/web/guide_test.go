@@ -43,6 +43,7 @@ func TestGuide(t *testing.T) {
 		{"petrel", "c1", "The edge", "Tape pressed down", "mm on the aircraft"},
 		{"petrel", "u13", "What it waits for", "Propeller and legs", "touch-dry"},
 		{"lynx", "a3", "The metal's shine", "Over it the metal shines", "like"},
+		{"petrel", "u10", "How far to blend", "Of this tone that stays", "%"},
 		{"petrel", "u6", "Until the wash", "Wipe is safe from", "with a slow product"},
 		{"petrel", "u4", "Whole zone, or only where decals go", "Only where decals go", "edge of sheen"},
 	} {

@@ -359,3 +359,18 @@ func (s *Server) tint(c fiber.Ctx) error {
 	l, a, b := own.Lab()
 	return c.JSON(wire.Tint{Hex: nearest.String(), L: round(l, 1), A: round(a, 1), B: round(b, 1), Shown: whole})
 }
+
+// fromShelf returns the products that are not used up as a plan would copy them.
+func (s *Server) fromShelf(ctx context.Context) ([]plan.Product, error) {
+	products, err := s.Store.Shelf(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var all []plan.Product
+	for _, p := range products {
+		if p.UsedUp == "" && (p.StockML == nil || *p.StockML > 0) {
+			all = append(all, p.Product)
+		}
+	}
+	return all, nil
+}

@@ -27,6 +27,7 @@ type GuideCup struct {
 	State    State   `json:"state"`
 	Words    string  `json:"words"`
 	Weather  string  `json:"weather"`
+	Own      bool    `json:"own"` // the step has a setting of its own
 	Fit      bool    `json:"fit"` // the air is fit for spraying
 	Evidence string  `json:"evidence"`
 }

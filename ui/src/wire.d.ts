@@ -554,6 +554,7 @@ export interface PlanStep {
    * Width of the lines or blotches of shading on the model.
    */
   line_mm?: number;
+  spray?: PlanSpray;
   edge?: PlanEdge;
   /**
    * @maxItems 200
@@ -607,6 +608,18 @@ export interface PlanStep {
    */
   at?: string;
   note?: string;
+}
+/**
+ * How the airbrush is set; the middle of what is usual where it is left out.
+ */
+export interface PlanSpray {
+  needle_mm: number;
+  psi: number;
+  distance_cm: number;
+  /**
+   * Parts of thinner to one of the product.
+   */
+  thinning: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1096,6 +1109,8 @@ export interface PlanBriefZone {
   paint: string;
   family: PlanFamily;
   metal?: boolean;
+  apart?: boolean;
+  shelf?: string;
   bright?: "dull" | "mirror" | "chrome";
   colour?: string;
   sheen?: PlanSheen;
@@ -1201,6 +1216,7 @@ export interface GuideCup {
   state: State;
   words: string;
   weather: string;
+  own: boolean;
   fit: boolean;
   evidence: string;
 }
@@ -1496,4 +1512,17 @@ export interface PlanNight1 {
   humidity_pct: number;
   from: PlanClock;
   to: PlanClock;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSpray".
+ */
+export interface PlanSpray1 {
+  needle_mm: number;
+  psi: number;
+  distance_cm: number;
+  /**
+   * Parts of thinner to one of the product.
+   */
+  thinning: number;
 }

@@ -6,7 +6,7 @@ import { api } from '../api'
 import { useTrade } from '../edit/useTrade'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
-import type { Dial, Guide } from '../wire'
+import type { Dial, Guide, PlanSpray } from '../wire'
 import ShineScale from './ShineScale.vue'
 import SquintRow from './SquintRow.vue'
 import { useBuild } from './useBuild'
@@ -86,6 +86,17 @@ const usual = (d: Dial, key: string) => {
   const show = (v: number) => (key === 'psi' ? units.psi(v) : String(Math.round(v * 100) / 100))
   return d.from === d.to ? `usually ${show(d.from)}` : `usually ${show(d.from)} to ${show(d.to)}`
 }
+async function put(spray?: PlanSpray) {
+  const s = store.planStep
+  if (!s) return
+  const step = { ...s }
+  if (spray) step.spray = spray
+  else delete step.spray
+  const refused = await store.edit({ do: 'put-step', of: s.id, step })
+  if (refused) store.said = refused
+}
+const keep = () => put({ needle_mm: set.needle, psi: set.psi, distance_cm: set.distance, thinning: set.thinning })
+const usualAgain = () => put()
 const spraying = (min: number) => (min < 1.5 ? `${Math.max(1, Math.round(min * 60))} s` : `${min} min`)
 const nothing = computed(() => {
   const g = guide.value
@@ -170,6 +181,11 @@ const nothing = computed(() => {
           <span v-else class="figure">{{ d.text }}</span>
           <span class="soft usual">{{ usual(d.range, d.key) }}</span>
         </label>
+        <p class="soft small">The usual ranges: {{ guide.cup.evidence }}.</p>
+        <div v-if="turned || guide.cup.own" class="buttons">
+          <v-btn v-if="turned" variant="outlined" @click="keep">Keep this setting</v-btn>
+          <v-btn v-if="guide.cup.own" variant="outlined" @click="usualAgain">Back to the usual</v-btn>
+        </div>
         <p aria-live="polite"><StateMark :state="guide.cup.state" quiet /> {{ guide.cup.words }}</p>
         <p><StateMark :state="guide.cup.fit ? 'safe' : 'wait'" quiet /> {{ units.words(guide.cup.weather) }}</p>
       </template>
@@ -179,6 +195,13 @@ const nothing = computed(() => {
 </template>
 
 <style scoped>
+.small {
+  font-size: 13px;
+}
+.buttons {
+  display: flex;
+  gap: 8px;
+}
 .guide {
   display: grid;
   gap: 8px;

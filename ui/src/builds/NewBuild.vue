@@ -8,6 +8,7 @@ import ServiceFields from '../edit/ServiceFields.vue'
 import { useTrade } from '../edit/useTrade'
 import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
+import { useShelf } from '../shelf/useShelf'
 import type { Made, NewBuild, PlanBrief, PlanFamily, PlanService } from '../wire'
 
 const router = useRouter()
@@ -65,6 +66,8 @@ const a = reactive({
     family: string
     metal: boolean
     bright?: string
+    apart?: boolean
+    shelf?: string
     colour: string
     age: string
     effects: string[]
@@ -80,6 +83,23 @@ const ages = [
   { value: '60', title: 'painted long ago' },
 ]
 const effects = computed(() => (trade.value?.wishes ?? []).map((w) => ({ value: w.id, title: w.words })))
+const shelf = useShelf()
+const paints = computed(() => [
+  { value: '', title: 'none of the shelf' },
+  ...shelf.value
+    .filter((p) => p.kind === 'paint' || p.kind === 'metal')
+    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: p.family } })),
+])
+/** Paints a zone with a product of the shelf, or with one that is still to be bought. */
+function paintWith(z: (typeof a.zones)[number], id: string | null) {
+  z.shelf = id || undefined
+  const p = shelf.value.find((one) => one.id === id)
+  if (!p) return
+  z.paint = p.name
+  z.family = p.family
+  z.metal = p.kind === 'metal'
+  if (p.colour) z.colour = p.colour
+}
 const bright = computed(() => (trade.value?.bright ?? []).map((b) => ({ value: b.id, title: b.words })))
 const families = computed(() =>
   (trade.value?.families ?? [])
@@ -110,6 +130,8 @@ const brief = computed<PlanBrief>(() => {
       paint: z.paint,
       family: z.family as PlanFamily,
       ...(z.metal ? { metal: true } : {}),
+      ...(z.apart ? { apart: true } : {}),
+      ...(z.shelf ? { shelf: z.shelf } : {}),
       ...(z.metal && z.bright ? { bright: z.bright as 'dull' } : {}),
       colour: z.colour,
       ...(z.age === 'todo' || !start
@@ -243,14 +265,22 @@ const addZone = () =>
           <div v-for="(z, i) in a.zones" :key="i" class="zone">
             <div class="four">
               <v-text-field v-model="z.name" label="Zone" />
-              <v-text-field v-model="z.paint" label="Its colour is called" />
-              <v-select v-model="z.family" label="Painted with" :items="families" />
+              <v-text-field v-model="z.paint" label="Its colour is called" :disabled="!!z.shelf" />
+              <v-select v-model="z.family" label="Painted with" :items="families" :disabled="!!z.shelf" />
               <v-select v-model="z.age" label="Its age" :items="ages" />
             </div>
             <div class="zone-more">
-              <v-text-field v-model="z.colour" label="Colour" type="color" />
+              <v-text-field v-model="z.colour" label="Colour" type="color" :disabled="!!z.shelf" />
               <v-select v-model="z.effects" label="Wanted on it" :items="effects" multiple chips closable-chips />
-              <v-checkbox v-model="z.metal" label="bare metal" hide-details />
+              <v-checkbox v-model="z.metal" label="bare metal" hide-details :disabled="!!z.shelf" />
+              <v-autocomplete
+                :model-value="z.shelf ?? ''"
+                label="A paint of your shelf"
+                :items="paints"
+                class="bright"
+                @update:model-value="(v: string | null) => paintWith(z, v)"
+              />
+              <v-checkbox v-model="z.apart" label="finished apart" hide-details />
               <v-select v-if="z.metal" v-model="z.bright" label="It shines" :items="bright" class="bright" />
               <v-btn
                 variant="outlined"

@@ -36,7 +36,7 @@ const form = reactive({
     over: (d.over ?? 'smooth') as string,
     count: String(d.count ?? 1),
     painted: Boolean(d.painted),
-    film: d.film_um,
+    film: d.film_um ? String(d.film_um) : '',
   })),
   joins: [...(props.step?.joins ?? [])],
   of: props.step?.of ?? null,
@@ -82,6 +82,7 @@ const edit = computed<PlanEdit | null>(() => {
   if (t.coats && form.coats) s.coats = Number(form.coats)
   if (t.coats && form.thickness) s.thickness_um = Number(form.thickness)
   if (t.coats && form.area && Number(form.area) !== 100) s.area_pct = Number(form.area)
+  if (props.step?.spray && props.step.do === form.do) s.spray = props.step.spray
   if (t.shades_mm && form.line) s.line_mm = Number(form.line)
   if (t.tape && form.edge !== 'hard') s.edge = form.edge as PlanStep['edge']
   if (t.joins && form.joins.length) s.joins = [...form.joins]
@@ -92,7 +93,7 @@ const edit = computed<PlanEdit | null>(() => {
       height_mm: Number(d.height),
       ...(d.over !== 'smooth' ? { over: d.over as PlanGround } : {}),
       ...(Number(d.count) > 1 ? { count: Number(d.count) } : {}),
-      ...(d.film ? { film_um: d.film } : {}),
+      ...(d.film ? { film_um: Number(d.film) } : {}),
       ...(d.painted ? { painted: true } : {}),
     }))
   if (t.wipe) {
@@ -211,6 +212,15 @@ const strokes = [
               <v-text-field v-model="d.height" label="High, mm" type="number" min="0.5" step="any" />
               <v-text-field v-model="d.count" label="How many" type="number" min="1" />
               <v-select v-model="d.over" label="Over" :items="grounds" />
+              <v-text-field
+                v-model="d.film"
+                label="Film, µm"
+                type="number"
+                min="1"
+                max="100"
+                placeholder="usual"
+                persistent-placeholder
+              />
               <v-checkbox v-model="d.painted" label="painted" hide-details />
               <v-btn
                 variant="outlined"
@@ -230,7 +240,7 @@ const strokes = [
                 over: 'smooth',
                 count: '1',
                 painted: false,
-                film: undefined,
+                film: '',
               })
             "
             >Add a decal</v-btn
@@ -289,9 +299,6 @@ const strokes = [
   align-items: center;
   padding-bottom: 8px;
   border-bottom: 1px solid var(--line);
-}
-.decal > :nth-child(5) {
-  grid-column: 1 / 3;
 }
 @media (max-width: 640px) {
   .decal {

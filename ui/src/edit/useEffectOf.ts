@@ -12,7 +12,7 @@ export function useEffectOf(edit: MaybeRefOrGetter<PlanEdit | null>) {
   const problem = ref('')
   let newest = 0
   watchDebounced(
-    () => JSON.stringify(toValue(edit)),
+    () => JSON.stringify([toValue(edit), store.build?.revision]),
     async () => {
       const e = toValue(edit)
       const b = store.build
@@ -26,7 +26,10 @@ export function useEffectOf(edit: MaybeRefOrGetter<PlanEdit | null>) {
         const got = await api.tryEdit(b.slug, { revision: b.revision, edit: e })
         if (mine === newest) [effect.value, problem.value] = [got, '']
       } catch (err) {
-        if (mine === newest) [effect.value, problem.value] = [null, err instanceof Refusal ? err.message : String(err)]
+        // Another tablet was faster: that is told when this one saves, and what it holds is not lost.
+        const moved = err instanceof Refusal && err.problem.code === 'moved'
+        const words = err instanceof Refusal ? err.message : String(err)
+        if (mine === newest) [effect.value, problem.value] = [null, moved ? '' : words]
       }
     },
     { debounce: 200, immediate: true },

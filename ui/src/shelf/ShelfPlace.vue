@@ -114,6 +114,9 @@ function add() {
   void router.replace({ name: 'shelf' })
   change({ id: '', name: '', kind: 'paint', family: 'waterborne-acrylic', colour: '#808080' } as ShelfProduct)
 }
+// Stock is kept in ml and typed in whatever unit is on show.
+const atHand = (v: number) => (units.amount.value === 'drops' && drop.value ? Math.round(v / drop.value) : v)
+const inMl = (v: number) => (units.amount.value === 'drops' ? v * drop.value : v)
 async function save() {
   const d = draft.value
   if (!d) return
@@ -289,12 +292,12 @@ const day = (t: string) => new Date(t).toLocaleDateString('en-GB', { weekday: 's
           <ProductFields v-model="draft" />
           <div class="pair">
             <v-text-field
-              :model-value="draft.stock_ml ?? ''"
-              label="At hand, ml"
+              :model-value="draft.stock_ml === undefined ? '' : atHand(draft.stock_ml)"
+              :label="`At hand, ${units.amount.value}`"
               type="number"
               min="0"
               step="any"
-              @update:model-value="(v: string) => draft && (draft.stock_ml = v === '' ? undefined : Number(v))"
+              @update:model-value="(v: string) => draft && (draft.stock_ml = v === '' ? undefined : inMl(Number(v)))"
             />
             <v-text-field v-model="draft.opened" label="Opened" type="date" persistent-placeholder clearable />
             <v-text-field v-model="draft.used_up" label="Used up" type="date" persistent-placeholder clearable />

@@ -1,0 +1,56 @@
+package route
+
+import (
+	"fmt"
+
+	"inkysparrow/core/colour"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/shade"
+)
+
+func init() {
+	register(Rule{
+		ID: "stain-strength", Title: "A stain that is not as strong as wanted",
+		Reason: "Exhaust is built up in thin passes, dry between them, until it reads as it should for how the aircraft was kept: each pass hides a little more of the paint. " +
+			"Right behind the stack it is strongest; what is judged is that place.",
+		Evidence: fact.Bench("thin passes; read like shading, in bands of CIEDE2000"),
+		Find:     findStainStrength,
+	})
+}
+
+// stainReads tells how a step's stain reads at its strongest place with that many passes over ground.
+func stainReads(step *Step, ground colour.Colour, passes int) (shade.Reading, float64) {
+	other := *step
+	other.Coats = passes
+	v, n := other.cover()
+	d := ground.Difference(v.Over(ground, n))
+	return shade.Read(d / stainScale), d
+}
+
+var stainScale = Numbers.Number("stain-scale", 3, "", "how many times more a stain differs than shading that reads alike: it is meant to be seen", fact.Bench("a sooty stain is plain behind its stack"))
+
+func findStainStrength(s *Site) []Finding {
+	if s.Step.Do.ID != "exhaust-spray" || s.Step.Product == nil || s.Step.Product.Colour == "" || s.Step.Product.Family.Hide == 0 || s.Plan.Wear.Stain == shade.Lost {
+		return nil
+	}
+	base := s.Zone.Tones(s.Index).Panel
+	if base.Difference(colour.Or(s.Step.Product.Colour, base)) < seen {
+		return nil // it can't be seen at all: another rule
+	}
+	reads, d := stainReads(s.Step, base, max(1, s.Step.Coats))
+	wanted := s.Plan.Wear.Stain
+	if reads == wanted {
+		return nil
+	}
+	f := Finding{Severity: Note, Figures: Figures{Delta: d}}
+	f.Because = fmt.Sprintf("In %d passes it differs from its paint by %.0f at its strongest and reads %s, where %s is wanted.", max(1, s.Step.Coats), d, reads, wanted)
+	f.propose = func() []Fix {
+		for n := 1; n <= int(mostCoats); n++ {
+			if r, _ := stainReads(s.Step, base, n); r == wanted && n != s.Step.Coats {
+				return []Fix{{Do: "coats", Step: s.Step.ID, Coats: n}}
+			}
+		}
+		return nil
+	}
+	return []Finding{f}
+}
