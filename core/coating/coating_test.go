@@ -4,6 +4,7 @@ import (
 	"math"
 	"testing"
 
+	"inkysparrow/core/colour"
 	"inkysparrow/core/solvent"
 )
 
@@ -71,5 +72,53 @@ func TestTextureUnder(t *testing.T) {
 				last = now
 			}
 		}
+	}
+}
+
+// Common practice, no source: pale colours hide in more coats than dark ones, metals in fewer; what is measured counts; clears and washes
+// hide nothing.
+func TestHiding(t *testing.T) {
+	p := func(kind Kind, family, hex string) *Product {
+		return &Product{Kind: kind, Family: MustFamily(family), Colour: hex}
+	}
+	hides := func(p *Product) float64 { return p.Hides(colour.Or(p.Colour, colour.Colour{})) }
+	for _, family := range []string{"waterborne-acrylic", "lacquer", "enamel", "alcohol-acrylic"} {
+		dark, mid, pale := hides(p(Paint, family, "#202224")), hides(p(Paint, family, "#6f7a82")), hides(p(Paint, family, "#e9e0c4"))
+		if dark >= mid || mid >= pale || dark < 0.5 || pale > 6 {
+			t.Errorf("%s hides in %.1f, %.1f and %.1f coats from dark to pale", family, dark, mid, pale)
+		}
+	}
+	own := p(Paint, "lacquer", "#e9e0c4")
+	own.Hide = 6
+	if hides(own) != 6 {
+		t.Errorf("measured as 6 coats it hides in %.1f", hides(own))
+	}
+	for _, none := range []*Product{p(Clear, "polish-clear", ""), p(Wash, "clay-wash", "#333333"), p(Paint, "lacquer", ""), p(Paint, "lacquer", "grey"), nil} {
+		if _, ok := none.Hiding(); ok {
+			t.Errorf("%+v hides something", none)
+		}
+	}
+	if v, ok := p(Metal, "lacquer", "#a5a7a6").Hiding(); !ok || v.Over(colour.Grey(5), 3).Difference(colour.Or("#a5a7a6", colour.Colour{})) > 1 {
+		t.Error("three coats of metal do not hide black")
+	}
+}
+
+// A polish makes smoother with each grade, down to a mirror and no further; a film on a part of its zone covers nothing.
+func TestPolishedAndShare(t *testing.T) {
+	last := Flat.Texture()
+	for grades := 1; grades < 12; grades++ {
+		now := Flat.Texture().Polished(grades)
+		if now > last || now <= 0 {
+			t.Errorf("%d grades leave %v, one fewer %v", grades, now, last)
+		}
+		last = now
+	}
+	f := Film{Family: MustFamily("lacquer"), Coats: 2, Wet: 25}
+	if !f.Covers() || !f.Whole() {
+		t.Error("a film that says nothing covers all of its zone")
+	}
+	f.Share = 0.4
+	if f.Covers() || f.Whole() {
+		t.Error("a film on four tenths of a zone covers it")
 	}
 }

@@ -141,3 +141,25 @@ func TestChangingAir(t *testing.T) {
 		t.Error("water dries in saturated air")
 	}
 }
+
+// The next coat of the same may follow before a film is stiff, and sooner in dry, warm air; a sprayed acrylic wants some minutes (common
+// practice, no source).
+func TestFlashed(t *testing.T) {
+	for _, family := range []string{"waterborne-acrylic", "lacquer", "enamel", "polish-clear", "alcohol-acrylic"} {
+		f := film(family, 1)
+		wait := func(air climate.Air) time.Duration {
+			c := Of(f, climate.Constant(air))
+			if !c.Flashed().Before(c.Stiff()) || !c.Flashed().After(f.Laid) {
+				t.Errorf("%s flashes off at %v, is stiff at %v", family, c.Flashed(), c.Stiff())
+			}
+			return c.Flashed().Sub(f.Laid)
+		}
+		room, cold := wait(climate.Room), wait(climate.Air{TemperatureC: 12, Humidity: 0.7})
+		if cold <= room {
+			t.Errorf("%s flashes off in %v in the room and in %v in the cold", family, room, cold)
+		}
+		if family == "waterborne-acrylic" && (room < 3*time.Minute || room > 40*time.Minute) {
+			t.Errorf("an acrylic flashes off in %v", room)
+		}
+	}
+}

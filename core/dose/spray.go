@@ -23,6 +23,8 @@ var (
 	dryFrom    = Numbers.Number("spray-dry-from", 0.35, "", "share of a droplet that is lost in flight from which it no longer flows out: a dry, pebbly coat", sprays)
 	coarseFrom = Numbers.Number("spray-coarse-from", 45, "µm", "droplet size from which a coat spatters into orange peel", sprays)
 	runFrom    = Numbers.Number("spray-run-from", 24, "µm", "wet film laid by one pass from which it runs on an edge", sprays)
+	thinLeast  = Numbers.Number("thinning-least", 0.7, "", "least that a paint is usually thinned, as a share of its family's middle", sprays)
+	thinMost   = Numbers.Number("thinning-most", 1.4, "", "most", sprays)
 	peelTo     = Numbers.Number("orange-peel", 0.30, "µm", "texture that a coat at twice the dry limit leaves", sprays)
 )
 
@@ -69,6 +71,11 @@ func Ranges() []Range { return ranges }
 func (r Range) Middle(f *coating.Family) Setting {
 	mid := func(v [2]float64) float64 { return (v[0] + v[1]) / 2 }
 	return Setting{NeedleMM: mid(r.Needle), PSI: mid(r.PSI), DistanceCM: mid(r.DistanceCM), Thinning: f.Thinning}
+}
+
+// ThinningRange returns the usual thinning of a family, in parts of thinner to one of paint: from thick to thin.
+func ThinningRange(f *coating.Family) (from, to float64) {
+	return thinLeast * f.Thinning, thinMost * f.Thinning
 }
 
 // Spray is what a setting does.

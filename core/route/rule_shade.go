@@ -11,7 +11,7 @@ import (
 
 var (
 	postTone  = Numbers.Number("post-tone", 14, "L*", "how much lighter than its paint a post-shade is mixed", fact.Bench("lighter in the panel's middle"))
-	mostVeils = int(Numbers.Number("most-veils", 10, "veils", "most veils that are sprayed over shading", fact.Bench("the journal of thin coats ends somewhere")))
+	mostVeils = int(Numbers.Number("most-veils", 10, "veils", "most veils that are sprayed over shading", fact.Bench("chosen: nobody sprays more before looking again")))
 )
 
 func init() {

@@ -16,8 +16,8 @@ var Numbers fact.Table
 var (
 	kept     = fact.Bench("how much contrast is asked by how it was kept: grass or paved field, hangared or parked out, at sea, how long in service")
 	scale    = Numbers.Number("wear-scale", 18, "months", "hard service after which most of what wear does has been done", kept)
-	chipsAll = Numbers.Number("wear-chips", 4, "%", "share of the skin chipped on a heavily worn aircraft", fact.Bench("less is more; wear goes where people go"))
-	fadeAll  = Numbers.Number("wear-fade", 9, "CIEDE2000", "how far the colour of a heavily worn aircraft has faded", fact.Bench("faded, not another colour"))
+	chipsAll = Numbers.Number("wear-chips", 4, "%", "share of the skin chipped after long hard service on the hardest ground", fact.Bench("less is more; wear goes where people go"))
+	fadeAll  = Numbers.Number("wear-fade", 9, "CIEDE2000", "how far the colour has faded after long hard service under the hardest sun", fact.Bench("faded, not another colour"))
 	subtle   = Numbers.Number("wear-subtle", 0.45, "", "wear up to which shading is subtle", kept)
 	plain    = Numbers.Number("wear-clear", 1.0, "", "wear up to which it is clear; above it is stark", kept)
 	unsaid   = Numbers.Number("wear-unsaid", 0.4, "", "wear of an aircraft of which nothing is said", kept)
@@ -25,8 +25,8 @@ var (
 
 // Place is where an aircraft was based.
 type Place struct {
-	ID, Words                string
-	Shading, Chips, Stain, F float64 // how much harder it is on each than a paved field
+	ID, Words                   string
+	Shading, Chips, Stain, Fade float64 // how much harder it is on each than a paved field
 }
 
 // Shelter is how it was parked.
@@ -79,6 +79,15 @@ type Targets struct {
 	Words   string
 }
 
+// hardest returns the most that any place adds of something.
+func hardest(of func(Place) float64) float64 {
+	most := 0.0
+	for _, p := range places {
+		most = max(most, of(p))
+	}
+	return most
+}
+
 // Of returns what a service asks for.
 func Of(s Service) Targets {
 	p, h := places[0], shelters[0]
@@ -113,6 +122,6 @@ func Of(s Service) Targets {
 	}
 	return Targets{
 		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words,
-		Chips: chipsAll * done * shows * p.Chips / 1.6, Fade: fadeAll * done * shows * p.F / 1.6,
+		Chips: chipsAll * done * shows * p.Chips / hardest(func(p Place) float64 { return p.Chips }), Fade: fadeAll * done * shows * p.Fade / hardest(func(p Place) float64 { return p.Fade }),
 	}
 }

@@ -51,15 +51,35 @@ func Open(ctx context.Context, path string, now func() time.Time) (*Store, error
 	if err != nil {
 		return nil, err
 	}
+	s := &Store{sql: conn, now: now}
 	p, err := goose.NewProvider(goose.DialectSQLite3, conn, files)
 	if err == nil {
-		_, err = p.Up(ctx)
+		var done []*goose.MigrationResult
+		if done, err = p.Up(ctx); err == nil && len(done) > 0 {
+			err = s.derive(ctx)
+		}
 	}
 	if err != nil {
 		conn.Close()
 		return nil, fmt.Errorf("open %s: %w", path, err)
 	}
-	return &Store{sql: conn, now: now}, nil
+	return s, nil
+}
+
+// derive makes what is worked out of the plans, summaries and uses, anew for every build.
+func (s *Store) derive(ctx context.Context) error {
+	return s.in(ctx, func(q *db.Queries) error {
+		heads, err := q.Heads(ctx)
+		if err != nil {
+			return err
+		}
+		for _, r := range heads {
+			if err := s.head(ctx, q, r.BuildID, r); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
 }
 
 // Close closes the database; everything acknowledged is on disk.

@@ -80,8 +80,8 @@ func guideCup(site *route.Site, c route.Cup) *wire.GuideCup {
 	out.Needle = wire.Dial{Is: c.Setting.NeedleMM, From: r.Needle[0], To: r.Needle[1]}
 	out.Pressure = wire.Dial{Is: c.Setting.PSI, From: r.PSI[0], To: r.PSI[1]}
 	out.Distance = wire.Dial{Is: c.Setting.DistanceCM, From: r.DistanceCM[0], To: r.DistanceCM[1]}
-	usual := site.Step.Product.Family.Thinning
-	out.Thinning = wire.Dial{Is: c.Setting.Thinning, From: round(usual*0.7, 1), To: round(usual*1.4, 1)}
+	least, most := dose.ThinningRange(site.Step.Product.Family)
+	out.Thinning = wire.Dial{Is: c.Setting.Thinning, From: round(least, 1), To: round(most, 1)}
 	out.Passes, out.Minutes = c.Spray.Passes, round(c.Spray.Time.Minutes(), 1)
 	out.Words = c.Spray.Words()
 	if c.Spray.Dry || c.Spray.Wet || c.Spray.Coarse {

@@ -140,6 +140,40 @@ func (q *Queries) HeadOf(ctx context.Context, slug string) (sql.NullInt64, error
 	return head_id, err
 }
 
+const heads = `-- name: Heads :many
+SELECT revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at FROM build JOIN revision ON revision.id = build.head_id
+`
+
+func (q *Queries) Heads(ctx context.Context) ([]Revision, error) {
+	rows, err := q.db.QueryContext(ctx, heads)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []Revision
+	for rows.Next() {
+		var i Revision
+		if err := rows.Scan(
+			&i.ID,
+			&i.BuildID,
+			&i.ParentID,
+			&i.Plan,
+			&i.Change,
+			&i.MadeAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const newestChild = `-- name: NewestChild :one
 SELECT id, build_id, parent_id, "plan", change, made_at FROM revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1
 `

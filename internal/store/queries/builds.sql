@@ -29,3 +29,6 @@ ON CONFLICT (build_id) DO UPDATE SET name = excluded.name, scale = excluded.scal
 
 -- name: DeleteBuilds :exec
 DELETE FROM build;
+
+-- name: Heads :many
+SELECT revision.* FROM build JOIN revision ON revision.id = build.head_id;
