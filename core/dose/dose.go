@@ -29,6 +29,7 @@ type Job struct {
 	Wet      coating.Microns // a coat as laid
 	Airbrush bool
 	Thinning float64 // parts of thinner to one of the product; below 0 for the family's usual
+	Tint     float64 // parts of thinner more than the family's usual, for veils and stains that are sprayed as a mere tint
 }
 
 // Cup is how much that takes. All in millilitres.
@@ -46,12 +47,16 @@ func Of(j Job) Cup {
 	if c.Laid <= 0 {
 		return Cup{}
 	}
+	usual := 0.0
+	if j.Airbrush {
+		usual = j.Family.Thinning
+	}
 	thin := j.Thinning
 	if thin < 0 {
-		thin = 0
-		if j.Airbrush {
-			thin = j.Family.Thinning
-		}
+		thin = usual + j.Tint
+	}
+	if j.Tint > 0 { // the same paint in more liquid
+		c.Laid *= (1 + thin) / (1 + usual)
 	}
 	if j.Airbrush {
 		c.Mixed = c.Laid/sprayed + residue

@@ -29,6 +29,11 @@ func TestOf(t *testing.T) {
 	if x := Of(thinner); x.Product >= c.Product || x.Mixed != c.Mixed {
 		t.Errorf("thinned 1:3 it takes %+v, as usual %+v", x, c)
 	}
+	tint := job
+	tint.Tint = 4
+	if x := Of(tint); math.Abs(x.Laid*(1.5/5.5)-c.Laid) > 1e-9 || math.Abs(x.Thinner/x.Product-4.5) > 1e-9 || x.Product > 1.2*c.Product {
+		t.Errorf("as a tint it takes %+v, as usual %+v", x, c)
+	}
 	if got := Of(Job{Family: acrylic, Coats: 2, Wet: 18, Airbrush: true}); got != (Cup{}) {
 		t.Errorf("nothing to cover takes %+v", got)
 	}

@@ -25,6 +25,7 @@ var (
 	runFrom    = Numbers.Number("spray-run-from", 24, "µm", "wet film laid by one pass from which it runs on an edge", sprays)
 	thinLeast  = Numbers.Number("thinning-least", 0.7, "", "least that a paint is usually thinned, as a share of its family's middle", sprays)
 	thinMost   = Numbers.Number("thinning-most", 1.4, "", "most", sprays)
+	thinFloor  = Numbers.Number("thin-floor", 0.8, "", "how thin a paint can get at the most, as a share of its usual thickness: that of the thinner", sprays)
 	peelTo     = Numbers.Number("orange-peel", 0.30, "µm", "texture that a coat at twice the dry limit leaves", sprays)
 )
 
@@ -96,7 +97,7 @@ type Spray struct {
 func (s Setting) Of(f *coating.Family, wet coating.Microns, wetCoat bool, areaCM2 float64, air climate.Air) Spray {
 	var out Spray
 	psi := math.Sqrt(max(1, s.PSI))
-	thick := (1 + f.Thinning) / (1 + s.Thinning) // above 1 the paint is thicker than usual
+	thick := max(thinFloor, (1+f.Thinning)/(1+s.Thinning)) // above 1 the paint is thicker than usual
 	flow := flowK * s.NeedleMM * s.NeedleMM * psi / thick
 	if wetCoat {
 		flow *= openWet

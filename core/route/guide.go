@@ -49,6 +49,7 @@ func (s *Site) Cup(set *dose.Setting) (Cup, bool) {
 	if s.Step.Do.Airbrush && s.Step.Do.Spray != "" {
 		c.Range = dose.RangeFor(s.Step.Do.Spray)
 		c.Setting = c.Range.Middle(family)
+		c.Setting.Thinning += s.Step.Do.Tint
 		if set != nil {
 			c.Setting = *set
 		}
@@ -60,7 +61,11 @@ func (s *Site) Cup(set *dose.Setting) (Cup, bool) {
 // sprayOf tells what a setting does with the step's product on its zone, in air.
 func sprayOf(z *Zone, step *Step, set *dose.Setting, air climate.Air) dose.Spray {
 	film := step.Film(time.Time{})
-	return set.Of(step.Product.Family, film.Wet, step.Do.Has(ClearCoat) && step.Sheen() == coating.Gloss, z.AreaCM2*step.Covered(), air)
+	wet := film.Wet
+	if step.Do.Tint > 0 { // the same paint in more liquid
+		wet *= coating.Microns((1 + set.Thinning) / (1 + step.Product.Family.Thinning))
+	}
+	return set.Of(step.Product.Family, wet, step.Do.Has(ClearCoat) && step.Sheen() == coating.Gloss, z.AreaCM2*step.Covered(), air)
 }
 
 // Weather says whether the air is fit for spraying at the step's time, and what to do where it is not.

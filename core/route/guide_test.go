@@ -190,6 +190,26 @@ func TestDecalWork(t *testing.T) {
 	}
 }
 
+// In the room, every sprayed technique comes out well in the middle of its range, with every family that it is sprayed with.
+func TestUsualSettingsComeOutWell(t *testing.T) {
+	for _, d := range Techniques() {
+		if d.Spray == "" {
+			continue
+		}
+		for _, f := range coating.Families() {
+			kind := slices.IndexFunc(d.Kinds, func(k coating.Kind) bool { return slices.Contains(f.Kinds, k) })
+			if kind < 0 || f.IsLoose() || f.ID == "artist-oil" || d.Spray == "grime" && f.ID == "lacquer" {
+				continue
+			}
+			p := coloured(d.Kinds[kind], f.ID, "#6f7a82", coating.NoSheen)
+			c, ok := siteOf(climate.Room, step(d.ID, p, max(1, d.Coats))).Cup(nil)
+			if !ok || c.Spray.Dry || c.Spray.Wet || c.Spray.Coarse {
+				t.Errorf("%s with %s: %s", d.ID, f.ID, c.Spray.Words())
+			}
+		}
+	}
+}
+
 // Every sprayed technique has a range of settings of its own that exists.
 func TestEverySprayHasItsRange(t *testing.T) {
 	known := map[string]bool{}

@@ -194,7 +194,7 @@ func (z *Zone) Dose(s *Step, thinning float64) dose.Cup {
 		return dose.Cup{}
 	}
 	film := s.Film(time.Time{})
-	return dose.Of(dose.Job{Family: s.Product.Family, AreaCM2: z.AreaCM2 * s.Covered(), Coats: film.Coats, Wet: film.Wet, Airbrush: s.Do.Airbrush, Thinning: thinning})
+	return dose.Of(dose.Job{Family: s.Product.Family, AreaCM2: z.AreaCM2 * s.Covered(), Coats: film.Coats, Wet: film.Wet, Airbrush: s.Do.Airbrush, Thinning: thinning, Tint: s.Do.Tint})
 }
 
 // Covered returns how much of its zone the step covers, over 0 and up to 1: what it says itself, else what is usual.

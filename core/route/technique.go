@@ -64,6 +64,7 @@ type Technique struct {
 	Per100   time.Duration  // attended, per 100 cm2 and coat
 	Between  time.Duration  // flashing off between coats, attended
 	Airbrush bool
+	Tint     float64 // parts of thinner more than usual; 0 where it is thinned as usual
 	Covers   float64 // share of its zone that it usually covers; 0 stands for all of it
 	WidthMM  float64 // of a line or blotch of shading on the model
 	Spray    string  // usual range of airbrush settings, see dose; empty where it is not sprayed
@@ -128,6 +129,11 @@ func cover(id string, share float64) float64 {
 	return Numbers.Number("covers-"+id, share, "", "share of its zone that it usually covers: "+id, fact.Bench("a rough share; a step's own can be set"))
 }
 
+// tint is how much more a technique is thinned than usual, in the table of numbers.
+func tint(id string, parts float64) float64 {
+	return Numbers.Number("tint-"+id, parts, "parts", "thinner to one of paint, more than usual: "+id, fact.Bench("sprayed as a mere tint, built up in passes"))
+}
+
 // techniques is the closed list of what a step can do, in the order of work.
 var techniques = []*Technique{
 	{
@@ -148,11 +154,11 @@ var techniques = []*Technique{
 		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * minute, Per100: 6 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "veil", Name: "Thin veils", Short: "Veil", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 3, Thin: shade.Veil(), Kinds: paints, Role: Colour | Veils,
+		ID: "veil", Name: "Thin veils", Short: "Veil", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 3, Thin: shade.Veil(), Tint: tint("veil", 4), Kinds: paints, Role: Colour | Veils,
 		Spray: "fine", Sheen: coating.Flat, Setup: 8 * minute, Per100: 2 * minute, Between: 3 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.1, Kinds: paints, Role: Shades,
+		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.1, Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
 		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * minute, Per100: 6 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
@@ -234,7 +240,7 @@ var techniques = []*Technique{
 		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: 5 * minute, Per100: 4 * minute, Caution: oilRagCare,
 	},
 	{
-		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.3, Kinds: stains,
+		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.3, Tint: tint("exhaust-spray", 3), Kinds: stains,
 		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: 8 * minute, Per100: 4 * minute, Between: 5 * minute, Airbrush: true, Caution: sprayCare,
 	},
 	{

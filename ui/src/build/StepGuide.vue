@@ -119,7 +119,7 @@ const nothing = computed(() => {
       <h3>{{ b.title }}</h3>
       <ul class="rows">
         <li v-for="r in b.rows" :key="r.label">
-          <span class="label"><StateMark v-if="r.state" :state="r.state" quiet /> {{ r.label }}</span>
+          <span class="what"><StateMark v-if="r.state" :state="r.state" quiet /> {{ r.label }}</span>
           <span class="value">{{ r.value }}</span>
         </li>
       </ul>
@@ -249,7 +249,7 @@ input[type='range'] {
   padding: 4px 0;
   border-bottom: 1px solid var(--line);
 }
-.label {
+.what {
   font-weight: 600;
 }
 </style>
