@@ -126,6 +126,13 @@ func TestTakeFromShelf(t *testing.T) {
 	if copied.Shelf != "slate" || copied.Name != "Slate clay" || now.Plan.Zones[1].Steps[3].Product != copied.ID {
 		t.Errorf("the plan has %+v", copied)
 	}
+	// The shelf's product changes; the plan keeps its copy until it is renewed.
+	b.must(b.store.PutShelf(t.Context(), shelf.Product{Product: plan.Product{ID: "slate", Name: "Slate clay, new batch", Kind: coating.Wash, Family: "clay-wash", Colour: "#5c5852"}}))
+	b.page.MustElement("[aria-label='The plan']").MustClick()
+	b.sees("[role=tab]", "Products").MustClick()
+	b.page.MustElement("[aria-label='Renew Slate clay from the shelf']").MustClick()
+	b.sees("[role=dialog] li", "Slate clay, new batch")
+	b.gone("[role=dialog] li .v-btn__content", "Renew")
 	text, err := now.Plan.Write()
 	b.must(err)
 	if strings.Contains(string(text), "mine") || strings.Contains(string(text), "stock_ml") {

@@ -148,7 +148,7 @@ func (k *Skin) cover(line *route.Line, i int) {
 
 // tone takes the panels' colour and that of their shading from the route.
 func (k *Skin) tone(line *route.Line, i int) {
-	t := line.Zone.Tones(i + 1)
+	t := line.Tones(i + 1)
 	k.Paint = t.Panel
 	k.Marks = slices.DeleteFunc(k.Marks, func(m Mark) bool { return m.Kind == "shading" || m.Kind == "mottling" })
 	if t.Shaded != nil && shade.Read(shade.Seen(t.Line, t.Panel, t.WidthMM)) > shade.Lost {

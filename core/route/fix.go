@@ -64,7 +64,7 @@ func (l *Line) upTo(n int) *Line {
 	}
 	return &Line{
 		Zone: l.Zone, Steps: slices.Clip(l.Steps[:n]), Films: slices.Clip(l.Films[:below]),
-		touch: slices.Clip(l.touch[:below]), ready: slices.Clip(l.ready[:below]), latest: slices.Clip(l.latest[:below]),
+		touch: slices.Clip(l.touch[:below]), ready: slices.Clip(l.ready[:below]), latest: slices.Clip(l.latest[:below]), tones: slices.Clip(l.tones[:n+1]),
 	}
 }
 

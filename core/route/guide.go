@@ -165,7 +165,7 @@ func (s *Site) Squint() (Squint, bool) {
 		return Squint{}, false
 	}
 	out := Squint{Wanted: s.Plan.Wear.Shading, Scale: s.Plan.Scale, Unit: "veil"}
-	t := s.Zone.Tones(s.Index)
+	t := s.tones()
 	paint := s.Step
 	if s.Step.Do.Has(Shades) {
 		t.add(s.Step)
@@ -205,7 +205,7 @@ func (s *Site) Fade() (share, wanted float64, ok bool) {
 	if s.Step.Do.ID != "oil-dots" || s.Step.Product == nil || s.Step.Product.Colour == "" || s.Plan.Wear.Fade <= 0 {
 		return 0, 0, false
 	}
-	base, tone := s.Zone.Tones(s.Index).Panel, colour.Or(s.Step.Product.Colour, unnamedColour)
+	base, tone := s.tones().Panel, colour.Or(s.Step.Product.Colour, unnamedColour)
 	wanted = s.Plan.Wear.Fade
 	if base.Difference(tone) < wanted {
 		return 1, wanted, false

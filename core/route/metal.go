@@ -23,7 +23,7 @@ var (
 func (s *Site) Metal() MetalLook {
 	m := MetalLook{Words: "dull", Units: gloss.Units(s.On)}
 	switch {
-	case m.Units >= metalChrome && s.Zone.Tones(s.Index).Panel.Lightness() <= chromeBlack:
+	case m.Units >= metalChrome && s.tones().Panel.Lightness() <= chromeBlack:
 		m.Words = "like chrome"
 	case m.Units >= metalMirror:
 		m.Words = "like a mirror"

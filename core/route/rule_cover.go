@@ -45,7 +45,7 @@ func findWeakCover(s *Site) []Finding {
 			return nil // it is not what is seen in the end
 		}
 	}
-	ground := s.Zone.Tones(s.Index).Panel
+	ground := s.tones().Panel
 	off := s.Step.offBy(ground, s.Step.Coats)
 	if off < offTone {
 		return nil

@@ -63,7 +63,7 @@ func findShade(s *Site) []Finding {
 
 // readsWith tells how the shading reads if the site's step had that many coats.
 func (s *Site) readsWith(coats int) shade.Reading {
-	t := s.Zone.Tones(s.Index)
+	t := s.tones()
 	other := *s.Step
 	other.Coats = coats
 	t.add(&other)

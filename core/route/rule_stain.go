@@ -33,7 +33,7 @@ func findStainStrength(s *Site) []Finding {
 	if s.Step.Do.ID != "exhaust-spray" || s.Step.Product == nil || s.Step.Product.Colour == "" || s.Step.Product.Family.Hide == 0 || s.Plan.Wear.Stain == shade.Lost {
 		return nil
 	}
-	base := s.Zone.Tones(s.Index).Panel
+	base := s.tones().Panel
 	if base.Difference(colour.Or(s.Step.Product.Colour, base)) < seen {
 		return nil // it can't be seen at all: another rule
 	}

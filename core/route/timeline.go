@@ -27,6 +27,7 @@ type Line struct {
 	Films  stack.Stack // the bare plastic, then a layer for each step that lays a film, in the order of the route
 	touch  []time.Time // of Films
 	ready  []time.Time // of Films
+	tones  []Tones     // before the first step, and after each
 	latest []int       // place of the film among the first that is ready last, as most steps see it
 }
 
@@ -52,7 +53,7 @@ type Placed struct {
 func Lay(plan *Plan) *Timeline {
 	tl := &Timeline{Plan: plan, From: plan.Start}
 	for _, z := range plan.Zones {
-		line := &Line{Zone: z, Films: stack.On(plan.Air), touch: make([]time.Time, 1), ready: make([]time.Time, 1), latest: make([]int, 1)}
+		line := &Line{Zone: z, Films: stack.On(plan.Air), touch: make([]time.Time, 1), ready: make([]time.Time, 1), latest: make([]int, 1), tones: []Tones{bare()}}
 		tl.Lines = append(tl.Lines, line)
 		for _, s := range z.Steps {
 			if s.Done.After(tl.From) {
@@ -155,7 +156,10 @@ func (l *Line) after(tl *Timeline) time.Time {
 	return t
 }
 
-// Surface returns the texture that the step laid out at place would meet.
+// Tones returns the tones of the zone after its first n steps.
+func (l *Line) Tones(n int) Tones { return l.tones[n] }
+
+// surface returns the texture that the step laid out at place would meet.
 func (l *Line) surface() coating.Texture {
 	if n := len(l.Steps); n > 0 {
 		return l.Steps[n-1].Leaves
@@ -231,6 +235,9 @@ func (l *Line) push(plan *Plan, p Placed) {
 	if p.Step.Spray != nil && p.Step.Do.Lays && l.Films[p.Layer].Film.Covers() {
 		p.Leaves += sprayOf(l.Zone, p.Step, p.Step.Spray, plan.Air.At(p.Start)).Adds
 	}
+	tones := l.tones[len(l.Steps)]
+	tones.add(p.Step)
+	l.tones = append(l.tones[:len(l.Steps)+1], tones)
 	l.Steps = append(l.Steps, p)
 }
 

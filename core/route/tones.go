@@ -21,12 +21,18 @@ type Tones struct {
 
 // Tones returns the tones of the zone after its first n steps: each coat lies over what was there, by its hiding power.
 func (z *Zone) Tones(n int) Tones {
-	t := Tones{Pair: shade.Pair{Line: Plastic, Panel: Plastic}}
+	t := bare()
 	for _, s := range z.Steps[:n] {
 		t.add(s)
 	}
 	return t
 }
+
+// bare are the tones of the plastic.
+func bare() Tones { return Tones{Pair: shade.Pair{Line: Plastic, Panel: Plastic}} }
+
+// tones returns those that the site's step meets.
+func (s *Site) tones() Tones { return s.line.tones[s.Index] }
 
 func (t *Tones) add(s *Step) {
 	if s.Product == nil || !s.Do.Has(Colour|Shades) {
@@ -80,7 +86,8 @@ func (s *Site) lastTone() (Tones, bool) {
 			return Tones{}, false
 		}
 	}
-	t := s.Zone.Tones(s.Index + 1)
+	t := s.tones()
+	t.add(s.Step)
 	return t, t.Shaded != nil
 }
 

@@ -200,6 +200,18 @@ const fromShelf = computed(() =>
     .filter((p) => !store.build?.plan.products.some((q) => q.shelf === p.id))
     .map((p) => ({ value: p.id, title: p.name, props: { subtitle: p.family } })),
 )
+/** Whether the shelf's product differs from the plan's copy of it. */
+function stale(p: PlanProduct) {
+  const own = shelf.value.find((one) => one.id === p.shelf)
+  if (!own) return false
+  const plain = (x: PlanProduct) =>
+    JSON.stringify(Object.entries({ ...x, id: p.id }).sort(([a], [b]) => (a < b ? -1 : 1)))
+  return plain(copyOf(own)) !== plain(p)
+}
+function renew(p: PlanProduct) {
+  const own = shelf.value.find((one) => one.id === p.shelf)
+  if (own) void make({ do: 'put-product', of: p.id, product: { ...copyOf(own), id: p.id } })
+}
 function take(id: string | null) {
   const p = shelf.value.find((one) => one.id === id)
   if (p) void make({ do: 'put-product', product: copyOf(p) })
@@ -370,6 +382,16 @@ const newProduct = () => {
               <li v-for="p in store.build?.plan.products ?? []" :key="p.id">
                 <span><span class="swatch" :style="{ background: p.colour ?? 'transparent' }" /> {{ p.name }}</span>
                 <span class="soft">{{ p.family }}{{ p.sheen ? `, ${p.sheen}` : '' }}</span>
+                <v-btn
+                  v-if="stale(p)"
+                  size="small"
+                  variant="outlined"
+                  title="The shelf's product has changed since it was copied"
+                  :aria-label="`Renew ${p.name} from the shelf`"
+                  @click="renew(p)"
+                  >Renew</v-btn
+                >
+                <span v-else />
                 <v-btn size="small" variant="outlined" @click="((fresh = false), (product = { ...p }))">Change</v-btn>
                 <v-btn
                   size="small"
