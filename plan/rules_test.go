@@ -286,6 +286,18 @@ func TestSchools(t *testing.T) {
 			t.Errorf("%s: %s still finds %s", tc.question, tc.answer, tc.rule)
 		}
 	}
+	bare := routeOf(t, "b: base-coat acrylic done 800h", "w: pin-wash enamel-wash")
+	if found(check(t, bare), "bare-acrylic") {
+		t.Error("the usual school wants a barrier on acrylic")
+	}
+	bare.Schools = map[string]string{"acrylic_under_enamel_wash": "gloss", "under_wash": "flat"}
+	r := check(t, bare)
+	if list(r) != "warn w bare-acrylic" || len(r.Findings[0].Fixes) == 0 {
+		t.Fatalf("a school that wants a barrier: %s", list(r))
+	}
+	if barred, err := bare.Apply("w", r.Findings[0].Fixes[0]); err != nil || found(check(t, barred), "bare-acrylic") {
+		t.Errorf("after the gloss: %v", err)
+	}
 	f := routeOf(t, "b: base-coat acrylic done 800h", "o: oil-dots oil done 400h", "f: final-coat flat")
 	f.Schools = map[string]string{"over_oils": "nothing"}
 	if !found(check(t, f), "young-oils") {
@@ -578,6 +590,9 @@ func TestEveryRuleIsMet(t *testing.T) {
 	turned := routeOf(t, "b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "w: pin-wash grey-wash", "x: wipe of w damp")
 	turned.Zones[0].Steps[3].Stroke, turned.Zones[0].Steps[3].Liquid = "circular", &plan.Liquid{Name: "turpentine"}
 	collect(turned)
+	barrier := routeOf(t, "b: base-coat acrylic done 800h", "w: pin-wash enamel-wash")
+	barrier.Schools = map[string]string{"acrylic_under_enamel_wash": "gloss"}
+	collect(barrier)
 	parts := twoParts(t)
 	collect(parts)
 	parts.Zones[0].Steps = parts.Zones[0].Steps[:1]

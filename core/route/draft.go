@@ -405,6 +405,7 @@ func (d *draft) gloss() {
 			d.because("Two coats of gloss: decals bed on it, a wash runs and wipes off, and it takes the rub of the cloth.")
 		}
 	}
+	d.barrier()
 	if d.Wants(WithDecals) && d.schools.Of("decals_and_wash") != "before-decals" {
 		d.decals()
 	}
@@ -412,6 +413,19 @@ func (d *draft) gloss() {
 		d.add("satin-coat", d.kit.take("satin"))
 		d.glossed = false
 		d.because("A satin coat below the wash keeps an even tone of grime.")
+	}
+}
+
+// barrier puts a gloss below the wash where the school wants one on acrylics and nothing else brings it, and what the wash shall meet
+// over that.
+func (d *draft) barrier() {
+	if d.glossed || !d.Wants(WithWash) || !isAcrylic(d.Paint.Family) || d.schools.Of("acrylic_under_enamel_wash") != "gloss" || d.schools.Of("wash") == "sludge" {
+		return
+	}
+	d.add("gloss-coat", d.kit.take("gloss"))
+	d.because("A gloss barrier over the acrylic, before an enamel wash, as your school has it.")
+	if d.schools.Of("under_wash") == "flat" {
+		d.add("flat-coat", d.kit.take("flat"))
 	}
 }
 

@@ -182,6 +182,9 @@ func TestDraftFollowsTheSchools(t *testing.T) {
 	if a := shape(Schools{"chips": "wiped-acrylic"}, WithChips); a == medium || !strings.Contains(a, "wipe-back") {
 		t.Errorf("chips: wiped back drafts %s", a)
 	}
+	if bare, barred := shape(Schools{"under_wash": "flat"}, WithWash), shape(Schools{"under_wash": "flat", "acrylic_under_enamel_wash": "gloss"}, WithWash); bare == barred || !strings.Contains(barred, "gloss-coat") {
+		t.Errorf("acrylic_under_enamel_wash changes nothing: %s", barred)
+	}
 	if shape(Schools{"under_wash": "gloss"}, WithWash) == shape(Schools{"under_wash": "flat"}, WithWash) {
 		t.Error("under_wash changes nothing")
 	}

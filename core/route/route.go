@@ -141,7 +141,7 @@ func (s *Step) Film(laid time.Time) coating.Film {
 	if s.Do.Has(Veils) { // all veils together are no thicker than a coat, and no closer
 		film.Coats, film.Wet = 1, wet*coating.Microns(max(1, s.Coats))
 	}
-	if s.Do.Has(Shades) && s.Share <= 0 {
+	if s.Share <= 0 { // shading, chips and stains lie on a part of the zone and cover nothing but that
 		film.Share = s.Do.Covers
 	}
 	return film
