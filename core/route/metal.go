@@ -1,6 +1,11 @@
 package route
 
 import (
+	"fmt"
+	"slices"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
 )
@@ -19,16 +24,70 @@ var (
 	chromeBlack = Numbers.Number("metal-black", 25, "L*", "lightness up to which an undercoat counts as black", undercoat)
 )
 
+// The looks of a metal, from the dullest.
+var metalLooks = []string{"dull", "satin", "like a mirror", "like chrome"}
+
 // Metal tells how the site's metal coat will shine.
-func (s *Site) Metal() MetalLook {
-	m := MetalLook{Words: "dull", Units: gloss.Units(s.On)}
+func (s *Site) Metal() MetalLook { return metalOver(s.On, s.tones().Panel) }
+
+// metalOver tells how a metal shines over an undercoat of that texture and colour.
+func metalOver(on coating.Texture, tone colour.Colour) MetalLook {
+	m := MetalLook{Units: gloss.Units(on)}
+	look := 0
 	switch {
-	case m.Units >= metalChrome && s.tones().Panel.Lightness() <= chromeBlack:
-		m.Words = "like chrome"
+	case m.Units >= metalChrome && tone.Lightness() <= chromeBlack:
+		look = 3
 	case m.Units >= metalMirror:
-		m.Words = "like a mirror"
+		look = 2
 	case m.Units >= metalSatin:
-		m.Words = "satin"
+		look = 1
 	}
+	m.Words = metalLooks[look]
 	return m
+}
+
+// Undercoat is the least that has to lie below a metal coat for a look.
+type Undercoat struct {
+	MetalLook
+	What string
+	Is   bool // it lies there already
+}
+
+// Undercoats tells for each look of a metal, from the dullest, the least undercoat that the site's surface would need for it.
+func (s *Site) Undercoats() []Undercoat {
+	tone, black := s.tones().Panel, colour.Grey(chromeBlack/2)
+	tries := []Undercoat{{s.Metal(), "what is there", true}}
+	try := func(what string, on coating.Texture, tone colour.Colour) {
+		tries = append(tries, Undercoat{MetalLook: metalOver(on, tone), What: what})
+	}
+	for _, sheen := range []coating.Sheen{coating.Flat, coating.Satin, coating.SemiGloss} {
+		try("a "+sheen.String()+" coat", s.On.Under(sheen, 2), tone)
+	}
+	for n := 1; n <= int(mostCoats); n++ {
+		try(coatsOf(n, "gloss"), s.On.Under(coating.Gloss, n), tone)
+	}
+	for grades := 1; grades <= 2; grades++ {
+		try(fmt.Sprintf("%s, polished the next day in %s", coatsOf(int(mirrorCoats), "gloss black"), gradesOf(grades)), s.On.Under(coating.Gloss, int(mirrorCoats)).Polished(grades), black)
+	}
+	var all []Undercoat
+	for _, look := range metalLooks {
+		if i := slices.IndexFunc(tries, func(u Undercoat) bool { return u.Words == look }); i >= 0 {
+			all = append(all, tries[i])
+		}
+	}
+	return all
+}
+
+func coatsOf(n int, what string) string {
+	if n == 1 {
+		return "1 coat of " + what
+	}
+	return fmt.Sprintf("%d coats of %s", n, what)
+}
+
+func gradesOf(n int) string {
+	if n == 1 {
+		return "one grade"
+	}
+	return "two grades"
 }

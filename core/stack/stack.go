@@ -132,15 +132,15 @@ func ContactTime(contact *Contact, liquid *solvent.Liquid, moment time.Time, air
 	if liquid == nil || contact.Liquid == 0 {
 		return contact.Action
 	}
+	if contact == ChipWork { // small patches, each dried off before the next
+		return time.Duration(chipPatch * float64(time.Second))
+	}
 	begun := moment.Add(contact.Action)
 	return contact.Action + air.Reach(begun, float64(contact.Liquid), liquid.Flux).Sub(begun)
 }
 
 func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield func(Reach)) {
 	contact := ContactTime(touch.Contact, touch.Liquid, moment, air)
-	if touch.Contact == ChipWork { // it is worked in small patches and dried off, so below it stands only as long as the hand works
-		contact = time.Duration(chipPatch * float64(time.Second))
-	}
 	exposed, lag := 1.0, 0.0 // lag is the sum of L/sqrt(D), in sqrt(s)
 	welds := touch.Welds != nil
 	for i := len(s) - 1; i >= 0; i-- {

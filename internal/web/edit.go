@@ -183,6 +183,68 @@ func (s *Server) newPlan(c fiber.Ctx, in wire.NewBuild) (plan.File, []string, er
 	return plan.File{}, nil, fiber.NewError(fiber.StatusUnprocessableEntity, "Say what the build is made from: a plan file, another build or answers.")
 }
 
+// schoolCosts tells what each answer to each school would take of work and time, for a build that is still to be drafted.
+func (s *Server) schoolCosts(c fiber.Ctx) error {
+	var in wire.NewBuild
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	if in.Answers == nil {
+		return fiber.NewError(fiber.StatusUnprocessableEntity, "Give the answers that a build is drafted from.")
+	}
+	shelf, err := s.fromShelf(c.Context())
+	if err != nil {
+		return err
+	}
+	costs, err := in.Answers.Costs(shelf...)
+	if err != nil {
+		return err
+	}
+	var now plan.Cost
+	for _, cost := range costs {
+		if cost.Now {
+			now = cost
+		}
+	}
+	out := wire.SchoolCosts{Answers: []wire.AnswerCost{}}
+	for _, cost := range costs {
+		out.Answers = append(out.Answers, wire.AnswerCost{School: cost.School, Answer: cost.Answer, Words: costWords(cost, now), Now: cost.Now})
+	}
+	return c.JSON(out)
+}
+
+// costWords tells what an answer takes, against the one in force.
+func costWords(c, now plan.Cost) string {
+	if c.Now {
+		words := hours(c.Hands) + " of work in all"
+		if c.Narrow > 0 {
+			words += ", " + count(c.Narrow, "step") + " too early for a slow product"
+		}
+		return words
+	}
+	var words []string
+	than := func(d time.Duration, step time.Duration, write func(time.Duration) string, more, less string) {
+		switch d = d.Round(step); {
+		case d > 0:
+			words = append(words, write(d)+" "+more)
+		case d < 0:
+			words = append(words, write(-d)+" "+less)
+		}
+	}
+	days := func(d time.Duration) string { return count(int(d/(24*time.Hour)), "day") }
+	than(c.Hands-now.Hands, time.Minute, hours, "more work", "less work")
+	than(c.Finish.Sub(now.Finish), 24*time.Hour, days, "later", "earlier")
+	if d := c.Narrow - now.Narrow; d > 0 {
+		words = append(words, count(d, "step")+" more too early for a slow product")
+	} else if d < 0 {
+		words = append(words, count(-d, "step")+" fewer too early for a slow product")
+	}
+	if len(words) == 0 {
+		return "changes nothing here"
+	}
+	return strings.Join(words, ", ")
+}
+
 // putAway takes a build out of the list, or puts it back.
 func (s *Server) putAway(c fiber.Ctx) error {
 	var in wire.Archive

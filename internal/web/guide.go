@@ -13,6 +13,7 @@ import (
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
+	"inkysparrow/core/stack"
 	"inkysparrow/internal/wire"
 )
 
@@ -26,7 +27,10 @@ func (s *Server) guide(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	out := wire.Guide{Blocks: []wire.GuideBlock{}}
+	out := wire.Guide{Blocks: []wire.GuideBlock{}, Ways: append([]string{}, site.Step.Do.Ways()...), Tools: []wire.GuideRow{}}
+	for _, tool := range site.Step.Do.Tools() {
+		out.Tools = append(out.Tools, wire.GuideRow{Label: capital(tool.Name), Value: tool.Leaves})
+	}
 	added := coating.Texture(0)
 	if cup, ok := site.Cup(set); ok {
 		out.Cup = guideCup(site, cup)
@@ -40,10 +44,13 @@ func (s *Server) guide(c fiber.Ctx) error {
 	if squint, ok := site.Squint(); ok {
 		out.Squint = guideSquint(squint)
 	}
-	for _, block := range []func(*judged, *route.Site) (wire.GuideBlock, bool){metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, maskBlock, joinBlock, fadeBlock} {
+	for _, block := range []func(*judged, *route.Site) (wire.GuideBlock, bool){metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, tapeBlock, maskBlock, joinBlock, fadeBlock} {
 		if b, ok := block(j, site); ok {
 			out.Blocks = append(out.Blocks, b)
 		}
+	}
+	if b, ok := laterBlock(j, site); ok {
+		out.Later = &b
 	}
 	return c.JSON(out)
 }
@@ -157,10 +164,15 @@ func metalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	if site.Step.Do.ID != "metal-coat" {
 		return wire.GuideBlock{}, false
 	}
-	m := site.Metal()
-	return wire.GuideBlock{Title: "The metal's shine", Words: "Sprayed in thin transparent coats, each dried before it is judged, wiped free of dust between; on scrap first.", Rows: []wire.GuideRow{
-		{Label: "The undercoat reads", Value: fmt.Sprintf("%.0f GU, %s", m.Units, gloss.Band(m.Units))}, {Label: "Over it the metal shines", Value: m.Words},
-	}}, true
+	b := wire.GuideBlock{Title: "The metal will shine", Words: "The undercoat decides it: its gloss, and for chrome its colour."}
+	for _, u := range site.Undercoats() {
+		r := wire.GuideRow{Label: capital(u.Words), Value: fmt.Sprintf("over %s, %.0f GU", u.What, u.Units)}
+		if u.Is {
+			r.State = wire.Safe
+		}
+		b.Rows = append(b.Rows, r)
+	}
+	return b, true
 }
 
 func glossBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
@@ -214,7 +226,7 @@ func sealBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 			if t.IsZero() {
 				return "not within a month"
 			}
-			return j.local(t).Format("Mon 2 Jan, 15:04")
+			return j.clock(t)
 		}
 		r := wire.GuideRow{Label: do.Name + " is safe from", Value: fmt.Sprintf("%s; with a slow product %s", clock(sp.Usual), clock(sp.Slow)), State: wire.Safe}
 		if sp.Crosses {
@@ -233,13 +245,12 @@ func chipBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 	if !ok || site.Step.Do.ID != "chip" {
 		return wire.GuideBlock{}, false
 	}
-	clock := func(t time.Time) string { return j.local(t).Format("Mon 2 Jan, 15:04") }
 	return wire.GuideBlock{
-		Title: "Chipping", Words: "Stiff brush for scuffs, cropped brush for specks, toothpick for edges, needle for scratches, fine abrasive for worn patches. Start small: once it lifts, it goes fast.",
+		Title: "Chipping",
 		Rows: []wire.GuideRow{
 			{Label: "Water is through to the medium in", Value: fmt.Sprintf("%.0f s", l.Through.Seconds())},
-			{Label: "Comes off easily until", Value: clock(l.Eased)},
-			{Label: "Too late after", Value: clock(l.Late)},
+			{Label: "Comes off easily until", Value: j.clock(l.Eased)},
+			{Label: "Too late after", Value: j.clock(l.Late)},
 		},
 	}, true
 }
@@ -280,11 +291,66 @@ func fadeBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 	}}, true
 }
 
+// tapeBlock tells from when a mask may stick, and between when it comes off.
+func tapeBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
+	t, ok := site.Tape()
+	if !ok || t.On == nil && t.Colour == nil {
+		return wire.GuideBlock{}, false
+	}
+	b := wire.GuideBlock{Title: "When it goes on and comes off"}
+	row := func(label string, at time.Time, state wire.State) {
+		b.Rows = append(b.Rows, wire.GuideRow{Label: label, Value: j.clock(at), State: state})
+	}
+	if t.On != nil {
+		state := wire.Safe
+		if site.Start.Before(t.Sticks) {
+			state = wire.Hold
+		}
+		row("May stick to "+t.On.Product.Name+" from", t.Sticks, state)
+	}
+	if t.Colour != nil {
+		row("Comes off "+t.Colour.Product.Name+" from", t.Off, "")
+		row("Its edge chips after", t.Brittle, "")
+	}
+	return b, true
+}
+
+// laterBlock tells what each later liquid of the zone does to what is chipped, or to the decals.
+func laterBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
+	if site.Step.Do.Phase != route.Chip && site.Step.Do.Phase != route.Decals {
+		return wire.GuideBlock{}, false
+	}
+	b := wire.GuideBlock{Title: "What touches it later"}
+	for _, m := range site.Later() {
+		r := wire.GuideRow{Label: fmt.Sprintf("%s, %s", m.Step.Do.Name, j.local(m.At).Format("Mon 2 Jan")), State: wire.Safe}
+		with := "a dry cloth"
+		if m.Liquid != nil {
+			with = m.Liquid.Name
+		}
+		switch loss := float64(m.Reach.Loss); {
+		case m.Meant:
+			r.Value, r.State = with+" is to take it off", wire.Note
+		case m.Hit && m.Reach.Wet:
+			r.Value, r.State = with+": it is still wet by then", wire.Bite
+		case loss < 0.001:
+			r.Value = with + " leaves it alone"
+		default:
+			r.Value = fmt.Sprintf("%s takes %.3f µm", with, loss)
+			if m.Reach.Bites() {
+				r.State = wire.Bite
+			}
+		}
+		b.Rows = append(b.Rows, r)
+	}
+	b.Words = fmt.Sprintf("A loss of up to %.2f µm is not seen.", float64(stack.Limit()))
+	return b, len(b.Rows) > 0
+}
+
 func maskBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	if !site.Step.Do.Has(route.Tape) {
 		return wire.GuideBlock{}, false
 	}
-	b := wire.GuideBlock{Title: "The edge", Words: "Press tape down at the edge only; take it off low and slowly while the paint still gives."}
+	b := wire.GuideBlock{Title: "The edge"}
 	own := route.EdgeNamed(site.Step.Edge)
 	for _, e := range route.Edges() {
 		r := wire.GuideRow{Label: capital(e.Words), Value: fmt.Sprintf("about %.1f mm soft", e.WidthMM)}
@@ -312,7 +378,7 @@ func joinBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 				if last.End.After(dry) {
 					dry = last.End
 				}
-				b.Rows = append(b.Rows, wire.GuideRow{Label: line.Zone.Name, Value: "touch-dry " + j.local(dry).Format("Mon 2 Jan, 15:04")})
+				b.Rows = append(b.Rows, wire.GuideRow{Label: line.Zone.Name, Value: "touch-dry " + j.clock(dry)})
 			}
 		}
 	}

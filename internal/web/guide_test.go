@@ -42,20 +42,32 @@ func TestGuide(t *testing.T) {
 		{"petrel", "n2", "What no longer goes above it", "A decal floated on", "two coats of gloss"},
 		{"petrel", "c1", "The edge", "Tape pressed down", "mm on the aircraft"},
 		{"petrel", "u13", "What it waits for", "Propeller and legs", "touch-dry"},
-		{"lynx", "a3", "The metal's shine", "Over it the metal shines", "like"},
+		{"lynx", "a3", "The metal will shine", "Like chrome", "over what is there, 92 GU"},
+		{"lynx", "a3", "The metal will shine", "Dull", "over a flat coat"},
+		{"petrel", "c1", "When it goes on and comes off", "Comes off", "Mar"},
+		{"petrel", "n4", "What touches it later", "Pin wash, Mon 15 Mar", "white spirit takes"},
+		{"petrel", "n4", "What touches it later", "Gloss coat", "leaves it alone"},
+		{"petrel", "u5", "What touches it later", "Seal", "leaves it alone"},
 		{"petrel", "u10", "How far to blend", "Of this tone that stays", "%"},
 		{"petrel", "u6", "Until the wash", "Wipe is safe from", "with a slow product"},
 		{"petrel", "u4", "Whole zone, or only where decals go", "Only where decals go", "edge of sheen"},
 	} {
 		found := false
-		for _, b := range ask(tc.slug, tc.step, "").Blocks {
+		g := ask(tc.slug, tc.step, "")
+		if g.Later != nil {
+			g.Blocks = append(g.Blocks, *g.Later)
+		}
+		for _, b := range g.Blocks {
 			for _, r := range b.Rows {
 				found = found || b.Title == tc.title && strings.Contains(r.Label, tc.row) && strings.Contains(r.Value, tc.want)
 			}
 		}
 		if !found {
-			t.Errorf("%s %s: no %q with %q in %q: %+v", tc.slug, tc.step, tc.row, tc.want, tc.title, ask(tc.slug, tc.step, "").Blocks)
+			t.Errorf("%s %s: no %q with %q in %q: %+v", tc.slug, tc.step, tc.row, tc.want, tc.title, g.Blocks)
 		}
+	}
+	if g := ask("petrel", "n4", ""); len(g.Tools) != 5 || len(g.Ways) < 2 {
+		t.Errorf("chipping is done with %v: %v", g.Tools, g.Ways)
 	}
 	for _, bad := range []string{"&needle=0.3&psi=x&distance=9&thinning=0", "&needle=9&psi=10&distance=9&thinning=0", "&needle=0.3&psi=NaN&distance=9&thinning=0"} {
 		read[wire.Problem](t, s.ask("GET", "/api/builds/petrel/guide?step=u6"+bad, ""), 422)

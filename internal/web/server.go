@@ -255,6 +255,7 @@ func (s *Server) routes() {
 	api.Post("/builds/:slug/undo", s.turn(s.Store.Undo))
 	api.Post("/builds/:slug/redo", s.turn(s.Store.Redo))
 	api.Post("/builds", s.makeBuild)
+	api.Post("/schools", s.schoolCosts)
 	api.Post("/builds/:slug/edit", s.edit)
 	api.Get("/builds/:slug/history", s.history)
 	api.Get("/builds/:slug/revisions/:revision", s.revision)

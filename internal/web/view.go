@@ -95,6 +95,9 @@ func orSafe(s wire.State) wire.State {
 
 func (j *judged) local(t time.Time) time.Time { return t.In(j.plan.Place()) }
 
+// clock writes a moment with its date.
+func (j *judged) clock(t time.Time) string { return j.local(t).Format("Mon 2 Jan, 15:04") }
+
 func (j *judged) findings() []wire.Finding {
 	out := []wire.Finding{}
 	for i, f := range j.report.Findings {

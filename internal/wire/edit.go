@@ -203,6 +203,19 @@ type Made struct {
 	Findings []string `json:"findings"`
 }
 
+// SchoolCosts are what each answer to each school would take.
+type SchoolCosts struct {
+	Answers []AnswerCost `json:"answers"`
+}
+
+// AnswerCost is what a draft takes with one answer.
+type AnswerCost struct {
+	School string `json:"school"`
+	Answer string `json:"answer"`
+	Words  string `json:"words"`
+	Now    bool   `json:"now"` // it is the answer in force
+}
+
 // Archive asks to put a build away, or to take it out again.
 type Archive struct {
 	Away bool `json:"away"`

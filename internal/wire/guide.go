@@ -6,6 +6,9 @@ type Guide struct {
 	Shine  *GuideShine  `json:"shine,omitempty"`
 	Squint *GuideSquint `json:"squint,omitempty"`
 	Blocks []GuideBlock `json:"blocks"`
+	Ways   []string     `json:"ways"` // how it is done by hand, in short sentences
+	Tools  []GuideRow   `json:"tools"`
+	Later  *GuideBlock  `json:"later,omitempty"` // what touches it later
 }
 
 // GuideCup is what goes into the cup, and how it is sprayed. Amounts are in ml, lengths as named, pressure in psi.

@@ -273,17 +273,18 @@ type All struct {
 	Turn    Turn    `json:"turn"`
 	Problem Problem `json:"problem"`
 
-	MakeEdit MakeEdit `json:"make_edit"`
-	Effect   Effect   `json:"effect"`
-	Trade    Trade    `json:"trade"`
-	History  History  `json:"history"`
-	Restore  Restore  `json:"restore"`
-	NewBuild NewBuild `json:"new_build"`
-	Made     Made     `json:"made"`
-	Archive  Archive  `json:"archive"`
-	Explain  Explain  `json:"explain"`
-	Verge    Verge    `json:"verge"`
-	Guide    Guide    `json:"guide"`
+	MakeEdit MakeEdit    `json:"make_edit"`
+	Effect   Effect      `json:"effect"`
+	Trade    Trade       `json:"trade"`
+	History  History     `json:"history"`
+	Restore  Restore     `json:"restore"`
+	NewBuild NewBuild    `json:"new_build"`
+	Made     Made        `json:"made"`
+	Archive  Archive     `json:"archive"`
+	Schools  SchoolCosts `json:"schools"`
+	Explain  Explain     `json:"explain"`
+	Verge    Verge       `json:"verge"`
+	Guide    Guide       `json:"guide"`
 
 	Shelf         Shelf         `json:"shelf"`
 	ShelfGood     ShelfGood     `json:"shelf_good"`

@@ -12,8 +12,10 @@ import type {
   MakeEdit,
   Moment,
   NewBuild,
+  PlanBrief,
   Problem,
   Restore,
+  SchoolCosts,
   Shelf,
   ShelfGood,
   ShelfProduct,
@@ -72,6 +74,7 @@ export const api = {
   revision: (slug: string, id: number) => ask<Build>(`${of(slug)}/revisions/${id}`),
   restore: (slug: string, restore: Restore) => ask<Build>(`${of(slug)}/restore`, restore),
   make: (build: NewBuild) => ask<Made>('/builds', build),
+  schoolCosts: (answers: PlanBrief) => ask<SchoolCosts>('/schools', { answers }),
   away: (slug: string, away: boolean) => ask<Builds>(`${of(slug)}/away`, { away }),
   explain: (slug: string, step = '') => ask<Explain>(`${of(slug)}/explain?${new URLSearchParams({ step })}`),
   guide: (slug: string, step: string, set?: Record<string, number>) =>

@@ -1142,6 +1142,23 @@ export interface Archive {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "SchoolCosts".
+ */
+export interface SchoolCosts {
+  answers: AnswerCost[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "AnswerCost".
+ */
+export interface AnswerCost {
+  school: string;
+  answer: string;
+  words: string;
+  now: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Explain".
  */
 export interface Explain {
@@ -1193,6 +1210,9 @@ export interface Guide {
   shine?: GuideShine;
   squint?: GuideSquint;
   blocks: GuideBlock[];
+  ways: string[];
+  tools: GuideRow[];
+  later?: GuideBlock;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1489,6 +1509,7 @@ export interface All {
   new_build: NewBuild;
   made: Made;
   archive: Archive;
+  schools: SchoolCosts;
   explain: Explain;
   verge: Verge;
   guide: Guide;

@@ -7,6 +7,7 @@ import { useTrade } from '../edit/useTrade'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
 import type { Dial, Guide, PlanSpray } from '../wire'
+import GuideRows from './GuideRows.vue'
 import ShineScale from './ShineScale.vue'
 import SquintRow from './SquintRow.vue'
 import { useBuild } from './useBuild'
@@ -98,15 +99,10 @@ async function put(spray?: PlanSpray) {
 const keep = () => put({ needle_mm: set.needle, psi: set.psi, distance_cm: set.distance, thinning: set.thinning })
 const usualAgain = () => put()
 const spraying = (min: number) => (min < 1.5 ? `${Math.max(1, Math.round(min * 60))} s` : `${min} min`)
-const nothing = computed(() => {
-  const g = guide.value
-  return g && !g.cup && !g.shine && !g.squint && !g.blocks.length
-})
 </script>
 
 <template>
   <div v-if="guide" class="guide">
-    <p v-if="nothing" class="soft">Nothing is mixed or measured for this step.</p>
     <template v-if="guide.squint">
       <h3>With half-closed eyes</h3>
       <SquintRow :squint="guide.squint" />
@@ -115,16 +111,7 @@ const nothing = computed(() => {
       <h3>Gloss</h3>
       <ShineScale :shine="guide.shine" />
     </template>
-    <template v-for="b in guide.blocks" :key="b.title">
-      <h3>{{ b.title }}</h3>
-      <ul class="rows">
-        <li v-for="r in b.rows" :key="r.label">
-          <span class="what"><StateMark v-if="r.state" :state="r.state" quiet /> {{ r.label }}</span>
-          <span class="value">{{ r.value }}</span>
-        </li>
-      </ul>
-      <p v-if="b.words" class="soft">{{ b.words }}</p>
-    </template>
+    <GuideRows v-for="b in guide.blocks" :key="b.title" :block="b" />
     <template v-if="guide.cup">
       <h3>In the cup</h3>
       <dl>
@@ -191,6 +178,20 @@ const nothing = computed(() => {
       </template>
       <p v-else class="soft">{{ guide.cup.words }}</p>
     </template>
+    <template v-if="guide.tools.length">
+      <h3>With what</h3>
+      <dl>
+        <template v-for="t in guide.tools" :key="t.label">
+          <dt>{{ t.label }}</dt>
+          <dd>{{ t.value }}</dd>
+        </template>
+      </dl>
+    </template>
+    <h3>At the bench</h3>
+    <ul class="ways">
+      <li v-for="w in guide.ways" :key="w">{{ w }}</li>
+    </ul>
+    <GuideRows v-if="guide.later" :block="guide.later" />
   </div>
 </template>
 
@@ -207,7 +208,7 @@ const nothing = computed(() => {
   gap: 8px;
   font-size: 14px;
 }
-h3 {
+.guide :deep(h3) {
   font-size: 16px;
   margin-top: 4px;
 }
@@ -238,18 +239,11 @@ input[type='range'] {
   accent-color: var(--action);
   min-height: 24px;
 }
-.rows {
-  list-style: none;
+.ways {
   margin: 0;
-  padding: 0;
+  padding-left: 18px;
 }
-.rows li {
-  display: grid;
-  gap: 0 12px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--line);
-}
-.what {
-  font-weight: 600;
+.ways li {
+  padding: 2px 0;
 }
 </style>

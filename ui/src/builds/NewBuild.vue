@@ -9,7 +9,7 @@ import { useTrade } from '../edit/useTrade'
 import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
 import { useShelf } from '../shelf/useShelf'
-import type { Made, NewBuild, PlanBrief, PlanFamily, PlanService } from '../wire'
+import type { AnswerCost, Made, NewBuild, PlanBrief, PlanFamily, PlanService } from '../wire'
 
 const router = useRouter()
 const trade = useTrade()
@@ -168,6 +168,26 @@ watchDebounced(
   { debounce: 250 },
 )
 
+/** What each answer to each school would take, once they are looked at. */
+const working = ref(false)
+const costs = shallowRef<readonly AnswerCost[]>([])
+watchDebounced(
+  () => working.value && a.name.trim() && JSON.stringify(brief.value),
+  async (asked) => {
+    if (!asked) return
+    try {
+      costs.value = (await api.schoolCosts(brief.value)).answers
+    } catch {
+      costs.value = [] // what is wrong with the answers stands beside them
+    }
+  },
+  { debounce: 300 },
+)
+const takes = (school: string, answer: string, cost: string) => {
+  const c = costs.value.find((one) => one.school === school && one.answer === answer)
+  return c ? `${cost}. ${c.words}` : cost
+}
+
 async function choose(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0]
   if (!file) return
@@ -297,7 +317,7 @@ const addZone = () =>
           <summary>How worn it should look: where it was based, how it was parked, for how long</summary>
           <div class="wear"><ServiceFields v-model="a.service" /></div>
         </details>
-        <details class="schools">
+        <details class="schools" @toggle="working = ($event.target as HTMLDetailsElement).open">
           <summary>
             How you work: {{ trade?.schools.length ?? 0 }} questions on which modellers disagree, each with a usual
             answer
@@ -308,7 +328,9 @@ const addZone = () =>
               :key="s.id"
               :model-value="a.schools[s.id] ?? s.answers[0]?.id"
               :label="s.question"
-              :items="s.answers.map((x) => ({ value: x.id, title: x.words, props: { subtitle: x.cost } }))"
+              :items="
+                s.answers.map((x) => ({ value: x.id, title: x.words, props: { subtitle: takes(s.id, x.id, x.cost) } }))
+              "
               @update:model-value="(v: string) => (a.schools[s.id] = v)"
             />
           </div>

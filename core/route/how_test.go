@@ -1,0 +1,164 @@
+package route
+
+import (
+	"testing"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/wash"
+)
+
+// Every technique is told by hand, nothing else is, and what chips has its tools.
+func TestEveryTechniqueHasItsWays(t *testing.T) {
+	for _, d := range Techniques() {
+		if len(d.Ways()) == 0 {
+			t.Errorf("%s: nothing is told of how it is done", d.ID)
+		}
+	}
+	for id := range ways {
+		mustTechnique(id)
+	}
+	for _, id := range append([]string{"pencil"}, chipping...) {
+		if len(mustTechnique(id).Tools()) < 2 {
+			t.Errorf("%s: with what?", id)
+		}
+	}
+	for id := range tools {
+		mustTechnique(id)
+	}
+}
+
+// laid is siteOf for any step of the route, not only its last, with nothing done yet.
+func laid(air climate.Air, at int, steps ...*Step) *Site {
+	z := &Zone{ID: "z", Name: "Zone", AreaCM2: 100}
+	p := &Plan{Start: time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC), Scale: 48, Air: climate.Constant(air), Zones: []*Zone{z}}
+	for i, s := range steps {
+		s.ID = string(rune('a' + i))
+		z.Steps = append(z.Steps, s)
+	}
+	z.Link()
+	tl := Lay(p)
+	return tl.Site(tl.Lines[0], at)
+}
+
+// What chips meet later: a liquid that dissolves them and one that does not, a wipe that is there for its own wash, and a clear that keeps all of it away.
+func TestLater(t *testing.T) {
+	chips := coloured(coating.Paint, "waterborne-acrylic", "#8d8f8e", coating.Flat)
+	hard := func(s *Step, age time.Duration) *Step {
+		s.At = time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC).Add(age)
+		return s
+	}
+	wash := func(family string) *Step {
+		return hard(step("pin-wash", product(coating.Wash, family, 0), 1), 60*24*time.Hour)
+	}
+	base := func() *Step { return step("base-coat", coloured(coating.Paint, "lacquer", "#6f7a82", coating.Flat), 2) }
+	meets := func(more ...*Step) []Meets {
+		return laid(climate.Room, 1, append([]*Step{base(), step("brush-chips", chips, 1)}, more...)...).Later()
+	}
+	if m := meets(wash("enamel-wash")); len(m) != 1 || !m[0].Hit || m[0].Reach.Bites() {
+		t.Errorf("white spirit over acrylic chips of two months: %+v", m)
+	}
+	if m := meets(hard(step("flat-coat", product(coating.Clear, "lacquer", coating.Flat), 2), 24*time.Hour)); len(m) != 1 || !m[0].Hit || m[0].Liquid.ID != "lacquer-thinner" {
+		t.Errorf("a lacquer clear over chips of a day: %+v", m)
+	}
+	w := wash("clay-wash")
+	wiped := hard(step("wipe", nil, 1), 60*24*time.Hour+time.Hour)
+	wiped.Of, wiped.Cloth = "c", 0
+	if m := meets(w, wiped); len(m) < 1 || m[0].Liquid.ID != "water" || m[0].Reach.Bites() {
+		t.Errorf("a clay wash and its wipe: %+v", m)
+	}
+	if m := laid(climate.Room, 2, base(), step("brush-chips", chips, 1), wash("enamel-wash")).Later(); m != nil {
+		t.Errorf("nothing follows, and something touches it: %+v", m)
+	}
+	// Chipping lifts what lies on the medium: that is meant; the metal below is the film that it has bared.
+	metal := step("metal-coat", coloured(coating.Metal, "lacquer", "#a5a7a6", coating.Satin), 2)
+	medium := step("chipping-medium", product(coating.Medium, "chipping-medium", 0), 2)
+	paint := step("base-coat", chips, 1)
+	m := laid(climate.Room, 1, metal, medium, paint, step("chip", nil, 1)).Later()
+	if len(m) != 2 || m[0].Meant || !m[1].Meant {
+		t.Errorf("a medium that is painted over and chipped: %+v", m)
+	}
+}
+
+// Tape may stick from when the rule lets it; the colour sprayed over it says when it comes off.
+func TestTape(t *testing.T) {
+	pale, dark := coloured(coating.Paint, "enamel", "#c4ccc9", coating.Gloss), coloured(coating.Paint, "waterborne-acrylic", "#6f7a82", coating.Flat)
+	route := func(at int, edge string) Taping {
+		mask := step("mask", nil, 1)
+		mask.Edge = edge
+		s := laid(climate.Room, at, step("base-coat", pale, 2), mask, step("base-coat", dark, 2), step("unmask", nil, 1))
+		tape, ok := s.Tape()
+		if !ok {
+			t.Fatal("no mask")
+		}
+		if soft, _ := s.softUnderTape(tape.Sticks.Add(time.Minute)); at == 1 && soft != 0 {
+			t.Errorf("%s: it may stick from %v, and it is soft", edge, tape.Sticks)
+		}
+		if soft, _ := s.softUnderTape(tape.Sticks.Add(-time.Hour)); at == 1 && edge == "hard" && soft == 0 {
+			t.Errorf("it may stick from %v, and an hour before it does too", tape.Sticks)
+		}
+		return tape
+	}
+	on := route(1, "hard")
+	if on.On == nil || on.On.Product != pale || on.Colour == nil || on.Colour.Product != dark || !on.Off.Before(on.Brittle) {
+		t.Errorf("the mask: %+v", on)
+	}
+	if off := route(3, "hard"); off.On != nil || off.Colour != on.Colour && off.Colour.Product != dark || off.Off.IsZero() {
+		t.Errorf("taken off: %+v", off)
+	}
+	if free := route(1, "freehand"); free.On != nil {
+		t.Errorf("freehand touches nothing: %+v", free)
+	}
+	if _, ok := laid(climate.Room, 0, step("base-coat", pale, 2)).Tape(); ok {
+		t.Error("a base coat is taped")
+	}
+}
+
+// T20, common practice, no source: two or three gloss coats below for an ordinary shine, four to six polished for a mirror, chrome over black alone.
+func TestUndercoats(t *testing.T) {
+	grey := step("base-coat", coloured(coating.Paint, "waterborne-acrylic", "#6f7a82", coating.Flat), 2)
+	site := laid(climate.Room, 1, grey, step("metal-coat", coloured(coating.Metal, "lacquer", "#a5a7a6", coating.Gloss), 2))
+	if m := site.Metal(); m.Words != "dull" {
+		t.Errorf("over flat the metal shines %s", m.Words)
+	}
+	looks := func(s *Site) (out string) {
+		for i, u := range s.Undercoats() {
+			if i > 0 && s.Undercoats()[i-1].Units > u.Units {
+				t.Errorf("%s reads less than the one before", u.What)
+			}
+			out += u.Words + ": " + u.What + "; "
+			if u.Is != (u.Words == s.Metal().Words) {
+				t.Errorf("%s: it is there already: %v", u.What, u.Is)
+			}
+		}
+		return out
+	}
+	if got, want := looks(site), "dull: what is there; satin: a semi-gloss coat; like a mirror: 2 coats of gloss; like chrome: 5 coats of gloss black, polished the next day in one grade; "; got != want {
+		t.Errorf("over flat grey: %s\nwant %s", got, want)
+	}
+	black := step("base-coat", coloured(coating.Paint, "waterborne-acrylic", "#0c0c0d", coating.Gloss), 2)
+	site = laid(climate.Room, 2, black, step("polish", nil, 2), step("metal-coat", coloured(coating.Metal, "lacquer", "#a5a7a6", coating.Gloss), 2))
+	if got, want := looks(site), "dull: a flat coat; satin: a semi-gloss coat; like a mirror: 1 coat of gloss; like chrome: what is there; "; got != want {
+		t.Errorf("over polished black: %s\nwant %s", got, want)
+	}
+}
+
+// The wettest cloth reaches what a dry one does not; neither is there to take the chips off.
+func TestLaterTellsTheCloth(t *testing.T) {
+	loss := func(cloth wash.Wetness) float64 {
+		w := step("pin-wash", product(coating.Wash, "enamel-wash", 0), 1)
+		wipe := step("wipe", nil, 1)
+		wipe.Of, wipe.Cloth = "c", cloth
+		s := laid(climate.Room, 1, step("base-coat", coloured(coating.Paint, "lacquer", "#6f7a82", coating.Flat), 2),
+			step("sponge-chips", coloured(coating.Paint, "enamel", "#8d8f8e", coating.Flat), 1), w, wipe)
+		m := s.Later()
+		if len(m) != 2 || m[1].Meant {
+			t.Fatalf("%+v", m)
+		}
+		return float64(m[1].Reach.Loss)
+	}
+	if dry, wet := loss(wash.Dry), loss(wash.Wet); wet < dry {
+		t.Errorf("a wet cloth takes %.3f µm, a dry one %.3f", wet, dry)
+	}
+}

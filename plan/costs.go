@@ -1,0 +1,74 @@
+package plan
+
+import (
+	"maps"
+	"time"
+
+	"inkysparrow/core/route"
+)
+
+// Cost is what a draft takes with one answer to one of the schools.
+type Cost struct {
+	School, Answer string
+	Steps          int
+	Hands          time.Duration // attended work
+	Finish         time.Time
+	Narrow         int // steps that are safe with usual products and not with slow ones
+	Now            bool
+}
+
+// Costs drafts the plan once with each answer to each school, the other answers as they are given, and tells what each draft takes. Errors
+// are those of Plan.
+func (b Brief) Costs(shelf ...Product) ([]Cost, error) {
+	given := route.Schools(b.Schools)
+	now, err := b.cost(shelf)
+	if err != nil {
+		return nil, err
+	}
+	var all []Cost
+	for _, school := range route.SchoolsTable() {
+		for _, answer := range school.Answers {
+			c := now
+			if c.Now = given.Of(school.ID) == answer.ID; !c.Now {
+				other := b
+				if other.Schools = maps.Clone(b.Schools); other.Schools == nil {
+					other.Schools = map[string]string{}
+				}
+				other.Schools[school.ID] = answer.ID
+				if c, err = other.cost(shelf); err != nil {
+					return nil, err
+				}
+			}
+			c.School, c.Answer = school.ID, answer.ID
+			all = append(all, c)
+		}
+	}
+	return all, nil
+}
+
+// cost tells what the brief's draft takes.
+func (b Brief) cost(shelf []Product) (Cost, error) {
+	f, _, err := b.Plan(shelf...)
+	if err != nil {
+		return Cost{}, err
+	}
+	p, err := f.Resolve()
+	if err != nil {
+		return Cost{}, err
+	}
+	r := route.Check(p)
+	c := Cost{Finish: r.Finish}
+	for _, line := range r.Lines {
+		for i, placed := range line.Steps {
+			if !placed.Step.Done.IsZero() {
+				continue
+			}
+			c.Steps++
+			c.Hands += line.Zone.Attended(placed.Step)
+			if r.Site(line, i).Spread().Crosses {
+				c.Narrow++
+			}
+		}
+	}
+	return c, nil
+}

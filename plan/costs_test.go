@@ -1,0 +1,91 @@
+package plan_test
+
+import (
+	"testing"
+	"time"
+
+	"inkysparrow/core/route"
+	"inkysparrow/plan"
+)
+
+// Each answer costs what a draft made with it takes; the answers in force cost the same everywhere; nothing of the brief is changed.
+func TestCosts(t *testing.T) {
+	b := brief()
+	b.Schools = map[string]string{"over_oils": "flat"}
+	all, err := b.Costs()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(b.Schools) != 1 {
+		t.Errorf("the brief's own answers are now %v", b.Schools)
+	}
+	by, now := map[string]plan.Cost{}, plan.Cost{}
+	for _, c := range all {
+		by[c.School+" "+c.Answer] = c
+		if c.Now {
+			now = c
+		}
+	}
+	for _, school := range route.SchoolsTable() {
+		in := 0
+		for _, a := range school.Answers {
+			c, ok := by[school.ID+" "+a.ID]
+			if !ok || c.Steps == 0 || c.Hands <= 0 || c.Finish.Before(b.Start) {
+				t.Errorf("%s %s: %+v", school.ID, a.ID, c)
+			}
+			if c.Now {
+				in++
+				if c.Steps != now.Steps || c.Hands != now.Hands || !c.Finish.Equal(now.Finish) {
+					t.Errorf("%s %s is in force: %+v, and elsewhere %+v", school.ID, a.ID, c, now)
+				}
+			}
+		}
+		if in != 1 {
+			t.Errorf("%s: %d answers are in force", school.ID, in)
+		}
+	}
+	if !by["over_oils flat"].Now {
+		t.Error("the given answer is not in force")
+	}
+	if more := by["over_oils gloss-then-flat"]; more.Steps <= now.Steps || more.Hands <= now.Hands {
+		t.Errorf("a gloss more below the last coat: %+v, without %+v", more, now)
+	}
+	b.Schools["over_oils"] = "gloss-then-flat"
+	f, _, err := b.Plan()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if r := check(t, f); r.Finish.Sub(by["over_oils gloss-then-flat"].Finish).Abs() > time.Minute {
+		t.Errorf("drafted it is ready %v, and was said to be ready %v", r.Finish, by["over_oils gloss-then-flat"].Finish)
+	}
+	b.Zones[1].Name = ""
+	if _, err := b.Costs(); err == nil {
+		t.Error("a zone without a name costs something")
+	}
+}
+
+// The zone that was painted already costs no work for its paint.
+func TestCostsLeaveOutWhatIsDone(t *testing.T) {
+	painted, todo := brief(), brief()
+	long := start.Add(-60 * 24 * time.Hour)
+	painted.Zones[0].Painted = &long
+	a, err := painted.Costs()
+	if err != nil {
+		t.Fatal(err)
+	}
+	b, err := todo.Costs()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if a[0].Steps >= b[0].Steps || a[0].Hands >= b[0].Hands {
+		t.Errorf("painted: %+v, still to be painted: %+v", a[0], b[0])
+	}
+}
+
+func BenchmarkCosts(b *testing.B) {
+	for b.Loop() {
+		if _, err := brief().Costs(); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import StateMark from '../shared/StateMark.vue'
+import type { GuideBlock } from '../wire'
+
+/** A few figures of a step, each with what it is of. */
+defineProps<{ block: GuideBlock }>()
+</script>
+
+<template>
+  <section>
+    <h3>{{ block.title }}</h3>
+    <ul>
+      <li v-for="r in block.rows" :key="r.label">
+        <span class="what"><StateMark v-if="r.state" :state="r.state" quiet /> {{ r.label }}</span>
+        <span>{{ r.value }}</span>
+      </li>
+    </ul>
+    <p v-if="block.words" class="soft">{{ block.words }}</p>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 4px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 0 12px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+.what {
+  font-weight: 600;
+}
+</style>
