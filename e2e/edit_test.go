@@ -168,6 +168,23 @@ func TestNewBuildFromAnswers(t *testing.T) {
 	}
 }
 
+// Each answer to a question on which modellers disagree says what it takes here; questions that change nothing stand apart.
+func TestSchoolsTellWhatTheyTake(t *testing.T) {
+	b := open(t, desk, "/new")
+	b.fill("Name", "Curlew")
+	b.sees("aside", "Nothing stands against it")
+	b.sees("summary", "How you work").MustClick()
+	b.sees(".across", "change nothing in this draft")
+	b.still()
+	b.pick("Wash before or after the decals", "before them, touched in later.*no seal needed; .* less work")
+	b.sees("aside li", "need no seal")
+	b.pick("Wash before or after the decals", "after them, sealed.* more work")
+	b.sees("aside li", "sealed, so that the wash can't creep")
+	b.pick("Shading", "panel by panel")
+	b.pick("Exhaust stains", "an oil streak.*changes nothing here")
+	b.sees("aside", "Nothing stands against it")
+}
+
 // A plan file is shown before it is kept; a bad one is refused with its place, and nothing is kept.
 func TestImport(t *testing.T) {
 	b := open(t, desk, "/new")

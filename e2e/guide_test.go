@@ -29,6 +29,25 @@ func TestHowItIsDone(t *testing.T) {
 	b.sees(".guide h3", "Gloss") // what is shown is kept
 }
 
+// Every step tells how it is done at the bench; chips their tools and what touches them later, a mask its times, a metal its looks.
+func TestAtTheBench(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=n4")
+	b.sees(".two button", "How it is done").MustClick()
+	b.sees(".guide dt", "Toothpick")
+	b.sees(".guide .ways li", "once it lifts, it goes fast")
+	b.sees(".guide li", "Pin wash, Mon 15 Mar ?white spirit takes")
+	b.sees("main", "chipping with water and a stiff brush ?stands (60 s|1 min)")
+	for _, step := range []struct{ path, selector, words string }{
+		{"petrel?step=u8", ".guide .ways li", "never sideways"},
+		{"petrel?step=c1", ".guide li", "May stick to|Comes off"},
+		{"lynx?step=a3", ".guide li", "Like chrome ?over what is there, 92 GU"},
+		{"lynx?step=a2", ".guide .ways li", "One grade after the other"},
+	} {
+		b.page.MustNavigate(b.address + "/builds/" + step.path).MustWaitLoad()
+		b.sees(step.selector, step.words)
+	}
+}
+
 // A bare-metal model with chipped panels and a decal over a line is planned without typing a number.
 func TestMetalModel(t *testing.T) {
 	b := open(t, desk, "/new")

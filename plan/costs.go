@@ -2,6 +2,7 @@ package plan
 
 import (
 	"maps"
+	"reflect"
 	"time"
 
 	"inkysparrow/core/route"
@@ -13,15 +14,16 @@ type Cost struct {
 	Steps          int
 	Hands          time.Duration // attended work
 	Finish         time.Time
-	Narrow         int // steps that are safe with usual products and not with slow ones
-	Now            bool
+	Narrow         int  // steps that are safe with usual products and not with slow ones
+	Now            bool // it is the answer in force
+	Same           bool // the draft is the same as with that one
 }
 
 // Costs drafts the plan once with each answer to each school, the other answers as they are given, and tells what each draft takes. Errors
 // are those of Plan.
 func (b Brief) Costs(shelf ...Product) ([]Cost, error) {
 	given := route.Schools(b.Schools)
-	now, err := b.cost(shelf)
+	now, drawn, err := b.cost(shelf)
 	if err != nil {
 		return nil, err
 	}
@@ -35,9 +37,11 @@ func (b Brief) Costs(shelf ...Product) ([]Cost, error) {
 					other.Schools = map[string]string{}
 				}
 				other.Schools[school.ID] = answer.ID
-				if c, err = other.cost(shelf); err != nil {
+				var zones []Zone
+				if c, zones, err = other.cost(shelf); err != nil {
 					return nil, err
 				}
+				c.Same = reflect.DeepEqual(zones, drawn)
 			}
 			c.School, c.Answer = school.ID, answer.ID
 			all = append(all, c)
@@ -46,15 +50,15 @@ func (b Brief) Costs(shelf ...Product) ([]Cost, error) {
 	return all, nil
 }
 
-// cost tells what the brief's draft takes.
-func (b Brief) cost(shelf []Product) (Cost, error) {
+// cost tells what the brief's draft takes, and its zones.
+func (b Brief) cost(shelf []Product) (Cost, []Zone, error) {
 	f, _, err := b.Plan(shelf...)
 	if err != nil {
-		return Cost{}, err
+		return Cost{}, nil, err
 	}
 	p, err := f.Resolve()
 	if err != nil {
-		return Cost{}, err
+		return Cost{}, nil, err
 	}
 	r := route.Check(p)
 	c := Cost{Finish: r.Finish}
@@ -70,5 +74,5 @@ func (b Brief) cost(shelf []Product) (Cost, error) {
 			}
 		}
 	}
-	return c, nil
+	return c, f.Zones, nil
 }

@@ -47,6 +47,12 @@ func TestCosts(t *testing.T) {
 	if !by["over_oils flat"].Now {
 		t.Error("the given answer is not in force")
 	}
+	if c := by["exhaust pastel"]; !c.Same {
+		t.Errorf("no exhaust is wanted, and how it is made changes the draft: %+v", c)
+	}
+	if c := by["stroke circular"]; c.Same || c.Hands != now.Hands {
+		t.Errorf("the stroke of the cloth changes the draft and not its work: %+v", c)
+	}
 	if more := by["over_oils gloss-then-flat"]; more.Steps <= now.Steps || more.Hands <= now.Hands {
 		t.Errorf("a gloss more below the last coat: %+v, without %+v", more, now)
 	}

@@ -468,13 +468,20 @@ func (d *draft) washes() {
 		}
 	}
 	if d.Wants(WithDecals) && d.schools.Of("decals_and_wash") == "before-decals" {
-		if d.Wants(WithWash) {
+		if d.Wants(WithWash) && d.schools.Of("under_wash") != "gloss" {
 			g := d.add("gloss-coat", d.kit.take("gloss"))
 			if d.schools.Of("gloss") == "under-decals" {
 				g.Share = decalArea
 			}
 		}
-		d.decals()
+		d.add("decals", d.kit.take("decals"))
+		if d.oily() {
+			d.add("seal", d.kit.take("gloss"))
+			d.because("The decals are sealed below the oils, so that the thinner and the brush can't lift their edges.")
+		} else {
+			d.glossed = false // the last coat is to go over them
+			d.because("The wash is done before the decals, so nothing that is rubbed comes over them and they need no seal.")
+		}
 	}
 }
 

@@ -185,6 +185,12 @@ func TestDraftFollowsTheSchools(t *testing.T) {
 	if bare, barred := shape(Schools{"under_wash": "flat"}, WithWash), shape(Schools{"under_wash": "flat", "acrylic_under_enamel_wash": "gloss"}, WithWash); bare == barred || !strings.Contains(barred, "gloss-coat") {
 		t.Errorf("acrylic_under_enamel_wash changes nothing: %s", barred)
 	}
+	if before := shape(Schools{"decals_and_wash": "before-decals"}, WithDecals, WithWash); strings.Contains(before, "seal") || strings.Count(before, "gloss-coat") != 1 || !strings.Contains(before, "final-coat") {
+		t.Errorf("decals after the wash need no seal and no gloss of their own, and a last coat over them: %s", before)
+	}
+	if oiled := shape(Schools{"decals_and_wash": "before-decals"}, WithDecals, WithWash, WithDots); !strings.Contains(oiled, "seal") {
+		t.Errorf("decals lie open below oils: %s", oiled)
+	}
 	if shape(Schools{"under_wash": "gloss"}, WithWash) == shape(Schools{"under_wash": "flat"}, WithWash) {
 		t.Error("under_wash changes nothing")
 	}

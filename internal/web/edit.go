@@ -208,7 +208,7 @@ func (s *Server) schoolCosts(c fiber.Ctx) error {
 	}
 	out := wire.SchoolCosts{Answers: []wire.AnswerCost{}}
 	for _, cost := range costs {
-		out.Answers = append(out.Answers, wire.AnswerCost{School: cost.School, Answer: cost.Answer, Words: costWords(cost, now), Now: cost.Now})
+		out.Answers = append(out.Answers, wire.AnswerCost{School: cost.School, Answer: cost.Answer, Words: costWords(cost, now), Now: cost.Now, Same: cost.Same})
 	}
 	return c.JSON(out)
 }
@@ -218,9 +218,12 @@ func costWords(c, now plan.Cost) string {
 	if c.Now {
 		words := hours(c.Hands) + " of work in all"
 		if c.Narrow > 0 {
-			words += ", " + count(c.Narrow, "step") + " too early for a slow product"
+			words += ", " + count(c.Narrow, "step") + " too early if a product is slow"
 		}
 		return words
+	}
+	if c.Same {
+		return "changes nothing here"
 	}
 	var words []string
 	than := func(d time.Duration, step time.Duration, write func(time.Duration) string, more, less string) {
@@ -235,12 +238,12 @@ func costWords(c, now plan.Cost) string {
 	than(c.Hands-now.Hands, time.Minute, hours, "more work", "less work")
 	than(c.Finish.Sub(now.Finish), 24*time.Hour, days, "later", "earlier")
 	if d := c.Narrow - now.Narrow; d > 0 {
-		words = append(words, count(d, "step")+" more too early for a slow product")
+		words = append(words, count(d, "step")+" more too early if a product is slow")
 	} else if d < 0 {
-		words = append(words, count(-d, "step")+" fewer too early for a slow product")
+		words = append(words, count(-d, "step")+" fewer too early if a product is slow")
 	}
 	if len(words) == 0 {
-		return "changes nothing here"
+		return "the same work, no later"
 	}
 	return strings.Join(words, ", ")
 }

@@ -250,6 +250,20 @@ func TestMakeBuilds(t *testing.T) {
 		ask(bad, 422)
 	}
 	ask(wire.NewBuild{From: "heron"}, 404)
+	answers := `{"name":"Curlew","scale":48,"start":"2027-03-01T18:00:00Z","sessions":[{"days":["mon","wed"],"from":"19:00","to":"22:00"}],"zones":[{"name":"Upper","paint":"Grey","family":"waterborne-acrylic","effects":["decals","wash"]}]}`
+	costs := read[wire.SchoolCosts](t, s.ask("POST", "/api/schools", `{"answers":`+answers+`}`), 200)
+	words := map[string]string{}
+	for _, c := range costs.Answers {
+		words[c.School+" "+c.Answer] = c.Words
+	}
+	for answer, want := range map[string]string{"wash pin": " of work in all", "wash overall": "the same work, no later", "exhaust oil": "changes nothing here", "decals_and_wash before-decals": "less work"} {
+		if !strings.Contains(words[answer], want) {
+			t.Errorf("%s: %q, want %q", answer, words[answer], want)
+		}
+	}
+	for _, bad := range []string{`{}`, `{"answers":{"name":"x"}}`} {
+		read[wire.Problem](t, s.ask("POST", "/api/schools", bad), 422)
+	}
 	list := read[wire.Builds](t, s.ask("POST", "/api/builds/"+first.Slug+"/away", `{"away":true}`), 200)
 	if len(list.Builds) != 6 || !list.Builds[3].Away {
 		t.Errorf("put away: %+v", list.Builds)

@@ -213,7 +213,8 @@ type AnswerCost struct {
 	School string `json:"school"`
 	Answer string `json:"answer"`
 	Words  string `json:"words"`
-	Now    bool   `json:"now"` // it is the answer in force
+	Now    bool   `json:"now"`  // it is the answer in force
+	Same   bool   `json:"same"` // the draft is the same as with that one
 }
 
 // Archive asks to put a build away, or to take it out again.

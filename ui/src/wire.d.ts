@@ -1156,6 +1156,7 @@ export interface AnswerCost {
   answer: string;
   words: string;
   now: boolean;
+  same: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -183,10 +183,16 @@ watchDebounced(
   },
   { debounce: 300 },
 )
-const takes = (school: string, answer: string, cost: string) => {
-  const c = costs.value.find((one) => one.school === school && one.answer === answer)
-  return c ? `${cost}. ${c.words}` : cost
+const takes = (school: string, answer: { id: string; cost: string }) => {
+  const c = costs.value.find((one) => one.school === school && one.answer === answer.id)
+  return c ? `${answer.cost}; ${c.words}` : answer.cost
 }
+/** The questions that matter for this model, then those that don't. */
+const schools = computed(() => {
+  const all = trade.value?.schools ?? []
+  const idle = all.filter((s) => costs.value.length && costs.value.every((c) => c.school !== s.id || c.now || c.same))
+  return [all.filter((s) => !idle.includes(s)), idle].filter((group) => group.length)
+})
 
 async function choose(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0]
@@ -322,15 +328,14 @@ const addZone = () =>
             How you work: {{ trade?.schools.length ?? 0 }} questions on which modellers disagree, each with a usual
             answer
           </summary>
-          <div class="pair">
+          <div v-for="(group, i) in schools" :key="i" class="pair">
+            <p v-if="i" class="soft across">These change nothing in this draft:</p>
             <v-select
-              v-for="s in trade?.schools ?? []"
+              v-for="s in group"
               :key="s.id"
               :model-value="a.schools[s.id] ?? s.answers[0]?.id"
               :label="s.question"
-              :items="
-                s.answers.map((x) => ({ value: x.id, title: x.words, props: { subtitle: takes(s.id, x.id, x.cost) } }))
-              "
+              :items="s.answers.map((x) => ({ value: x.id, title: x.words, props: { subtitle: takes(s.id, x) } }))"
               @update:model-value="(v: string) => (a.schools[s.id] = v)"
             />
           </div>
@@ -422,6 +427,12 @@ section {
   gap: 10px;
   align-items: center;
 }
+.schools .pair + .pair {
+  margin-top: 14px;
+}
+.across {
+  grid-column: 1 / -1;
+}
 .schools summary {
   cursor: pointer;
   margin-bottom: 10px;
@@ -447,10 +458,14 @@ section {
   opacity: 0;
 }
 aside {
+  position: sticky;
+  top: 0;
   display: grid;
   align-content: start;
   gap: 10px;
+  max-height: 100dvh;
   padding: 18px 20px;
+  overflow-y: auto;
   background: var(--raised);
   border-left: 1px solid var(--line);
 }
@@ -475,6 +490,8 @@ aside ul {
     grid-template-columns: 1fr;
   }
   aside {
+    position: static;
+    max-height: none;
     border-left: 0;
     border-top: 1px solid var(--line);
   }
