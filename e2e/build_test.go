@@ -208,6 +208,7 @@ func TestAxe(t *testing.T) {
 	}
 	for name, v := range map[string]view{"day": desk, "night": {1280, 800, true}, "tablet": {820, 1180, false}, "tablet at night": {820, 1180, true}, "narrow": {390, 844, false}} {
 		t.Run(name, func(t *testing.T) {
+			t.Parallel() // much of it is waiting
 			b := open(t, v, "/builds/petrel")
 			b.sees(".panel .title", "White spirit bites Pale sky enamel")
 			inspect(t, b, axe)

@@ -97,7 +97,7 @@ func open(t *testing.T, v view, path string) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b.page = private.MustPage("").Timeout(60 * time.Second)
+	b.page = private.MustPage("").Timeout(3 * time.Minute)
 	t.Cleanup(func() {
 		b.page.CancelTimeout().MustClose()
 		private.MustClose()

@@ -6,7 +6,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"reflect"
-	"slices"
 	"strings"
 	"time"
 
@@ -178,17 +177,5 @@ func differs(a, b Product) []string {
 			out = append(out, c)
 		}
 	}
-	return out
-}
-
-// Sorted returns the products by name, then id.
-func Sorted(products []Product) []Product {
-	out := slices.Clone(products)
-	slices.SortFunc(out, func(a, b Product) int {
-		if c := strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)); c != 0 {
-			return c
-		}
-		return strings.Compare(a.ID, b.ID)
-	})
 	return out
 }

@@ -274,9 +274,6 @@ func (f *Family) IsLive() bool { return f.Mechanism == Live }
 // IsLoose reports whether it is only dry particles.
 func (f *Family) IsLoose() bool { return f.Mechanism == Loose }
 
-// IsWash reports whether products of the family are washes.
-func (f *Family) IsWash() bool { return slices.Contains(f.Kinds, Wash) }
-
 // IsOily reports whether it is an oil or a wash bound by oil or alkyd: what a later coat can move while it is young.
 func (f *Family) IsOily() bool { return f.Mechanism == Oxidise && !f.Closed }
 

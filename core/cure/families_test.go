@@ -71,7 +71,11 @@ func TestPhases(t *testing.T) {
 // Fast before usual before slow, for every family that hardens; the same for those that don't.
 func TestSpreadOfProducts(t *testing.T) {
 	for _, f := range coating.Families() {
-		fast, usual, slow := Spread(film(f.ID, 2), room, 0.6)
+		at := func(s Speed) time.Time {
+			c := Of(s.At(film(f.ID, 2)), room)
+			return c.When(0.6)
+		}
+		fast, usual, slow := at(Fast), at(Usual), at(Slow)
 		if f.Mechanism.Hardens {
 			if !fast.Before(usual) || !usual.Before(slow) {
 				t.Errorf("%s: fast %v, usual %v, slow %v", f.ID, fast, usual, slow)
@@ -84,7 +88,7 @@ func TestSpreadOfProducts(t *testing.T) {
 		}
 	}
 	before := *coating.MustFamily("enamel")
-	Spread(film("enamel", 2), room, 0.5)
+	Slow.At(film("enamel", 2))
 	if after := *coating.MustFamily("enamel"); after.Tau8 != before.Tau8 {
 		t.Error("working out the spread has changed the family itself")
 	}

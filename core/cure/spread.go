@@ -3,7 +3,6 @@ package cure
 import (
 	"time"
 
-	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 )
@@ -33,13 +32,4 @@ func (s Speed) At(film coating.Film) coating.Film {
 	f.Tau8 = time.Duration(float64(f.Tau8) * scale)
 	film.Family = &f
 	return film
-}
-
-// Spread returns when a film is at least hard, with a fast, a usual and a slow product of its family.
-func Spread(film coating.Film, air climate.Record, hard Fraction) (fast, usual, slow time.Time) {
-	at := func(s Speed) time.Time {
-		c := Of(s.At(film), air)
-		return c.When(hard)
-	}
-	return at(Fast), at(Usual), at(Slow)
 }

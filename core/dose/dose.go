@@ -73,8 +73,5 @@ func Of(j Job) Cup {
 	return c
 }
 
-// Drops returns how many drops ml is, rounded up.
-func Drops(ml float64) int { return int(math.Ceil(ml/dropML - 1e-9)) }
-
 // DropML returns the size of a drop in millilitres.
 func DropML() float64 { return dropML }

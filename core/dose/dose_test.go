@@ -37,9 +37,6 @@ func TestOf(t *testing.T) {
 	if got := Of(Job{Family: acrylic, Coats: 2, Wet: 18, Airbrush: true}); got != (Cup{}) {
 		t.Errorf("nothing to cover takes %+v", got)
 	}
-	if Drops(0.1) != 2 || Drops(0.101) != 3 || Drops(0) != 0 {
-		t.Errorf("0.1 ml are %d drops", Drops(0.1))
-	}
 }
 
 // T17, common practice, no source: oil dots on a large 1/48 aircraft (about 780 cm2, a fifth of it covered) take about a pea.

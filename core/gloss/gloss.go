@@ -5,7 +5,6 @@
 package gloss
 
 import (
-	"fmt"
 	"math"
 
 	"inkysparrow/core/coating"
@@ -90,10 +89,4 @@ func Band(units float64) string {
 		}
 	}
 	return bands[len(bands)-1].name
-}
-
-// Words says how glossy a texture is: "78 GU, gloss".
-func Words(t coating.Texture) string {
-	u := Units(t)
-	return fmt.Sprintf("%.0f GU, %s", u, Band(u))
 }

@@ -3,7 +3,6 @@ package route
 import (
 	"time"
 
-	"inkysparrow/core/fact"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 )
@@ -11,12 +10,7 @@ import (
 // Tool is something to chip with, and the mark that it leaves.
 type Tool struct{ Name, Leaves string }
 
-var howBench = fact.Bench("bench habits")
-
-// HowEvidence is where the ways and the tools come from.
-func HowEvidence() fact.Evidence { return howBench }
-
-// ways tells in a few short sentences how each technique is done by hand.
+// ways tells in a few short sentences how each technique is done by hand: bench habits, common practice, no source.
 var ways = map[string][]string{
 	"prime":           {"Wash and dry the model, then mist; a wet coat only where the mist shows nothing left to fill.", "Look along it under the lamp: seams show now or never."},
 	"pre-shade":       {"Along the panel lines, freehand, close in and at low pressure.", "Leave some lines out and break others: an even grid looks drawn."},

@@ -108,9 +108,6 @@ func (z *Zone) Link() {
 // Wash returns the wash that a wipe wipes, nil for any other step.
 func (s *Step) Wash() *Step { return s.wiped }
 
-// Wipe returns the first wipe of a wash, nil when there is none.
-func (s *Step) Wipe() *Step { return s.wipedAway }
-
 // Sheen returns the sheen the step leaves.
 func (s *Step) Sheen() coating.Sheen {
 	switch {

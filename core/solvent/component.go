@@ -58,5 +58,11 @@ var components = [numComponents]Properties{
 // Of returns the properties of a pure liquid.
 func (c Component) Of() Properties { return components[c] }
 
-// Components returns the table of pure liquids, for the Workings.
-func Components() []Properties { return components[:] }
+// Components returns the pure liquids, for the Workings.
+func Components() []Component {
+	all := make([]Component, numComponents)
+	for i := range all {
+		all[i] = Component(i)
+	}
+	return all
+}

@@ -43,7 +43,7 @@ func (s *Server) explain(c fiber.Ctx) error {
 		if t.IsZero() {
 			return "not within a month"
 		}
-		return j.local(t).Format("Mon 2 Jan, 15:04")
+		return j.clock(t)
 	}
 	out := wire.Explain{Lines: site.Why(), Fast: words(spread.Fast), Usual: words(spread.Usual), Slow: words(spread.Slow), Safe: spread.Safe, Crosses: spread.Crosses, Layers: []wire.Asked{}}
 	switch {
@@ -112,7 +112,7 @@ func (s *Server) whatIf(c fiber.Ctx) error {
 	}
 	number := func(name string, low, high float64) (float64, error) {
 		v, err := strconv.ParseFloat(c.Query(name), 64)
-		if err != nil || v < low || v > high {
+		if err != nil || !(v >= low && v <= high) {
 			return 0, fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("%s: a number from %g to %g", name, low, high))
 		}
 		return v, nil

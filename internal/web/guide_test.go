@@ -74,3 +74,58 @@ func TestGuide(t *testing.T) {
 	}
 	read[wire.Problem](t, s.ask("GET", "/api/builds/petrel/guide?step=none", ""), 404)
 }
+
+// Every step of the demo can be done after its guide: nothing in it is empty, out of its range or no number.
+func TestGuideOfEveryStep(t *testing.T) {
+	s := open(t)
+	for _, slug := range []string{"petrel", "lynx", "nightjar"} {
+		b := read[wire.Build](t, s.ask("GET", "/api/builds/"+slug, ""), 200)
+		for _, z := range b.Zones {
+			for _, step := range z.Steps {
+				raw := s.ask("GET", "/api/builds/"+slug+"/guide?step="+step.ID, "")
+				g := read[wire.Guide](t, raw, 200)
+				if len(g.Ways) == 0 {
+					t.Errorf("%s %s: nothing is told", slug, step.ID)
+				}
+				blocks := g.Blocks
+				if g.Later != nil {
+					blocks = append(blocks, *g.Later)
+				}
+				for _, block := range blocks {
+					if block.Title == "" || len(block.Rows) == 0 {
+						t.Errorf("%s %s: an empty block: %+v", slug, step.ID, block)
+					}
+					for _, r := range block.Rows {
+						if r.Label == "" || r.Value == "" || strings.Contains(r.Value, "NaN") || strings.Contains(r.Value, "%!") || strings.Contains(r.Value, "0001") {
+							t.Errorf("%s %s, %s: %+v", slug, step.ID, block.Title, r)
+						}
+					}
+				}
+				if c := g.Cup; c != nil && (c.Mixed <= 0 || c.Product > c.Mixed+0.011 || c.Cups < 1 && c.Sprayed || c.Coats < 1) {
+					t.Errorf("%s %s: the cup %+v", slug, step.ID, c)
+				}
+				if c := g.Cup; c != nil && c.Sprayed {
+					for _, d := range []wire.Dial{c.Needle, c.Pressure, c.Distance, c.Thinning} {
+						if d.From > d.To || d.Is < d.From-0.01 || d.Is > d.To+0.01 {
+							t.Errorf("%s %s: a dial %+v", slug, step.ID, d)
+						}
+					}
+				}
+				if q := g.Squint; q != nil {
+					now := 0
+					for _, p := range q.Points {
+						if p.Now {
+							now++
+						}
+						if p.Seen < 0 || p.Reads == "" {
+							t.Errorf("%s %s: %+v", slug, step.ID, p)
+						}
+					}
+					if now != 1 || q.Words == "" {
+						t.Errorf("%s %s: %d points are the one that is planned: %q", slug, step.ID, now, q.Words)
+					}
+				}
+			}
+		}
+	}
+}

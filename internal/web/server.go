@@ -274,6 +274,7 @@ func (s *Server) routes() {
 	api.Post("/shelf/palette", s.readPalette)
 	api.Get("/colour", s.tint)
 	api.Get("/trade", s.trade)
+	api.Get("/workings", s.workings)
 	api.Post("/demo/reset", s.reset)
 	api.All("/*", func(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusNotFound, "There is nothing at this address.")

@@ -272,8 +272,8 @@ func TestMakeBuilds(t *testing.T) {
 		t.Errorf("%+v", p)
 	}
 	trade := read[wire.Trade](t, s.ask("GET", "/api/trade", ""), 200)
-	if len(trade.Rules) < 15 || len(trade.Families) != 17 || len(trade.Numbers) < 40 || len(trade.Formulas) == 0 || len(trade.Liquids) != 8 {
-		t.Errorf("the tables of the trade are short: %d rules, %d families, %d numbers", len(trade.Rules), len(trade.Families), len(trade.Numbers))
+	if len(trade.Rules) < 40 || len(trade.Families) != 17 || len(trade.Liquids) != 8 || len(trade.Schools) != 13 {
+		t.Errorf("the tables of the trade are short: %d rules, %d families, %d liquids", len(trade.Rules), len(trade.Families), len(trade.Liquids))
 	}
 }
 

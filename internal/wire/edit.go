@@ -30,13 +30,9 @@ type EffectTitle struct {
 type Trade struct {
 	Techniques []Technique `json:"techniques"`
 	Families   []Family    `json:"families"`
-	Mechanisms []Mechanism `json:"mechanisms"`
-	Liquids    []Liquid    `json:"liquids"`
-	Contacts   []Contact   `json:"contacts"`
+	Liquids    []Wish      `json:"liquids"` // that a plan can name
 	Schools    []School    `json:"schools"`
-	Rules      []Rule      `json:"rules"`
-	Numbers    []Number    `json:"numbers"`
-	Formulas   []Formula   `json:"formulas"`
+	Rules      []Wish      `json:"rules"`
 	Wishes     []Wish      `json:"wishes"`
 	Kinds      []string    `json:"kinds"`
 	Sheens     []string    `json:"sheens"`
@@ -73,46 +69,15 @@ type Technique struct {
 	Wipe     bool     `json:"wipe"`
 	Washes   bool     `json:"washes"` // can be wiped
 	Caution  string   `json:"caution"`
-	Times    string   `json:"times"`
 }
 
 // Family is a family of film.
 type Family struct {
-	ID        string   `json:"id"`
-	Name      string   `json:"name"`
-	Kinds     []string `json:"kinds"`
-	Mechanism string   `json:"mechanism"`
-	Carrier   string   `json:"carrier"`
-	Thinner   string   `json:"thinner"`
-	Remover   string   `json:"remover"`
-	Figures   string   `json:"figures"`
-	Note      string   `json:"note"`
-	Kind      string   `json:"evidence"`
-	Source    string   `json:"source"`
-}
-
-// Mechanism is a way of hardening.
-type Mechanism struct {
-	ID        string `json:"id"`
-	Name      string `json:"name"`
-	Paragraph string `json:"paragraph"`
-}
-
-// Liquid is a liquid that a plan can name.
-type Liquid struct {
-	ID      string `json:"id"`
-	Name    string `json:"name"`
-	Figures string `json:"figures"`
-	Caution string `json:"caution"`
-	Kind    string `json:"evidence"`
-	Source  string `json:"source"`
-}
-
-// Contact is a kind of step as the films feel it.
-type Contact struct {
-	ID      string `json:"id"`
-	Name    string `json:"name"`
-	Figures string `json:"figures"`
+	ID    string   `json:"id"`
+	Name  string   `json:"name"`
+	Kinds []string `json:"kinds"`
+	Note  string   `json:"note"`
+	Loose bool     `json:"loose"` // only dry particles
 }
 
 // School is a question with its answers.
@@ -129,35 +94,26 @@ type Answer struct {
 	Cost  string `json:"cost"`
 }
 
-// Rule is a rule of the trade.
-type Rule struct {
-	ID     string `json:"id"`
-	Title  string `json:"title"`
-	Reason string `json:"reason"`
-	Timed  bool   `json:"timed"`
-	Kind   string `json:"evidence"`
-	Source string `json:"source"`
+// Workings are the engine's own tables.
+type Workings struct {
+	Groups []WorkingGroup `json:"groups"`
 }
 
-// Number is a constant.
-type Number struct {
-	ID      string  `json:"id"`
-	Where   string  `json:"where"`
-	Value   float64 `json:"value"`
-	Unit    string  `json:"unit"`
-	Meaning string  `json:"meaning"`
-	Kind    string  `json:"evidence"`
-	Source  string  `json:"source"`
+// WorkingGroup is one of the tables.
+type WorkingGroup struct {
+	Name string    `json:"name"`
+	Rows []Working `json:"rows"`
 }
 
-// Formula is a formula, as MathML, with what it says.
-type Formula struct {
-	ID     string `json:"id"`
-	Title  string `json:"title"`
-	MathML string `json:"mathml"`
-	Words  string `json:"words"`
-	Source string `json:"source"`
-	Kind   string `json:"evidence"`
+// Working is a rule, a formula, a family, a liquid, a constant, with its evidence.
+type Working struct {
+	ID       string `json:"id"`
+	Title    string `json:"title"`
+	Words    string `json:"words,omitempty"`
+	Figures  string `json:"figures,omitempty"`
+	MathML   string `json:"mathml,omitempty"`
+	Evidence string `json:"evidence"`
+	Source   string `json:"source,omitempty"`
 }
 
 // History is a build's revisions, the newest first.

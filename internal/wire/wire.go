@@ -276,6 +276,7 @@ type All struct {
 	MakeEdit MakeEdit    `json:"make_edit"`
 	Effect   Effect      `json:"effect"`
 	Trade    Trade       `json:"trade"`
+	Workings Workings    `json:"workings"`
 	History  History     `json:"history"`
 	Restore  Restore     `json:"restore"`
 	NewBuild NewBuild    `json:"new_build"`

@@ -25,6 +25,7 @@ import type {
   Trade,
   Turn,
   Verge,
+  Workings,
 } from './wire'
 
 /** What the server refused, with its words for the reader. */
@@ -94,5 +95,6 @@ export const api = {
   palette: (text: string) => ask<Swatches>('/shelf/palette', { text }),
   tint: (q: Record<string, string>) => ask<Tint>(`/colour?${new URLSearchParams(q)}`),
   trade: () => ask<Trade>('/trade'),
+  workings: () => ask<Workings>('/workings'),
   reset: () => ask<Builds>('/demo/reset', {}),
 }

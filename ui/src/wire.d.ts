@@ -890,13 +890,9 @@ export interface EffectTitle {
 export interface Trade {
   techniques: Technique[];
   families: Family[];
-  mechanisms: Mechanism[];
-  liquids: Liquid[];
-  contacts: Contact[];
+  liquids: Wish[];
   schools: School[];
-  rules: Rule[];
-  numbers: Number[];
-  formulas: Formula[];
+  rules: Wish[];
   wishes: Wish[];
   kinds: string[];
   sheens: string[];
@@ -929,7 +925,6 @@ export interface Technique {
   wipe: boolean;
   washes: boolean;
   caution: string;
-  times: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -939,44 +934,16 @@ export interface Family {
   id: string;
   name: string;
   kinds: string[];
-  mechanism: string;
-  carrier: string;
-  thinner: string;
-  remover: string;
-  figures: string;
   note: string;
-  evidence: string;
-  source: string;
+  loose: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Mechanism".
+ * via the `definition` "Wish".
  */
-export interface Mechanism {
+export interface Wish {
   id: string;
-  name: string;
-  paragraph: string;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Liquid".
- */
-export interface Liquid {
-  id: string;
-  name: string;
-  figures: string;
-  caution: string;
-  evidence: string;
-  source: string;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Contact".
- */
-export interface Contact {
-  id: string;
-  name: string;
-  figures: string;
+  words: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -998,48 +965,31 @@ export interface Answer {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Rule".
+ * via the `definition` "Workings".
  */
-export interface Rule {
+export interface Workings {
+  groups: WorkingGroup[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WorkingGroup".
+ */
+export interface WorkingGroup {
+  name: string;
+  rows: Working[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Working".
+ */
+export interface Working {
   id: string;
   title: string;
-  reason: string;
-  timed: boolean;
+  words?: string;
+  figures?: string;
+  mathml?: string;
   evidence: string;
-  source: string;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Number".
- */
-export interface Number {
-  id: string;
-  where: string;
-  value: number;
-  unit: string;
-  meaning: string;
-  evidence: string;
-  source: string;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Formula".
- */
-export interface Formula {
-  id: string;
-  title: string;
-  mathml: string;
-  words: string;
-  source: string;
-  evidence: string;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Wish".
- */
-export interface Wish {
-  id: string;
-  words: string;
+  source?: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1505,6 +1455,7 @@ export interface All {
   make_edit: MakeEdit;
   effect: Effect;
   trade: Trade;
+  workings: Workings;
   history: History;
   restore: Restore;
   new_build: NewBuild;

@@ -101,11 +101,12 @@ useKeys({
           {{ units.square(zone.area_cm2) }}
         </button>
       </header>
-      <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []" />
-      <p v-if="!known" class="hint">
-        Drag the moment along the tape and see the films harden. <kbd>?</kbd> shows all keys.
-        <button type="button" class="link" @click="known = true">Understood</button>
-      </p>
+      <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []">
+        <p v-if="!known" class="hint">
+          Drag the moment along the tape and see the films harden. <kbd>?</kbd> shows all keys.
+          <button type="button" class="link" @click="known = true">Understood</button>
+        </p>
+      </CoreCut>
     </section>
 
     <RouteList

@@ -43,7 +43,7 @@ const all = computed<Hit[]>(() => {
   for (const r of trade.value?.rules ?? []) {
     hits.push({
       kind: 'rule',
-      title: r.title,
+      title: r.words,
       detail: r.id,
       go: () => void router.push({ name: 'workings', hash: `#${r.id}` }),
     })

@@ -13,7 +13,7 @@ const emit = defineEmits<{ 'update:modelValue': [Liquid] }>()
 const trade = useTrade()
 
 const mixture = 'mixture'
-const named = computed(() => trade.value?.liquids.map((l) => ({ value: l.id, title: l.name })) ?? [])
+const named = computed(() => trade.value?.liquids.map((l) => ({ value: l.id, title: l.words })) ?? [])
 const choices = computed(() => [
   { value: '', title: 'the usual one' },
   ...named.value,

@@ -71,10 +71,7 @@ const ways = computed(() => [
   ...(shelf.value?.ways.map((w) => ({ value: w.id, title: `being ${w.words}` })) ?? []),
 ])
 const families = computed(
-  () =>
-    trade.value?.families
-      .filter((f) => f.mechanism !== 'loose')
-      .map((f) => ({ value: f.id, title: `over ${f.name}` })) ?? [],
+  () => trade.value?.families.filter((f) => !f.loose).map((f) => ({ value: f.id, title: `over ${f.name}` })) ?? [],
 )
 const shown = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)

@@ -1,130 +1,23 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 
-import { useTrade } from '../edit/useTrade'
+import { api, Refusal } from '../api'
+import type { WorkingGroup } from '../wire'
 
-const trade = useTrade()
 const route = useRoute()
 const wanted = ref(String(route.query.q ?? ''))
 const kind = ref('')
 
-interface Row {
-  id: string
-  title: string
-  words: string
-  figures: string
-  evidence: string
-  source: string
-  mathml?: string
-}
-
-const groups = computed<{ name: string; rows: Row[] }[]>(() => {
-  const t = trade.value
-  if (!t) return []
-  return [
-    {
-      name: 'Rules',
-      rows: t.rules.map((r) => ({
-        id: r.id,
-        title: r.title,
-        words: r.reason,
-        figures: r.timed ? 'time can satisfy it' : '',
-        evidence: r.evidence,
-        source: r.source,
-      })),
-    },
-    {
-      name: 'Formulas',
-      rows: t.formulas.map((f) => ({
-        id: f.id,
-        title: f.title,
-        words: f.words,
-        figures: '',
-        evidence: f.evidence,
-        source: f.source,
-        mathml: f.mathml,
-      })),
-    },
-    {
-      name: 'Families of film',
-      rows: t.families.map((f) => ({
-        id: f.id,
-        title: f.name,
-        words: `${f.note} Carried by ${f.carrier}, thinned by ${f.thinner}, removed by ${f.remover}.`,
-        figures: f.figures,
-        evidence: f.evidence,
-        source: f.source,
-      })),
-    },
-    {
-      name: 'How films harden',
-      rows: t.mechanisms.map((m) => ({
-        id: m.id,
-        title: m.name,
-        words: m.paragraph,
-        figures: '',
-        evidence: '',
-        source: '',
-      })),
-    },
-    {
-      name: 'Liquids',
-      rows: t.liquids.map((l) => ({
-        id: l.id,
-        title: l.name,
-        words: l.caution,
-        figures: l.figures,
-        evidence: l.evidence,
-        source: l.source,
-      })),
-    },
-    {
-      name: 'Kinds of contact',
-      rows: t.contacts.map((c) => ({
-        id: c.id,
-        title: c.name,
-        words: '',
-        figures: c.figures,
-        evidence: 'common practice, no source',
-        source: 'fitted to what the bench reports',
-      })),
-    },
-    {
-      name: 'Kinds of step',
-      rows: t.techniques.map((d) => ({
-        id: d.id,
-        title: d.name,
-        words: `${d.phase}. ${d.caution}`,
-        figures: d.times,
-        evidence: 'common practice, no source',
-        source: '',
-      })),
-    },
-    {
-      name: 'Schools',
-      rows: t.schools.map((s) => ({
-        id: s.id,
-        title: s.question,
-        words: s.answers.map((a) => `${a.words}: ${a.cost}`).join('; '),
-        figures: '',
-        evidence: 'common practice, no source',
-        source: '',
-      })),
-    },
-    {
-      name: 'Constants',
-      rows: t.numbers.map((n) => ({
-        id: n.id,
-        title: n.meaning,
-        words: '',
-        figures: `${n.value.toLocaleString('en-GB', { maximumSignificantDigits: 6 })} ${n.unit}`,
-        evidence: n.evidence,
-        source: n.source,
-      })),
-    },
-  ]
-})
+const groups = shallowRef<readonly WorkingGroup[]>([])
+const failed = ref('')
+void api.workings().then(
+  (w) => (groups.value = w.groups),
+  (e) => (failed.value = e instanceof Refusal ? e.message : String(e)),
+)
+/** Findings link to rules by their id; the other tables' ids may be the same. */
+const anchor = (group: string, id: string) =>
+  group === 'Rules' ? id : `${group.toLowerCase().replaceAll(' ', '-')}-${id}`
 
 const shown = computed(() => {
   const words = wanted.value.toLowerCase().split(/\s+/).filter(Boolean)
@@ -132,7 +25,8 @@ const shown = computed(() => {
     .map((g) => ({
       ...g,
       rows: g.rows.filter((r) => {
-        const all = `${g.name} ${r.id} ${r.title} ${r.words} ${r.figures} ${r.evidence} ${r.source}`.toLowerCase()
+        const all =
+          `${g.name} ${r.id} ${r.title} ${r.words ?? ''} ${r.figures ?? ''} ${r.evidence} ${r.source ?? ''}`.toLowerCase()
         return words.every((w) => all.includes(w)) && (!kind.value || r.evidence === kind.value)
       }),
     }))
@@ -141,10 +35,11 @@ const shown = computed(() => {
 const count = computed(() => shown.value.reduce((sum, g) => sum + g.rows.length, 0))
 
 watch(
-  [() => route.hash, () => trade.value],
+  [() => route.hash, groups],
   async () => {
     await nextTick()
-    if (route.hash && trade.value) document.getElementById(route.hash.slice(1))?.scrollIntoView({ block: 'start' })
+    if (route.hash && groups.value.length)
+      document.getElementById(route.hash.slice(1))?.scrollIntoView({ block: 'start' })
   },
   { immediate: true },
 )
@@ -170,15 +65,21 @@ const kinds = ['published', 'from memory', 'common practice, no source']
             <option v-for="k in kinds" :key="k">{{ k }}</option>
           </select>
         </label>
-        <span class="soft" aria-live="polite">{{ trade ? `${count} entries` : 'Reading the tables' }}</span>
+        <span class="soft" aria-live="polite">{{ groups.length ? `${count} entries` : 'Reading the tables' }}</span>
       </div>
     </header>
-    <p v-if="trade && !count" class="soft">Nothing here says that.</p>
+    <p v-if="failed" role="alert">{{ failed }}</p>
+    <p v-else-if="groups.length && !count" class="soft">Nothing here says that.</p>
     <section v-for="g in shown" :key="g.name" :aria-label="g.name">
       <h2>{{ g.name }}</h2>
-      <article v-for="r in g.rows" :id="r.id" :key="r.id" :class="{ target: route.hash === `#${r.id}` }">
+      <article
+        v-for="r in g.rows"
+        :id="anchor(g.name, r.id)"
+        :key="r.id"
+        :class="{ target: route.hash === `#${anchor(g.name, r.id)}` }"
+      >
         <div>
-          <h3>{{ r.title[0]?.toUpperCase() }}{{ r.title.slice(1) }}</h3>
+          <h3>{{ r.title }}</h3>
           <!-- eslint-disable-next-line vue/no-v-html -- the engine's own formulas, fixed in its source -->
           <div v-if="r.mathml" class="formula" tabindex="0" v-html="r.mathml" />
           <p v-if="r.words">{{ r.words }}</p>
@@ -206,6 +107,11 @@ const kinds = ['published', 'from memory', 'common practice, no source']
   gap: 16px;
   align-items: center;
   margin: 12px 0;
+}
+.ask label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
 }
 input,
 select {

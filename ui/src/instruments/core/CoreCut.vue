@@ -123,10 +123,12 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
     <p v-if="answer" class="answer" aria-live="polite">
       <b>{{ answer.name }}.</b> {{ units.words(answer.why) }}
     </p>
-    <p class="soft legend">
-      <template v-if="!answer">Touch a film to ask where its hardness comes from. </template>Thickness on a log scale.
-      Hatched: not yet hard. Upper edge: smooth is gloss, toothed is flat.
-    </p>
+    <slot>
+      <p class="soft legend">
+        <template v-if="!answer">Touch a film to ask where its hardness comes from. </template>Thickness on a log scale.
+        Hatched: not yet hard. Upper edge: smooth is gloss, toothed is flat.
+      </p>
+    </slot>
     <div class="visually-hidden">
       <table>
         <caption>
