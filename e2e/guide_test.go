@@ -37,6 +37,18 @@ func TestAtTheBench(t *testing.T) {
 	b.sees(".guide .ways li", "once it lifts, it goes fast")
 	b.sees(".guide li", "Pin wash, Mon 15 Mar ?white spirit takes")
 	b.sees("main", "chipping with water and a stiff brush ?stands (60 s|1 min)")
+	b.button("Change").MustClick()
+	b.sees("[role=dialog] h2", "Change the step")
+	b.fill("Covers, % of the zone", "0.5")
+	b.sees(".effect .finish", "ready|finish")
+	b.button("Save").MustClick()
+	b.gone("[role=dialog] h2", "Change the step")
+	b.button("Change").MustClick()
+	b.sees("[role=dialog] h2", "Change the step")
+	if got := b.field("Covers, % of the zone").MustProperty("value").Str(); got != "0.5" {
+		t.Errorf("the share of the chips is kept as %q", got)
+	}
+	b.press(input.Escape)
 	for _, step := range []struct{ path, selector, words string }{
 		{"petrel?step=u8", ".guide .ways li", "never sideways"},
 		{"petrel?step=c1", ".guide li", "May stick to|Comes off"},

@@ -145,7 +145,7 @@ type Step struct {
 	Product     string     `json:"product,omitempty" jsonschema:"maxLength=100"`
 	Coats       int        `json:"coats,omitempty" jsonschema:"minimum=1,maximum=10"`
 	ThicknessUM float64    `json:"thickness_um,omitempty" jsonschema:"minimum=0.1,maximum=500,description=Dry thickness of one coat."`
-	AreaPct     float64    `json:"area_pct,omitempty" jsonschema:"minimum=1,maximum=100,description=Share of the zone that the step covers; all of it where it is left out."`
+	AreaPct     float64    `json:"area_pct,omitempty" jsonschema:"minimum=0.1,maximum=100,description=Share of the zone that the step covers; what is usual for its kind where it is left out."`
 	LineMM      float64    `json:"line_mm,omitempty" jsonschema:"minimum=0.1,maximum=50,description=Width of the lines or blotches of shading on the model."`
 	Spray       *Spray     `json:"spray,omitempty" jsonschema:"description=How the airbrush is set; the middle of what is usual where it is left out."`
 	Edge        Edge       `json:"edge,omitempty"`

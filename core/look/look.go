@@ -15,14 +15,13 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/stack"
-	"inkysparrow/core/wash"
 )
 
 // Numbers is the table behind this package.
 var Numbers fact.Table
 
 var (
-	eye        = fact.Bench("chosen by eye; to be replaced by hiding power a product")
+	eye        = fact.Bench("chosen by eye")
 	bareLine   = Numbers.Number("bare-line", 0.22, "", "share of black that a bare recess adds to its paint as shadow", eye)
 	lineFull   = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
 	pinSpill   = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
@@ -52,6 +51,7 @@ type Mark struct {
 	Kind     string // the step that made it, such as "oil-dots"
 	Colour   colour.Colour
 	Strength float64 // 0 to 1
+	Share    float64 // of the zone that it covers, over 0 and up to 1
 }
 
 // markOf is how strong each effect is when it is fresh.
@@ -65,6 +65,7 @@ var markOf = map[string]float64{
 	"pastel":        Numbers.Number("mark-pastel", 0.7, "", "how strongly it is drawn when fresh", eye),
 	"pencil":        Numbers.Number("mark-pencil", 0.6, "", "how strongly it is drawn when fresh", eye),
 	"sponge-chips":  Numbers.Number("mark-sponge-chips", 0.8, "", "how strongly it is drawn when fresh", eye),
+	"brush-chips":   Numbers.Number("mark-brush-chips", 0.8, "", "how strongly it is drawn when fresh", eye),
 	"mud":           Numbers.Number("mark-mud", 0.6, "", "how strongly it is drawn when fresh", eye),
 	"wet-stain":     Numbers.Number("mark-wet-stain", 0.7, "", "how strongly it is drawn when fresh", eye),
 	"chip":          Numbers.Number("mark-chip", 0.9, "", "how strongly it is drawn when fresh", eye),
@@ -112,7 +113,7 @@ func (k *Skin) add(line *route.Line, i int) {
 	case do.Has(route.Shades):
 		k.tone(line, i)
 	case do.Has(route.Colour) && step.Share > 0 && step.Share < 1:
-		k.Marks = append(k.Marks, Mark{"second-colour", own, 1})
+		k.Marks = append(k.Marks, Mark{"second-colour", own, 1, step.Share})
 	case do.Has(route.Colour):
 		k.cover(line, i)
 	case do.Has(route.WashOn):
@@ -126,7 +127,7 @@ func (k *Skin) add(line *route.Line, i int) {
 	case do.Has(route.Thinned):
 		k.Paint = k.Paint.Veiled(own, tint)
 	case do.Has(route.Lifting | route.WearsBack):
-		k.Marks = append(k.Marks, Mark{do.ID, k.below(line, i), markOf[do.ID]})
+		k.Marks = append(k.Marks, Mark{do.ID, k.below(line, i), markOf[do.ID], step.Covered()})
 	case do.Has(route.ClearCoat):
 		for m := range k.Marks {
 			if loose(k.Marks[m].Kind) {
@@ -134,7 +135,7 @@ func (k *Skin) add(line *route.Line, i int) {
 			}
 		}
 	case markOf[do.ID] > 0:
-		k.Marks = append(k.Marks, Mark{do.ID, own, markOf[do.ID]})
+		k.Marks = append(k.Marks, Mark{do.ID, own, markOf[do.ID], step.Covered()})
 	}
 }
 
@@ -156,7 +157,7 @@ func (k *Skin) tone(line *route.Line, i int) {
 		if t.Shaded.Do.ID != "pre-shade" {
 			kind = "mottling"
 		}
-		k.Marks = append(k.Marks, Mark{kind, t.Line, markOf["pre-shade"]})
+		k.Marks = append(k.Marks, Mark{kind, t.Line, markOf["pre-shade"], t.Shaded.Covered()})
 	}
 }
 
@@ -175,15 +176,8 @@ func (k *Skin) wipe(line *route.Line, i int) {
 		if film.Step != washed.ID {
 			continue
 		}
-		remover := placed.Step.Wets()
-		soft := 0.0
-		if remover != nil {
-			soft = stack.Soften(&film.Course, remover, placed.Start)
-		}
-		state := film.At(placed.Start)
-		left := wash.Left(film.Film.Thickness(), placed.On, placed.Step.Cloth, route.Strokes(placed.Step.Stroke), soft, state.Hard)
-		k.Residue *= left
-		k.Filled *= (1 - loss) * (1 - state.Wet)
+		k.Residue *= line.Left(i)
+		k.Filled *= (1 - loss) * (1 - film.At(placed.Start).Wet)
 	}
 }
 

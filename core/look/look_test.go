@@ -4,6 +4,7 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
@@ -72,5 +73,49 @@ func TestOf(t *testing.T) {
 	}
 	if left["satin"] < 3*left["gloss"] || left["flat"] < 2*left["satin"] {
 		t.Errorf("what is left on gloss, satin and flat: %v", left)
+	}
+}
+
+// Every kind of work that leaves a colour, or takes one off, is seen; its mark covers the share of the zone that the step does.
+func TestEveryWorkIsSeen(t *testing.T) {
+	for _, d := range route.Techniques() {
+		colours := d.Lays && !d.Has(route.ClearCoat) && d.ID != "chipping-medium" && d.ID != "prime"
+		if !colours && !d.Has(route.Lifting|route.WearsBack) {
+			continue
+		}
+		family := coating.MustFamily("waterborne-acrylic")
+		kind := coating.Paint
+		if len(d.Kinds) > 0 {
+			kind = d.Kinds[0]
+		}
+		for _, f := range coating.Families() {
+			if len(f.Kinds) > 0 && f.Kinds[0] == kind {
+				family = f
+			}
+		}
+		paint := func(id, hex string) *coating.Product {
+			f := coating.MustFamily("lacquer")
+			return &coating.Product{ID: id, Name: id, Kind: coating.Paint, Family: f, Colour: hex, Sheen: coating.Flat, Carrier: f.Carrier, Thinner: f.Thinner, Remover: f.Remover}
+		}
+		own := &coating.Product{ID: "own", Name: "own", Kind: kind, Family: family, Colour: "#b03020", Carrier: family.Carrier, Thinner: family.Thinner, Remover: family.Remover}
+		under, over := route.TechniqueNamed("base-coat")
+		if !over {
+			t.Fatal("no base coat")
+		}
+		z := &route.Zone{ID: "z", Name: "z", AreaCM2: 80, Steps: []*route.Step{
+			{ID: "a", Do: under, Product: paint("metal", "#a5a7a6"), Coats: 2}, {ID: "b", Do: under, Product: paint("grey", "#6f7a82"), Coats: 2},
+			{ID: "c", Do: d, Product: own, Coats: 1, Share: 0.04},
+		}}
+		z.Link()
+		tl := route.Lay(&route.Plan{Start: start, Scale: 48, Air: climate.Constant(climate.Room), Zones: []*route.Zone{z}})
+		before, after := look.Of(tl.Lines[0], 2, tl.Finish), look.Of(tl.Lines[0], 3, tl.Finish)
+		if len(after.Marks) == len(before.Marks) && after.Surface == before.Surface && after.Line == before.Line && after.Paint == before.Paint {
+			t.Errorf("%s changes nothing that is seen", d.ID)
+		}
+		for _, m := range after.Marks {
+			if m.Share != 0.04 || m.Strength <= 0 || m.Strength > 1 {
+				t.Errorf("%s: its mark is %+v", d.ID, m)
+			}
+		}
 	}
 }

@@ -3,8 +3,10 @@ package route
 import (
 	"time"
 
+	"inkysparrow/core/coating"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/wash"
 )
 
 // Tool is something to chip with, and the mark that it leaves.
@@ -103,6 +105,53 @@ func (s *Site) Later() []Meets {
 		all = append(all, m)
 	}
 	return all
+}
+
+// ClothUse is what the site's wipe would do with a cloth of one wetness.
+type ClothUse struct {
+	Wetness wash.Wetness
+	Left    float64     // of the wash on the open surface, 0 to 1
+	Reach   stack.Reach // of the film below that it harms most
+	Planned bool
+}
+
+// Cloths sets the cloths against each other at the time of the site's wipe, from dry to wet; nil for any other step.
+func (s *Site) Cloths() []ClothUse {
+	if s.Step.wiped == nil {
+		return nil
+	}
+	var all []ClothUse
+	for w := wash.Dry; w <= wash.Wet; w++ {
+		other := *s.Step
+		other.Cloth = w
+		c := ClothUse{Wetness: w, Left: s.line.leftBy(&other, s.On, s.Start), Planned: w == s.Step.Cloth}
+		if touch, wets := touchOf(&other, s.Below); wets {
+			c.Reach = s.Below.Bite(touch, s.Start, s.Plan.Air)
+		}
+		all = append(all, c)
+	}
+	return all
+}
+
+// Left returns the share of its wash that the line's wipe, its step i, leaves on the open surface, 0 to 1.
+func (l *Line) Left(i int) float64 {
+	p := l.Steps[i]
+	return l.leftBy(p.Step, p.On, p.Start)
+}
+
+func (l *Line) leftBy(wipe *Step, on coating.Texture, at time.Time) float64 {
+	for i := range l.Films {
+		film := &l.Films[i]
+		if wipe.wiped == nil || film.Step != wipe.wiped.ID {
+			continue
+		}
+		soft := 0.0
+		if remover := wipe.Wets(); remover != nil {
+			soft = stack.Soften(&film.Course, remover, at)
+		}
+		return wash.Left(film.Film.Thickness(), on, wipe.Cloth, Strokes(wipe.Stroke), soft, film.Hard(at))
+	}
+	return 1
 }
 
 // Taping is when a mask may stick to what is below it, and when it comes off again.

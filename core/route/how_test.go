@@ -162,3 +162,29 @@ func TestLaterTellsTheCloth(t *testing.T) {
 		t.Errorf("a wet cloth takes %.3f µm, a dry one %.3f", wet, dry)
 	}
 }
+
+// T13 to T15, common practice, no source: a dry wipe over gloss takes nearly all; flat keeps more; a wetter cloth never leaves more.
+func TestCloths(t *testing.T) {
+	base := step("base-coat", coloured(coating.Paint, "waterborne-acrylic", "#6f7a82", coating.Flat), 2)
+	wiped := func(more ...*Step) []ClothUse {
+		w, wipe := step("overall-wash", product(coating.Wash, "enamel-wash", 0), 1), step("wipe", nil, 1)
+		steps := append(append([]*Step{base}, more...), w, wipe)
+		wipe.Of, wipe.Cloth = string(rune('a'+len(steps)-2)), wash.Damp
+		return laid(climate.Room, len(steps)-1, steps...).Cloths()
+	}
+	flat := wiped()
+	gloss := wiped(step("gloss-coat", product(coating.Clear, "polish-clear", coating.Gloss), 2))
+	if len(gloss) != 3 || gloss[0].Left > 0.06 || flat[0].Left < 3*gloss[0].Left {
+		t.Fatalf("a dry cloth leaves %.3f on gloss, %.3f on flat", gloss[0].Left, flat[0].Left)
+	}
+	for _, cloths := range [][]ClothUse{flat, gloss} {
+		for i, c := range cloths {
+			if c.Planned != (c.Wetness == wash.Damp) || i > 0 && c.Left > cloths[i-1].Left {
+				t.Errorf("%s: %+v", c.Wetness, c)
+			}
+		}
+	}
+	if laid(climate.Room, 0, base).Cloths() != nil {
+		t.Error("a base coat is wiped")
+	}
+}

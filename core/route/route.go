@@ -181,7 +181,7 @@ func (z *Zone) Attended(s *Step) time.Duration {
 		d := s.Do.Setup + decal.Time(decal.Works(s.Decals, coating.Gloss.Texture()))
 		return max(rounding, (d + rounding - 1).Truncate(rounding))
 	}
-	return s.Do.Attended(z.AreaCM2*s.share(), max(1, s.Coats))
+	return s.Do.Attended(z.AreaCM2*s.effort(), max(1, s.Coats))
 }
 
 // Dose returns how much the step takes on its zone, nothing for one that uses up no product. thinning is in parts of thinner to one of
@@ -198,6 +198,14 @@ func (z *Zone) Dose(s *Step, thinning float64) dose.Cup {
 func (s *Step) Covered() float64 {
 	if s.Share <= 0 && s.Do.Covers > 0 {
 		return s.Do.Covers
+	}
+	return s.share()
+}
+
+// effort returns how much work the step is, against its kind's usual for its zone.
+func (s *Step) effort() float64 {
+	if s.Share > 0 && s.Do.Covers > 0 {
+		return s.share() / s.Do.Covers
 	}
 	return s.share()
 }

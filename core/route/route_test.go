@@ -88,6 +88,11 @@ func TestAttended(t *testing.T) {
 			t.Errorf("%s on 780 cm2: %v, want %v to %v", tc.do, got, tc.lo, tc.hi)
 		}
 	}
+	z := &Zone{AreaCM2: 600}
+	chips := func(share float64) time.Duration { return z.Attended(&Step{Do: mustTechnique("brush-chips"), Coats: 1, Share: share}) }
+	if usual := chips(0); chips(0.01) != usual || chips(0.005) >= usual || chips(0.03) <= usual {
+		t.Errorf("chips on half, all and three times the usual share: %v, %v, %v", chips(0.005), usual, chips(0.03))
+	}
 	for _, d := range Techniques() {
 		last := time.Duration(0)
 		for _, area := range []float64{0.1, 10, 100, 1000} {

@@ -172,11 +172,11 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "chip", Name: "Chip", Short: "Chip", Phase: Chip, Contact: stack.ChipWork, Carries: JustWater, Role: Lifting, Kinds: []coating.Kind{coating.Paint, coating.Medium},
-		Optional: true, Setup: 5 * minute, Per100: 20 * minute, Caution: bladeCare,
+		Optional: true, Covers: cover("chip", 0.01), Setup: 5 * minute, Per100: 20 * minute, Caution: bladeCare,
 	},
 	{
 		ID: "wipe-back", Name: "Wipe back", Short: "Back", Phase: Chip, Contact: stack.WornBack, Carries: ItsRemover, Role: WearsBack, Kinds: []coating.Kind{coating.Paint},
-		Setup: 5 * minute, Per100: 15 * minute,
+		Covers: cover("wipe-back", 0.02), Setup: 5 * minute, Per100: 15 * minute,
 	},
 	{
 		ID: "unmask", Name: "Unmask", Short: "Unmask", Phase: Base, Role: TapeOff, Setup: 3 * minute, Per100: 3 * minute, Caution: bladeCare,

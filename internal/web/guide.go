@@ -44,7 +44,7 @@ func (s *Server) guide(c fiber.Ctx) error {
 	if squint, ok := site.Squint(); ok {
 		out.Squint = guideSquint(squint)
 	}
-	for _, block := range []func(*judged, *route.Site) (wire.GuideBlock, bool){metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, tapeBlock, maskBlock, joinBlock, fadeBlock} {
+	for _, block := range []func(*judged, *route.Site) (wire.GuideBlock, bool){clothBlock, metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, tapeBlock, maskBlock, joinBlock, fadeBlock} {
 		if b, ok := block(j, site); ok {
 			out.Blocks = append(out.Blocks, b)
 		}
@@ -158,6 +158,23 @@ func guideSquint(s route.Squint) *wire.GuideSquint {
 	}
 	out.Words = strings.Join(words, " ")
 	return out
+}
+
+func clothBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+	b := wire.GuideBlock{Title: "What stays on the open surface", Words: "The lines keep theirs unless the strokes run across them."}
+	for _, c := range site.Cloths() {
+		r := wire.GuideRow{Label: capital(c.Wetness.String()) + " cloth", Value: fmt.Sprintf("%.1f %%", 100*c.Left)}
+		if c.Planned {
+			r.Label += ", as planned"
+			r.State = wire.Safe
+		}
+		if c.Reach.Bites() {
+			r.State = wire.Bite
+			r.Value += fmt.Sprintf(", and takes %.2f µm of what is below", float64(c.Reach.Loss))
+		}
+		b.Rows = append(b.Rows, r)
+	}
+	return b, len(b.Rows) > 0
 }
 
 func metalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {

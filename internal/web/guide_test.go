@@ -33,7 +33,7 @@ func TestGuide(t *testing.T) {
 	if q := ask("petrel", "t3", "").Squint; q == nil || q.Wanted != "clear" || len(q.Points) < 8 || !q.Points[3].Now || q.Points[0].Seen <= q.Points[5].Seen || !strings.Contains(q.Words, "144 mm on the aircraft") {
 		t.Errorf("the squint of the veils: %+v", q)
 	}
-	if w := ask("petrel", "u8", ""); w.Cup != nil || w.Shine != nil || w.Squint != nil {
+	if w := ask("petrel", "u8", ""); w.Cup != nil || w.Shine != nil || w.Squint != nil || len(w.Blocks) != 1 {
 		t.Errorf("a wipe takes %+v", w)
 	}
 	for _, tc := range []struct{ slug, step, title, row, want string }{
@@ -43,6 +43,8 @@ func TestGuide(t *testing.T) {
 		{"petrel", "c1", "The edge", "Tape pressed down", "mm on the aircraft"},
 		{"petrel", "u13", "What it waits for", "Propeller and legs", "touch-dry"},
 		{"lynx", "a3", "The metal will shine", "Like chrome", "over what is there, 92 GU"},
+		{"petrel", "u8", "What stays on the open surface", "Dry cloth, as planned", "%"},
+		{"petrel", "d5", "What stays on the open surface", "Wet cloth", "of what is below"},
 		{"lynx", "a3", "The metal will shine", "Dull", "over a flat coat"},
 		{"petrel", "c1", "When it goes on and comes off", "Comes off", "Mar"},
 		{"petrel", "n4", "What touches it later", "Pin wash, Mon 15 Mar", "white spirit takes"},

@@ -28,6 +28,11 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		if d.Lays || d.Counts != "" {
 			w.Coats = max(1, d.Coats)
 		}
+		if d.Lays || d.Has(route.Lifting|route.WearsBack) {
+			if w.Covers = 100 * d.Covers; w.Covers == 0 {
+				w.Covers = 100
+			}
+		}
 		w.Counts = "coats"
 		switch {
 		case d.Counts != "":

@@ -60,10 +60,11 @@ type Technique struct {
 	Phase    string   `json:"phase"`
 	Kinds    []string `json:"kinds"` // products it takes
 	Optional bool     `json:"optional"`
-	Coats    int      `json:"coats"`     // usual number; 0 where it lays none
-	Counts   string   `json:"counts"`    // what they are called: coats, veils or grades
-	Shades   float64  `json:"shades_mm"` // usual width of its lines or blotches; 0 where it shades nothing
-	Decals   bool     `json:"decals"`    // takes a list of decals
+	Coats    int      `json:"coats"`      // usual number; 0 where it lays none
+	Counts   string   `json:"counts"`     // what they are called: coats, veils or grades
+	Covers   float64  `json:"covers_pct"` // usual share of its zone; 0 where it can't be told
+	Shades   float64  `json:"shades_mm"`  // usual width of its lines or blotches; 0 where it shades nothing
+	Decals   bool     `json:"decals"`     // takes a list of decals
 	Tape     bool     `json:"tape"`
 	Joins    bool     `json:"joins"`
 	Wipe     bool     `json:"wipe"`

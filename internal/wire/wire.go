@@ -242,6 +242,7 @@ type Mark struct {
 	Kind     string  `json:"kind"`
 	Colour   string  `json:"colour"`
 	Strength float64 `json:"strength"`
+	Share    float64 `json:"share"` // of the zone
 }
 
 // TakeFix asks for a fix to be carried out.

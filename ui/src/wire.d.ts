@@ -547,7 +547,7 @@ export interface PlanStep {
    */
   thickness_um?: number;
   /**
-   * Share of the zone that the step covers; all of it where it is left out.
+   * Share of the zone that the step covers; what is usual for its kind where it is left out.
    */
   area_pct?: number;
   /**
@@ -735,6 +735,7 @@ export interface Mark {
   kind: string;
   colour: string;
   strength: number;
+  share: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -918,6 +919,7 @@ export interface Technique {
   optional: boolean;
   coats: number;
   counts: string;
+  covers_pct: number;
   shades_mm: number;
   decals: boolean;
   tape: boolean;

@@ -73,6 +73,10 @@ const washes = computed(() => {
     }))
 })
 
+/** A time from its field, to the second where it is as it was. */
+const moment = (field: string, was?: string) =>
+  was && field === toWall(was, timezone.value) ? was : fromWall(field, timezone.value)
+
 const edit = computed<PlanEdit | null>(() => {
   const t = technique.value
   if (!t || !form.do) return null
@@ -81,7 +85,7 @@ const edit = computed<PlanEdit | null>(() => {
   if (t.kinds.length && form.product && !taken) s.product = form.product
   if (t.coats && form.coats) s.coats = Number(form.coats)
   if (t.coats && form.thickness) s.thickness_um = Number(form.thickness)
-  if (t.coats && form.area && Number(form.area) !== 100) s.area_pct = Number(form.area)
+  if (t.covers_pct && form.area && Number(form.area) !== t.covers_pct) s.area_pct = Number(form.area)
   if (props.step?.spray && props.step.do === form.do) s.spray = props.step.spray
   if (t.shades_mm && form.line) s.line_mm = Number(form.line)
   if (t.tape && form.edge !== 'hard') s.edge = form.edge as PlanStep['edge']
@@ -102,7 +106,7 @@ const edit = computed<PlanEdit | null>(() => {
     s.stroke = form.stroke as PlanStroke
     if (form.liquid && form.with !== 'dry') s.liquid = form.liquid
   }
-  const [at, done] = [fromWall(form.at, timezone.value), fromWall(form.done, timezone.value)]
+  const [at, done] = [moment(form.at, props.step?.at), moment(form.done, props.step?.done)]
   if (at) s.at = at
   if (done) s.done = done
   if (form.note) s.note = form.note
@@ -154,7 +158,7 @@ const strokes = [
           :clearable="technique.optional"
           no-data-text="Neither the plan nor the shelf has a product of this kind"
         />
-        <div v-if="technique?.coats && !technique.decals" class="three">
+        <div v-if="technique?.coats && !technique.decals" class="pair">
           <v-text-field
             v-model="form.coats"
             :label="capital(technique.counts)"
@@ -173,16 +177,18 @@ const strokes = [
             placeholder="usual"
             persistent-placeholder
           />
-          <v-text-field
-            v-model="form.area"
-            label="Covers, % of the zone"
-            type="number"
-            min="1"
-            max="100"
-            placeholder="all of it"
-            persistent-placeholder
-          />
         </div>
+        <v-text-field
+          v-if="technique?.covers_pct"
+          v-model="form.area"
+          label="Covers, % of the zone"
+          type="number"
+          min="0.1"
+          max="100"
+          step="any"
+          :placeholder="technique.covers_pct === 100 ? 'all of it' : `usually ${technique.covers_pct}`"
+          persistent-placeholder
+        />
         <v-text-field
           v-if="technique?.shades_mm"
           v-model="form.line"

@@ -21,6 +21,12 @@ const rivets = computed(() => {
 })
 const field = (kind: string, n: number, small: number, large: number) =>
   specks(`${props.seed}/${kind}`, n, props.width, props.height, small, large)
+/** Flakes of which all together are as much of the patch as the chips are of their zone. */
+const flakes = (kind: string, small: number, large: number) => {
+  const mean = small + (large - small) / 4
+  const n = ((mark(kind)?.share ?? 0) * props.width * props.height) / (mean * mean)
+  return field(kind, Math.min(600, Math.ceil(n)), small, large)
+}
 // What a wipe leaves is fine grain in the texture; what a pin wash wets lies along its lines.
 const grain = computed(() => field('residue', Math.round(700 * Math.min(1, props.skin.residue)), 0.4, 1.3))
 const halo = computed(() => (props.skin.filled > 0 ? Math.min(1, 2.5 * props.skin.residue) : 0))
@@ -43,6 +49,7 @@ const halo = computed(() => (props.skin.filled > 0 ? Math.min(1, 2.5 * props.ski
       <filter :id="`${id}-blur`" x="-20%" y="-20%" width="140%" height="140%"
         ><feGaussianBlur stdDeviation="3.500"
       /></filter>
+      <filter :id="`${id}-soft`"><feGaussianBlur stdDeviation="1" /></filter>
       <clipPath :id="`${id}-clip`"><rect :width="width" :height="height" /></clipPath>
     </defs>
     <g :clip-path="`url(#${id}-clip)`">
@@ -98,17 +105,23 @@ const halo = computed(() => (props.skin.filled > 0 ? Math.min(1, 2.5 * props.ski
       </g>
       <path :d="lines" fill="none" :stroke="skin.line" :stroke-width="1 + skin.filled" />
       <circle v-for="(p, i) in rivets" :key="i" :cx="p.x" :cy="p.y" r="0.9" :fill="skin.line" />
-      <g v-if="mark('chip')">
-        <path
-          v-for="(s, i) in field('chips', 22, 1, 5)"
-          :key="i"
-          :d="`M${s.x} ${s.y}l${s.r} ${-s.r * 0.5}l${s.r * 0.7} ${s.r}l${-s.r} ${s.r * 0.6}z`"
-          :fill="mark('chip')?.colour"
-        />
+      <g v-for="kind in ['chip', 'wipe-back', 'brush-chips']" :key="kind">
+        <g
+          v-if="mark(kind)"
+          :opacity="mark(kind)?.strength"
+          :filter="kind === 'wipe-back' ? `url(#${id}-soft)` : undefined"
+        >
+          <path
+            v-for="(s, i) in flakes(kind, 1, kind === 'wipe-back' ? 8 : 5)"
+            :key="i"
+            :d="`M${s.x} ${s.y}l${s.r} ${-s.r * 0.5}l${s.r * 0.7} ${s.r}l${-s.r} ${s.r * 0.6}z`"
+            :fill="mark(kind)?.colour"
+          />
+        </g>
       </g>
-      <g v-if="mark('sponge-chips')">
+      <g v-if="mark('sponge-chips')" :opacity="mark('sponge-chips')?.strength">
         <rect
-          v-for="(s, i) in field('sponge', 40, 0.5, 2)"
+          v-for="(s, i) in flakes('sponge-chips', 0.5, 2)"
           :key="i"
           :x="s.x"
           :y="s.y"
