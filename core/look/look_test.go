@@ -103,7 +103,8 @@ func TestEveryWorkIsSeen(t *testing.T) {
 			t.Fatal("no base coat")
 		}
 		z := &route.Zone{ID: "z", Name: "z", AreaCM2: 80, Steps: []*route.Step{
-			{ID: "a", Do: under, Product: paint("metal", "#a5a7a6"), Coats: 2}, {ID: "b", Do: under, Product: paint("grey", "#6f7a82"), Coats: 2},
+			{ID: "a", Do: under, Product: paint("metal", "#a5a7a6"), Coats: 2},
+			{ID: "b", Do: under, Product: paint("grey", "#6f7a82"), Coats: 2},
 			{ID: "c", Do: d, Product: own, Coats: 1, Share: 0.04},
 		}}
 		z.Link()

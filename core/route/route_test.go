@@ -89,7 +89,9 @@ func TestAttended(t *testing.T) {
 		}
 	}
 	z := &Zone{AreaCM2: 600}
-	chips := func(share float64) time.Duration { return z.Attended(&Step{Do: mustTechnique("brush-chips"), Coats: 1, Share: share}) }
+	chips := func(share float64) time.Duration {
+		return z.Attended(&Step{Do: mustTechnique("brush-chips"), Coats: 1, Share: share})
+	}
 	if usual := chips(0); chips(0.01) != usual || chips(0.005) >= usual || chips(0.03) <= usual {
 		t.Errorf("chips on half, all and three times the usual share: %v, %v, %v", chips(0.005), usual, chips(0.03))
 	}
