@@ -161,7 +161,7 @@ func guideSquint(s route.Squint) *wire.GuideSquint {
 }
 
 func clothBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
-	b := wire.GuideBlock{Title: "What stays on the open surface", Words: "The lines keep theirs unless the strokes run across them."}
+	b := wire.GuideBlock{Title: "Of the wash on the open surface stays", Words: "The lines keep theirs unless the strokes run across them."}
 	for _, c := range site.Cloths() {
 		r := wire.GuideRow{Label: capital(c.Wetness.String()) + " cloth", Value: fmt.Sprintf("%.1f %%", 100*c.Left)}
 		if c.Planned {

@@ -27,19 +27,25 @@ const marks = computed(() => props.shine.with.map((u, i) => ({ u, n: i + 1, now:
       </g>
       <text :x="x(0)" y="44">matt</text>
       <text :x="x(100)" y="44" text-anchor="end">high gloss</text>
-      <path :d="`M${x(shine.before)} 33l-5 8h10z`" class="before" />
+      <circle :cx="x(shine.before)" cy="25" r="6" class="before" />
       <circle v-for="m in marks" :key="m.n" :cx="x(m.u)" cy="25" :r="m.now ? 7 : 3.5" :class="m.now ? 'now' : 'then'" />
       <text
         v-for="m in marks.filter((one) => one.now)"
         :key="m.n"
-        :x="x(m.u)"
+        :x="Math.min(x(100) - 44, Math.max(x(0) + 44, x(m.u)))"
         y="13"
         text-anchor="middle"
         class="count"
       >
         {{ m.n }} {{ shine.counts }}, {{ m.u }} GU
       </text>
-      <text :x="x(shine.before)" y="55" text-anchor="middle">before</text>
+      <text
+        :x="Math.min(x(100) - 18, Math.max(x(0) + 18, x(shine.before)))"
+        :y="Math.abs(shine.before - shine.after) > 30 ? 13 : 56"
+        text-anchor="middle"
+      >
+        before
+      </text>
     </svg>
     <ul>
       <li v-for="e in shine.enough" :key="e.words">
@@ -73,7 +79,9 @@ text {
   stroke: var(--soft);
 }
 .before {
-  fill: var(--soft);
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 2;
 }
 .then {
   fill: var(--soft);
