@@ -1,6 +1,7 @@
 package route
 
 import (
+	"math/rand/v2"
 	"testing"
 	"time"
 
@@ -186,5 +187,84 @@ func TestCloths(t *testing.T) {
 	}
 	if laid(climate.Room, 0, base).Cloths() != nil {
 		t.Error("a base coat is wiped")
+	}
+}
+
+// On whatever is drafted, in good air and bad, everything that is told of a step is a number within its range.
+func TestEveryGuideHolds(t *testing.T) {
+	r := rand.New(rand.NewPCG(26, 11))
+	share := func(name string, v float64) {
+		t.Helper()
+		if !(v >= 0 && v <= 1) {
+			t.Errorf("%s is %v, and should be a share", name, v)
+		}
+	}
+	units := func(name string, v float64) {
+		t.Helper()
+		if !(v >= 0 && v <= 100) {
+			t.Errorf("%s reads %v GU", name, v)
+		}
+	}
+	steps := 0
+	for range 120 {
+		var some []Wish
+		for _, e := range WishWords {
+			if r.IntN(2) == 0 {
+				some = append(some, e.ID)
+			}
+		}
+		schools := Schools{}
+		for _, s := range SchoolsTable() {
+			schools[s.ID] = s.Answers[r.IntN(len(s.Answers))].ID
+		}
+		family := []string{"waterborne-acrylic", "alcohol-acrylic", "lacquer", "enamel"}[r.IntN(4)]
+		colour := []string{"#ffffff", "#d8dcd8", "#6f7a82", "#202224", "#000000", ""}[r.IntN(6)]
+		p := drafted(family, colour, r.IntN(2) == 0, time.Duration(r.IntN(3))*40*time.Hour, some, schools)
+		p.Air = climate.Constant(climate.Air{TemperatureC: 4 + 30*r.Float64(), Humidity: r.Float64()})
+		rep := Check(p)
+		for i, placed := range rep.Lines[0].Steps {
+			steps++
+			s, name := rep.Site(rep.Lines[0], i), placed.Step.Do.ID
+			if c, ok := s.Cup(nil); ok && (!(c.Mixed > 0) || c.Product > c.Mixed+1e-9 || c.Flash <= 0 || c.Sprayed() && c.Cups < 1) {
+				t.Errorf("%s: the cup %+v", name, c)
+			}
+			if g, ok := s.Shine(0); ok {
+				for _, v := range append([]float64{g.Before, g.After, g.Edge}, g.With...) {
+					units(name, v)
+				}
+			}
+			if q, ok := s.Squint(); ok && (len(q.Seen) != len(q.Pairs) || q.Now >= len(q.Seen) || q.Right >= len(q.Seen) || q.WidthMM <= 0) {
+				t.Errorf("%s: the squint %+v", name, q)
+			}
+			for _, u := range s.Undercoats() {
+				units(name+" "+u.What, u.Units)
+			}
+			for _, m := range s.Later() {
+				if m.Step == placed.Step || !(m.Reach.Loss >= 0) {
+					t.Errorf("%s: later %+v", name, m)
+				}
+			}
+			for _, c := range s.Cloths() {
+				share(name+" "+c.Wetness.String(), c.Left)
+			}
+			if l, ok := s.Lift(); ok && (l.Through <= 0 || l.Late.Before(l.Eased)) {
+				t.Errorf("%s: lifted %+v", name, l)
+			}
+			if tape, ok := s.Tape(); ok && tape.Colour != nil && tape.Brittle.Before(tape.Off) && tape.Colour.Product.Family.Mechanism.Hardens && tape.Colour.Product.Family.ID != "lacquer" {
+				t.Errorf("%s: the edge chips before the colour is dry: %+v", name, tape)
+			}
+			if some, _, ok := s.Fade(); ok {
+				share(name, some)
+			}
+			for _, w := range s.DecalWork() {
+				share(w.Name, w.Silver)
+			}
+			if s.Weather() == "" || len(s.Why()) == 0 {
+				t.Errorf("%s: nothing is said of the air or of the time", name)
+			}
+		}
+	}
+	if steps < 500 {
+		t.Errorf("only %d steps were looked at", steps)
 	}
 }
