@@ -1,0 +1,23 @@
+package gloss_test
+
+import (
+	"fmt"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/gloss"
+)
+
+// Coats of gloss over a flat paint, in gloss units at 60 degrees.
+func ExampleUnits() {
+	flat := coating.Flat.Texture()
+	for coats := 0; coats <= 4; coats++ {
+		u := gloss.Units(flat.Under(coating.Gloss, coats))
+		fmt.Printf("%d × gloss: %.0f GU, %s\n", coats, u, gloss.Band(u))
+	}
+	// Output:
+	// 0 × gloss: 4 GU, matt
+	// 1 × gloss: 34 GU, semi-matt
+	// 2 × gloss: 74 GU, gloss
+	// 3 × gloss: 81 GU, high gloss
+	// 4 × gloss: 82 GU, high gloss
+}
