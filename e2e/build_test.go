@@ -202,10 +202,7 @@ func TestResetTheDemo(t *testing.T) {
 
 // Every view by day and by night, at the desk and on a tablet: axe finds nothing, nothing overflows sideways.
 func TestAxe(t *testing.T) {
-	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
-	if err != nil {
-		t.Fatal("axe-core is missing (make ui installs it): ", err)
-	}
+	axe := axeCore(t)
 	for name, v := range map[string]view{"day": desk, "night": {1280, 800, true}, "tablet": {820, 1180, false}, "tablet at night": {820, 1180, true}, "narrow": {390, 844, false}} {
 		t.Run(name, func(t *testing.T) {
 			t.Parallel() // much of it is waiting
@@ -263,6 +260,62 @@ func TestAxe(t *testing.T) {
 			}
 		})
 	}
+}
+
+// What is only seen once it is opened: forms, the plan's other tabs, the sliders of a what-if.
+func TestAxeForms(t *testing.T) {
+	axe := axeCore(t)
+	for name, v := range map[string]view{"day": desk, "tablet at night": {820, 1180, true}} {
+		t.Run(name, func(t *testing.T) {
+			t.Parallel()
+			b := open(t, v, "/shelf")
+			b.button("As cards").MustClick()
+			inspect(t, b, axe)
+			b.button("Add a product").MustClick()
+			b.pick("Thinner", "a mixture")
+			inspect(t, b, axe)
+			b.button("Import").MustClick()
+			b.sees("[role=dialog] h2", "Import")
+			inspect(t, b, axe)
+
+			b.page.MustNavigate(b.address + "/new").MustWaitLoad()
+			b.fill("Name", "Curlew")
+			b.sees("summary", "How worn").MustClick()
+			b.sees("summary", "How you work").MustClick()
+			b.sees(".across", "change nothing in this draft")
+			inspect(t, b, axe)
+			b.button("From an example").MustClick()
+			inspect(t, b, axe)
+			b.button("From a plan file").MustClick()
+			inspect(t, b, axe)
+
+			b.page.MustNavigate(b.address + "/builds/petrel").MustWaitLoad()
+			b.page.MustElement("[aria-label='The plan']").MustClick()
+			for _, tab := range []string{"Evenings", "Zones", "Products", "Wear", "Schools"} {
+				b.sees("[role=tab]", tab).MustClick()
+				inspect(t, b, axe)
+			}
+			for _, step := range []string{"u5", "c1", "u13"} { // decals, a mask, a join
+				b.page.MustNavigate(b.address + "/builds/petrel?step=" + step).MustWaitLoad()
+				b.button("Change").MustClick()
+				b.sees("[role=dialog] h2", "Change the step")
+				inspect(t, b, axe)
+			}
+			b.page.MustNavigate(b.address + "/builds/petrel?step=d4").MustWaitLoad()
+			b.sees("summary", "Why this date, and what if").MustClick()
+			b.sees("dt", "A slow|a slow")
+			inspect(t, b, axe)
+		})
+	}
+}
+
+func axeCore(t *testing.T) []byte {
+	t.Helper()
+	axe, err := os.ReadFile("../ui/node_modules/axe-core/axe.min.js")
+	if err != nil {
+		t.Fatal("axe-core is missing (make ui installs it): ", err)
+	}
+	return axe
 }
 
 func inspect(t *testing.T, b *bench, axe []byte) {
