@@ -78,6 +78,11 @@ func guideCup(site *route.Site, c route.Cup) *wire.GuideCup {
 	out := &wire.GuideCup{
 		Mixed: round(c.Mixed, 2), Product: round(c.Product, 2), Thinner: round(c.Thinner, 2), Cups: c.Cups, Coats: c.Coats, Flash: minutes(c.Flash), Sprayed: c.Sprayed(), State: wire.Safe,
 	}
+	unit := "coat"
+	if site.Step.Do.Has(route.Veils) {
+		unit = "veil"
+	}
+	out.For = count(c.Coats, unit)
 	if !out.Sprayed {
 		out.Words = "By brush: pour some out, never dip into the bottle; stir or shake it first."
 		return out

@@ -30,6 +30,9 @@ func TestGuide(t *testing.T) {
 	if more := ask("petrel", "u6", "&needle=0.4&psi=14&distance=9&thinning=1").Cup; more.Thinner < 0.4*more.Mixed || more.Product >= c.Product {
 		t.Errorf("thinned 1:1: %+v", more)
 	}
+	if c.For != "2 coats" || ask("petrel", "t3", "").Cup.For != "3 veils" {
+		t.Errorf("the seal is mixed for %q, the veils for %q", c.For, ask("petrel", "t3", "").Cup.For)
+	}
 	if q := ask("petrel", "t3", "").Squint; q == nil || q.Wanted != "clear" || len(q.Points) < 8 || !q.Points[3].Now || q.Points[0].Seen <= q.Points[5].Seen || !strings.Contains(q.Words, "144 mm on the aircraft") {
 		t.Errorf("the squint of the veils: %+v", q)
 	}

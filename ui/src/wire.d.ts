@@ -1177,6 +1177,7 @@ export interface GuideCup {
   thinner_ml: number;
   cups: number;
   coats: number;
+  for: string;
   flash: string;
   sprayed: boolean;
   use: string;

@@ -115,7 +115,7 @@ const spraying = (min: number) => (min < 1.5 ? `${Math.max(1, Math.round(min * 6
     <template v-if="guide.cup">
       <h3>In the cup</h3>
       <dl>
-        <dt>To mix, {{ guide.cup.coats }} {{ guide.cup.coats === 1 ? 'coat' : 'coats' }} and losses</dt>
+        <dt>To mix, {{ guide.cup.for }} and losses</dt>
         <dd>
           <button
             type="button"
