@@ -18,7 +18,7 @@ type GuideCup struct {
 	Thinner  float64 `json:"thinner_ml"`
 	Cups     int     `json:"cups"`
 	Coats    int     `json:"coats"`
-	For      string  `json:"for"` // "3 veils"
+	For      string  `json:"for"`   // "3 veils"
 	Flash    string  `json:"flash"` // between coats
 	Sprayed  bool    `json:"sprayed"`
 	Use      string  `json:"use"` // what the range is for
