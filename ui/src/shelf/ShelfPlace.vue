@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useStorage, watchDebounced } from '@vueuse/core'
-import { computed, defineAsyncComponent, reactive, ref, shallowRef, watch } from 'vue'
+import { computed, defineAsyncComponent, reactive, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
@@ -9,9 +9,9 @@ import { useTrade } from '../edit/useTrade'
 import SparrowMark from '../shared/SparrowMark.vue'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
-import type { Follow, Shelf, Shelved, ShelfProduct } from '../wire'
-import FollowChart from './FollowChart.vue'
-import ProductFields from './ProductFields.vue'
+import type { Shelf, Shelved, ShelfProduct } from '../wire'
+import ProductForm from './ProductForm.vue'
+import ProductPanel from './ProductPanel.vue'
 
 const ImportShelf = defineAsyncComponent(() => import('./ImportShelf.vue'))
 
@@ -91,46 +91,24 @@ const rows = computed(() => {
   return out
 })
 
-// What is chosen, and the working copy of it.
+// What is chosen, and the product that is being changed or added.
 const chosen = computed(() => shelf.value?.products.find((p) => p.product.id === props.product))
-const draft = ref<ShelfProduct | null>(null)
-const tab = ref<'follows' | 'uses' | 'edit'>('follows')
-const refused = ref('')
+const draft = shallowRef<ShelfProduct | null>(null)
 function choose(p: Shelved) {
   draft.value = null
-  refused.value = ''
-  if (tab.value === 'edit') tab.value = 'follows'
   void router.replace({ name: 'shelf', query: { product: p.product.id } })
-}
-function change(p: ShelfProduct) {
-  draft.value = structuredClone(p)
-  refused.value = ''
-  tab.value = 'edit'
 }
 function add() {
   void router.replace({ name: 'shelf' })
-  change({ id: '', name: '', kind: 'paint', family: 'waterborne-acrylic', colour: '#808080' } as ShelfProduct)
+  draft.value = { id: '', name: '', kind: 'paint', family: 'waterborne-acrylic', colour: '#808080' } as ShelfProduct
 }
-// Stock is kept in ml and typed in whatever unit is on show.
-const atHand = (v: number) => (units.amount.value === 'drops' && drop.value ? Math.round(v / drop.value) : v)
-const inMl = (v: number) => (units.amount.value === 'drops' ? v * drop.value : v)
-async function save() {
-  const d = draft.value
-  if (!d) return
-  const clean = Object.fromEntries(
-    Object.entries(d).filter(([, v]) => v !== '' && v !== null && v !== undefined),
-  ) as unknown as ShelfProduct
-  try {
-    const before = new Set(shelf.value?.products.map((p) => p.product.id))
-    shelf.value = await api.putShelf({ ...clean, id: d.id, name: d.name })
-    const id = d.id || shelf.value.products.find((p) => !before.has(p.product.id))?.product.id
-    draft.value = null
-    tab.value = 'follows'
-    store.said = `${d.name} is on the shelf.`
-    if (id) void router.replace({ name: 'shelf', query: { product: id } })
-  } catch (e) {
-    refused.value = e instanceof Refusal ? e.message : String(e)
-  }
+function saved(now: Shelf, p: ShelfProduct) {
+  const before = new Set(shelf.value?.products.map((one) => one.product.id))
+  shelf.value = now
+  const id = p.id || now.products.find((one) => !before.has(one.product.id))?.product.id
+  draft.value = null
+  store.said = `${p.name} is on the shelf.`
+  if (id) void router.replace({ name: 'shelf', query: { product: id } })
 }
 const removed = shallowRef<ShelfProduct | null>(null)
 async function remove(p: ShelfProduct) {
@@ -154,37 +132,6 @@ async function putBack() {
   }
 }
 
-// What may follow what: the chosen product below or above another one.
-const other = ref('')
-const below = ref(true)
-const follow = shallowRef<Follow | null>(null)
-// A wash or oil is first shown over a paint, everything else under a wash.
-watch(
-  [() => props.product, shelf],
-  ([id, all], was) => {
-    const own = all?.products.find((p) => p.product.id === id)?.product
-    if (!own || (id === was?.[0] && other.value)) return
-    below.value = own.kind !== 'wash' && own.kind !== 'oil'
-    other.value = all?.products.find((p) => p.product.kind === (below.value ? 'wash' : 'paint'))?.product.id ?? own.id
-  },
-  { immediate: true },
-)
-const others = computed(() => shelf.value?.products.map((p) => ({ value: p.product.id, title: p.product.name })) ?? [])
-watchDebounced(
-  () => [props.product, other.value, below.value, shelf.value] as const,
-  async ([id, o, isBelow]) => {
-    follow.value = null
-    if (!id || !chosen.value) return
-    if (!o) return
-    try {
-      follow.value = await api.follow(isBelow ? id : o, isBelow ? o : id)
-    } catch (e) {
-      tell(e)
-    }
-  },
-  { debounce: 60, immediate: true },
-)
-
 const importing = ref(false)
 function imported(words: string) {
   importing.value = false
@@ -193,7 +140,6 @@ function imported(words: string) {
 }
 const stock = (p: Shelved) =>
   p.product.used_up ? 'used up' : p.product.stock_ml === undefined ? '' : units.liquid(p.product.stock_ml, drop.value)
-const day = (t: string) => new Date(t).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
 </script>
 
 <template>
@@ -284,73 +230,15 @@ const day = (t: string) => new Date(t).toLocaleDateString('en-GB', { weekday: 's
           }}
         </h2>
       </header>
-      <template v-if="draft">
-        <form class="fields" @submit.prevent="save">
-          <ProductFields v-model="draft" />
-          <div class="pair">
-            <v-text-field
-              :model-value="draft.stock_ml === undefined ? '' : atHand(draft.stock_ml)"
-              :label="`At hand, ${units.amount.value}`"
-              type="number"
-              min="0"
-              step="any"
-              @update:model-value="(v: string) => draft && (draft.stock_ml = v === '' ? undefined : inMl(Number(v)))"
-            />
-            <v-text-field v-model="draft.opened" label="Opened" type="date" persistent-placeholder clearable />
-            <v-text-field v-model="draft.used_up" label="Used up" type="date" persistent-placeholder clearable />
-          </div>
-          <v-textarea v-model="draft.note" label="Note" rows="1" auto-grow maxlength="2000" />
-          <p v-if="refused" class="refused" aria-live="polite"><StateMark state="bite" quiet /> {{ refused }}</p>
-          <div class="buttons">
-            <v-btn type="submit" color="primary" variant="flat">Save</v-btn>
-            <v-btn variant="outlined" @click="draft = null">Leave as it was</v-btn>
-          </div>
-        </form>
-      </template>
-      <template v-else-if="chosen">
-        <p class="soft">
-          {{ chosen.product.kind }}, {{ chosen.family
-          }}<template v-if="chosen.hides">; hides in {{ chosen.hides }} coats</template>
-        </p>
-        <p v-if="chosen.liquids" class="soft">Carried by {{ chosen.liquids }}.</p>
-        <p v-if="chosen.product.note">{{ chosen.product.note }}</p>
-        <p v-if="chosen.caution" class="caution"><StateMark state="note" quiet /> {{ chosen.caution }}</p>
-        <div class="buttons">
-          <v-btn variant="outlined" @click="change(chosen.product)">Change</v-btn>
-          <v-btn variant="outlined" @click="remove(chosen.product)">Remove</v-btn>
-        </div>
-        <h3>What may follow what</h3>
-        <div class="pair">
-          <v-select
-            v-model="below"
-            label="It lies"
-            :items="[
-              { value: true, title: 'below' },
-              { value: false, title: 'on top of' },
-            ]"
-            hide-details
-          />
-          <v-autocomplete v-model="other" label="The other one" :items="others" hide-details />
-        </div>
-        <FollowChart v-if="follow" :follow="follow" />
-        <h3>In the builds</h3>
-        <p v-if="!chosen.uses.length" class="soft">No step that is still to be done takes it.</p>
-        <template v-else>
-          <p>
-            {{ units.liquid(chosen.need_ml, drop) }} planned<template v-if="chosen.product.stock_ml !== undefined">
-              of {{ units.liquid(chosen.product.stock_ml, drop) }} at hand</template
-            ><template v-if="chosen.runs_out">: {{ chosen.runs_out }}</template>
-          </p>
-          <ul class="uses">
-            <li v-for="(u, i) in chosen.uses" :key="i">
-              <RouterLink :to="{ name: 'build', params: { slug: u.slug } }">{{ u.build }}</RouterLink>
-              <span>{{ u.what }}</span>
-              <span class="figure">{{ units.liquid(u.ml, drop) }}</span>
-              <span class="figure soft">{{ day(u.at) }}</span>
-            </li>
-          </ul>
-        </template>
-      </template>
+      <ProductForm v-if="draft" :key="draft.id" :product="draft" :drop="drop" @saved="saved" @leave="draft = null" />
+      <ProductPanel
+        v-else-if="chosen"
+        :chosen="chosen"
+        :products="shelf.products"
+        :drop="drop"
+        @change="draft = chosen.product"
+        @remove="remove(chosen.product)"
+      />
     </aside>
     <ImportShelf v-if="importing" @close="importing = false" @done="imported" />
   </main>
@@ -487,41 +375,9 @@ aside {
   gap: 10px;
   align-content: start;
 }
-h3 {
-  font-size: 17px;
-  margin-top: 4px;
-}
-.fields {
-  display: grid;
-  gap: 10px;
-}
-.caution {
-  font-size: 13px;
-}
-.refused {
-  color: var(--bite);
-  font-weight: 600;
-}
 .removed {
   padding: 6px 10px;
   background: var(--raised);
-}
-.uses {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  font-size: 14px;
-}
-.uses li {
-  display: grid;
-  grid-template-columns: 1fr auto auto;
-  gap: 0 10px;
-  padding: 3px 0;
-  border-bottom: 1px solid var(--line);
-}
-.uses li span:nth-child(2) {
-  grid-column: 1;
-  grid-row: 2;
 }
 .none {
   display: grid;

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { ref, toRaw } from 'vue'
+
+import { api, Refusal } from '../api'
+import StateMark from '../shared/StateMark.vue'
+import { useUnits } from '../shared/useUnits'
+import type { Shelf, ShelfProduct } from '../wire'
+import ProductFields from './ProductFields.vue'
+
+/** A product of the shelf in a working copy, until it is saved. */
+const props = defineProps<{ product: ShelfProduct; drop: number }>()
+const emit = defineEmits<{ saved: [shelf: Shelf, product: ShelfProduct]; leave: [] }>()
+const units = useUnits()
+const draft = ref(structuredClone(toRaw(props.product)))
+const refused = ref('')
+
+// Stock is kept in ml and typed in whatever unit is on show.
+const atHand = (v: number) => (units.amount.value === 'drops' && props.drop ? Math.round(v / props.drop) : v)
+const inMl = (v: number) => (units.amount.value === 'drops' ? v * props.drop : v)
+async function save() {
+  const { id, name } = draft.value
+  const clean = Object.fromEntries(
+    Object.entries(draft.value).filter(([, v]) => v !== '' && v !== null && v !== undefined),
+  ) as unknown as ShelfProduct
+  try {
+    emit('saved', await api.putShelf({ ...clean, id, name }), draft.value)
+  } catch (e) {
+    refused.value = e instanceof Refusal ? e.message : String(e)
+  }
+}
+</script>
+
+<template>
+  <form class="fields" @submit.prevent="save">
+    <ProductFields v-model="draft" />
+    <div class="pair">
+      <v-text-field
+        :model-value="draft.stock_ml === undefined ? '' : atHand(draft.stock_ml)"
+        :label="`At hand, ${units.amount.value}`"
+        type="number"
+        min="0"
+        step="any"
+        @update:model-value="(v: string) => (draft.stock_ml = v === '' ? undefined : inMl(Number(v)))"
+      />
+      <v-text-field v-model="draft.opened" label="Opened" type="date" persistent-placeholder clearable />
+      <v-text-field v-model="draft.used_up" label="Used up" type="date" persistent-placeholder clearable />
+    </div>
+    <v-textarea v-model="draft.note" label="Note" rows="1" auto-grow maxlength="2000" />
+    <p v-if="refused" class="refused" aria-live="polite"><StateMark state="bite" quiet /> {{ refused }}</p>
+    <div class="buttons">
+      <v-btn type="submit" color="primary" variant="flat">Save</v-btn>
+      <v-btn variant="outlined" @click="emit('leave')">Leave as it was</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  gap: 10px;
+}
+.refused {
+  color: var(--bite);
+  font-weight: 600;
+}
+</style>

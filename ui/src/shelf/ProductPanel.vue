@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, shallowRef, watch } from 'vue'
+
+import { api, Refusal } from '../api'
+import { useBuild } from '../build/useBuild'
+import StateMark from '../shared/StateMark.vue'
+import { useUnits } from '../shared/useUnits'
+import type { Follow, Shelved } from '../wire'
+import FollowChart from './FollowChart.vue'
+
+/** A product of the shelf: what it is, what may follow it, what the builds will use of it. */
+const props = defineProps<{ chosen: Shelved; products: readonly Shelved[]; drop: number }>()
+const emit = defineEmits<{ change: []; remove: [] }>()
+const store = useBuild()
+const units = useUnits()
+
+// What may follow what: the product below or above another one. A wash or oil is first shown over a paint, everything else under a wash.
+const other = ref('')
+const below = ref(true)
+const follow = shallowRef<Follow | null>(null)
+watch(
+  () => props.chosen.product.id,
+  () => {
+    const own = props.chosen.product
+    below.value = own.kind !== 'wash' && own.kind !== 'oil'
+    other.value = props.products.find((p) => p.product.kind === (below.value ? 'wash' : 'paint'))?.product.id ?? own.id
+  },
+  { immediate: true },
+)
+const others = computed(() => props.products.map((p) => ({ value: p.product.id, title: p.product.name })))
+watchDebounced(
+  () => [props.chosen, other.value, below.value] as const,
+  async ([chosen, o, isBelow]) => {
+    follow.value = null
+    const id = chosen.product.id
+    if (!o) return
+    try {
+      follow.value = await api.follow(isBelow ? id : o, isBelow ? o : id)
+    } catch (e) {
+      store.said = e instanceof Refusal ? e.message : String(e)
+    }
+  },
+  { debounce: 60, immediate: true },
+)
+const day = (t: string) => new Date(t).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+</script>
+
+<template>
+  <div class="panel">
+    <p class="soft">
+      {{ chosen.product.kind }}, {{ chosen.family
+      }}<template v-if="chosen.hides">; hides in {{ chosen.hides }} coats</template>
+    </p>
+    <p v-if="chosen.liquids" class="soft">Carried by {{ chosen.liquids }}.</p>
+    <p v-if="chosen.product.note">{{ chosen.product.note }}</p>
+    <p v-if="chosen.caution" class="caution"><StateMark state="note" quiet /> {{ chosen.caution }}</p>
+    <div class="buttons">
+      <v-btn variant="outlined" @click="emit('change')">Change</v-btn>
+      <v-btn variant="outlined" @click="emit('remove')">Remove</v-btn>
+    </div>
+    <h3>What may follow what</h3>
+    <div class="pair">
+      <v-select
+        v-model="below"
+        label="It lies"
+        :items="[
+          { value: true, title: 'below' },
+          { value: false, title: 'on top of' },
+        ]"
+        hide-details
+      />
+      <v-autocomplete v-model="other" label="The other one" :items="others" hide-details />
+    </div>
+    <FollowChart v-if="follow" :follow="follow" />
+    <h3>In the builds</h3>
+    <p v-if="!chosen.uses.length" class="soft">No step that is still to be done takes it.</p>
+    <template v-else>
+      <p>
+        {{ units.liquid(chosen.need_ml, drop) }} planned<template v-if="chosen.product.stock_ml !== undefined">
+          of {{ units.liquid(chosen.product.stock_ml, drop) }} at hand</template
+        ><template v-if="chosen.runs_out">: {{ chosen.runs_out }}</template>
+      </p>
+      <ul class="uses">
+        <li v-for="(u, i) in chosen.uses" :key="i">
+          <RouterLink :to="{ name: 'build', params: { slug: u.slug } }">{{ u.build }}</RouterLink>
+          <span>{{ u.what }}</span>
+          <span class="figure">{{ units.liquid(u.ml, drop) }}</span>
+          <span class="figure soft">{{ day(u.at) }}</span>
+        </li>
+      </ul>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 10px;
+}
+h3 {
+  font-size: 17px;
+  margin-top: 4px;
+}
+.caution {
+  font-size: 13px;
+}
+.uses {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 14px;
+}
+.uses li {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 0 10px;
+  padding: 3px 0;
+  border-bottom: 1px solid var(--line);
+}
+.uses li span:nth-child(2) {
+  grid-column: 1;
+  grid-row: 2;
+}
+</style>
