@@ -159,10 +159,12 @@ func TestNewBuildFromAnswers(t *testing.T) {
 	b.sees("aside .refused", `sessions\[0\]: ends at 18:00, before it starts`)
 	b.fill("Weekdays to", "22:30")
 	b.pick("Its age", "painted long ago")
+	b.fill("Area, cm²", "312")
 	b.sees("aside", "Nothing stands against it")
 	b.button("Begin this build").MustClick()
 	b.sees(".bar .name", "Curlew Mk 1")
 	b.sees(".step .name", "Pin wash")
+	b.sees(".left .link, main .link", "312 cm²")
 	if n := len(b.page.MustElements(".tape .zone")); n != 2 {
 		t.Errorf("%d zones on the tape, want 2", n)
 	}

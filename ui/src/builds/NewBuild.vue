@@ -4,11 +4,12 @@ import { computed, reactive, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
+import SchoolFields from '../edit/SchoolFields.vue'
 import ServiceFields from '../edit/ServiceFields.vue'
 import { useTrade } from '../edit/useTrade'
 import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
-import { useShelf } from '../shelf/useShelf'
+import BriefZoneFields, { type ZoneForm } from './BriefZoneFields.vue'
 import type { AnswerCost, Made, NewBuild, PlanBrief, PlanFamily, PlanService } from '../wire'
 
 const router = useRouter()
@@ -59,53 +60,10 @@ const a = reactive({
       age: 'todo',
       effects: ['primer', 'decals', 'wash'],
     },
-  ] as {
-    name: string
-    share: number
-    paint: string
-    family: string
-    metal: boolean
-    bright?: string
-    apart?: boolean
-    shelf?: string
-    colour: string
-    age: string
-    effects: string[]
-  }[],
+  ] as ZoneForm[],
   schools: {} as Record<string, string>,
   service: {} as PlanService,
 })
-
-const ages = [
-  { value: 'todo', title: 'still to be painted' },
-  { value: '0', title: 'painted today' },
-  { value: '3', title: 'painted some days ago' },
-  { value: '60', title: 'painted long ago' },
-]
-const effects = computed(() => (trade.value?.wishes ?? []).map((w) => ({ value: w.id, title: w.words })))
-const shelf = useShelf()
-const paints = computed(() => [
-  { value: '', title: 'none of the shelf' },
-  ...shelf.value
-    .filter((p) => p.kind === 'paint' || p.kind === 'metal')
-    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: p.family } })),
-])
-/** Paints a zone with a product of the shelf, or with one that is still to be bought. */
-function paintWith(z: (typeof a.zones)[number], id: string | null) {
-  z.shelf = id || undefined
-  const p = shelf.value.find((one) => one.id === id)
-  if (!p) return
-  z.paint = p.name
-  z.family = p.family
-  z.metal = p.kind === 'metal'
-  if (p.colour) z.colour = p.colour
-}
-const bright = computed(() => (trade.value?.bright ?? []).map((b) => ({ value: b.id, title: b.words })))
-const families = computed(() =>
-  (trade.value?.families ?? [])
-    .filter((f) => f.kinds.includes('paint'))
-    .map((f) => ({ value: f.id, title: f.name, props: { subtitle: f.note } })),
-)
 
 const brief = computed<PlanBrief>(() => {
   const start = fromWall(a.start, a.timezone) ?? ''
@@ -127,6 +85,7 @@ const brief = computed<PlanBrief>(() => {
     zones: a.zones.map((z) => ({
       name: z.name,
       share: z.share,
+      ...(z.area ? { area_cm2: Number(z.area) } : {}),
       paint: z.paint,
       family: z.family as PlanFamily,
       ...(z.metal ? { metal: true } : {}),
@@ -288,35 +247,13 @@ const addZone = () =>
         </section>
         <section>
           <h2>Zones</h2>
-          <div v-for="(z, i) in a.zones" :key="i" class="zone">
-            <div class="four">
-              <v-text-field v-model="z.name" label="Zone" />
-              <v-text-field v-model="z.paint" label="Its colour is called" :disabled="!!z.shelf" />
-              <v-select v-model="z.family" label="Painted with" :items="families" :disabled="!!z.shelf" />
-              <v-select v-model="z.age" label="Its age" :items="ages" />
-            </div>
-            <div class="zone-more">
-              <v-text-field v-model="z.colour" label="Colour" type="color" :disabled="!!z.shelf" />
-              <v-select v-model="z.effects" label="Wanted on it" :items="effects" multiple chips closable-chips />
-              <v-checkbox v-model="z.metal" label="bare metal" hide-details :disabled="!!z.shelf" />
-              <v-autocomplete
-                :model-value="z.shelf ?? ''"
-                label="A paint of your shelf"
-                :items="paints"
-                class="bright"
-                @update:model-value="(v: string | null) => paintWith(z, v)"
-              />
-              <v-checkbox v-model="z.apart" label="finished apart" hide-details />
-              <v-select v-if="z.metal" v-model="z.bright" label="It shines" :items="bright" class="bright" />
-              <v-btn
-                variant="outlined"
-                :disabled="a.zones.length === 1"
-                :aria-label="`Remove ${z.name || 'zone'}`"
-                @click="a.zones.splice(i, 1)"
-                >Remove</v-btn
-              >
-            </div>
-          </div>
+          <BriefZoneFields
+            v-for="(_, i) in a.zones"
+            :key="i"
+            v-model="a.zones[i]!"
+            :alone="a.zones.length === 1"
+            @remove="a.zones.splice(i, 1)"
+          />
           <v-btn variant="outlined" @click="addZone">Add a zone</v-btn>
         </section>
         <details class="schools">
@@ -330,14 +267,7 @@ const addZone = () =>
           </summary>
           <div v-for="(group, i) in schools" :key="i" class="pair">
             <p v-if="i" class="soft across">These change nothing in this draft:</p>
-            <v-select
-              v-for="s in group"
-              :key="s.id"
-              :model-value="a.schools[s.id] ?? s.answers[0]?.id"
-              :label="s.question"
-              :items="s.answers.map((x) => ({ value: x.id, title: x.words, props: { subtitle: takes(s.id, x) } }))"
-              @update:model-value="(v: string) => (a.schools[s.id] = v)"
-            />
+            <SchoolFields v-model="a.schools" :schools="group" :takes="takes" />
           </div>
         </details>
       </template>
@@ -373,9 +303,6 @@ const addZone = () =>
 .wear {
   display: grid;
   gap: 10px;
-}
-.bright {
-  grid-column: 2;
 }
 .new {
   display: grid;
@@ -414,18 +341,6 @@ section {
 .ways button[aria-pressed='true'] {
   background: var(--action);
   color: var(--on-action);
-}
-.zone {
-  display: grid;
-  gap: 10px;
-  padding-bottom: 12px;
-  border-bottom: 1px solid var(--line);
-}
-.zone-more {
-  display: grid;
-  grid-template-columns: 90px minmax(0, 1fr) auto auto;
-  gap: 10px;
-  align-items: center;
 }
 .schools .pair + .pair {
   margin-top: 14px;
@@ -500,9 +415,6 @@ aside ul {
   }
 }
 @media (max-width: 640px) {
-  .zone-more {
-    grid-template-columns: 1fr;
-  }
   header {
     display: grid;
   }

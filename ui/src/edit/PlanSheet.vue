@@ -3,13 +3,16 @@ import { computed, reactive, ref } from 'vue'
 
 import { useBuild } from '../build/useBuild'
 import { useUnits } from '../shared/useUnits'
-import { fromWall, toWall } from '../shared/zoned'
 import ProductFields from '../shelf/ProductFields.vue'
 import { copyOf, useShelf } from '../shelf/useShelf'
-import type { PlanEdit, PlanProduct, PlanService, PlanSettings, PlanZone } from '../wire'
+import type { PlanEdit, PlanProduct, PlanZone } from '../wire'
 import BothVersions from './BothVersions.vue'
 import EffectNote from './EffectNote.vue'
+import EveningFields from './EveningFields.vue'
+import RoomFields from './RoomFields.vue'
+import SchoolFields from './SchoolFields.vue'
 import ServiceFields from './ServiceFields.vue'
+import { settingsForm, settingsOf } from './settings'
 import { useEffectOf } from './useEffectOf'
 import { useTrade } from './useTrade'
 
@@ -22,84 +25,8 @@ const refused = ref('')
 const file = store.build?.plan
 
 // A working copy: nothing is changed until it is saved.
-const s = reactive({
-  name: file?.build.name ?? '',
-  scale: String(file?.build.scale ?? ''),
-  start: toWall(file?.build.start, store.build?.timezone ?? 'UTC'),
-  wanted: file?.build.wanted ?? '',
-  note: file?.build.note ?? '',
-  temperature: String(units.degrees(file?.climate?.temperature_c ?? 21)),
-  humidity: String(file?.climate?.humidity_pct ?? 50),
-  atNight: Boolean(file?.climate?.night),
-  nightTemperature: String(units.degrees(file?.climate?.night?.temperature_c ?? 16)),
-  nightHumidity: String(file?.climate?.night?.humidity_pct ?? 60),
-  nightFrom: file?.climate?.night?.from ?? '23:00',
-  nightTo: file?.climate?.night?.to ?? '07:00',
-  spells: (file?.climate?.spells ?? []).map((x) => ({
-    from: toWall(x.from, store.build?.timezone ?? 'UTC'),
-    to: toWall(x.to, store.build?.timezone ?? 'UTC'),
-    temperature: String(units.degrees(x.temperature_c)),
-    humidity: String(x.humidity_pct),
-  })),
-  timezone: file?.timezone ?? 'UTC',
-  sessions: (file?.sessions ?? []).map((one) => ({ days: [...one.days] as string[], from: one.from, to: one.to })),
-  exceptions: (file?.exceptions ?? []).map((x) => ({
-    date: x.date,
-    from: x.from ?? '',
-    to: x.to ?? '',
-    note: x.note ?? '',
-  })),
-  schools: { ...(file?.schools ?? {}) } as Record<string, string>,
-  service: { ...(file?.service ?? {}) } as PlanService,
-})
-
-const settings = computed<PlanEdit>(() => {
-  const night = s.atNight
-    ? {
-        temperature_c: units.celsius(Number(s.nightTemperature)),
-        humidity_pct: Number(s.nightHumidity),
-        from: s.nightFrom,
-        to: s.nightTo,
-      }
-    : undefined
-  const service = Object.fromEntries(
-    Object.entries(s.service).filter(([, v]) => v !== null && v !== undefined),
-  ) as PlanService
-  const out: PlanSettings = {
-    build: {
-      name: s.name,
-      start: fromWall(s.start, s.timezone) ?? '',
-      ...(s.scale ? { scale: Number(s.scale) } : {}),
-      ...(s.wanted ? { wanted: s.wanted } : {}),
-      ...(s.note ? { note: s.note } : {}),
-    },
-    climate: {
-      temperature_c: units.celsius(Number(s.temperature)),
-      humidity_pct: Number(s.humidity),
-      ...(night ? { night } : {}),
-      ...(s.spells.length
-        ? {
-            spells: s.spells.map((x) => ({
-              from: fromWall(x.from, s.timezone) ?? '',
-              to: fromWall(x.to, s.timezone) ?? '',
-              temperature_c: units.celsius(Number(x.temperature)),
-              humidity_pct: Number(x.humidity),
-            })),
-          }
-        : {}),
-    },
-    sessions: s.sessions.map((one) => ({ days: one.days as never, from: one.from, to: one.to })),
-    exceptions: s.exceptions.map((x) => ({
-      date: x.date,
-      ...(x.from ? { from: x.from, to: x.to } : {}),
-      ...(x.note ? { note: x.note } : {}),
-    })),
-    timezone: s.timezone,
-    schools: { ...s.schools },
-    ...(Object.keys(service).length ? { service } : {}),
-  }
-  return { do: 'put-settings', settings: out }
-})
+const s = reactive(settingsForm(file, units))
+const settings = computed<PlanEdit>(() => ({ do: 'put-settings', settings: settingsOf(s, units) }))
 
 const zone = ref<{ id: string; name: string; area: string; part: string } | null>(null)
 const zoneEdit = computed<PlanEdit | null>(() => {
@@ -185,15 +112,6 @@ async function addPart() {
   if (!refused.value) newPart.value = ''
 }
 
-const days = [
-  { value: 'mon', title: 'Mon' },
-  { value: 'tue', title: 'Tue' },
-  { value: 'wed', title: 'Wed' },
-  { value: 'thu', title: 'Thu' },
-  { value: 'fri', title: 'Fri' },
-  { value: 'sat', title: 'Sat' },
-  { value: 'sun', title: 'Sun' },
-]
 const shelf = useShelf()
 const fromShelf = computed(() =>
   shelf.value
@@ -237,84 +155,8 @@ const newProduct = () => {
         </v-tabs>
 
         <div class="body">
-          <template v-if="tab === 'room'">
-            <div class="pair">
-              <v-text-field v-model="s.name" label="Name" /><v-text-field
-                v-model="s.scale"
-                label="Scale, 1 to"
-                type="number"
-                min="1"
-                max="1000"
-              />
-            </div>
-            <div class="pair">
-              <v-text-field v-model="s.start" label="Begun" type="datetime-local" persistent-placeholder />
-              <v-text-field v-model="s.wanted" label="Wanted on" type="date" clearable persistent-placeholder />
-            </div>
-            <div class="pair">
-              <v-text-field
-                v-model="s.temperature"
-                :label="`Room, °${units.temperature.value}`"
-                type="number"
-                step="0.5"
-              />
-              <v-text-field v-model="s.humidity" label="Humidity, %" type="number" min="0" max="100" />
-            </div>
-            <v-checkbox v-model="s.atNight" label="Another air at night" hide-details />
-            <div v-if="s.atNight" class="four">
-              <v-text-field
-                v-model="s.nightTemperature"
-                :label="`Night, °${units.temperature.value}`"
-                type="number"
-                step="0.5"
-              />
-              <v-text-field v-model="s.nightHumidity" label="Humidity, %" type="number" />
-              <v-text-field v-model="s.nightFrom" label="From" type="time" persistent-placeholder />
-              <v-text-field v-model="s.nightTo" label="To" type="time" persistent-placeholder />
-            </div>
-            <div v-for="(x, i) in s.spells" :key="i" class="spell">
-              <v-text-field v-model="x.from" label="Other air from" type="datetime-local" persistent-placeholder />
-              <v-text-field v-model="x.to" label="until" type="datetime-local" persistent-placeholder />
-              <v-text-field v-model="x.temperature" :label="`°${units.temperature.value}`" type="number" step="0.5" />
-              <v-text-field v-model="x.humidity" label="%" type="number" min="0" max="100" />
-              <v-btn variant="outlined" :aria-label="`Remove the spell from ${x.from}`" @click="s.spells.splice(i, 1)"
-                >Remove</v-btn
-              >
-            </div>
-            <v-btn
-              variant="outlined"
-              @click="s.spells.push({ from: s.start, to: '', temperature: s.temperature, humidity: s.humidity })"
-              >Add a spell of other air</v-btn
-            >
-            <v-textarea v-model="s.note" label="Note" rows="1" auto-grow maxlength="5000" />
-          </template>
-
-          <template v-else-if="tab === 'evenings'">
-            <v-combobox v-model="s.timezone" label="Time zone" :items="trade?.timezones ?? []" />
-            <div v-for="(one, i) in s.sessions" :key="i" class="session">
-              <v-select v-model="one.days" label="On" :items="days" multiple />
-              <v-text-field v-model="one.from" label="From" placeholder="19:30" />
-              <v-text-field v-model="one.to" label="To" placeholder="22:30" />
-              <v-btn variant="outlined" @click="s.sessions.splice(i, 1)">Remove</v-btn>
-            </div>
-            <p v-if="!s.sessions.length" class="soft">No sessions: the bench counts as always open.</p>
-            <v-btn
-              variant="outlined"
-              @click="s.sessions.push({ days: ['mon', 'tue', 'wed', 'thu', 'fri'], from: '19:30', to: '22:30' })"
-              >Add weekly hours</v-btn
-            >
-            <h3>Single days</h3>
-            <div v-for="(x, i) in s.exceptions" :key="i" class="session">
-              <v-text-field v-model="x.date" label="Day" type="date" persistent-placeholder />
-              <v-text-field v-model="x.from" label="From" placeholder="closed" persistent-placeholder />
-              <v-text-field v-model="x.to" label="To" placeholder="closed" persistent-placeholder />
-              <v-btn variant="outlined" @click="s.exceptions.splice(i, 1)">Remove</v-btn>
-            </div>
-            <v-btn variant="outlined" @click="s.exceptions.push({ date: '', from: '', to: '', note: '' })"
-              >Add a day off, or other hours</v-btn
-            >
-          </template>
-
+          <RoomFields v-if="tab === 'room'" v-model="s" />
+          <EveningFields v-else-if="tab === 'evenings'" v-model="s" />
           <template v-else-if="tab === 'zones'">
             <ul class="rows">
               <li v-for="z in store.build?.plan.zones ?? []" :key="z.id">
@@ -421,16 +263,7 @@ const newProduct = () => {
             <ServiceFields v-model="s.service" />
           </template>
 
-          <template v-else>
-            <v-select
-              v-for="school in trade?.schools ?? []"
-              :key="school.id"
-              :model-value="s.schools[school.id] ?? school.answers[0]?.id"
-              :label="school.question"
-              :items="school.answers.map((a) => ({ value: a.id, title: a.words, props: { subtitle: a.cost } }))"
-              @update:model-value="(v: string) => (s.schools[school.id] = v)"
-            />
-          </template>
+          <SchoolFields v-else v-model="s.schools" :schools="trade?.schools ?? []" />
         </div>
 
         <EffectNote :effect="effect" :problem="refused || problem" />
@@ -453,17 +286,6 @@ const newProduct = () => {
   max-height: 52vh;
   overflow-y: auto;
   padding: 8px 2px;
-}
-.session {
-  display: grid;
-  grid-template-columns: 1fr 100px 100px auto;
-  gap: 10px;
-  align-items: start;
-}
-.spell {
-  display: grid;
-  grid-template-columns: 1fr 1fr 84px 84px auto;
-  gap: 10px;
 }
 .rows {
   list-style: none;

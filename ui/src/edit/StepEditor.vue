@@ -73,10 +73,6 @@ const washes = computed(() => {
     }))
 })
 
-/** A time from its field, to the second where it is as it was. */
-const moment = (field: string, was?: string) =>
-  was && field === toWall(was, timezone.value) ? was : fromWall(field, timezone.value)
-
 const edit = computed<PlanEdit | null>(() => {
   const t = technique.value
   if (!t || !form.do) return null
@@ -106,7 +102,8 @@ const edit = computed<PlanEdit | null>(() => {
     s.stroke = form.stroke as PlanStroke
     if (form.liquid && form.with !== 'dry') s.liquid = form.liquid
   }
-  const [at, done] = [moment(form.at, props.step?.at), moment(form.done, props.step?.done)]
+  const at = fromWall(form.at, timezone.value, props.step?.at)
+  const done = fromWall(form.done, timezone.value, props.step?.done)
   if (at) s.at = at
   if (done) s.done = done
   if (form.note) s.note = form.note

@@ -7,9 +7,13 @@ export function toWall(iso: string | undefined, timeZone: string): string {
   return parts.replace(' ', 'T')
 }
 
-/** The moment at which a time zone's wall clock shows that; undefined for an empty field. Undoes toWall. */
-export function fromWall(wall: string, timeZone: string): string | undefined {
+/**
+ * The moment at which a time zone's wall clock shows that; undefined for an empty field. Undoes toWall. Where the field still shows the
+ * moment that it was filled from, that one is returned, to the second.
+ */
+export function fromWall(wall: string, timeZone: string, was?: string): string | undefined {
   if (!wall) return undefined
+  if (was && toWall(was, timeZone) === wall) return was
   let guess = Date.parse(`${wall}Z`)
   for (let i = 0; i < 3; i++) {
     const off = Date.parse(`${toWall(new Date(guess).toISOString(), timeZone)}Z`) - Date.parse(`${wall}Z`)

@@ -1,0 +1,91 @@
+import type { useUnits } from '../shared/useUnits'
+import { fromWall, toWall } from '../shared/zoned'
+import type { PlanFile, PlanService, PlanSettings } from '../wire'
+
+type Units = ReturnType<typeof useUnits>
+
+/** What a plan says of its build, its room and its evenings, as fields to type into: times as the clock on the wall shows them. */
+export type SettingsForm = ReturnType<typeof settingsForm>
+
+export function settingsForm(file: PlanFile | undefined, units: Units) {
+  const zone = file?.timezone ?? 'UTC'
+  return {
+    name: file?.build.name ?? '',
+    scale: String(file?.build.scale ?? ''),
+    start: toWall(file?.build.start, zone),
+    begun: file?.build.start, // to the second
+    wanted: file?.build.wanted ?? '',
+    note: file?.build.note ?? '',
+    temperature: String(units.degrees(file?.climate?.temperature_c ?? 21)),
+    humidity: String(file?.climate?.humidity_pct ?? 50),
+    atNight: Boolean(file?.climate?.night),
+    nightTemperature: String(units.degrees(file?.climate?.night?.temperature_c ?? 16)),
+    nightHumidity: String(file?.climate?.night?.humidity_pct ?? 60),
+    nightFrom: file?.climate?.night?.from ?? '23:00',
+    nightTo: file?.climate?.night?.to ?? '07:00',
+    spells: (file?.climate?.spells ?? []).map((x) => ({
+      from: toWall(x.from, zone),
+      to: toWall(x.to, zone),
+      temperature: String(units.degrees(x.temperature_c)),
+      humidity: String(x.humidity_pct),
+    })),
+    timezone: file?.timezone ?? 'UTC',
+    sessions: (file?.sessions ?? []).map((one) => ({ days: [...one.days] as string[], from: one.from, to: one.to })),
+    exceptions: (file?.exceptions ?? []).map((x) => ({
+      date: x.date,
+      from: x.from ?? '',
+      to: x.to ?? '',
+      note: x.note ?? '',
+    })),
+    schools: { ...(file?.schools ?? {}) } as Record<string, string>,
+    service: { ...(file?.service ?? {}) } as PlanService,
+  }
+}
+
+/** The settings that the fields stand for. */
+export function settingsOf(f: SettingsForm, units: Units): PlanSettings {
+  const night = f.atNight
+    ? {
+        temperature_c: units.celsius(Number(f.nightTemperature)),
+        humidity_pct: Number(f.nightHumidity),
+        from: f.nightFrom,
+        to: f.nightTo,
+      }
+    : undefined
+  const service = Object.fromEntries(
+    Object.entries(f.service).filter(([, v]) => v !== null && v !== undefined),
+  ) as PlanService
+  return {
+    build: {
+      name: f.name,
+      start: fromWall(f.start, f.timezone, f.begun) ?? '',
+      ...(f.scale ? { scale: Number(f.scale) } : {}),
+      ...(f.wanted ? { wanted: f.wanted } : {}),
+      ...(f.note ? { note: f.note } : {}),
+    },
+    climate: {
+      temperature_c: units.celsius(Number(f.temperature)),
+      humidity_pct: Number(f.humidity),
+      ...(night ? { night } : {}),
+      ...(f.spells.length
+        ? {
+            spells: f.spells.map((x) => ({
+              from: fromWall(x.from, f.timezone) ?? '',
+              to: fromWall(x.to, f.timezone) ?? '',
+              temperature_c: units.celsius(Number(x.temperature)),
+              humidity_pct: Number(x.humidity),
+            })),
+          }
+        : {}),
+    },
+    sessions: f.sessions.map((one) => ({ days: one.days as never, from: one.from, to: one.to })),
+    exceptions: f.exceptions.map((x) => ({
+      date: x.date,
+      ...(x.from ? { from: x.from, to: x.to } : {}),
+      ...(x.note ? { note: x.note } : {}),
+    })),
+    timezone: f.timezone,
+    schools: { ...f.schools },
+    ...(Object.keys(service).length ? { service } : {}),
+  }
+}
