@@ -9,7 +9,6 @@ import (
 
 	"inkysparrow/core/route"
 	"inkysparrow/examples"
-	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -118,31 +117,29 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	checked, err := plan.Check(f)
+	p, err := f.Resolve()
 	if err != nil {
 		return err
 	}
-	j, err := judge(store.Build{Plan: f})
-	if err != nil {
-		return err
-	}
-	out := wire.Made{Name: f.Build.Name, Words: why, Zones: len(f.Zones), Promise: j.view.Promise, Findings: []string{}}
+	checked := route.Check(p)
+	out := wire.Made{Name: f.Build.Name, Words: why, Zones: len(f.Zones), Findings: []string{}}
+	out.Promise, _ = promise(p, checked.Finish)
 	for _, z := range f.Zones {
 		out.Steps += len(z.Steps)
 	}
 	for _, x := range checked.Findings {
 		switch x.Severity {
-		case "stop":
+		case route.Stop:
 			out.Stops++
-		case "warn":
+		case route.Warn:
 			out.Warns++
 		default:
 			continue
 		}
 		out.Findings = append(out.Findings, x.Because)
 	}
-	if checked.Finish != nil {
-		out.Finish = j.local(*checked.Finish).Format("Mon 2 Jan 2006")
+	if !checked.Finish.IsZero() {
+		out.Finish = checked.Finish.In(p.Place()).Format("Mon 2 Jan 2006")
 	}
 	if in.Try {
 		return c.JSON(out)

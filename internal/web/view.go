@@ -41,7 +41,7 @@ func judge(b store.Build) (*judged, error) {
 		Slug: b.Slug, Revision: b.Revision, Undoes: b.Undoes, Redoes: b.Redoes, Name: p.Name, Scale: p.Scale, Timezone: p.Place().String(),
 		Zones: []wire.Zone{}, Findings: j.findings(), Plan: whole(b.Plan),
 	}
-	j.view.Promise, j.view.Late = j.promise()
+	j.view.Promise, j.view.Late = promise(p, j.checked.Finish)
 	worst := map[string]wire.State{}
 	for _, f := range j.report.Findings {
 		for _, id := range []string{f.Step, "zone " + f.Zone} {
@@ -162,16 +162,16 @@ func count(n int, what string) string {
 	return fmt.Sprintf("%d %ss", n, what)
 }
 
-// promise says how the finish stands against the wanted date.
-func (j *judged) promise() (string, bool) {
-	if j.report.Finish == nil {
+// promise says how a plan's finish stands against its wanted date, and whether it is late.
+func promise(p *route.Plan, finish time.Time) (words string, late bool) {
+	if finish.IsZero() {
 		return "no steps yet", false
 	}
-	finish := j.local(*j.report.Finish)
-	if j.plan.Wanted.IsZero() {
+	finish = finish.In(p.Place())
+	if p.Wanted.IsZero() {
 		return "ready " + finish.Format("Mon 2 Jan"), false
 	}
-	wanted := j.local(j.plan.Wanted.Add(-time.Second))
+	wanted := p.Wanted.Add(-time.Second).In(p.Place())
 	switch days := dayOf(wanted) - dayOf(finish); {
 	case days < 0:
 		return fmt.Sprintf("ready %s, %s late", finish.Format("Mon 2 Jan"), count(-days, "day")), true
