@@ -2,7 +2,10 @@ package plan
 
 import (
 	"math"
+	"runtime"
 	"slices"
+	"sync"
+	"sync/atomic"
 	"time"
 
 	"inkysparrow/core/route"
@@ -66,7 +69,7 @@ type Times struct {
 
 // effort bounds the trying of fixes, in steps checked, so that a huge plan full of findings is answered in time. The bad findings are
 // served first; a fix that was not tried is not proposed.
-const effort = 8000
+const effort = 12000
 
 // Check judges a plan and tries every fix that it proposes. Errors are *FieldError and name the place.
 func Check(f File) (*Report, error) {
@@ -81,15 +84,7 @@ func Check(f File) (*Report, error) {
 // another as bad, is dropped.
 func Judge(f File, checked *route.Report) *Report {
 	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
-	trial := newTrial(f, checked)
-	fixes := make([][]Fix, len(checked.Findings))
-	for _, severity := range []route.Severity{route.Stop, route.Warn, route.Note} {
-		for i, found := range checked.Findings {
-			if found.Severity == severity {
-				fixes[i] = trial.fixes(found)
-			}
-		}
-	}
+	fixes := newTrial(f, checked).all()
 	for i, found := range checked.Findings {
 		out.Findings = append(out.Findings, findingOf(found, fixes[i]))
 	}
@@ -162,7 +157,7 @@ type trial struct {
 	checked *route.Report
 	before  map[key]route.Severity
 	left    int // steps that may still be checked
-	steps   int
+	steps   int // of the plan
 }
 
 // key tells findings apart; a film can be found fault with by one rule at one step only once.
@@ -186,12 +181,44 @@ func severities(checked *route.Report) map[key]route.Severity {
 	return all
 }
 
-func (t *trial) fixes(found route.Finding) []Fix {
-	var kept []Fix
-	for _, candidate := range found.Fixes() {
-		if t.left < t.steps {
-			break
+// all returns the fixes of each finding that held. The worst findings are tried first, until no more steps may be checked; which are
+// tried does not depend on how many processors share the work.
+func (t *trial) all() [][]Fix {
+	found := t.checked.Findings
+	candidates := make([][]route.Fix, len(found))
+	var order []int
+	for _, severity := range []route.Severity{route.Stop, route.Warn, route.Note} {
+		for i, f := range found {
+			if f.Severity != severity {
+				continue
+			}
+			c := f.Fixes()
+			c = c[:min(len(c), t.left/t.steps)]
+			t.left -= len(c) * t.steps
+			if len(c) > 0 {
+				candidates[i], order = c, append(order, i)
+			}
 		}
+	}
+	fixes := make([][]Fix, len(found))
+	var next atomic.Int64
+	var work sync.WaitGroup
+	for range min(runtime.GOMAXPROCS(0), len(order)) {
+		work.Go(func() {
+			for n := next.Add(1) - 1; n < int64(len(order)); n = next.Add(1) - 1 {
+				i := order[n]
+				fixes[i] = t.fixes(found[i], candidates[i])
+			}
+		})
+	}
+	work.Wait()
+	return fixes
+}
+
+// fixes tries the candidates for one finding in turn.
+func (t *trial) fixes(found route.Finding, candidates []route.Fix) []Fix {
+	var kept []Fix
+	for _, candidate := range candidates {
 		if candidate.Do == "insert" && slices.ContainsFunc(kept, func(x Fix) bool { return x.Do == "insert" }) {
 			continue // one barrier that works is enough
 		}
@@ -204,7 +231,6 @@ func (t *trial) fixes(found route.Finding) []Fix {
 		if err != nil {
 			continue
 		}
-		t.left -= t.steps
 		after := route.Check(p)
 		if !t.better(found, after) {
 			continue
