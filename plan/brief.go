@@ -73,7 +73,7 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 		kit.Shelf = append(kit.Shelf, taken)
 		own[taken] = p
 	}
-	var why []string
+	var why []reason
 	paints := map[string]*coating.Product{}
 	for i, z := range b.Zones {
 		path := fmt.Sprintf("zones[%d]", i)
@@ -109,7 +109,11 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 			zone.Steps = append(zone.Steps, drafted(s))
 		}
 		for _, r := range reasons {
-			why = append(why, zone.Name+": "+r)
+			i := slices.IndexFunc(why, func(w reason) bool { return w.words == r })
+			if i < 0 {
+				i, why = len(why), append(why, reason{words: r})
+			}
+			why[i].zones = append(why[i].zones, zone.Name)
 		}
 		if z.Apart {
 			part := Part{ID: zone.ID, Name: zone.Name}
@@ -117,8 +121,12 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 		}
 		f.Zones = append(f.Zones, zone)
 	}
+	said := []string{}
+	for _, w := range why {
+		said = append(said, strings.Join(slices.Compact(w.zones), ", ")+": "+w.words)
+	}
 	if words := f.joinParts(); words != "" {
-		why = append(why, words)
+		said = append(said, words)
 	}
 	for _, p := range kit.Products {
 		if of, ok := own[p]; ok {
@@ -139,7 +147,13 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 	if _, err := checked.Resolve(); err != nil {
 		return File{}, nil, err
 	}
-	return checked, why, nil
+	return checked, said, nil
+}
+
+// reason is why something was decided, and on which zones.
+type reason struct {
+	words string
+	zones []string
 }
 
 // joinParts ends the first zone that is not a part with a step that joins all parts, and says so; it does nothing where there is none.

@@ -151,6 +151,9 @@ func TestBrief(t *testing.T) {
 	if len(why) == 0 || r.Finish == nil || len(f.Zones) != 2 || f.Zones[0].AreaCM2 != 151 {
 		t.Errorf("%d reasons, finish %v, %+v", len(why), r.Finish, f.Zones)
 	}
+	if both := slices.IndexFunc(why, func(w string) bool { return strings.HasPrefix(w, "Upper, Under: ") }); both < 0 || len(slices.Compact(slices.Sorted(slices.Values(why)))) != len(why) {
+		t.Errorf("what was decided for both zones is not said once: %q", why)
+	}
 	paints := 0
 	for _, p := range f.Products {
 		if p.Kind == "paint" {

@@ -21,6 +21,7 @@ type shot struct {
 	path          string
 	width, height int
 	night         bool
+	write         string // goes into the first field
 	press         string // buttons to press first, by their accessible names, one after the other with | between
 }
 
@@ -37,7 +38,7 @@ var shots = []shot{
 	{name: "shelf-day", path: "/shelf?product=pale-sky", width: 1280, height: 800},
 	{name: "how-day", path: "/builds/petrel?step=t3", width: 1280, height: 800, press: "How it is done"},
 	{name: "metal-tablet", path: "/builds/lynx?step=a3", width: 820, height: 1180, press: "How it is done"},
-	{name: "new-day", path: "/new", width: 1280, height: 800, press: "From an example"},
+	{name: "new-day", path: "/new", width: 1280, height: 800, write: "Grey Curlew"},
 	{name: "workings-day", path: "/workings#bite", width: 1280, height: 800},
 	{name: "paper", path: "/builds/petrel/print", width: 820, height: 1180},
 }
@@ -106,6 +107,18 @@ func take(b *rod.Browser, server, file string, s shot) error {
 	}
 	if err := page.WaitStable(400 * time.Millisecond); err != nil {
 		return err
+	}
+	if s.write != "" {
+		field, err := page.Element("input")
+		if err != nil {
+			return err
+		}
+		if err := field.Input(s.write); err != nil {
+			return err
+		}
+		if err := page.WaitStable(400 * time.Millisecond); err != nil {
+			return err
+		}
 	}
 	for name := range strings.SplitSeq(s.press, "|") {
 		if name == "" {
