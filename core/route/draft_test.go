@@ -203,3 +203,32 @@ func BenchmarkDraft(b *testing.B) {
 		Check(drafted("enamel", "#6f7a82", false, 48*time.Hour, effects, nil))
 	}
 }
+
+// T22, common practice, no source: on white a light grey wash, on mid tones a mid-dark brown or grey, on black one that is lighter than the
+// paint; and what is drafted never counts as unseen or harsh.
+func TestDraftWashColour(t *testing.T) {
+	for name, tc := range map[string]struct {
+		paint    string
+		from, to float64 // lightness of the wash
+	}{"white": {"#f2f3f0", 45, 75}, "mid grey": {"#6f7a82", 15, 40}, "olive": {"#5b5a3c", 15, 40}, "black": {"#161718", 25, 75}} {
+		p := drafted("waterborne-acrylic", tc.paint, false, 0, []Wish{WithWash}, nil)
+		r := Check(p)
+		for _, placed := range r.Lines[0].Steps {
+			if !placed.Step.Do.Has(WashOn) {
+				continue
+			}
+			l := lightness(placed.Step.Product)
+			if l < tc.from || l > tc.to {
+				t.Errorf("T22 on %s: %s has the lightness %.0f, want %.0f to %.0f", name, placed.Step.Product.Name, l, tc.from, tc.to)
+			}
+			if dark := lightness(p.Products[0]); name == "black" && l <= dark {
+				t.Errorf("T22 on black (%.0f): the wash is darker, %.0f", dark, l)
+			}
+		}
+		for _, f := range r.Findings {
+			if f.Rule.ID == "wash-colour" {
+				t.Errorf("T22 on %s: %s", name, f.Because)
+			}
+		}
+	}
+}
