@@ -17,6 +17,21 @@ var Numbers fact.Table
 var skin = Numbers.Number("skin", 0.7, "", "painted area of a model, both sides together, as a share of span times length",
 	fact.Bench("a large 1/48 aircraft of 28 by 40 cm has about 780 cm2"))
 
+// Age is how long ago a zone was painted, as it is asked in a few words.
+type Age struct {
+	Words string
+	Days  float64
+}
+
+var ageBench = fact.Bench("chosen: what is meant by it at the bench")
+
+// Ages are the answers to how old a zone's paint is.
+var Ages = []Age{
+	{"painted today", 0},
+	{"painted some days ago", Numbers.Number("age-some-days", 3, "d", "painted some days ago", ageBench)},
+	{"painted long ago", Numbers.Number("age-long", 60, "d", "painted long ago", ageBench)},
+}
+
 // Brief is what a modeller answers when a build is begun.
 type Brief struct {
 	Name     string            `json:"name"`
@@ -63,6 +78,9 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 	if len(b.Zones) == 0 {
 		return File{}, nil, fault("zones", "the build needs at least one zone")
 	}
+	if b.SpanCM < 0 || b.LengthCM < 0 {
+		return File{}, nil, fault("span_cm", "span and length are lengths above 0, in cm")
+	}
 	kit := &route.Kit{}
 	own := map[*coating.Product]Product{}
 	for i, p := range shelf {
@@ -79,6 +97,9 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 		path := fmt.Sprintf("zones[%d]", i)
 		if strings.TrimSpace(z.Name) == "" {
 			return File{}, nil, fault(path+".name", "the zone needs a name")
+		}
+		if z.AreaCM2 < 0 {
+			return File{}, nil, fault(path+".area_cm2", "%g is no area: above 0, in cm², or left out", z.AreaCM2)
 		}
 		paint, err := z.product(path, kit, paints)
 		if err != nil {

@@ -13,10 +13,10 @@ type Cost struct {
 	School, Answer string
 	Steps          int
 	Hands          time.Duration // attended work
-	Finish         time.Time
-	Narrow         int  // steps that are safe with usual products and not with slow ones
-	Now            bool // it is the answer in force
-	Same           bool // the draft is the same as with that one
+	Finish         time.Time     // as the clock of the plan's place shows it
+	Narrow         int           // steps that are safe with usual products and not with slow ones
+	Now            bool          // it is the answer in force
+	Same           bool          // the draft is the same as with that one
 }
 
 // Costs drafts the plan once with each answer to each school, the other answers as they are given, and tells what each draft takes. Errors
@@ -61,7 +61,7 @@ func (b Brief) cost(shelf []Product) (Cost, []Zone, error) {
 		return Cost{}, nil, err
 	}
 	r := route.Check(p)
-	c := Cost{Finish: r.Finish}
+	c := Cost{Finish: r.Finish.In(p.Place())}
 	for _, line := range r.Lines {
 		for i, placed := range line.Steps {
 			if !placed.Step.Done.IsZero() {

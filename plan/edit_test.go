@@ -169,9 +169,12 @@ func TestBrief(t *testing.T) {
 		"zones[1].name":                           func(b *plan.Brief) { b.Zones[1].Name = "" },
 		`zones[0].family: no family "gouache"`:    func(b *plan.Brief) { b.Zones[0].Family = "gouache" },
 		`zones[0].effects[0]: no effect "flames"`: func(b *plan.Brief) { b.Zones[0].Effects[0] = "flames" },
-		"the year":    func(b *plan.Brief) { b.Start = time.Time{} },
-		"climate":     func(b *plan.Brief) { b.Climate = &plan.Climate{TemperatureC: 20, HumidityPct: 400} },
-		"schools.tea": func(b *plan.Brief) { b.Schools = map[string]string{"tea": "first"} },
+		"zones[1].area_cm2: -5 is no area":        func(b *plan.Brief) { b.Zones[1].AreaCM2 = -5 },
+		"span_cm: span and length":                func(b *plan.Brief) { b.LengthCM = -1 },
+		"scale":                                   func(b *plan.Brief) { b.Scale = -48 },
+		"the year":                                func(b *plan.Brief) { b.Start = time.Time{} },
+		"climate":                                 func(b *plan.Brief) { b.Climate = &plan.Climate{TemperatureC: 20, HumidityPct: 400} },
+		"schools.tea":                             func(b *plan.Brief) { b.Schools = map[string]string{"tea": "first"} },
 	} {
 		b := brief()
 		change(&b)

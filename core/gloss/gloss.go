@@ -6,6 +6,7 @@ package gloss
 
 import (
 	"math"
+	"slices"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
@@ -89,4 +90,15 @@ func Band(units float64) string {
 		}
 	}
 	return bands[len(bands)-1].name
+}
+
+// Borders returns the gloss units at which one band ends and the next begins, rising.
+func Borders() []float64 {
+	var all []float64
+	for _, b := range slices.Backward(bands) {
+		if b.from > 0 {
+			all = append(all, b.from)
+		}
+	}
+	return all
 }

@@ -98,8 +98,8 @@ func TestEveryWorkIsSeen(t *testing.T) {
 			return &coating.Product{ID: id, Name: id, Kind: coating.Paint, Family: f, Colour: hex, Sheen: coating.Flat, Carrier: f.Carrier, Thinner: f.Thinner, Remover: f.Remover}
 		}
 		own := &coating.Product{ID: "own", Name: "own", Kind: kind, Family: family, Colour: "#b03020", Carrier: family.Carrier, Thinner: family.Thinner, Remover: family.Remover}
-		under, over := route.TechniqueNamed("base-coat")
-		if !over {
+		under, ok := route.TechniqueNamed("base-coat")
+		if !ok {
 			t.Fatal("no base coat")
 		}
 		z := &route.Zone{ID: "z", Name: "z", AreaCM2: 80, Steps: []*route.Step{

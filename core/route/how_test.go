@@ -135,12 +135,12 @@ func TestUndercoats(t *testing.T) {
 		}
 		return out
 	}
-	if got, want := looks(site), "dull: what is there; satin: a semi-gloss coat; like a mirror: 2 coats of gloss; like chrome: 5 coats of gloss black, polished the next day in one grade; "; got != want {
+	if got, want := looks(site), "dull: what is there; satin: 2 coats of semi-gloss; like a mirror: 2 coats of gloss; like chrome: 5 coats of gloss black, polished the next day in 1 grade; "; got != want {
 		t.Errorf("over flat grey: %s\nwant %s", got, want)
 	}
 	black := step("base-coat", coloured(coating.Paint, "waterborne-acrylic", "#0c0c0d", coating.Gloss), 2)
 	site = laid(climate.Room, 2, black, step("polish", nil, 2), step("metal-coat", coloured(coating.Metal, "lacquer", "#a5a7a6", coating.Gloss), 2))
-	if got, want := looks(site), "dull: a flat coat; satin: a semi-gloss coat; like a mirror: 1 coat of gloss; like chrome: what is there; "; got != want {
+	if got, want := looks(site), "dull: 1 coat of flat; satin: 1 coat of semi-gloss; like a mirror: 1 coat of gloss; like chrome: what is there; "; got != want {
 		t.Errorf("over polished black: %s\nwant %s", got, want)
 	}
 }

@@ -60,14 +60,14 @@ func (s *Site) Undercoats() []Undercoat {
 	try := func(what string, on coating.Texture, tone colour.Colour) {
 		tries = append(tries, Undercoat{MetalLook: metalOver(on, tone), What: what})
 	}
-	for _, sheen := range []coating.Sheen{coating.Flat, coating.Satin, coating.SemiGloss} {
-		try("a "+sheen.String()+" coat", s.On.Under(sheen, 2), tone)
+	for _, sheen := range []coating.Sheen{coating.Flat, coating.Satin, coating.SemiGloss, coating.Gloss} {
+		for n := 1; n <= int(mostCoats); n++ {
+			try(several(n, "coat")+" of "+sheen.String(), s.On.Under(sheen, n), tone)
+		}
 	}
-	for n := 1; n <= int(mostCoats); n++ {
-		try(coatsOf(n, "gloss"), s.On.Under(coating.Gloss, n), tone)
-	}
-	for grades := 1; grades <= 2; grades++ {
-		try(fmt.Sprintf("%s, polished the next day in %s", coatsOf(int(mirrorCoats), "gloss black"), gradesOf(grades)), s.On.Under(coating.Gloss, int(mirrorCoats)).Polished(grades), black)
+	mirror := s.On.Under(coating.Gloss, int(mirrorCoats))
+	for n := 1; n <= mustTechnique("polish").Coats; n++ {
+		try(fmt.Sprintf("%s of gloss black, polished the next day in %s", several(int(mirrorCoats), "coat"), several(n, "grade")), mirror.Polished(n), black)
 	}
 	var all []Undercoat
 	for _, look := range metalLooks {
@@ -76,18 +76,4 @@ func (s *Site) Undercoats() []Undercoat {
 		}
 	}
 	return all
-}
-
-func coatsOf(n int, what string) string {
-	if n == 1 {
-		return "1 coat of " + what
-	}
-	return fmt.Sprintf("%d coats of %s", n, what)
-}
-
-func gradesOf(n int) string {
-	if n == 1 {
-		return "one grade"
-	}
-	return "two grades"
 }

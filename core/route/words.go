@@ -81,3 +81,11 @@ func lower(s string) string {
 	}
 	return strings.ToLower(s[:1]) + s[1:]
 }
+
+// several counts things: "1 coat", "2 coats".
+func several(n int, thing string) string {
+	if n == 1 {
+		return "1 " + thing
+	}
+	return fmt.Sprintf("%d %ss", n, thing)
+}

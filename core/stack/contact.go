@@ -12,6 +12,7 @@ type Contact struct {
 	ID, Name string          // the name stands in a sentence
 	Liquid   coating.Microns // free liquid on the surface
 	Action   time.Duration   // held wet by the hand before it is left to dry
+	Patch    time.Duration   // one patch stays wet for that long and is dried off before the next; 0 where it dries by itself
 	Carry    float64         // share of what is softened that is carried off, 0 to 1
 	Swell    float64         // share of a buckling skin's depth that lifts, 0 to 1
 	Tool     float64         // hardness below which the tool itself digs in, 0 to 1
@@ -33,7 +34,7 @@ var (
 	DampWipe = &Contact{ID: "damp-wipe", Name: "a damp wipe", Liquid: 0.5, Action: 20 * time.Second, Carry: 0.70, Tool: 0.05}
 	WetWipe  = &Contact{ID: "wet-wipe", Name: "a wet wipe", Liquid: 1.5, Action: 40 * time.Second, Carry: 1, Tool: 0.05}
 	Blended  = &Contact{ID: "oils-blended", Name: "blending oils", Liquid: 1.5, Action: 60 * time.Second, Carry: 0.30}
-	ChipWork = &Contact{ID: "chip", Name: "chipping with water and a stiff brush", Liquid: 30, Action: 120 * time.Second, Carry: 1, Tool: 1}
+	ChipWork = &Contact{ID: "chip", Name: "chipping with water and a stiff brush", Liquid: 30, Action: 120 * time.Second, Patch: time.Duration(chipPatch * float64(time.Second)), Carry: 1, Tool: 1}
 	WornBack = &Contact{ID: "wipe-back", Name: "a damp cloth that wears the paint back", Liquid: 0.5, Action: 20 * time.Second, Carry: 0.70, Tool: 0.05}
 	Polished = &Contact{ID: "polish", Name: "polishing", Carry: 0.20, Tool: 0.45}
 )

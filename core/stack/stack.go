@@ -132,8 +132,8 @@ func ContactTime(contact *Contact, liquid *solvent.Liquid, moment time.Time, air
 	if liquid == nil || contact.Liquid == 0 {
 		return contact.Action
 	}
-	if contact == ChipWork { // small patches, each dried off before the next
-		return time.Duration(chipPatch * float64(time.Second))
+	if contact.Patch > 0 {
+		return contact.Patch
 	}
 	begun := moment.Add(contact.Action)
 	return contact.Action + air.Reach(begun, float64(contact.Liquid), liquid.Flux).Sub(begun)

@@ -223,22 +223,17 @@ func costWords(c, now plan.Cost) string {
 		return "changes nothing here"
 	}
 	var words []string
-	than := func(d time.Duration, step time.Duration, write func(time.Duration) string, more, less string) {
-		switch d = d.Round(step); {
-		case d > 0:
-			words = append(words, write(d)+" "+more)
-		case d < 0:
-			words = append(words, write(-d)+" "+less)
+	than := func(more int, write func(int) string, up, down string) {
+		switch {
+		case more > 0:
+			words = append(words, write(more)+" "+up)
+		case more < 0:
+			words = append(words, write(-more)+" "+down)
 		}
 	}
-	days := func(d time.Duration) string { return count(int(d/(24*time.Hour)), "day") }
-	than(c.Hands-now.Hands, time.Minute, hours, "more work", "less work")
-	than(c.Finish.Sub(now.Finish), 24*time.Hour, days, "later", "earlier")
-	if d := c.Narrow - now.Narrow; d > 0 {
-		words = append(words, count(d, "step")+" more too early if a product is slow")
-	} else if d < 0 {
-		words = append(words, count(-d, "step")+" fewer too early if a product is slow")
-	}
+	than(int((c.Hands - now.Hands).Minutes()), func(n int) string { return hours(time.Duration(n) * time.Minute) }, "more work", "less work")
+	than(dayOf(c.Finish)-dayOf(now.Finish), func(n int) string { return count(n, "day") }, "later", "earlier")
+	than(c.Narrow-now.Narrow, func(n int) string { return count(n, "step") }, "more too early if a product is slow", "fewer too early if a product is slow")
 	if len(words) == 0 {
 		return "the same work, no later"
 	}

@@ -113,7 +113,7 @@ func minutes(d time.Duration) string {
 }
 
 func guideShine(site *route.Site, s route.Shine) *wire.GuideShine {
-	out := &wire.GuideShine{Before: round(s.Before, 0), After: round(s.After, 0), Counts: "coats", Now: max(1, site.Step.Coats), With: []float64{}, Enough: []wire.GuideEnough{}}
+	out := &wire.GuideShine{Before: round(s.Before, 0), After: round(s.After, 0), Counts: "coats", Now: max(1, site.Step.Coats), With: []float64{}, Bands: gloss.Borders(), Enough: []wire.GuideEnough{}}
 	if site.Step.Do.Counts != "" {
 		out.Counts = site.Step.Do.Counts
 	}

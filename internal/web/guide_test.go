@@ -1,6 +1,7 @@
 package web_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -19,7 +20,7 @@ func TestGuide(t *testing.T) {
 	if c == nil || !c.Sprayed || c.Mixed <= c.Product-0.01 || c.Needle.From != 0.3 || c.Pressure.To != 18 || c.State != wire.Safe || c.Flash == "" || !c.Fit {
 		t.Fatalf("the cup of a seal: %+v", c)
 	}
-	if g := gloss.Shine; g == nil || g.After <= 60 || len(g.With) != 6 || !g.Enough[0].Is {
+	if g := gloss.Shine; g == nil || g.After <= 60 || len(g.With) != 6 || len(g.Bands) != 4 || !slices.IsSorted(g.Bands) || !g.Enough[0].Is {
 		t.Errorf("the gloss of a seal: %+v", g)
 	}
 	dry := ask("petrel", "u6", "&needle=0.2&psi=35&distance=28&thinning=0").Cup
@@ -48,7 +49,7 @@ func TestGuide(t *testing.T) {
 		{"lynx", "a3", "The metal will shine", "Like chrome", "over what is there, 92 GU"},
 		{"petrel", "u8", "Of the wash on the open surface stays", "Dry cloth, as planned", "%"},
 		{"petrel", "d5", "Of the wash on the open surface stays", "Wet cloth", "of what is below"},
-		{"lynx", "a3", "The metal will shine", "Dull", "over a flat coat"},
+		{"lynx", "a3", "The metal will shine", "Dull", "over 1 coat of flat"},
 		{"petrel", "c1", "When it goes on and comes off", "Comes off", "Mar"},
 		{"petrel", "n4", "What touches it later", "Pin wash, Mon 15 Mar", "white spirit takes"},
 		{"petrel", "n4", "What touches it later", "Gloss coat", "leaves it alone"},

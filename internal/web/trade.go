@@ -1,6 +1,7 @@
 package web
 
 import (
+	"fmt"
 	"sync"
 
 	"inkysparrow/core/coating"
@@ -12,6 +13,7 @@ import (
 	"inkysparrow/core/wear"
 	"inkysparrow/examples"
 	"inkysparrow/internal/wire"
+	"inkysparrow/plan"
 )
 
 // tradeTables are the engine's own tables as the page shows them; they never change while the program runs.
@@ -68,6 +70,9 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	}
 	for _, w := range route.WishWords {
 		t.Wishes = append(t.Wishes, wire.Wish{ID: string(w.ID), Words: w.Words})
+	}
+	for _, a := range plan.Ages {
+		t.Ages = append(t.Ages, wire.Wish{ID: fmt.Sprint(a.Days), Words: a.Words})
 	}
 	for _, b := range route.Brightnesses {
 		t.Bright = append(t.Bright, wire.Wish{ID: b.ID, Words: b.Words})

@@ -34,6 +34,7 @@ type Trade struct {
 	Schools    []School    `json:"schools"`
 	Rules      []Wish      `json:"rules"`
 	Wishes     []Wish      `json:"wishes"`
+	Ages       []Wish      `json:"ages"` // of a zone's paint; the id is in days
 	Kinds      []string    `json:"kinds"`
 	Sheens     []string    `json:"sheens"`
 	Timezones  []string    `json:"timezones"`

@@ -51,6 +51,7 @@ type GuideShine struct {
 	Counts string        `json:"counts"` // coats or grades
 	With   []float64     `json:"with"`   // with 1, 2, 3 ... of them
 	Now    int           `json:"now"`
+	Bands  []float64     `json:"bands"` // where one band ends and the next begins
 	Enough []GuideEnough `json:"enough"`
 }
 

@@ -895,6 +895,7 @@ export interface Trade {
   schools: School[];
   rules: Wish[];
   wishes: Wish[];
+  ages: Wish[];
   kinds: string[];
   sheens: string[];
   timezones: string[];
@@ -1214,6 +1215,7 @@ export interface GuideShine {
   counts: string;
   with: number[];
   now: number;
+  bands: number[];
   enough: GuideEnough[];
 }
 /**

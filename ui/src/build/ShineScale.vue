@@ -21,7 +21,7 @@ const marks = computed(() => props.shine.with.map((u, i) => ({ u, n: i + 1, now:
       :aria-label="`Gloss with 1 to ${shine.with.length} ${shine.counts}: ${shine.with.join(', ')} units`"
     >
       <rect :x="x(0)" y="20" :width="x(100) - x(0)" height="10" class="track" />
-      <g v-for="u in [10, 35, 60, 80]" :key="u">
+      <g v-for="u in shine.bands" :key="u">
         <line :x1="x(u)" :x2="x(u)" y1="20" y2="30" class="band" />
         <text :x="x(u)" y="44" text-anchor="middle">{{ u }}</text>
       </g>

@@ -28,12 +28,10 @@ defineProps<{ alone: boolean }>()
 const emit = defineEmits<{ remove: [] }>()
 const trade = useTrade()
 
-const ages = [
+const ages = computed(() => [
   { value: 'todo', title: 'still to be painted' },
-  { value: '0', title: 'painted today' },
-  { value: '3', title: 'painted some days ago' },
-  { value: '60', title: 'painted long ago' },
-]
+  ...(trade.value?.ages ?? []).map((x) => ({ value: x.id, title: x.words })),
+])
 const effects = computed(() => (trade.value?.wishes ?? []).map((w) => ({ value: w.id, title: w.words })))
 const shelf = useShelf()
 const paints = computed(() => [

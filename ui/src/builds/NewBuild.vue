@@ -189,7 +189,7 @@ const addZone = () =>
 
 <template>
   <main class="new">
-    <form @submit.prevent="save">
+    <form id="new-build" @submit.prevent="save">
       <header>
         <h1>New build</h1>
         <div class="ways" role="group" aria-label="Begin from">
@@ -294,7 +294,9 @@ const addZone = () =>
       <p v-else class="soft">
         {{ way === 'file' ? 'Choose a file to see what it holds.' : 'Give the model a name to see its route.' }}
       </p>
-      <v-btn color="primary" variant="flat" :disabled="!made || busy" @click="save">Begin this build</v-btn>
+      <v-btn color="primary" variant="flat" type="submit" form="new-build" :disabled="!made || busy"
+        >Begin this build</v-btn
+      >
     </aside>
   </main>
 </template>
