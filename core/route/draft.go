@@ -13,12 +13,9 @@ import (
 )
 
 var (
-	midFrom     = Numbers.Number("mid-from", 40, "L*", "lightness from which a restrained model takes a dark grey wash for brown-black", fact.Bench("grey, not black, where a subtle line is wanted"))
-	earthFrom   = Numbers.Number("earth-from", 45, "L*", "lightness from which a paint is too near to pale earth for it to show", fact.Bench("chosen against the colour of the usual pigment"))
-	decalArea   = Numbers.Number("decal-area", 0.3, "", "share of a zone that is glossed where only its decals are", fact.Bench("a rough share; the step's own can be set"))
-	mirrorCoats = Numbers.Number("mirror-coats", 5, "coats", "gloss coats below a metal that shall shine like a mirror", fact.Bench("T20: four to six"))
-	shelfNear   = Numbers.Number("shelf-near", 14, "CIEDE2000", "how far a product of the shelf may be from the usual colour for its purpose", fact.Bench("a wash or stain of about that colour"))
-	earthTo     = Numbers.Number("earth-to", 75, "L*", "lightness up to which it is", fact.Bench("chosen against the colour of the usual pigment"))
+	earthFrom = Numbers.Number("earth-from", 45, "L*", "lightness from which a paint is too near to pale earth for it to show", fact.Bench("chosen against the colour of the usual pigment"))
+	shelfNear = Numbers.Number("shelf-near", 14, "CIEDE2000", "how far a product of the shelf may be from the usual colour for its purpose", fact.Bench("a wash or stain of about that colour"))
+	earthTo   = Numbers.Number("earth-to", 75, "L*", "lightness up to which it is", fact.Bench("chosen against the colour of the usual pigment"))
 )
 
 // exhaustCoats are the thin passes of exhaust by strength.

@@ -10,9 +10,6 @@ import (
 )
 
 var (
-	strokesAlong  = Numbers.Number("strokes-along", 3, "strokes", "strokes of a wipe along the airflow", fact.Bench("T13"))
-	strokesAcross = Numbers.Number("strokes-across", 4, "strokes", "strokes of a wipe across first or in circles", fact.Bench("T13"))
-
 	decalSmooth = coating.Texture(Numbers.Number("decal-texture", 0.09, "µm", "roughest surface on which decals do not silver", fact.Bench("between gloss and semi-gloss")))
 	decalRough  = coating.Texture(Numbers.Number("decal-silvers", 0.25, "µm", "texture from which they surely do", fact.Bench("about satin")))
 	toothless   = coating.Texture(Numbers.Number("tooth", 0.22, "µm", "texture below which oils and pigments slide", fact.Bench("between semi-gloss and satin")))
@@ -85,17 +82,6 @@ func findWashSheen(s *Site) []Finding {
 	f.propose = func() []Fix { return s.insertFix("gloss-coat", 2, s.Step, coating.Gloss) }
 	return []Finding{f}
 }
-
-// Strokes is how many strokes a way of wiping takes.
-func Strokes(way string) int {
-	if Along(way) {
-		return int(strokesAlong)
-	}
-	return int(strokesAcross)
-}
-
-// Along reports whether a way of wiping stays with the airflow; it is what is done when nothing is said.
-func Along(way string) bool { return way == "" || way == "airflow" }
 
 // surfaceName is what the surface is called in a sentence.
 func (s *Site) surfaceName() string {

@@ -13,6 +13,7 @@ var seen = Numbers.Number("seen", 10, "CIEDE2000", "least colour difference at w
 
 var (
 	paleFrom  = Numbers.Number("pale-from", 72, "L*", "lightness from which a paint takes a light grey wash, since brown-black is harsh on it", fact.Bench("T22"))
+	midFrom   = Numbers.Number("mid-from", 40, "L*", "lightness from which a restrained model takes a dark grey wash for brown-black", fact.Bench("grey, not black, where a subtle line is wanted"))
 	darkBelow = Numbers.Number("dark-below", 28, "L*", "lightness below which a wash or stain has to be lighter than the paint", fact.Bench("T22"))
 )
 

@@ -280,6 +280,11 @@ var techniques = []*Technique{
 // cleaning is how long the airbrush is held for cleaning after a sprayed step.
 var cleaning = time.Duration(Numbers.Number("cleaning", 10, "min", "airbrush held for cleaning after a sprayed step", benchTimes)) * time.Minute
 
+var (
+	decalArea   = Numbers.Number("decal-area", 0.3, "", "share of a zone that is glossed where only its decals are", fact.Bench("a rough share; the step's own can be set"))
+	mirrorCoats = Numbers.Number("mirror-coats", 5, "coats", "gloss coats below a metal that shall shine like a mirror", fact.Bench("T20: four to six"))
+)
+
 // rounding is the grain of attended times.
 const rounding = 5 * time.Minute
 
