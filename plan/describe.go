@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 )
 
 // Describe says in plain words what a fix to the finding at step does.
@@ -85,5 +86,5 @@ func (f File) clock(t time.Time) string {
 	if err != nil {
 		place = time.UTC
 	}
-	return t.In(place).Format("Mon 2 Jan, 15:04")
+	return say.Clock(t, place)
 }

@@ -1,6 +1,8 @@
 package route
 
-import "inkysparrow/core/fact"
+import (
+	"inkysparrow/core/fact"
+)
 
 // Edge is how a mask meets the surface, and how wide the edge is that it leaves.
 type Edge struct {

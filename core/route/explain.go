@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
+	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 )
 
@@ -58,21 +59,21 @@ func (s *Site) Spread() Spread {
 // Why tells in a few lines of plain words where the step's time comes from: what holds it up and until when.
 func (s *Site) Why() []string {
 	var lines []string
-	say := func(format string, args ...any) { lines = append(lines, fmt.Sprintf(format, args...)) }
+	tell := func(format string, args ...any) { lines = append(lines, fmt.Sprintf(format, args...)) }
 	if s.Index > 0 {
 		before := s.line.Steps[s.Index-1]
-		say("%s above it ends %s.", capital(stepName(before.Step)), s.Plan.clock(before.End))
+		tell("%s above it ends %s.", say.Capital(stepName(before.Step)), s.Plan.clock(before.End))
 	}
 	if place, ready := s.readyBelow(); place > 0 {
 		film := s.Below[place]
-		say("%s, %.3g µm, has lost its carrier by %s and is ready for the next step %s.", capital(s.film(place)), float64(film.Film.Thickness()), s.Plan.clock(film.Stiff()), s.Plan.clock(ready))
+		tell("%s, %.3g µm, has lost its carrier by %s and is ready for the next step %s.", say.Capital(s.film(place)), float64(film.Film.Thickness()), s.Plan.clock(film.Stiff()), s.Plan.clock(ready))
 	}
 	if s.wets {
 		r := s.Below.Bite(s.touch, s.Start, s.Plan.Air)
 		if r.Place > 0 && !r.Wet {
 			stands := stack.ContactTime(s.touch.Contact, s.touch.Liquid, s.Start, s.Plan.Air)
-			say("%s stands for %s; against %s, %s hard, its reach is %.2f of the limit, and %.3f µm would go where %.2f is not seen.",
-				capital(stepLiquid(s)), span(stands), s.film(r.Place), percent(r.Hard), r.RED, float64(r.Loss), float64(stack.Limit()))
+			tell("%s stands for %s; against %s, %s hard, its reach is %.2f of the limit, and %.3f µm would go where %.2f is not seen.",
+				say.Capital(stepLiquid(s)), say.Span(stands), s.film(r.Place), say.Percent(r.Hard), r.RED, float64(r.Loss), float64(stack.Limit()))
 		}
 	}
 	for _, rule := range timed {
@@ -81,13 +82,13 @@ func (s *Site) Why() []string {
 		}
 		only := []*Rule{rule}
 		if t, ok := s.first(only, s.Asked); ok {
-			say("%s: not at %s, but from %s.", rule.Title, s.Plan.clock(s.Asked), s.Plan.clock(t))
+			tell("%s: not at %s, but from %s.", rule.Title, s.Plan.clock(s.Asked), s.Plan.clock(t))
 		} else {
-			say("%s: not within %.0f days.", rule.Title, patience.Hours()/24)
+			tell("%s: not within %.0f days.", rule.Title, patience.Hours()/24)
 		}
 	}
 	air := s.Plan.Air.At(s.Start)
-	say("It takes %s at the bench; the room is at %.1f °C and %.0f %%.", hours(s.Zone.Attended(s.Step)), air.TemperatureC, 100*air.Humidity)
+	tell("It takes %s at the bench; the room is at %.1f °C and %.0f %%.", say.Bench(s.Zone.Attended(s.Step)), air.TemperatureC, 100*air.Humidity)
 	return lines
 }
 
@@ -203,14 +204,14 @@ func (r *Report) WhyFinish() []string {
 		return nil
 	}
 	var lines []string
-	say := func(format string, args ...any) { lines = append(lines, fmt.Sprintf(format, args...)) }
+	tell := func(format string, args ...any) { lines = append(lines, fmt.Sprintf(format, args...)) }
 	for _, line := range r.Lines {
 		n := len(line.Steps)
 		if n == 0 || !slices.ContainsFunc(line.Steps, func(p Placed) bool { return p.Step == last }) {
 			continue
 		}
 		end := line.Steps[n-1]
-		say("The last to be ready is %s: %s ends %s and its film is ready %s.", lower(line.Zone.Name), stepName(end.Step), r.Plan.clock(end.End), r.Plan.clock(later(end.End, end.Ready)))
+		tell("The last to be ready is %s: %s ends %s and its film is ready %s.", say.Lower(line.Zone.Name), stepName(end.Step), r.Plan.clock(end.End), r.Plan.clock(later(end.End, end.Ready)))
 		longest := 0
 		for i := 1; i < n; i++ {
 			if line.Steps[i].Step.Done.IsZero() && (longest == 0 || line.wait(i) > line.wait(longest)) {
@@ -221,7 +222,7 @@ func (r *Report) WhyFinish() []string {
 			break
 		}
 		site := r.Site(line, longest)
-		say("Its longest wait is %s before %s, step %d, %s.", span(line.wait(longest)), stepName(site.Step), longest+1, r.Plan.clock(site.Start))
+		tell("Its longest wait is %s before %s, step %d, %s.", say.Span(line.wait(longest)), stepName(site.Step), longest+1, r.Plan.clock(site.Start))
 		why := site.Why()
 		lines = append(lines, why[1:min(len(why), 4)]...)
 	}

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
@@ -107,7 +108,7 @@ func (s *Site) clears(want []coating.Sheen) []*coating.Product {
 func usualClear(f *coating.Family, sheen coating.Sheen, taken []*coating.Product) *coating.Product {
 	id := freeID(sheen.String()+"-clear", taken)
 	return &coating.Product{
-		ID: id, Name: capital(sheen.String()) + " clear", Kind: coating.Clear, Family: f, Sheen: sheen,
+		ID: id, Name: say.Capital(sheen.String()) + " clear", Kind: coating.Clear, Family: f, Sheen: sheen,
 		Carrier: f.Carrier, Thinner: f.Thinner, Remover: f.Remover,
 	}
 }

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
+	"inkysparrow/core/say"
 )
 
 // MetalLook is how a metal coat will shine over what is below it.
@@ -62,12 +63,12 @@ func (s *Site) Undercoats() []Undercoat {
 	}
 	for _, sheen := range []coating.Sheen{coating.Flat, coating.Satin, coating.SemiGloss, coating.Gloss} {
 		for n := 1; n <= int(mostCoats); n++ {
-			try(several(n, "coat")+" of "+sheen.String(), s.On.Under(sheen, n), tone)
+			try(say.Several(n, "coat")+" of "+sheen.String(), s.On.Under(sheen, n), tone)
 		}
 	}
 	mirror := s.On.Under(coating.Gloss, int(mirrorCoats))
 	for n := 1; n <= mustTechnique("polish").Coats; n++ {
-		try(fmt.Sprintf("%s of gloss black, polished the next day in %s", several(int(mirrorCoats), "coat"), several(n, "grade")), mirror.Polished(n), black)
+		try(fmt.Sprintf("%s of gloss black, polished the next day in %s", say.Several(int(mirrorCoats), "coat"), say.Several(n, "grade")), mirror.Polished(n), black)
 	}
 	var all []Undercoat
 	for _, look := range metalLooks {

@@ -5,6 +5,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 // acrylics are the paints on which practitioners disagree whether an enamel wash wants a barrier first.
@@ -31,7 +32,7 @@ func init() {
 					return nil
 				}
 				return []Finding{{
-					Severity: Warn, Layer: s.layerID(i), Because: fmt.Sprintf("%s lies open, and your school wants a gloss barrier below an enamel wash.", capital(s.film(i))),
+					Severity: Warn, Layer: s.layerID(i), Because: fmt.Sprintf("%s lies open, and your school wants a gloss barrier below an enamel wash.", say.Capital(s.film(i))),
 					propose: func() []Fix { return s.insertFix("gloss-coat", 2, s.Step, coating.Gloss) },
 				}}
 			}

@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
 )
@@ -51,7 +52,7 @@ func findBite(s *Site) []Finding {
 	default:
 		f.Verdict = Never
 	}
-	f.Title = fmt.Sprintf("%s bites %s", capital(stepLiquid(s)), s.film(r.Place))
+	f.Title = fmt.Sprintf("%s bites %s", say.Capital(stepLiquid(s)), s.film(r.Place))
 	f.Because = s.biteWords(r, f)
 	f.propose = func() []Fix { return s.biteFixes(at, f.Verdict) }
 	return []Finding{f}
@@ -59,18 +60,18 @@ func findBite(s *Site) []Finding {
 
 func (s *Site) biteWords(r stack.Reach, f Finding) string {
 	film := s.film(r.Place)
-	what := capital(stepLiquid(s))
+	what := say.Capital(stepLiquid(s))
 	var head string
 	switch {
 	case r.Whole:
 		stands := stack.ContactTime(s.touch.Contact, s.touch.Liquid, s.Start, s.Plan.Air)
-		head = fmt.Sprintf("%s gets through to %s in %s and stands for %s: it lets go, and all above it comes off.", what, film, span(r.Lag), span(stands))
+		head = fmt.Sprintf("%s gets through to %s in %s and stands for %s: it lets go, and all above it comes off.", what, film, say.Span(r.Lag), say.Span(stands))
 	case s.touch.Liquid == nil:
-		head = fmt.Sprintf("%s digs %.1f µm into %s: it is %s hard.", capital(s.touch.Contact.Name), float64(r.Loss), film, percent(r.Hard))
+		head = fmt.Sprintf("%s digs %.1f µm into %s: it is %s hard.", say.Capital(s.touch.Contact.Name), float64(r.Loss), film, say.Percent(r.Hard))
 	case r.Place == 0:
 		head = fmt.Sprintf("%s crazes the bare plastic where no paint covers it.", what)
 	default:
-		head = fmt.Sprintf("%s softens %s %.1f µm deep %s: it is %s hard.", what, film, float64(r.Depth), under(s.touch), percent(r.Hard))
+		head = fmt.Sprintf("%s softens %s %.1f µm deep %s: it is %s hard.", what, film, float64(r.Depth), under(s.touch), say.Percent(r.Hard))
 	}
 	switch f.Verdict {
 	case Wait:

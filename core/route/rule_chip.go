@@ -7,6 +7,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 )
@@ -94,7 +95,7 @@ func findUnderMedium(s *Site) []Finding {
 		return nil
 	}
 	f := Finding{Severity: Warn, Layer: s.layerID(r.Place), Figures: Figures{Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Film: true}}
-	f.Because = fmt.Sprintf("%s is %s hard: the chipping brush would dig %.1f µm into it.", capital(s.film(r.Place)), percent(r.Hard), float64(r.Loss))
+	f.Because = fmt.Sprintf("%s is %s hard: the chipping brush would dig %.1f µm into it.", say.Capital(s.film(r.Place)), say.Percent(r.Hard), float64(r.Loss))
 	if safe, ok := search(s.Start, s.Plan.Air.Changes(), func(t time.Time) bool { _, soft := s.softUnderBrush(t); return !soft }); ok {
 		f.Verdict, f.SafeFrom, f.propose = Wait, safe, s.waitFix
 		f.Because += " Safe from " + s.Plan.clock(safe) + "."
@@ -112,10 +113,10 @@ func findChipLate(s *Site) []Finding {
 	}
 	top := s.film(len(s.Below) - 1)
 	f := Finding{Severity: Note, Layer: s.layerID(l.Place), Figures: Figures{Share: s.Toughness(l.Place, s.Start)}}
-	f.Because = fmt.Sprintf("%s has been on the medium since %s: it comes off slowly and in flakes. It was easy until %s.", capital(top), s.Plan.clock(s.Below[len(s.Below)-1].Film.Laid), s.Plan.clock(l.Eased))
+	f.Because = fmt.Sprintf("%s has been on the medium since %s: it comes off slowly and in flakes. It was easy until %s.", say.Capital(top), s.Plan.clock(s.Below[len(s.Below)-1].Film.Laid), s.Plan.clock(l.Eased))
 	if !s.Start.Before(l.Late) {
 		f.Severity = Warn
-		f.Because = fmt.Sprintf("%s has grown too tough for a wet brush since %s. Scratch it open with a needle, or chip the evening after it is sprayed.", capital(top), s.Plan.clock(l.Late))
+		f.Because = fmt.Sprintf("%s has grown too tough for a wet brush since %s. Scratch it open with a needle, or chip the evening after it is sprayed.", say.Capital(top), s.Plan.clock(l.Late))
 		f.propose = func() []Fix {
 			thin := s.stepOf(len(s.Below) - 1)
 			if thin == nil || !thin.Done.IsZero() || thin.Coats < 2 {

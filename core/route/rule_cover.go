@@ -5,6 +5,7 @@ import (
 
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 var (
@@ -53,7 +54,7 @@ func findWeakCover(s *Site) []Finding {
 	own := colour.Or(s.Step.Product.Colour, unnamedColour)
 	f := Finding{Severity: Warn, Figures: Figures{Delta: off}}
 	f.Because = fmt.Sprintf("%s hides in %.1f coats; these leave it %.1f from its own colour over what is below, where %.0f is plain.",
-		capital(s.Step.Product.Name), s.Step.Product.Hides(own), off, offTone)
+		say.Capital(s.Step.Product.Name), s.Step.Product.Hides(own), off, offTone)
 	f.propose = func() []Fix {
 		var fixes []Fix
 		most := mostThin
@@ -84,7 +85,7 @@ func findLightFirst(s *Site) []Finding {
 		if !st.Do.Has(Colour) || st.Product == nil || st.share() >= 1 || own-lightness(st.Product) < darker {
 			continue
 		}
-		f := Finding{Severity: Note, Layer: st.ID, Because: fmt.Sprintf("%s is lighter than %s of step %d by %.0f: the other way round one coat covers the edge.", capital(s.Step.Product.Name), st.Product.Name, i+1, own-lightness(st.Product))}
+		f := Finding{Severity: Note, Layer: st.ID, Because: fmt.Sprintf("%s is lighter than %s of step %d by %.0f: the other way round one coat covers the edge.", say.Capital(s.Step.Product.Name), st.Product.Name, i+1, own-lightness(st.Product))}
 		if st.Done.IsZero() && s.Step.At.IsZero() {
 			f.propose = func() []Fix { return []Fix{{Do: "move", Step: s.Step.ID, Before: st.ID}} }
 		}

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 func init() {
@@ -52,7 +53,7 @@ func findJoin(s *Site) []Finding {
 		if free := l.free(); free.After(s.Start) {
 			return []Finding{{
 				Severity: Stop, Verdict: Wait, SafeFrom: free, propose: s.waitFix,
-				Because: fmt.Sprintf("%s is done and touch-dry only from %s.", capital(lower(l.Zone.Name)), s.Plan.clock(free)),
+				Because: fmt.Sprintf("%s is done and touch-dry only from %s.", say.Capital(say.Lower(l.Zone.Name)), s.Plan.clock(free)),
 			}}
 		}
 	}

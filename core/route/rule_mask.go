@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 var (
@@ -27,7 +28,7 @@ func init() {
 			safe := s.Below[place].When(tapeHard)
 			return []Finding{{
 				Severity: Stop, Verdict: Wait, Layer: s.layerID(place), SafeFrom: safe, Figures: Figures{Hard: hard, Film: true}, propose: s.waitFix,
-				Because: fmt.Sprintf("%s is %s hard and wants %s under tape. Safe from %s.", capital(s.film(place)), percent(hard), percent(tapeHard), s.Plan.clock(safe)),
+				Because: fmt.Sprintf("%s is %s hard and wants %s under tape. Safe from %s.", say.Capital(s.film(place)), say.Percent(hard), say.Percent(tapeHard), s.Plan.clock(safe)),
 			}}
 		},
 	})
@@ -74,7 +75,7 @@ func findMaskStays(s *Site) []Finding {
 			if hard := s.Below[i].Hard(s.Start); hard > tapeBrittle {
 				return []Finding{{
 					Severity: Note, Layer: s.layerID(i), Figures: Figures{Hard: hard, Film: true},
-					Because: fmt.Sprintf("%s is %s hard by then: run a blade along the edge first, and pull low and slowly.", capital(s.film(i)), percent(hard)),
+					Because: fmt.Sprintf("%s is %s hard by then: run a blade along the edge first, and pull low and slowly.", say.Capital(s.film(i)), say.Percent(hard)),
 				}}
 			}
 			break

@@ -5,6 +5,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 func init() {
@@ -16,7 +17,7 @@ func init() {
 			if s.Step.Do.ID != "metal-coat" || s.Step.Product.Sheen != coating.Gloss || s.On < decalRough {
 				return nil
 			}
-			f := Finding{Severity: Warn, Because: fmt.Sprintf("%s is meant to shine, and %s below it is %s: it goes dull.", capital(s.Step.Product.Name), s.surfaceName(), s.On.Sheen())}
+			f := Finding{Severity: Warn, Because: fmt.Sprintf("%s is meant to shine, and %s below it is %s: it goes dull.", say.Capital(s.Step.Product.Name), s.surfaceName(), s.On.Sheen())}
 			f.propose = func() []Fix { return s.insertFix("gloss-coat", 3, s.Step, coating.Gloss) }
 			return []Finding{f}
 		},

@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 func init() {
@@ -33,7 +34,7 @@ func findOrder(s *Site) []Finding {
 	}
 	if s.Step.Do.Has(WearsBack) && s.touch.Lifts == 0 {
 		return []Finding{{
-			Severity: Stop, Because: fmt.Sprintf("%s does not lie on top, so there is nothing of it to wipe back.", capital(s.Step.Product.Name)),
+			Severity: Stop, Because: fmt.Sprintf("%s does not lie on top, so there is nothing of it to wipe back.", say.Capital(s.Step.Product.Name)),
 			propose: func() []Fix { return []Fix{{Do: "remove", Step: s.Step.ID}} },
 		}}
 	}
@@ -60,7 +61,7 @@ func findOrder(s *Site) []Finding {
 }
 
 func (s *Site) outOfOrder(severity Severity, other *Step, verb string) Finding {
-	f := Finding{Severity: severity, Layer: other.ID, Because: fmt.Sprintf("%s %s %s of step %d.", capital(stepName(s.Step)), verb, stepName(other), slices.Index(s.Zone.Steps, other)+1)}
+	f := Finding{Severity: severity, Layer: other.ID, Because: fmt.Sprintf("%s %s %s of step %d.", say.Capital(stepName(s.Step)), verb, stepName(other), slices.Index(s.Zone.Steps, other)+1)}
 	if s.Step.At.IsZero() && other.Done.IsZero() {
 		f.propose = func() []Fix { return []Fix{{Do: "move", Step: s.Step.ID, Before: other.ID}} }
 	}
@@ -105,10 +106,10 @@ func findDulled(s *Site) []Finding {
 		if !s.Below[i].Film.Family.IsLoose() {
 			continue
 		}
-		f := Finding{Severity: Note, Layer: s.layerID(i), Because: fmt.Sprintf("%s pales under a wet coat: put it on stronger, and mist this one.", capital(s.film(i)))}
+		f := Finding{Severity: Note, Layer: s.layerID(i), Because: fmt.Sprintf("%s pales under a wet coat: put it on stronger, and mist this one.", say.Capital(s.film(i)))}
 		if s.Step.Sheen() == coating.Gloss {
 			f.Severity = Warn
-			f.Because = fmt.Sprintf("%s all but vanishes under a wet gloss coat.", capital(s.film(i)))
+			f.Because = fmt.Sprintf("%s all but vanishes under a wet gloss coat.", say.Capital(s.film(i)))
 			f.propose = func() []Fix {
 				return s.swapFixes(s.Step, func(p *coating.Product) bool { return p.Sheen >= coating.Satin })
 			}

@@ -7,6 +7,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 )
 
@@ -53,7 +54,7 @@ func findRecoat(s *Site) []Finding {
 		Figures: Figures{Hard: hard, RED: stack.Distance(s.touch.Liquid, s.Below[place].Film.Family, hard), Film: true},
 	}
 	f.Because = fmt.Sprintf("%s is %s hard: its skin has closed over a soft inside, and another coat wrinkles it. Its early window shut %s; safe again from %s.",
-		capital(s.film(place)), percent(hard), s.Plan.clock(s.Below[place].When(cure.Fraction(recoatShuts))), s.Plan.clock(opens))
+		say.Capital(s.film(place)), say.Percent(hard), s.Plan.clock(s.Below[place].When(cure.Fraction(recoatShuts))), s.Plan.clock(opens))
 	f.propose = s.waitFix
 	return []Finding{f}
 }

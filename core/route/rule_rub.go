@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 )
 
@@ -42,12 +43,12 @@ func findRub(s *Site) []Finding {
 		Figures: Figures{Hard: r.Hard, Share: r.Exposed, Film: true},
 	}
 	f.Because = fmt.Sprintf("%s is %s hard and wants %s under a cloth: the wipe would grind the wash into it. Safe from %s.",
-		capital(s.film(r.Place)), percent(r.Hard), percent(stack.RubHard()), s.Plan.clock(safe))
+		say.Capital(s.film(r.Place)), say.Percent(r.Hard), say.Percent(stack.RubHard()), s.Plan.clock(safe))
 	if r.Exposed < 1 {
 		f.Because = fmt.Sprintf("%s is %s hard, and one thin coat over it has weak spots on edges and detail, where the wipe would grind the wash in. Safe from %s.",
-			capital(s.film(r.Place)), percent(r.Hard), s.Plan.clock(safe))
+			say.Capital(s.film(r.Place)), say.Percent(r.Hard), s.Plan.clock(safe))
 	}
-	f.Title = fmt.Sprintf("%s is too soft to be rubbed", capital(s.film(r.Place)))
+	f.Title = fmt.Sprintf("%s is too soft to be rubbed", say.Capital(s.film(r.Place)))
 	f.propose = func() []Fix {
 		fixes := s.waitFix()
 		if w := s.Step.wiped; w != nil && w.Done.IsZero() {

@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 )
 
@@ -44,7 +45,7 @@ func findSameSolvent(s *Site) []Finding {
 		Figures: Figures{RED: stack.Distance(s.touch.Liquid, s.Below[place].Film.Family, hard), Hard: hard, Film: true},
 	}
 	f.Because = fmt.Sprintf("%s is carried by %s, which %s is still soluble in at %s hard: its lines would creep.",
-		capital(s.Step.Product.Name), s.touch.Liquid.Name, s.film(place), percent(hard))
+		say.Capital(s.Step.Product.Name), s.touch.Liquid.Name, s.film(place), say.Percent(hard))
 	f.propose = func() []Fix {
 		other := s.swapFixes(s.Step, func(p *coating.Product) bool {
 			return p.Sheen == s.Step.Product.Sheen && stack.Distance(p.Carrier, s.Below[place].Film.Family, hard) >= 1

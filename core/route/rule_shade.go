@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
 )
 
@@ -41,9 +42,9 @@ func findShade(s *Site) []Finding {
 	switch {
 	case reads == shade.Lost:
 		f.Severity, f.Title = Warn, "The shading is lost under its paint"
-		f.Because = fmt.Sprintf("%s is lost: %s.", capital(what), seen)
+		f.Because = fmt.Sprintf("%s is lost: %s.", say.Capital(what), seen)
 		if paint := s.paintOf(); paint != nil && paint.Product.Sheen == coating.Gloss {
-			f.Because = fmt.Sprintf("%s is glossy and hides all of %s: shade after it, lighter in the middle of the panels.", capital(paint.Product.Name), what)
+			f.Because = fmt.Sprintf("%s is glossy and hides all of %s: shade after it, lighter in the middle of the panels.", say.Capital(paint.Product.Name), what)
 		}
 		f.propose = func() []Fix { return append(s.fewerCoats(wanted), s.postShade()...) }
 	case reads > wanted:
@@ -51,11 +52,11 @@ func findShade(s *Site) []Finding {
 		if reads-wanted > 1 {
 			f.Severity = Warn
 		}
-		f.Because = fmt.Sprintf("%s is %s where %s is wanted: %s.", capital(what), reads, wanted, seen)
+		f.Because = fmt.Sprintf("%s is %s where %s is wanted: %s.", say.Capital(what), reads, wanted, seen)
 		f.propose = func() []Fix { return s.moreVeils(t, wanted) }
 	default:
 		f.Title = "The shading is weaker than wanted"
-		f.Because = fmt.Sprintf("%s is %s where %s is wanted: %s.", capital(what), reads, wanted, seen)
+		f.Because = fmt.Sprintf("%s is %s where %s is wanted: %s.", say.Capital(what), reads, wanted, seen)
 		f.propose = func() []Fix { return s.fewerCoats(wanted) }
 	}
 	return []Finding{f}

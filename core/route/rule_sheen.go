@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/decal"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/wash"
 )
 
@@ -77,7 +78,7 @@ func findWashSheen(s *Site) []Finding {
 	if sheen == coating.Satin {
 		f.Severity = Note
 	}
-	f.Because = fmt.Sprintf("%s is %s: a dry wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", capital(s.surfaceName()), sheen,
+	f.Because = fmt.Sprintf("%s is %s: a dry wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", say.Capital(s.surfaceName()), sheen,
 		100*left, 100*wash.Left(film.Thickness(), coating.Gloss.Texture(), wash.Dry, Strokes("airflow"), 0, 0))
 	f.propose = func() []Fix { return s.insertFix("gloss-coat", 2, s.Step, coating.Gloss) }
 	return []Finding{f}
@@ -101,7 +102,7 @@ func findGrip(s *Site) []Finding {
 		return nil
 	}
 	f := Finding{Severity: Warn, Figures: Figures{Share: float64(s.On)}}
-	f.Because = fmt.Sprintf("%s is %s and gives %s no grip: it slides and wipes straight off.", capital(s.surfaceName()), s.On.Sheen(), lower(s.Step.Do.Name))
+	f.Because = fmt.Sprintf("%s is %s and gives %s no grip: it slides and wipes straight off.", say.Capital(s.surfaceName()), s.On.Sheen(), say.Lower(s.Step.Do.Name))
 	f.propose = func() []Fix { return s.insertFix("flat-coat", 1, s.Step, coating.Flat, coating.Satin) }
 	return []Finding{f}
 }

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 func init() {
@@ -19,7 +20,7 @@ func init() {
 			}
 			return []Finding{{
 				Severity: Warn, Figures: Figures{Share: s.Step.share()},
-				Because: fmt.Sprintf("%s covers %.0f %% of the zone, and nothing evens the sheen out after it.", capital(stepName(s.Step)), 100*s.Step.share()),
+				Because: fmt.Sprintf("%s covers %.0f %% of the zone, and nothing evens the sheen out after it.", say.Capital(stepName(s.Step)), 100*s.Step.share()),
 			}}
 		},
 	})

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 )
 
@@ -52,7 +53,7 @@ func findHands(s *Site) []Finding {
 			}
 			return []Finding{{
 				Severity: Stop, Verdict: Wait, SafeFrom: p.End, propose: s.waitFix,
-				Because: fmt.Sprintf("%s of %s has the hands until %s.", capital(stepName(p.Step)), lower(l.Zone.Name), s.Plan.clock(p.End)),
+				Because: fmt.Sprintf("%s of %s has the hands until %s.", say.Capital(stepName(p.Step)), say.Lower(l.Zone.Name), s.Plan.clock(p.End)),
 			}}
 		}
 	}
@@ -71,7 +72,7 @@ func findNoRoom(s *Site) []Finding {
 	case p.NoRoom:
 		return []Finding{{
 			Severity: Warn,
-			Because:  fmt.Sprintf("It takes %s at the bench, and the longest session is %s: it runs over.", hours(attended), hours(longest)),
+			Because:  fmt.Sprintf("It takes %s at the bench, and the longest session is %s: it runs over.", say.Bench(attended), say.Bench(longest)),
 		}}
 	case !s.Step.At.IsZero() && !s.tl.calendar.InSession(schedule.Span{From: s.Start, To: s.End}):
 		return []Finding{{
@@ -81,13 +82,6 @@ func findNoRoom(s *Site) []Finding {
 	return nil
 }
 
-func hours(d time.Duration) string {
-	if d < time.Hour {
-		return fmt.Sprintf("%d min", int(d.Minutes()))
-	}
-	return fmt.Sprintf("%d h %02d", int(d.Hours()), int(d.Minutes())%60)
-}
-
 func findTableDate(s *Site) []Finding {
 	if s.Plan.Wanted.IsZero() || !s.tl.Finish.After(s.Plan.Wanted) || s.tl.last() != s.Step {
 		return nil
@@ -95,7 +89,7 @@ func findTableDate(s *Site) []Finding {
 	over := s.tl.Finish.Sub(s.Plan.Wanted)
 	return []Finding{{
 		Severity: Warn,
-		Because:  fmt.Sprintf("Ready %s, %s later than the wanted %s.", s.Plan.clock(s.tl.Finish), span(over), s.Plan.Wanted.Add(-time.Second).In(s.Plan.Place()).Format("Mon 2 Jan")),
+		Because:  fmt.Sprintf("Ready %s, %s later than the wanted %s.", s.Plan.clock(s.tl.Finish), say.Span(over), say.Day(s.Plan.Wanted.Add(-time.Second), s.Plan.Place())),
 	}}
 }
 

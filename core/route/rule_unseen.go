@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 var seen = Numbers.Number("seen", 10, "CIEDE2000", "least colour difference at which a stain still shows from a step back",
@@ -52,7 +53,7 @@ func findUnseen(s *Site) []Finding {
 	if base.Lightness() > 50 {
 		tone = "darker"
 	}
-	f.Because = fmt.Sprintf("%s differs from %s by %.1f where %.0f can be seen: take a %s stain.", capital(s.Step.Product.Name), paint.Product.Name, delta, seen, tone)
+	f.Because = fmt.Sprintf("%s differs from %s by %.1f where %.0f can be seen: take a %s stain.", say.Capital(s.Step.Product.Name), paint.Product.Name, delta, seen, tone)
 	f.propose = func() []Fix {
 		return s.swapFixes(s.Step, func(p *coating.Product) bool {
 			return p.Colour != "" && base.Difference(colour.Or(p.Colour, base)) >= seen

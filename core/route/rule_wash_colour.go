@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 var (
@@ -41,10 +42,10 @@ func findWashColour(s *Site) []Finding {
 	}
 	switch {
 	case delta < washShows:
-		f.Severity, f.Title = Warn, fmt.Sprintf("%s can't be seen on %s", capital(s.Step.Product.Name), paint.Product.Name)
+		f.Severity, f.Title = Warn, fmt.Sprintf("%s can't be seen on %s", say.Capital(s.Step.Product.Name), paint.Product.Name)
 		f.Because = fmt.Sprintf("It differs from %s by %.1f where %.0f draws a line: take a %s one.", paint.Product.Name, delta, washShows, map[bool]string{true: "lighter", false: "darker"}[base.Lightness() < midFrom])
 	case lighter >= tooStark || w.Lightness() < blackWash && base.Lightness() > 50:
-		f.Severity, f.Title = Note, fmt.Sprintf("%s is harsh on %s", capital(s.Step.Product.Name), paint.Product.Name)
+		f.Severity, f.Title = Note, fmt.Sprintf("%s is harsh on %s", say.Capital(s.Step.Product.Name), paint.Product.Name)
 		f.Because = fmt.Sprintf("It is %.0f darker in lightness: lines look drawn with a pen. A grey or a thinner mix is subtler.", lighter)
 	default:
 		return nil

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 func init() {
@@ -53,9 +54,9 @@ func findWetBelow(s *Site) []Finding {
 	state := s.Below[place].At(s.Start)
 	f := Finding{Severity: Stop, Verdict: Wait, Layer: s.layerID(place), SafeFrom: ready, Figures: Figures{Hard: state.Hard, Share: state.Wet, Film: true}}
 	f.Because = fmt.Sprintf("%s is %s at %s, and ready for %s from %s.",
-		capital(s.film(place)), state.Phase, s.Plan.clock(s.Start), stepName(s.Step), s.Plan.clock(ready))
+		say.Capital(s.film(place)), state.Phase, s.Plan.clock(s.Start), stepName(s.Step), s.Plan.clock(ready))
 	f.propose = s.waitFix
 	return []Finding{f}
 }
 
-func stepName(s *Step) string { return "the " + lower(s.Do.Name) }
+func stepName(s *Step) string { return "the " + say.Lower(s.Do.Name) }

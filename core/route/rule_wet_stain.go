@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 func init() {
@@ -21,7 +22,7 @@ func init() {
 				if !st.Do.Has(AfterFinish) {
 					continue
 				}
-				f := Finding{Severity: Warn, Layer: st.ID, Because: fmt.Sprintf("%s below would lose its shine under a %s coat.", capital(stepName(st)), s.Step.Sheen())}
+				f := Finding{Severity: Warn, Layer: st.ID, Because: fmt.Sprintf("%s below would lose its shine under a %s coat.", say.Capital(stepName(st)), s.Step.Sheen())}
 				if st.Done.IsZero() && s.Step.At.IsZero() {
 					f.propose = func() []Fix { return []Fix{{Do: "move", Step: s.Step.ID, Before: st.ID}} }
 				}

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 )
 
@@ -48,7 +49,7 @@ func findWipeWindow(s *Site) []Finding {
 			}
 		}
 		f.Because = fmt.Sprintf("%s is still wet at %s: a cloth pulls %.0f %% of it out of the lines. The window opens %s.",
-			capital(wash), s.Plan.clock(s.Start), 100*f.Figures.Share, s.Plan.clock(opens))
+			say.Capital(wash), s.Plan.clock(s.Start), 100*f.Figures.Share, s.Plan.clock(opens))
 		f.propose = func() []Fix { return s.moveWipe(opens) }
 		return []Finding{f}
 	case s.Start.After(closes):
@@ -59,7 +60,7 @@ func findWipeWindow(s *Site) []Finding {
 				f.Figures = Figures{Hard: hard, RED: stack.Distance(s.Step.wiped.Product.Remover, s.Below[i].Film.Family, hard), Film: true}
 			}
 		}
-		f.Because = fmt.Sprintf("%s no longer comes off: it is %s hard, and its window closed %s.", capital(wash), percent(f.Figures.Hard), s.Plan.clock(closes))
+		f.Because = fmt.Sprintf("%s no longer comes off: it is %s hard, and its window closed %s.", say.Capital(wash), say.Percent(f.Figures.Hard), s.Plan.clock(closes))
 		f.propose = func() []Fix { return s.moveWipe(opens) }
 		return []Finding{f}
 	}

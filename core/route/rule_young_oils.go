@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 )
 
 func init() {
@@ -38,7 +39,7 @@ func findYoungOils(s *Site) []Finding {
 	if s.Start.Before(settled) {
 		state := s.Below[place].At(s.Start)
 		f := Finding{Severity: Warn, Verdict: Wait, Layer: s.layerID(place), SafeFrom: settled, Figures: Figures{Hard: state.Hard, Film: true}}
-		f.Because = fmt.Sprintf("%s is %s hard, and settled enough for a coat from %s.", capital(s.film(place)), percent(state.Hard), s.Plan.clock(settled))
+		f.Because = fmt.Sprintf("%s is %s hard, and settled enough for a coat from %s.", say.Capital(s.film(place)), say.Percent(state.Hard), s.Plan.clock(settled))
 		f.propose = s.waitFix
 		found = append(found, f)
 	}

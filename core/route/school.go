@@ -1,6 +1,8 @@
 package route
 
-import "slices"
+import (
+	"slices"
+)
 
 // School is a question on which practitioners disagree, with its answers; the first answer is taken when a plan says nothing.
 type School struct {

@@ -1,6 +1,8 @@
 package route
 
-import "inkysparrow/core/fact"
+import (
+	"inkysparrow/core/fact"
+)
 
 var (
 	strokesAlong  = Numbers.Number("strokes-along", 3, "strokes", "strokes of a wipe along the airflow", fact.Bench("T13"))

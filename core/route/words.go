@@ -1,40 +1,15 @@
 package route
 
 import (
-	"fmt"
-	"strings"
 	"time"
 
-	"inkysparrow/core/cure"
+	"inkysparrow/core/say"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 )
 
 // clock writes a moment as the bench's clock shows it.
-func (p *Plan) clock(t time.Time) string { return t.In(p.Place()).Format("Mon 2 Jan, 15:04") }
-
-// capital returns s with its first letter raised.
-func capital(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToUpper(s[:1]) + s[1:]
-}
-
-func percent(f cure.Fraction) string { return fmt.Sprintf("%.0f %%", 100*float64(f)) }
-
-// span writes a duration with the figure that one acts on.
-func span(d time.Duration) string {
-	switch {
-	case d < time.Minute:
-		return fmt.Sprintf("%.0f s", d.Seconds())
-	case d < 2*time.Hour:
-		return fmt.Sprintf("%.0f min", d.Minutes())
-	case d < 48*time.Hour:
-		return fmt.Sprintf("%.0f h", d.Hours())
-	}
-	return fmt.Sprintf("%.0f days", d.Hours()/24)
-}
+func (p *Plan) clock(t time.Time) string { return say.Clock(t, p.Place()) }
 
 // film returns what the film at place is called in a sentence.
 func (s *Site) film(place int) string {
@@ -73,19 +48,3 @@ func liquidID(l *solvent.Liquid) string {
 
 // under says what the touch is, after "under": "a damp wipe".
 func under(t stack.Touch) string { return "under " + t.Contact.Name }
-
-// lower returns s with its first letter lowered.
-func lower(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
-}
-
-// several counts things: "1 coat", "2 coats".
-func several(n int, thing string) string {
-	if n == 1 {
-		return "1 " + thing
-	}
-	return fmt.Sprintf("%d %ss", n, thing)
-}

@@ -8,6 +8,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 	"inkysparrow/examples"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -39,7 +40,7 @@ func (s *Server) edit(c fiber.Ctx) error {
 
 func effect(words string, e plan.Effect) wire.Effect {
 	place := e.Checked.Plan.Place()
-	day := func(t time.Time) string { return t.In(place).Format("Mon 2 Jan") }
+	day := func(t time.Time) string { return t.In(place).Format(say.DayLayout) }
 	out := wire.Effect{Words: words, Gone: titles(e.Gone), Come: titles(e.Come), Remain: e.Remain}
 	switch {
 	case e.Finish.IsZero():
@@ -213,7 +214,7 @@ func (s *Server) schoolCosts(c fiber.Ctx) error {
 // costWords tells what an answer takes, against the one in force.
 func costWords(c, now plan.Cost) string {
 	if c.Now {
-		words := hours(c.Hands) + " of work in all"
+		words := say.Bench(c.Hands) + " of work in all"
 		if c.Narrow > 0 {
 			words += ", " + count(c.Narrow, "step") + " too early if a product is slow"
 		}
@@ -231,7 +232,7 @@ func costWords(c, now plan.Cost) string {
 			words = append(words, write(-more)+" "+down)
 		}
 	}
-	than(int((c.Hands - now.Hands).Minutes()), func(n int) string { return hours(time.Duration(n) * time.Minute) }, "more work", "less work")
+	than(int((c.Hands - now.Hands).Minutes()), func(n int) string { return say.Bench(time.Duration(n) * time.Minute) }, "more work", "less work")
 	than(dayOf(c.Finish)-dayOf(now.Finish), func(n int) string { return count(n, "day") }, "later", "earlier")
 	than(c.Narrow-now.Narrow, func(n int) string { return count(n, "step") }, "more too early if a product is slow", "fewer too early if a product is slow")
 	if len(words) == 0 {

@@ -9,6 +9,7 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 	"inkysparrow/internal/wire"
 )
@@ -63,7 +64,7 @@ func (s *Server) explain(c fiber.Ctx) error {
 			}
 			film := site.Below[r.Place].Film
 			out.Layers = append(out.Layers, wire.Asked{
-				Place: r.Place, Name: capital(filmName(siteLine(j, site), r.Place)), AgeDays: round(site.Start.Sub(film.Laid).Hours()/24, 1), Coats: film.Coats,
+				Place: r.Place, Name: say.Capital(filmName(siteLine(j, site), r.Place)), AgeDays: round(site.Start.Sub(film.Laid).Hours()/24, 1), Coats: film.Coats,
 				TemperatureC: round(air.TemperatureC, 1), HumidityPct: round(100*air.Humidity, 0),
 			})
 		}
@@ -80,7 +81,7 @@ func (s *Server) explainFinish(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusNotFound, "The plan has no steps yet.")
 	}
 	fast, slow := j.plan.Finishes()
-	day := func(t time.Time) string { return j.local(t).Format("Mon 2 Jan") }
+	day := func(t time.Time) string { return j.local(t).Format(say.DayLayout) }
 	out := wire.Explain{Lines: j.checked.WhyFinish(), Fast: day(fast), Usual: day(j.checked.Finish), Slow: day(slow), Layers: []wire.Asked{}}
 	out.Safe = j.plan.Wanted.IsZero() || !j.checked.Finish.After(j.plan.Wanted)
 	out.Crosses = out.Safe && !j.plan.Wanted.IsZero() && slow.After(j.plan.Wanted)

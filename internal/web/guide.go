@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/dose"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/stack"
 	"inkysparrow/internal/wire"
@@ -29,7 +30,7 @@ func (s *Server) guide(c fiber.Ctx) error {
 	}
 	out := wire.Guide{Blocks: []wire.GuideBlock{}, Ways: append([]string{}, site.Step.Do.Ways()...), Tools: []wire.GuideRow{}}
 	for _, tool := range site.Step.Do.Tools() {
-		out.Tools = append(out.Tools, wire.GuideRow{Label: capital(tool.Name), Value: tool.Leaves})
+		out.Tools = append(out.Tools, wire.GuideRow{Label: say.Capital(tool.Name), Value: tool.Leaves})
 	}
 	added := coating.Texture(0)
 	if cup, ok := site.Cup(set); ok {
@@ -145,7 +146,7 @@ func guideSquint(s route.Squint) *wire.GuideSquint {
 	if s.Scale > 0 {
 		width += fmt.Sprintf(", %.0f mm on the aircraft", s.WidthMM*float64(s.Scale))
 	}
-	words := []string{capital(width) + "."}
+	words := []string{say.Capital(width) + "."}
 	switch now := s.Now; {
 	case s.Right >= 0 && s.Right > now:
 		words = append(words, fmt.Sprintf("%s more until it reads %s.", count(s.Right-now, s.Unit), s.Wanted))
@@ -168,7 +169,7 @@ func guideSquint(s route.Squint) *wire.GuideSquint {
 func clothBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	b := wire.GuideBlock{Title: "Of the wash on the open surface stays", Words: "The lines keep theirs unless the strokes run across them."}
 	for _, c := range site.Cloths() {
-		r := wire.GuideRow{Label: capital(c.Wetness.String()) + " cloth", Value: fmt.Sprintf("%.1f %%", 100*c.Left)}
+		r := wire.GuideRow{Label: say.Capital(c.Wetness.String()) + " cloth", Value: fmt.Sprintf("%.1f %%", 100*c.Left)}
 		if c.Planned {
 			r.Label += ", as planned"
 			r.State = wire.Safe
@@ -188,7 +189,7 @@ func metalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	}
 	b := wire.GuideBlock{Title: "The metal will shine", Words: "The undercoat decides it: its gloss, and for chrome its colour."}
 	for _, u := range site.Undercoats() {
-		r := wire.GuideRow{Label: capital(u.Words), Value: fmt.Sprintf("over %s, %.0f GU", u.What, u.Units)}
+		r := wire.GuideRow{Label: say.Capital(u.Words), Value: fmt.Sprintf("over %s, %.0f GU", u.What, u.Units)}
 		if u.Is {
 			r.State = wire.Safe
 		}
@@ -203,7 +204,7 @@ func glossBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	}
 	whole, spot, wholeTime, spotTime := site.WholeOrSpot()
 	return wire.GuideBlock{Title: "Whole zone, or only where decals go", Rows: []wire.GuideRow{
-		{Label: "Whole zone", Value: fmt.Sprintf("%.1f ml, %s", whole.Mixed, hours(wholeTime))}, {Label: "Only where decals go", Value: fmt.Sprintf("%.1f ml, %s, and an edge of sheen to even out", spot.Mixed, hours(spotTime))},
+		{Label: "Whole zone", Value: fmt.Sprintf("%.1f ml, %s", whole.Mixed, say.Bench(wholeTime))}, {Label: "Only where decals go", Value: fmt.Sprintf("%.1f ml, %s, and an edge of sheen to even out", spot.Mixed, say.Bench(spotTime))},
 	}}, true
 }
 
@@ -218,7 +219,7 @@ func decalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 		if w.Count > 1 {
 			label = fmt.Sprintf("%d × %s", w.Count, w.Name)
 		}
-		r := wire.GuideRow{Label: fmt.Sprintf("%s, %.0f × %.0f mm over %s", label, w.WidthMM, w.HeightMM, w.Over.Words), Value: fmt.Sprintf("%s: %s", hours(w.Hands), w.Words()), State: wire.Safe}
+		r := wire.GuideRow{Label: fmt.Sprintf("%s, %.0f × %.0f mm over %s", label, w.WidthMM, w.HeightMM, w.Over.Words), Value: fmt.Sprintf("%s: %s", say.Bench(w.Hands), w.Words()), State: wire.Safe}
 		if w.Silver > 0 {
 			r.State = wire.Hold
 			r.Value += fmt.Sprintf("; silvers below %.0f %% of it", 100*w.Silver)
@@ -284,7 +285,7 @@ func mediumBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	}
 	b := wire.GuideBlock{Title: "What no longer goes above it", Words: "Until the model is sealed, and a seal only buys time: water gets through it too. Tape pulls all of it off; masked markings go where no medium lies."}
 	for _, o := range over {
-		r := wire.GuideRow{Label: capital(o.What), State: wire.Safe, Value: fmt.Sprintf("stands %s, is through in %s, under two coats of gloss in %s", brief(o.Stands), brief(o.Through), brief(o.Sealed))}
+		r := wire.GuideRow{Label: say.Capital(o.What), State: wire.Safe, Value: fmt.Sprintf("stands %s, is through in %s, under two coats of gloss in %s", brief(o.Stands), brief(o.Through), brief(o.Sealed))}
 		if o.Lifts {
 			r.State = wire.Bite
 			if o.Stands < o.Sealed {
@@ -344,7 +345,7 @@ func laterBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 	}
 	b := wire.GuideBlock{Title: "What touches it later"}
 	for _, m := range site.Later() {
-		r := wire.GuideRow{Label: fmt.Sprintf("%s, %s", m.Step.Do.Name, j.local(m.At).Format("Mon 2 Jan")), State: wire.Safe}
+		r := wire.GuideRow{Label: fmt.Sprintf("%s, %s", m.Step.Do.Name, j.local(m.At).Format(say.DayLayout)), State: wire.Safe}
 		with := "a dry cloth"
 		if m.Liquid != nil {
 			with = m.Liquid.Name
@@ -375,7 +376,7 @@ func maskBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	b := wire.GuideBlock{Title: "The edge"}
 	own := route.EdgeNamed(site.Step.Edge)
 	for _, e := range route.Edges() {
-		r := wire.GuideRow{Label: capital(e.Words), Value: fmt.Sprintf("about %.1f mm soft", e.WidthMM)}
+		r := wire.GuideRow{Label: say.Capital(e.Words), Value: fmt.Sprintf("about %.1f mm soft", e.WidthMM)}
 		if site.Plan.Scale > 0 {
 			r.Value += fmt.Sprintf(", %.0f mm on the aircraft", e.WidthMM*float64(site.Plan.Scale))
 		}

@@ -14,6 +14,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/follow"
+	"inkysparrow/core/say"
 	"inkysparrow/internal/format/palette"
 	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
@@ -76,7 +77,7 @@ func shelvedOne(p shelf.Product, uses []store.Use) (wire.Shelved, error) {
 		before := w.NeedML
 		w.NeedML += u.ML
 		if p.StockML != nil && w.RunsOut == "" && before <= *p.StockML && w.NeedML > *p.StockML {
-			w.RunsOut = fmt.Sprintf("runs out %s: %s, %s", u.At.Format("Mon 2 Jan"), u.What, u.Build)
+			w.RunsOut = fmt.Sprintf("runs out %s: %s, %s", u.At.Format(say.DayLayout), u.What, u.Build)
 		}
 		w.Uses = append(w.Uses, wire.ShelfUse{Slug: u.Slug, Build: u.Build, What: u.What, ML: round(u.ML, 2), At: u.At})
 	}

@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/cure"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 	"inkysparrow/internal/store"
@@ -95,8 +96,11 @@ func orSafe(s wire.State) wire.State {
 
 func (j *judged) local(t time.Time) time.Time { return t.In(j.plan.Place()) }
 
+// momentLayout is how the tape and the route write a moment, where the month is clear.
+const momentLayout = "Mon 2 · " + say.ClockLayout
+
 // clock writes a moment with its date.
-func (j *judged) clock(t time.Time) string { return j.local(t).Format("Mon 2 Jan, 15:04") }
+func (j *judged) clock(t time.Time) string { return say.Clock(t, j.plan.Place()) }
 
 func (j *judged) findings() []wire.Finding {
 	out := []wire.Finding{}
@@ -129,7 +133,7 @@ func (j *judged) startWords(x plan.Fix) string {
 	if x.Start == nil {
 		return ""
 	}
-	return j.local(*x.Start).Format("Mon 2 · 15:04")
+	return j.local(*x.Start).Format(momentLayout)
 }
 
 // effect says what a fix does to the finish.
@@ -138,7 +142,7 @@ func (j *judged) effect(x plan.Fix) string {
 		return ""
 	}
 	now, then := j.local(*j.report.Finish), j.local(*x.Finish)
-	ready := "ready " + then.Format("Mon 2 Jan")
+	ready := "ready " + then.Format(say.DayLayout)
 	switch days := dayOf(then) - dayOf(now); {
 	case days == 0:
 		return ready + ", as now"
@@ -169,12 +173,12 @@ func promise(p *route.Plan, finish time.Time) (words string, late bool) {
 	}
 	finish = finish.In(p.Place())
 	if p.Wanted.IsZero() {
-		return "ready " + finish.Format("Mon 2 Jan"), false
+		return "ready " + finish.Format(say.DayLayout), false
 	}
 	wanted := p.Wanted.Add(-time.Second).In(p.Place())
 	switch days := dayOf(wanted) - dayOf(finish); {
 	case days < 0:
-		return fmt.Sprintf("ready %s, %s late", finish.Format("Mon 2 Jan"), count(-days, "day")), true
+		return fmt.Sprintf("ready %s, %s late", finish.Format(say.DayLayout), count(-days, "day")), true
 	case days == 0:
 		return "ready on the wanted day", false
 	default:
@@ -241,7 +245,7 @@ func (j *judged) spread(l stack.Layer) string {
 	}
 	ready := func(speed cure.Speed) string {
 		c := cure.Of(speed.At(l.Film), j.plan.Air)
-		return j.local(c.Ready()).Format("Mon 2 · 15:04")
+		return j.local(c.Ready()).Format(momentLayout)
 	}
 	return fmt.Sprintf("fast product %s, slow %s", ready(cure.Fast), ready(cure.Slow))
 }
@@ -251,9 +255,9 @@ func (j *judged) when(p route.Placed) string {
 		return j.local(p.End).Format("2 Jan")
 	}
 	if p.Step.Do.Has(route.Cloth) && j.local(p.Start).YearDay() == j.local(p.Closes).YearDay() {
-		return j.local(p.Start).Format("Mon 2 · 15:04") + " to " + j.local(p.Closes).Format("15:04")
+		return j.local(p.Start).Format(momentLayout) + " to " + j.local(p.Closes).Format(say.ClockLayout)
 	}
-	return j.local(p.Start).Format("Mon 2 · 15:04")
+	return j.local(p.Start).Format(momentLayout)
 }
 
 // detail says what a step is done with.
@@ -268,7 +272,7 @@ func detail(s *route.Step) string {
 			words = fmt.Sprintf("%s, %s", s.Cloth, l.Name)
 		}
 		stroke := map[string]string{"": "with the airflow", "airflow": "with the airflow", "across-then-airflow": "across, then with the airflow", "circular": "in circles, then with the airflow"}[s.Stroke]
-		return capital(words) + "; " + stroke
+		return say.Capital(words) + "; " + stroke
 	}
 	switch {
 	case s.Do.Has(route.Veils):
@@ -291,22 +295,15 @@ func detail(s *route.Step) string {
 		parts = append(parts, s.Wets().Name)
 	}
 	if len(parts) == 0 && s.Wets() != nil {
-		parts = append(parts, capital(s.Wets().Name))
+		parts = append(parts, say.Capital(s.Wets().Name))
 	}
 	if s.Do.Has(route.Tape) {
-		parts = append(parts, capital(route.EdgeNamed(s.Edge).Words))
+		parts = append(parts, say.Capital(route.EdgeNamed(s.Edge).Words))
 	}
 	if len(parts) == 0 {
 		parts = append(parts, "By hand")
 	}
 	return strings.Join(parts, ", ")
-}
-
-func capital(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToUpper(s[:1]) + s[1:]
 }
 
 // trail samples a film's hardening from laid to a little past ready, where the eye can follow it.
@@ -416,7 +413,7 @@ func (j *judged) at(moment time.Time, zone, step string) (wire.Moment, bool) {
 		return wire.Moment{}, false
 	}
 	line := j.checked.Lines[i]
-	m := wire.Moment{At: moment.UTC(), Clock: j.local(moment).Format("Mon 2 · 15:04"), Session: j.sessionWords(moment), Air: j.air(moment), Zones: []wire.AtZone{}}
+	m := wire.Moment{At: moment.UTC(), Clock: j.local(moment).Format(momentLayout), Session: j.sessionWords(moment), Air: j.air(moment), Zones: []wire.AtZone{}}
 	subject := subjectOf(line, step, moment)
 	m.Core = j.core(line, subject, moment)
 	m.Look = j.look(line, subject, moment)
@@ -444,20 +441,12 @@ func (j *judged) sessionWords(moment time.Time) string {
 		}
 		switch {
 		case moment.Before(s.From):
-			return fmt.Sprintf("between sessions, next %s", j.local(s.From).Format("Mon 2 · 15:04"))
+			return fmt.Sprintf("between sessions, next %s", j.local(s.From).Format(momentLayout))
 		case moment.Before(s.To):
-			return fmt.Sprintf("%s %d of %d, %s left", name, i+1, len(j.sessions), hours(s.To.Sub(moment)))
+			return fmt.Sprintf("%s %d of %d, %s left", name, i+1, len(j.sessions), say.Bench(s.To.Sub(moment)))
 		}
 	}
 	return "after the last session"
-}
-
-func hours(d time.Duration) string {
-	m := int(d.Minutes())
-	if m < 60 {
-		return fmt.Sprintf("%d min", m)
-	}
-	return fmt.Sprintf("%d h %02d", m/60, m%60)
 }
 
 func (j *judged) air(moment time.Time) wire.Air {
@@ -527,17 +516,17 @@ func coreWords(c wire.Core, worst stack.Reach, line *route.Line) string {
 	case worst.Place < 0:
 		return "Safe at this moment."
 	case worst.Wet:
-		return fmt.Sprintf("%s is still wet.", capital(filmName(line, worst.Place)))
+		return fmt.Sprintf("%s is still wet.", say.Capital(filmName(line, worst.Place)))
 	case worst.Whole:
-		return fmt.Sprintf("%s lets go, and all above it comes off.", capital(filmName(line, worst.Place)))
+		return fmt.Sprintf("%s lets go, and all above it comes off.", say.Capital(filmName(line, worst.Place)))
 	}
 	return fmt.Sprintf("Bites %s %.1f µm deep.", filmName(line, worst.Place), float64(worst.Depth))
 }
 
 func dropOf(s *route.Step, t stack.Touch, standing time.Duration) *wire.Drop {
-	d := &wire.Drop{Name: "No liquid", Contact: t.Contact.Name, Standing: hours(standing)}
+	d := &wire.Drop{Name: "No liquid", Contact: t.Contact.Name, Standing: say.Bench(standing)}
 	if t.Liquid != nil {
-		d.Name = capital(t.Liquid.Name)
+		d.Name = say.Capital(t.Liquid.Name)
 	}
 	if standing < time.Minute {
 		d.Standing = fmt.Sprintf("%.0f s", standing.Seconds())
@@ -567,7 +556,7 @@ func (j *judged) film(line *route.Line, i int, moment time.Time, r stack.Reach) 
 	layer := &line.Films[i]
 	state := layer.At(moment)
 	f := wire.Film{
-		Step: layer.Step, Name: capital(filmName(line, i)), Thickness: round(float64(layer.Film.Thickness()), 1), Hard: round(float64(state.Hard), 3),
+		Step: layer.Step, Name: say.Capital(filmName(line, i)), Thickness: round(float64(layer.Film.Thickness()), 1), Hard: round(float64(state.Hard), 3),
 		Phase: state.Phase.String(), Colour: look.Plastic.String(), Sheen: "semi-gloss", Covers: layer.Film.Family.Closed, Hardens: layer.Film.Family.Mechanism.Hardens,
 		Depth: round(float64(r.Depth), 1), Loss: round(float64(r.Loss), 3), Bitten: r.Bites(),
 	}
@@ -590,13 +579,13 @@ func (j *judged) film(line *route.Line, i int, moment time.Time, r stack.Reach) 
 
 // filmWords tells where a film's hardness comes from.
 func (j *judged) filmWords(l *stack.Layer, state cure.State) string {
-	clock := func(t time.Time) string { return j.local(t).Format("Mon 2 Jan, 15:04") }
+	clock := func(t time.Time) string { return say.Clock(t, j.plan.Place()) }
 	words := fmt.Sprintf("Laid %s; its carrier is gone %s, the next coat may go on %s.", clock(l.Film.Laid), clock(l.Stiff()), clock(l.Ready()))
 	if tau := l.Tau(); tau > 0 {
 		words += fmt.Sprintf(" It is %.0f %% hard because %s; at %.3g µm it takes %.0f h for the first 63 %%, in a room at 21 °C.",
 			100*float64(state.Hard), l.Film.Family.Mechanism.Name, float64(l.Film.Thickness()), tau.Hours())
 	} else {
-		words += " " + capital(l.Film.Family.Mechanism.Name) + "."
+		words += " " + say.Capital(l.Film.Family.Mechanism.Name) + "."
 	}
 	return words
 }

@@ -18,6 +18,7 @@ import (
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
@@ -53,7 +54,7 @@ var workings = sync.OnceValue(func() wire.Workings {
 
 // working begins a row with its evidence.
 func working(id, title string, e fact.Evidence) wire.Working {
-	return wire.Working{ID: id, Title: capital(title), Evidence: string(e.Kind), Source: e.Source}
+	return wire.Working{ID: id, Title: say.Capital(title), Evidence: string(e.Kind), Source: e.Source}
 }
 
 func rulesTable() (rows []wire.Working) {
@@ -104,7 +105,7 @@ func liquidsTable() (rows []wire.Working) {
 			}
 		}
 		if len(parts) > 0 {
-			w.Words = capital(strings.Join(parts, ", ")) + ". "
+			w.Words = say.Capital(strings.Join(parts, ", ")) + ". "
 		}
 		w.Words += l.Caution
 		w.Figures = fmt.Sprintf("δ %.1f / %.1f / %.1f MPa^½, %.0f cm³/mol, leaves %.2f µm a minute at 21 °C and 50 %%", h.D, h.P, h.H, l.MolarVolume(), l.Flux(climate.Room)/60)
@@ -152,7 +153,7 @@ func schoolsTable() (rows []wire.Working) {
 			answers = append(answers, a.Words+": "+a.Cost)
 		}
 		w := working(s.ID, s.Question, fact.Bench(""))
-		w.Words = capital(strings.Join(answers, "; ")) + "."
+		w.Words = say.Capital(strings.Join(answers, "; ")) + "."
 		rows = append(rows, w)
 	}
 	return rows

@@ -1,0 +1,80 @@
+// Package say puts figures and moments into words, the same way wherever the product speaks: findings, guides, the command line and the
+// page. It knows nothing of the trade.
+package say
+
+import (
+	"fmt"
+	"strings"
+	"time"
+	"unicode"
+	"unicode/utf8"
+)
+
+// The layouts of moments, as in time.Format: a day, a clock on it, and both.
+const (
+	DayLayout   = "Mon 2 Jan"
+	ClockLayout = "15:04"
+)
+
+// Clock writes a moment with its day, as the clock of a bench in place shows it: "Tue 9 Mar, 19:30".
+func Clock(t time.Time, place *time.Location) string {
+	return t.In(place).Format(DayLayout + ", " + ClockLayout)
+}
+
+// Day writes the day of a moment in place: "Fri 19 Mar".
+func Day(t time.Time, place *time.Location) string { return t.In(place).Format(DayLayout) }
+
+// Bench writes attended time to the minute: "25 min", "1 h 05".
+func Bench(d time.Duration) string {
+	if d < time.Hour {
+		return fmt.Sprintf("%d min", int(d.Minutes()))
+	}
+	return fmt.Sprintf("%d h %02d", int(d.Hours()), int(d.Minutes())%60)
+}
+
+// Span writes a wait with the one figure that one acts on: seconds, minutes to two hours, hours to two days, then days.
+func Span(d time.Duration) string {
+	switch {
+	case d < time.Minute:
+		return fmt.Sprintf("%.0f s", d.Seconds())
+	case d < 2*time.Hour:
+		return fmt.Sprintf("%.0f min", d.Minutes())
+	case d < 48*time.Hour:
+		return fmt.Sprintf("%.0f h", d.Hours())
+	}
+	return fmt.Sprintf("%.0f days", d.Hours()/24)
+}
+
+// Percent writes a share from 0 to 1: "31 %".
+func Percent[F ~float64](share F) string { return fmt.Sprintf("%.0f %%", 100*float64(share)) }
+
+// Several counts things: "1 coat", "2 coats".
+func Several(n int, thing string) string {
+	if n == 1 {
+		return "1 " + thing
+	}
+	return fmt.Sprintf("%d %ss", n, thing)
+}
+
+// Capital returns s with its first letter raised, whatever its script.
+func Capital(s string) string { return first(s, unicode.ToUpper) }
+
+// Lower returns s with its first letter lowered.
+func Lower(s string) string { return first(s, unicode.ToLower) }
+
+func first(s string, turn func(rune) rune) string {
+	r, n := utf8.DecodeRuneInString(s)
+	if n == 0 || r == utf8.RuneError {
+		return s
+	}
+	return string(turn(r)) + s[n:]
+}
+
+// List joins names as a sentence does: "a", "a and b", "a, b and c".
+func List(names []string) string {
+	if len(names) < 2 {
+		return strings.Join(names, "")
+	}
+	last := len(names) - 1
+	return strings.Join(names[:last], ", ") + " and " + names[last]
+}

@@ -1,0 +1,33 @@
+package say
+
+import (
+	"testing"
+	"time"
+)
+
+func TestWords(t *testing.T) {
+	for _, tc := range []struct{ name, got, want string }{
+		{"seconds below a minute", Span(59 * time.Second), "59 s"},
+		{"minutes below two hours", Span(119 * time.Minute), "119 min"},
+		{"hours from two", Span(2 * time.Hour), "2 h"},
+		{"hours below two days", Span(47 * time.Hour), "47 h"},
+		{"days from two", Span(48 * time.Hour), "2 days"},
+		{"bench time below an hour", Bench(59 * time.Minute), "59 min"},
+		{"bench time from an hour", Bench(65 * time.Minute), "1 h 05"},
+		{"a share", Percent(0.314), "31 %"},
+		{"one thing", Several(1, "coat"), "1 coat"},
+		{"two things", Several(2, "coat"), "2 coats"},
+		{"a letter outside ASCII", Capital("écru"), "Écru"},
+		{"lowered", Lower("Élan"), "élan"},
+		{"nothing", Capital(""), ""},
+		{"what is no text", Capital("\xff"), "\xff"},
+		{"a list of one", List([]string{"a"}), "a"},
+		{"a list of three", List([]string{"a", "b", "c"}), "a, b and c"},
+		{"a clock in its own place", Clock(time.Date(2027, 3, 9, 18, 30, 0, 0, time.UTC), time.FixedZone("", 3600)), "Tue 9 Mar, 19:30"},
+		{"a day in its own place", Day(time.Date(2027, 3, 9, 23, 30, 0, 0, time.UTC), time.FixedZone("", 3600)), "Wed 10 Mar"},
+	} {
+		if tc.got != tc.want {
+			t.Errorf("%s: %q, want %q", tc.name, tc.got, tc.want)
+		}
+	}
+}
