@@ -518,7 +518,7 @@ func BenchmarkEveryFilm60Steps(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	tl := route.Lay(p)
+	tl := route.Lay(p, route.Every())
 	at := start.Add(100 * time.Hour)
 	b.ReportAllocs()
 	for b.Loop() {
@@ -600,7 +600,7 @@ func TestEveryRuleIsMet(t *testing.T) {
 	pinned := twoParts(t)
 	pinned.Zones[0].Steps[1].At = new(start.Add(time.Hour))
 	collect(pinned)
-	for _, rule := range route.Rules() {
+	for _, rule := range route.Every().All {
 		if !met[rule.ID] {
 			t.Errorf("no plan meets the rule %s", rule.ID)
 		}

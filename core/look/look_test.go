@@ -37,7 +37,7 @@ func lay(t *testing.T, under string) (*route.Timeline, *route.Line) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	tl := route.Lay(p)
+	tl := route.Lay(p, route.Every())
 	return tl, tl.Lines[0]
 }
 
@@ -108,7 +108,7 @@ func TestEveryWorkIsSeen(t *testing.T) {
 			{ID: "c", Do: d, Product: own, Coats: 1, Share: 0.04},
 		}}
 		z.Link()
-		tl := route.Lay(&route.Plan{Start: start, Scale: 48, Air: climate.Constant(climate.Room), Zones: []*route.Zone{z}})
+		tl := route.Lay(&route.Plan{Start: start, Scale: 48, Air: climate.Constant(climate.Room), Zones: []*route.Zone{z}}, route.Every())
 		before, after := look.Of(tl.Lines[0], 2, tl.Finish), look.Of(tl.Lines[0], 3, tl.Finish)
 		if len(after.Marks) == len(before.Marks) && after.Surface == before.Surface && after.Line == before.Line && after.Paint == before.Paint {
 			t.Errorf("%s changes nothing that is seen", d.ID)

@@ -8,7 +8,7 @@ type Report struct {
 
 // Check lays a plan out and judges every step of it. The fixes that it proposes are candidates: see plan.Check, which tries each one.
 func Check(plan *Plan) *Report {
-	r := &Report{Timeline: Lay(plan)}
+	r := &Report{Timeline: Lay(plan, every)}
 	for _, line := range r.Lines {
 		for i := range line.Steps {
 			r.Findings = append(r.Findings, r.Site(line, i).judge()...)

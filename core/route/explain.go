@@ -44,14 +44,14 @@ func (s *Site) Spread() Spread {
 		from = s.line.Steps[p-1].End
 	}
 	at := func(speed cure.Speed) time.Time {
-		t, ok := s.with(speed).first(firm, from)
+		t, ok := s.with(speed).first(s.tl.rules.Firm, from)
 		if !ok {
 			return time.Time{}
 		}
 		return t
 	}
 	sp := Spread{Fast: at(cure.Fast), Usual: at(cure.Usual), Slow: at(cure.Slow)}
-	sp.Safe = s.holds(firm, s.Start)
+	sp.Safe = s.holds(s.tl.rules.Firm, s.Start)
 	sp.Crosses = sp.Safe && (sp.Slow.IsZero() || sp.Slow.After(s.Start))
 	return sp
 }
@@ -76,7 +76,7 @@ func (s *Site) Why() []string {
 				say.Capital(stepLiquid(s)), say.Span(stands), s.film(r.Place), say.Percent(r.Hard), r.RED, float64(r.Loss), float64(stack.Limit()))
 		}
 	}
-	for _, rule := range timed {
+	for _, rule := range s.tl.rules.Timed {
 		if rule.Physical || rule.Holds(s, s.Asked) {
 			continue
 		}
@@ -163,7 +163,7 @@ func (s *Site) Ask(place int, q WhatIf) Verge {
 
 // Finishes tells when the plan would be ready with fast and with slow products throughout: families are typical, real products differ.
 func (p *Plan) Finishes() (fast, slow time.Time) {
-	return Lay(p.of(cure.Fast)).Finish, Lay(p.of(cure.Slow)).Finish
+	return Lay(p.of(cure.Fast), every).Finish, Lay(p.of(cure.Slow), every).Finish
 }
 
 // of returns the plan as it would be if every product of it were of that speed.

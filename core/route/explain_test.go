@@ -66,7 +66,7 @@ func TestFinishes(t *testing.T) {
 	if !fast.Before(r.Finish) || !slow.After(r.Finish) {
 		t.Errorf("fast %v, usual %v, slow %v", fast, r.Finish, slow)
 	}
-	if again := Lay(r.Plan.of(cure.Usual)).Finish; !again.Equal(r.Finish) {
+	if again := Lay(r.Plan.of(cure.Usual), every).Finish; !again.Equal(r.Finish) {
 		t.Errorf("the usual speed moves the finish from %v to %v", r.Finish, again)
 	}
 	all := strings.Join(r.WhyFinish(), "\n")

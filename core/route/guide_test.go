@@ -31,7 +31,7 @@ func siteOf(air climate.Air, steps ...*Step) *Site {
 		z.Steps = append(z.Steps, s)
 	}
 	z.Link()
-	tl := Lay(p)
+	tl := Lay(p, every)
 	return tl.Site(tl.Lines[0], len(steps)-1)
 }
 

@@ -39,7 +39,7 @@ func laid(air climate.Air, at int, steps ...*Step) *Site {
 		z.Steps = append(z.Steps, s)
 	}
 	z.Link()
-	tl := Lay(p)
+	tl := Lay(p, every)
 	return tl.Site(tl.Lines[0], at)
 }
 

@@ -34,7 +34,7 @@ func TestTables(t *testing.T) {
 		}
 		ids[kind+id] = true
 	}
-	for _, r := range Rules() {
+	for _, r := range every.All {
 		once("rule ", r.ID)
 		if r.Title == "" || r.Reason == "" || r.Evidence.Kind == "" || r.Find == nil {
 			t.Errorf("rule %s lacks a title, a reason, evidence or its function", r.ID)
@@ -206,7 +206,7 @@ func TestScheduleKeepsItsPromises(t *testing.T) {
 					t.Errorf("plan %d: %s is placed outside the sessions, %v", n, p.Step.ID, p.Start)
 				}
 				stopped := slices.ContainsFunc(rep.Findings, func(f Finding) bool { return f.Step == p.Step.ID && f.Severity > Note })
-				if site := rep.Site(line, i); !stopped && !site.holds(timed, p.Start) {
+				if site := rep.Site(line, i); !stopped && !site.holds(every.Timed, p.Start) {
 					t.Errorf("plan %d: nothing is found against %s at %v, but a timed rule does not hold", n, p.Step.ID, p.Start)
 				}
 				if p.Step.Wash() != nil && !stopped && (p.Start.Before(p.Opens) || p.Start.After(p.Closes)) {
@@ -229,7 +229,7 @@ func TestScheduleKeepsItsPromises(t *testing.T) {
 // The same plan is laid out the same way twice.
 func TestLayIsRepeatable(t *testing.T) {
 	for seed := range uint64(30) {
-		a, b := Lay(randomPlan(rand.New(rand.NewPCG(seed, 1)))), Lay(randomPlan(rand.New(rand.NewPCG(seed, 1))))
+		a, b := Lay(randomPlan(rand.New(rand.NewPCG(seed, 1))), every), Lay(randomPlan(rand.New(rand.NewPCG(seed, 1))), every)
 		for i := range a.Lines {
 			for k := range a.Lines[i].Steps {
 				if x, y := a.Lines[i].Steps[k], b.Lines[i].Steps[k]; !x.Start.Equal(y.Start) || !x.Ready.Equal(y.Ready) {

@@ -30,29 +30,32 @@ type Rule struct {
 	Soft bool
 }
 
-var rules, timed, firm, physical []*Rule
-
-func register(r Rule) {
-	kept := &r
-	byID := func(list []*Rule) []*Rule {
-		list = append(list, kept)
-		slices.SortFunc(list, func(a, b *Rule) int { return cmp.Compare(a.ID, b.ID) })
-		return list
-	}
-	rules = byID(rules)
-	if r.Holds != nil {
-		timed = byID(timed)
-		if !r.Soft {
-			firm = byID(firm)
-		}
-		if r.Physical {
-			physical = byID(physical)
-		}
-	}
+// Rules is a list of rules, with those picked out that laying a plan out asks for.
+type Rules struct {
+	All      []*Rule // by id
+	Timed    []*Rule // that time can satisfy
+	Firm     []*Rule // of these, the ones that don't give way
+	Physical []*Rule // of these, the ones without which a step can't be begun
 }
 
-// Rules returns all rules by id, for the Workings.
-func Rules() []*Rule { return rules }
+// NewRules returns the list, by id.
+func NewRules(list ...*Rule) *Rules {
+	slices.SortFunc(list, func(a, b *Rule) int { return cmp.Compare(a.ID, b.ID) })
+	rules := &Rules{All: list}
+	for _, r := range list {
+		if r.Holds == nil {
+			continue
+		}
+		rules.Timed = append(rules.Timed, r)
+		if !r.Soft {
+			rules.Firm = append(rules.Firm, r)
+		}
+		if r.Physical {
+			rules.Physical = append(rules.Physical, r)
+		}
+	}
+	return rules
+}
 
 // Severity is how bad a finding is.
 type Severity uint8
@@ -206,7 +209,7 @@ func ownOnTop(product *coating.Product, below stack.Stack) int {
 // judge runs every rule on the site.
 func (s *Site) judge() []Finding {
 	var found []Finding
-	for _, r := range rules {
+	for _, r := range s.tl.rules.All {
 		if r.Find == nil {
 			continue
 		}

@@ -15,29 +15,28 @@ var (
 	coldFrom = Numbers.Number("cold-below", 10, "°C", "temperature below which a water-borne film does not fuse properly", fact.Bench("labels of water-borne paints ask for 8 to 10 °C"))
 )
 
-func init() {
-	register(Rule{
-		ID: "damp-air", Title: "Spraying a clear in damp air",
-		Reason:   "As a clear dries it cools, and in damp air water condenses in it: it frosts or clouds. Wait for a drier day, or warm the room.",
-		Evidence: fact.Bench("frosted or clouded clear comes of humid air"), Soft: true,
-		Holds: func(s *Site, t time.Time) bool { return !s.Plan.Air.Changes() || !s.frosts(t) },
-		Find: func(s *Site) []Finding {
-			return s.weather(s.frosts, func(air climate.Air) string {
-				return fmt.Sprintf("The air is at %.0f %% and its dew point %.1f °C, the room %.1f °C: the clear may frost.", 100*air.Humidity, air.DewPointC(), air.TemperatureC)
-			})
-		},
-	})
-	register(Rule{
-		ID: "cold-film", Title: "A water-borne film laid in the cold",
-		Reason:   "Below about ten degrees the particles of a water-borne film do not fuse: it stays soft and crazes. Warm the room until it is hard.",
-		Evidence: fact.Bench("the film-forming temperature on labels"), Soft: true,
-		Holds: func(s *Site, t time.Time) bool { return !s.Plan.Air.Changes() || !s.stalls(t) },
-		Find: func(s *Site) []Finding {
-			return s.weather(s.stalls, func(air climate.Air) string {
-				return fmt.Sprintf("The room is at %.1f °C, and %s wants %.0f °C to fuse.", air.TemperatureC, s.Step.Product.Name, coldFrom)
-			})
-		},
-	})
+var dampAir = Rule{
+	ID: "damp-air", Title: "Spraying a clear in damp air",
+	Reason:   "As a clear dries it cools, and in damp air water condenses in it: it frosts or clouds. Wait for a drier day, or warm the room.",
+	Evidence: fact.Bench("frosted or clouded clear comes of humid air"), Soft: true,
+	Holds: func(s *Site, t time.Time) bool { return !s.Plan.Air.Changes() || !s.frosts(t) },
+	Find: func(s *Site) []Finding {
+		return s.weather(s.frosts, func(air climate.Air) string {
+			return fmt.Sprintf("The air is at %.0f %% and its dew point %.1f °C, the room %.1f °C: the clear may frost.", 100*air.Humidity, air.DewPointC(), air.TemperatureC)
+		})
+	},
+}
+
+var coldFilm = Rule{
+	ID: "cold-film", Title: "A water-borne film laid in the cold",
+	Reason:   "Below about ten degrees the particles of a water-borne film do not fuse: it stays soft and crazes. Warm the room until it is hard.",
+	Evidence: fact.Bench("the film-forming temperature on labels"), Soft: true,
+	Holds: func(s *Site, t time.Time) bool { return !s.Plan.Air.Changes() || !s.stalls(t) },
+	Find: func(s *Site) []Finding {
+		return s.weather(s.stalls, func(air climate.Air) string {
+			return fmt.Sprintf("The room is at %.1f °C, and %s wants %.0f °C to fuse.", air.TemperatureC, s.Step.Product.Name, coldFrom)
+		})
+	},
 }
 
 // frosts reports whether the step sprays a clear in damp air at moment.

@@ -11,14 +11,12 @@ import (
 	"inkysparrow/core/wash"
 )
 
-func init() {
-	register(Rule{
-		ID: "bite", Title: "A liquid bites a film below",
-		Reason: "Each liquid is a solvent for some films. Where it is close enough to a film in kind, stays long enough and moves, it takes paint with it, when it is put on " +
-			"and again when it is wiped: the remover matters as much as the carrier. A film hardens out of its reach, and closed coats keep it away.",
-		Evidence: fact.Bench("computed from Hansen's distance, diffusion and the film's hardness; fitted to what the bench reports"),
-		Find:     findBite, Holds: biteHolds,
-	})
+var bite = Rule{
+	ID: "bite", Title: "A liquid bites a film below",
+	Reason: "Each liquid is a solvent for some films. Where it is close enough to a film in kind, stays long enough and moves, it takes paint with it, when it is put on " +
+		"and again when it is wiped: the remover matters as much as the carrier. A film hardens out of its reach, and closed coats keep it away.",
+	Evidence: fact.Bench("computed from Hansen's distance, diffusion and the film's hardness; fitted to what the bench reports"),
+	Find:     findBite, Holds: biteHolds,
 }
 
 // biteHolds reports whether the step bites no film that is dry. A film that is still wet is for the rule wet-below.

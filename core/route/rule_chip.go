@@ -13,10 +13,10 @@ import (
 )
 
 var (
-	toughBench = fact.Bench("chipped the same evening or the next; after some days the colour no longer breaks over the medium")
-	tough      = Numbers.Number("chip-tough", 7.5, "µm", "hardness times thickness of what lies on a medium from which a wet brush no longer breaks it", toughBench)
-	stubborn   = Numbers.Number("chip-stubborn", 5, "µm", "the same from which it takes long and comes off in flakes", toughBench)
-	chipsMuch  = Numbers.Number("chips-much", 2, "", "how many times the wanted share of chips is too much", fact.Bench("less is more"))
+	toughBench   = fact.Bench("chipped the same evening or the next; after some days the colour no longer breaks over the medium")
+	tough        = Numbers.Number("chip-tough", 7.5, "µm", "hardness times thickness of what lies on a medium from which a wet brush no longer breaks it", toughBench)
+	stubborn     = Numbers.Number("chip-stubborn", 5, "µm", "the same from which it takes long and comes off in flakes", toughBench)
+	chipsTooMany = Numbers.Number("chips-much", 2, "", "how many times the wanted share of chips is too much", fact.Bench("less is more"))
 )
 
 // Toughness returns how hard what lies on the medium at place is to break at moment: the sum of hardness times thickness, in um.
@@ -56,28 +56,28 @@ func (s *Site) Lift() (Chipping, bool) {
 	return l, true
 }
 
-func init() {
-	register(Rule{
-		ID: "chip-late", Title: "Chipped too late",
-		Reason: "Water lifts a medium at any age, but the colour on it has to break too. It grows tougher as it hardens and with every coat: what comes off with a wet brush on the first evening " +
-			"wants a blade some days later.",
-		Evidence: toughBench,
-		Find:     findChipLate,
-	})
-	register(Rule{
-		ID: "under-medium", Title: "A chipping layer on a film that is still soft",
-		Reason: "Chipping is done with a stiff brush, down to what lies under the medium. That has to be hard before the medium goes on: waiting afterwards lets the colour above grow too tough to chip. " +
-			"A lacquer wants about two days.",
-		Evidence: fact.Bench("lacquer about two days under a further chipping layer: T08"),
-		Holds:    func(s *Site, t time.Time) bool { _, soft := s.softUnderBrush(t); return !soft },
-		Find:     findUnderMedium,
-	})
-	register(Rule{
-		ID: "chips-much", Title: "More chips than the aircraft would have",
-		Reason:   "Chips sit where people walk, climb and service; an outer wing far from any of these has none. What is wanted follows from how it was kept.",
-		Evidence: fact.Bench("less is more; wear goes where people go"),
-		Find:     findChipsMuch,
-	})
+var chipLate = Rule{
+	ID: "chip-late", Title: "Chipped too late",
+	Reason: "Water lifts a medium at any age, but the colour on it has to break too. It grows tougher as it hardens and with every coat: what comes off with a wet brush on the first evening " +
+		"wants a blade some days later.",
+	Evidence: toughBench,
+	Find:     findChipLate,
+}
+
+var underMedium = Rule{
+	ID: "under-medium", Title: "A chipping layer on a film that is still soft",
+	Reason: "Chipping is done with a stiff brush, down to what lies under the medium. That has to be hard before the medium goes on: waiting afterwards lets the colour above grow too tough to chip. " +
+		"A lacquer wants about two days.",
+	Evidence: fact.Bench("lacquer about two days under a further chipping layer: T08"),
+	Holds:    func(s *Site, t time.Time) bool { _, soft := s.softUnderBrush(t); return !soft },
+	Find:     findUnderMedium,
+}
+
+var chipsMuch = Rule{
+	ID: "chips-much", Title: "More chips than the aircraft would have",
+	Reason:   "Chips sit where people walk, climb and service; an outer wing far from any of these has none. What is wanted follows from how it was kept.",
+	Evidence: fact.Bench("less is more; wear goes where people go"),
+	Find:     findChipsMuch,
 }
 
 // softUnderBrush returns what a chipping brush would dig into below the medium that the step lays.
@@ -136,7 +136,7 @@ func findChipsMuch(s *Site) []Finding {
 		return nil
 	}
 	share := 100 * s.Step.Share
-	if share <= chipsMuch*s.Plan.Wear.Chips {
+	if share <= chipsTooMany*s.Plan.Wear.Chips {
 		return nil
 	}
 	return []Finding{{

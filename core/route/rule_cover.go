@@ -14,19 +14,18 @@ var (
 	darker   = Numbers.Number("light-first", 10, "L*", "how much lighter a colour must be to belong before another one", fact.Bench("light shades before dark ones"))
 )
 
-func init() {
-	register(Rule{
-		ID: "weak-cover", Title: "A colour that does not cover what is below",
-		Reason:   "Pale yellows, creams and whites hide badly: over a dark base they stay dirty, coat after coat. A grey undercoat takes the contrast away, so that two coats will do.",
-		Evidence: fact.Memory("Kubelka & Munk 1931; ISO 6504-3 for when a ground is hidden; what people do is common practice"),
-		Find:     findWeakCover,
-	})
-	register(Rule{
-		ID: "light-first", Title: "A light shade after a dark one",
-		Reason:   "Light shades go on before dark ones: a dark colour covers a light one's edge in a coat, the other way round it takes many.",
-		Evidence: fact.Bench("light before dark"),
-		Find:     findLightFirst,
-	})
+var weakCover = Rule{
+	ID: "weak-cover", Title: "A colour that does not cover what is below",
+	Reason:   "Pale yellows, creams and whites hide badly: over a dark base they stay dirty, coat after coat. A grey undercoat takes the contrast away, so that two coats will do.",
+	Evidence: fact.Memory("Kubelka & Munk 1931; ISO 6504-3 for when a ground is hidden; what people do is common practice"),
+	Find:     findWeakCover,
+}
+
+var lightFirst = Rule{
+	ID: "light-first", Title: "A light shade after a dark one",
+	Reason:   "Light shades go on before dark ones: a dark colour covers a light one's edge in a coat, the other way round it takes many.",
+	Evidence: fact.Bench("light before dark"),
+	Find:     findLightFirst,
 }
 
 // offBy returns how far the step's paint would be from its own colour with that many coats over ground.

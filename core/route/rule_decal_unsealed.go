@@ -5,13 +5,11 @@ import (
 	"inkysparrow/core/fact"
 )
 
-func init() {
-	register(Rule{
-		ID: "decal-unsealed", Title: "Decals that are not sealed before a wash",
-		Reason:   "The wipe tears a decal that lies open, and a wash that creeps under its edge can't be wiped out again. A closed clear coat over the decals keeps both away.",
-		Evidence: fact.Bench("decals are sealed before the wash"),
-		Find:     findDecalUnsealed,
-	})
+var decalUnsealed = Rule{
+	ID: "decal-unsealed", Title: "Decals that are not sealed before a wash",
+	Reason:   "The wipe tears a decal that lies open, and a wash that creeps under its edge can't be wiped out again. A closed clear coat over the decals keeps both away.",
+	Evidence: fact.Bench("decals are sealed before the wash"),
+	Find:     findDecalUnsealed,
 }
 
 func findDecalUnsealed(s *Site) []Finding {

@@ -14,30 +14,29 @@ var (
 	tapeBrittle = cure.Fraction(Numbers.Number("tape-brittle", 0.9, "", "hardness from which an edge chips when the mask comes off", fact.Bench("masks come off while the paint still gives")))
 )
 
-func init() {
-	register(Rule{
-		ID: "mask-soft", Title: "Tape on a film that is still soft",
-		Reason:   "Tape prints into a film that is soft and pulls it off with the mask. An acrylic wants a day, an enamel several; a mask that is lifted off the surface touches it only at a few points.",
-		Evidence: fact.Bench("computed from the film's hardness; the threshold is fitted to what people wait"),
-		Holds:    func(s *Site, t time.Time) bool { place, _ := s.softUnderTape(t); return place == 0 },
-		Find: func(s *Site) []Finding {
-			place, hard := s.softUnderTape(s.Start)
-			if place == 0 {
-				return nil
-			}
-			safe := s.Below[place].When(tapeHard)
-			return []Finding{{
-				Severity: Stop, Verdict: Wait, Layer: s.layerID(place), SafeFrom: safe, Figures: Figures{Hard: hard, Film: true}, propose: s.waitFix,
-				Because: fmt.Sprintf("%s is %s hard and wants %s under tape. Safe from %s.", say.Capital(s.film(place)), say.Percent(hard), say.Percent(tapeHard), s.Plan.clock(safe)),
-			}}
-		},
-	})
-	register(Rule{
-		ID: "mask-stays", Title: "A mask that stays on for long, or for good",
-		Reason:   "A mask comes off when the paint on it is touch-dry and still gives: later its edge chips, and the tape's gum stays.",
-		Evidence: fact.Bench("masks come off soon"),
-		Find:     findMaskStays,
-	})
+var maskSoft = Rule{
+	ID: "mask-soft", Title: "Tape on a film that is still soft",
+	Reason:   "Tape prints into a film that is soft and pulls it off with the mask. An acrylic wants a day, an enamel several; a mask that is lifted off the surface touches it only at a few points.",
+	Evidence: fact.Bench("computed from the film's hardness; the threshold is fitted to what people wait"),
+	Holds:    func(s *Site, t time.Time) bool { place, _ := s.softUnderTape(t); return place == 0 },
+	Find: func(s *Site) []Finding {
+		place, hard := s.softUnderTape(s.Start)
+		if place == 0 {
+			return nil
+		}
+		safe := s.Below[place].When(tapeHard)
+		return []Finding{{
+			Severity: Stop, Verdict: Wait, Layer: s.layerID(place), SafeFrom: safe, Figures: Figures{Hard: hard, Film: true}, propose: s.waitFix,
+			Because: fmt.Sprintf("%s is %s hard and wants %s under tape. Safe from %s.", say.Capital(s.film(place)), say.Percent(hard), say.Percent(tapeHard), s.Plan.clock(safe)),
+		}}
+	},
+}
+
+var maskStays = Rule{
+	ID: "mask-stays", Title: "A mask that stays on for long, or for good",
+	Reason:   "A mask comes off when the paint on it is touch-dry and still gives: later its edge chips, and the tape's gum stays.",
+	Evidence: fact.Bench("masks come off soon"),
+	Find:     findMaskStays,
 }
 
 // softUnderTape returns the film on top that is too soft for tape at moment, 0 for none.

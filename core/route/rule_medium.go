@@ -6,14 +6,12 @@ import (
 	"inkysparrow/core/fact"
 )
 
-func init() {
-	register(Rule{
-		ID: "medium", Title: "Work on top of a live chipping medium",
-		Reason: "A chipping medium stays soluble in water for ever. Tape pulls off whatever stands on it, and a clear coat over it is no protection: water gets through, and all above lets go. " +
-			"Markings are masked where no medium lies.",
-		Evidence: fact.Bench("a clear coat is only as strong as what it stands on"),
-		Find:     findMedium,
-	})
+var medium = Rule{
+	ID: "medium", Title: "Work on top of a live chipping medium",
+	Reason: "A chipping medium stays soluble in water for ever. Tape pulls off whatever stands on it, and a clear coat over it is no protection: water gets through, and all above lets go. " +
+		"Markings are masked where no medium lies.",
+	Evidence: fact.Bench("a clear coat is only as strong as what it stands on"),
+	Find:     findMedium,
 }
 
 func findMedium(s *Site) []Finding {

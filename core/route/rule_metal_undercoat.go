@@ -8,18 +8,16 @@ import (
 	"inkysparrow/core/say"
 )
 
-func init() {
-	register(Rule{
-		ID: "metal-undercoat", Title: "Bright metal over a dull undercoat",
-		Reason:   "The undercoat's sheen decides the metal's: over flat it goes dull, over gloss mirror-like, over polished gloss black it goes chrome.",
-		Evidence: fact.Bench("two or three gloss coats below for an ordinary shine, four to six for a mirror"),
-		Find: func(s *Site) []Finding {
-			if s.Step.Do.ID != "metal-coat" || s.Step.Product.Sheen != coating.Gloss || s.On < decalRough {
-				return nil
-			}
-			f := Finding{Severity: Warn, Because: fmt.Sprintf("%s is meant to shine, and %s below it is %s: it goes dull.", say.Capital(s.Step.Product.Name), s.surfaceName(), s.On.Sheen())}
-			f.propose = func() []Fix { return s.insertFix("gloss-coat", 3, s.Step, coating.Gloss) }
-			return []Finding{f}
-		},
-	})
+var metalUndercoat = Rule{
+	ID: "metal-undercoat", Title: "Bright metal over a dull undercoat",
+	Reason:   "The undercoat's sheen decides the metal's: over flat it goes dull, over gloss mirror-like, over polished gloss black it goes chrome.",
+	Evidence: fact.Bench("two or three gloss coats below for an ordinary shine, four to six for a mirror"),
+	Find: func(s *Site) []Finding {
+		if s.Step.Do.ID != "metal-coat" || s.Step.Product.Sheen != coating.Gloss || s.On < decalRough {
+			return nil
+		}
+		f := Finding{Severity: Warn, Because: fmt.Sprintf("%s is meant to shine, and %s below it is %s: it goes dull.", say.Capital(s.Step.Product.Name), s.surfaceName(), s.On.Sheen())}
+		f.propose = func() []Fix { return s.insertFix("gloss-coat", 3, s.Step, coating.Gloss) }
+		return []Finding{f}
+	},
 }

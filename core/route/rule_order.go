@@ -9,14 +9,12 @@ import (
 	"inkysparrow/core/say"
 )
 
-func init() {
-	register(Rule{
-		ID: "order", Title: "A step out of its order",
-		Reason: "Base, chips, gloss, decals, seal, wash, grip, oils, stains, finish: each effect needs the one before it below and would be covered or undone the other way round. " +
-			"Washing before the decals is a school of its own.",
-		Evidence: fact.Bench("the order that nearly all keep"),
-		Find:     findOrder,
-	})
+var order = Rule{
+	ID: "order", Title: "A step out of its order",
+	Reason: "Base, chips, gloss, decals, seal, wash, grip, oils, stains, finish: each effect needs the one before it below and would be covered or undone the other way round. " +
+		"Washing before the decals is a school of its own.",
+	Evidence: fact.Bench("the order that nearly all keep"),
+	Find:     findOrder,
 }
 
 func findOrder(s *Site) []Finding {
@@ -89,13 +87,11 @@ func (s *Site) chipOrder() []Finding {
 	return nil
 }
 
-func init() {
-	register(Rule{
-		ID: "dulled", Title: "Dry pigment that a wet clear dulls, or that nothing seals",
-		Reason:   "A wet clear over pastel or pencil takes the bite out of it; unsealed, a finger takes it off. A light mist over a stronger application is the usual way.",
-		Evidence: fact.Bench("pastels fade under a wet coat"),
-		Find:     findDulled,
-	})
+var dulled = Rule{
+	ID: "dulled", Title: "Dry pigment that a wet clear dulls, or that nothing seals",
+	Reason:   "A wet clear over pastel or pencil takes the bite out of it; unsealed, a finger takes it off. A light mist over a stronger application is the usual way.",
+	Evidence: fact.Bench("pastels fade under a wet coat"),
+	Find:     findDulled,
 }
 
 func findDulled(s *Site) []Finding {

@@ -16,14 +16,12 @@ var (
 	recoatOpens = Numbers.Number("recoat-opens", 0.60, "", "hardness from which it no longer does", fact.Bench("labels of enamels: or after five days or more"))
 )
 
-func init() {
-	register(Rule{
-		ID: "recoat", Title: "Recoated in its bad window",
-		Reason: "An enamel takes another coat of its kind while it is still open, within a day or so. Then its skin closes over a soft inside: the next coat's solvent swells the skin " +
-			"and it wrinkles. Days later it is hard all through and takes a coat again.",
-		Evidence: fact.Bench("labels of alkyd enamels give an early and a late time for the next coat"),
-		Find:     findRecoat, Holds: func(s *Site, t time.Time) bool { place, _ := s.wrinkles(t); return place == 0 },
-	})
+var recoat = Rule{
+	ID: "recoat", Title: "Recoated in its bad window",
+	Reason: "An enamel takes another coat of its kind while it is still open, within a day or so. Then its skin closes over a soft inside: the next coat's solvent swells the skin " +
+		"and it wrinkles. Days later it is hard all through and takes a coat again.",
+	Evidence: fact.Bench("labels of alkyd enamels give an early and a late time for the next coat"),
+	Find:     findRecoat, Holds: func(s *Site, t time.Time) bool { place, _ := s.wrinkles(t); return place == 0 },
 }
 
 // wrinkles returns the film that the step's coat would wrinkle at moment, and how hard it is; 0 for none.

@@ -10,14 +10,12 @@ import (
 	"inkysparrow/core/stack"
 )
 
-func init() {
-	register(Rule{
-		ID: "rub", Title: "A cloth rubs a film that is still soft",
-		Reason: "Rubbing grinds the wash into a film that is still soft, whatever the liquid, water too. An enamel wants about a week, a water-borne acrylic two days, " +
-			"a lacquer one; a closed, hard clear on top takes the rub for all below it.",
-		Evidence: fact.Bench("the hardness at which a film can be rubbed explains the reported ages of enamel, acrylic and lacquer"),
-		Find:     findRub, Holds: rubHolds,
-	})
+var rub = Rule{
+	ID: "rub", Title: "A cloth rubs a film that is still soft",
+	Reason: "Rubbing grinds the wash into a film that is still soft, whatever the liquid, water too. An enamel wants about a week, a water-borne acrylic two days, " +
+		"a lacquer one; a closed, hard clear on top takes the rub for all below it.",
+	Evidence: fact.Bench("the hardness at which a film can be rubbed explains the reported ages of enamel, acrylic and lacquer"),
+	Find:     findRub, Holds: rubHolds,
 }
 
 func rubHolds(s *Site, moment time.Time) bool {

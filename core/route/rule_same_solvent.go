@@ -10,14 +10,12 @@ import (
 	"inkysparrow/core/stack"
 )
 
-func init() {
-	register(Rule{
-		ID: "same-solvent", Title: "A coat in the solvent of a young wash or oil",
-		Reason: "A sprayed coat wets the wash below it. Where it is carried by what the wash is still soluble in, thin films creep and lines blur, even if no paint is lost. " +
-			"A clear of another family does nothing to it.",
-		Evidence: fact.Bench("a wet final coat can move a young wash or oil below it, most of all when its solvent is the same"),
-		Find:     findSameSolvent, Holds: func(s *Site, t time.Time) bool { return s.creeps(t) == 0 },
-	})
+var sameSolvent = Rule{
+	ID: "same-solvent", Title: "A coat in the solvent of a young wash or oil",
+	Reason: "A sprayed coat wets the wash below it. Where it is carried by what the wash is still soluble in, thin films creep and lines blur, even if no paint is lost. " +
+		"A clear of another family does nothing to it.",
+	Evidence: fact.Bench("a wet final coat can move a young wash or oil below it, most of all when its solvent is the same"),
+	Find:     findSameSolvent, Holds: func(s *Site, t time.Time) bool { return s.creeps(t) == 0 },
 }
 
 // creeps returns the place of an open wash or oil that the coat's carrier would still dissolve at moment, 0 for none.

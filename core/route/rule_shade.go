@@ -15,14 +15,12 @@ var (
 	mostVeils = int(Numbers.Number("most-veils", 10, "veils", "most veils that are sprayed over shading", fact.Bench("chosen: nobody sprays more before looking again")))
 )
 
-func init() {
-	register(Rule{
-		ID: "shade", Title: "Shading that does not read as wanted",
-		Reason: "With half-closed eyes lines should merge and tone remain. Each further coat takes contrast away: vanished is lost under paint, hard lines are too stark. " +
-			"What is wanted depends on how the aircraft was kept.",
-		Evidence: fact.Bench("the squint test; computed from hiding power, the eye's acuity and CIEDE2000"),
-		Find:     findShade,
-	})
+var shading = Rule{
+	ID: "shade", Title: "Shading that does not read as wanted",
+	Reason: "With half-closed eyes lines should merge and tone remain. Each further coat takes contrast away: vanished is lost under paint, hard lines are too stark. " +
+		"What is wanted depends on how the aircraft was kept.",
+	Evidence: fact.Bench("the squint test; computed from hiding power, the eye's acuity and CIEDE2000"),
+	Find:     findShade,
 }
 
 func findShade(s *Site) []Finding {

@@ -16,26 +16,26 @@ var (
 	toothless   = coating.Texture(Numbers.Number("tooth", 0.22, "µm", "texture below which oils and pigments slide", fact.Bench("between semi-gloss and satin")))
 )
 
-func init() {
-	register(Rule{
-		ID: "silvering", Title: "A decal on a surface that is not glossy",
-		Reason:   "Air stays in the valleys under a decal that is laid on anything rougher than gloss, and shows as silver. One coat of gloss does not fill a flat paint; two do.",
-		Evidence: fact.Bench("decals silver on anything but gloss"),
-		Find:     findSilvering,
-	})
-	register(Rule{
-		ID: "wash-sheen", Title: "A wash on a surface that keeps it",
-		Reason: "Gloss lets a wash run and wipe off clean; satin keeps an even grime; flat keeps much, dark and hard to take off. " +
-			"If that is what you are after, choose the school that has it so.",
-		Evidence: fact.Bench("what a dry wipe leaves on each sheen; computed from the texture"),
-		Find:     findWashSheen,
-	})
-	register(Rule{
-		ID: "grip", Title: "Nothing for oils or pigments to grip",
-		Reason:   "Oils and pigments need tooth: over gloss they slide and wipe straight off. One school wants just that.",
-		Evidence: fact.Bench("flat below oils, by the most; gloss by those who want to undo them"),
-		Find:     findGrip,
-	})
+var silvering = Rule{
+	ID: "silvering", Title: "A decal on a surface that is not glossy",
+	Reason:   "Air stays in the valleys under a decal that is laid on anything rougher than gloss, and shows as silver. One coat of gloss does not fill a flat paint; two do.",
+	Evidence: fact.Bench("decals silver on anything but gloss"),
+	Find:     findSilvering,
+}
+
+var washSheen = Rule{
+	ID: "wash-sheen", Title: "A wash on a surface that keeps it",
+	Reason: "Gloss lets a wash run and wipe off clean; satin keeps an even grime; flat keeps much, dark and hard to take off. " +
+		"If that is what you are after, choose the school that has it so.",
+	Evidence: fact.Bench("what a dry wipe leaves on each sheen; computed from the texture"),
+	Find:     findWashSheen,
+}
+
+var grip = Rule{
+	ID: "grip", Title: "Nothing for oils or pigments to grip",
+	Reason:   "Oils and pigments need tooth: over gloss they slide and wipe straight off. One school wants just that.",
+	Evidence: fact.Bench("flat below oils, by the most; gloss by those who want to undo them"),
+	Find:     findGrip,
 }
 
 func findSilvering(s *Site) []Finding {

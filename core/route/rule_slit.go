@@ -9,27 +9,25 @@ import (
 	"inkysparrow/core/fact"
 )
 
-func init() {
-	register(Rule{
-		ID: "slit", Title: "A wash stops at decals over a line",
-		Reason:   "A decal bridges the line it lies over, and a wash stops at its edge. Slit along the line with a fresh blade before the seal, it lets the wash through; a painted marking never stops it.",
-		Evidence: fact.Bench("slit a decal along a line it bridges before the wash"),
-		Find: func(s *Site) []Finding {
-			if !s.Step.Do.Has(WashOn) {
-				return nil
-			}
-			for _, st := range s.Zone.Steps[:s.Index] {
-				var names []string
-				for _, w := range decal.Works(st.Decals, coating.Gloss.Texture()) {
-					if w.Slit {
-						names = append(names, w.Name)
-					}
-				}
-				if len(names) > 0 {
-					return []Finding{{Severity: Note, Layer: st.ID, Because: fmt.Sprintf("Slit along the line before the seal: %s.", strings.Join(names, ", "))}}
-				}
-			}
+var slit = Rule{
+	ID: "slit", Title: "A wash stops at decals over a line",
+	Reason:   "A decal bridges the line it lies over, and a wash stops at its edge. Slit along the line with a fresh blade before the seal, it lets the wash through; a painted marking never stops it.",
+	Evidence: fact.Bench("slit a decal along a line it bridges before the wash"),
+	Find: func(s *Site) []Finding {
+		if !s.Step.Do.Has(WashOn) {
 			return nil
-		},
-	})
+		}
+		for _, st := range s.Zone.Steps[:s.Index] {
+			var names []string
+			for _, w := range decal.Works(st.Decals, coating.Gloss.Texture()) {
+				if w.Slit {
+					names = append(names, w.Name)
+				}
+			}
+			if len(names) > 0 {
+				return []Finding{{Severity: Note, Layer: st.ID, Because: fmt.Sprintf("Slit along the line before the seal: %s.", strings.Join(names, ", "))}}
+			}
+		}
+		return nil
+	},
 }

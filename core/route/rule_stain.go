@@ -8,14 +8,12 @@ import (
 	"inkysparrow/core/shade"
 )
 
-func init() {
-	register(Rule{
-		ID: "stain-strength", Title: "A stain that is not as strong as wanted",
-		Reason: "Exhaust is built up in thin passes, dry between them, until it reads as it should for how the aircraft was kept: each pass hides a little more of the paint. " +
-			"Right behind the stack it is strongest; what is judged is that place.",
-		Evidence: fact.Bench("thin passes; read like shading, in bands of CIEDE2000"),
-		Find:     findStainStrength,
-	})
+var stainStrength = Rule{
+	ID: "stain-strength", Title: "A stain that is not as strong as wanted",
+	Reason: "Exhaust is built up in thin passes, dry between them, until it reads as it should for how the aircraft was kept: each pass hides a little more of the paint. " +
+		"Right behind the stack it is strongest; what is judged is that place.",
+	Evidence: fact.Bench("thin passes; read like shading, in bands of CIEDE2000"),
+	Find:     findStainStrength,
 }
 
 // stainReads tells how a step's stain reads at its strongest place with that many passes over ground.

@@ -9,24 +9,26 @@ import (
 	"inkysparrow/core/schedule"
 )
 
-func init() {
-	ev := fact.Bench("one pair of hands; evenings are short")
-	register(Rule{
-		ID: "order-in-time", Title: "Pinned before the step above it is finished", Evidence: ev, Find: findOrderInTime,
-		Reason: "A zone's steps are done one after the other, so a pinned step can't begin before the one above it has ended.",
-	})
-	register(Rule{
-		ID: "hands", Title: "Two pieces of work at once", Evidence: ev, Find: findHands,
-		Reason: "There is one pair of hands and one airbrush; two pinned steps can't have them at the same time.",
-	})
-	register(Rule{
-		ID: "no-room", Title: "No session has room", Evidence: ev, Find: findNoRoom,
-		Reason: "A step is done in one go, coats and flash-off together. It needs a session that is long enough.",
-	})
-	register(Rule{
-		ID: "table-date", Title: "Ready after the wanted date", Evidence: ev, Find: findTableDate,
-		Reason: "The route takes longer than there is time. Sealing instead of waiting, or a wash of another family, often saves days.",
-	})
+var oneHand = fact.Bench("one pair of hands; evenings are short")
+
+var orderInTime = Rule{
+	ID: "order-in-time", Title: "Pinned before the step above it is finished", Evidence: oneHand, Find: findOrderInTime,
+	Reason: "A zone's steps are done one after the other, so a pinned step can't begin before the one above it has ended.",
+}
+
+var hands = Rule{
+	ID: "hands", Title: "Two pieces of work at once", Evidence: oneHand, Find: findHands,
+	Reason: "There is one pair of hands and one airbrush; two pinned steps can't have them at the same time.",
+}
+
+var noRoom = Rule{
+	ID: "no-room", Title: "No session has room", Evidence: oneHand, Find: findNoRoom,
+	Reason: "A step is done in one go, coats and flash-off together. It needs a session that is long enough.",
+}
+
+var tableDate = Rule{
+	ID: "table-date", Title: "Ready after the wanted date", Evidence: oneHand, Find: findTableDate,
+	Reason: "The route takes longer than there is time. Sealing instead of waiting, or a wash of another family, often saves days.",
 }
 
 func findOrderInTime(s *Site) []Finding {

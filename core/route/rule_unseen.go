@@ -26,13 +26,11 @@ func lightness(p *coating.Product) float64 {
 	return colour.Or(p.Colour, colour.Grey(50)).Lightness()
 }
 
-func init() {
-	register(Rule{
-		ID: "unseen-stain", Title: "A stain that can't be seen on its paint",
-		Reason:   "A dark stain on a dark aircraft disappears. Real ones stain pale there, as leaded fuel burns lean; on pale paint a dark soot shows.",
-		Evidence: fact.Memory("CIEDE2000: Sharma, Wu & Dalal 2005; the threshold is common practice"),
-		Find:     findUnseen,
-	})
+var unseenStain = Rule{
+	ID: "unseen-stain", Title: "A stain that can't be seen on its paint",
+	Reason:   "A dark stain on a dark aircraft disappears. Real ones stain pale there, as leaded fuel burns lean; on pale paint a dark soot shows.",
+	Evidence: fact.Memory("CIEDE2000: Sharma, Wu & Dalal 2005; the threshold is common practice"),
+	Find:     findUnseen,
 }
 
 func findUnseen(s *Site) []Finding {

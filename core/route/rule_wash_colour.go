@@ -15,14 +15,12 @@ var (
 	tooStark  = Numbers.Number("too-stark", 55, "L*", "difference in lightness from which lines look drawn with a pen", fact.Bench("T22: light grey on white, a thinner mix on pale undersides"))
 )
 
-func init() {
-	register(Rule{
-		ID: "wash-colour", Title: "A wash that does not suit its paint",
-		Reason: "Brown-black suits most camouflage, grey a subtle line, light grey a white model, and a black one wants a wash lighter than itself. " +
-			"Too near to the paint it can't be seen; pure black on pale paint looks drawn with a pen.",
-		Evidence: fact.Memory("CIEDE2000: Sharma, Wu & Dalal 2005; the thresholds are common practice"),
-		Find:     findWashColour,
-	})
+var washColour = Rule{
+	ID: "wash-colour", Title: "A wash that does not suit its paint",
+	Reason: "Brown-black suits most camouflage, grey a subtle line, light grey a white model, and a black one wants a wash lighter than itself. " +
+		"Too near to the paint it can't be seen; pure black on pale paint looks drawn with a pen.",
+	Evidence: fact.Memory("CIEDE2000: Sharma, Wu & Dalal 2005; the thresholds are common practice"),
+	Find:     findWashColour,
 }
 
 func findWashColour(s *Site) []Finding {

@@ -8,13 +8,11 @@ import (
 	"inkysparrow/core/say"
 )
 
-func init() {
-	register(Rule{
-		ID: "wet-below", Title: "The film below is not ready yet",
-		Reason:   "A film that still holds its carrier tears, wrinkles or traps what is put over it. Each family has its own time until the next coat may go on.",
-		Evidence: fact.Bench("computed from the carrier leaving; recoat times as the bench keeps them"),
-		Find:     findWetBelow, Holds: func(s *Site, t time.Time) bool { _, ready := s.readyBelow(); return !t.Before(ready) }, Physical: true,
-	})
+var wetBelow = Rule{
+	ID: "wet-below", Title: "The film below is not ready yet",
+	Reason:   "A film that still holds its carrier tears, wrinkles or traps what is put over it. Each family has its own time until the next coat may go on.",
+	Evidence: fact.Bench("computed from the carrier leaving; recoat times as the bench keeps them"),
+	Find:     findWetBelow, Holds: func(s *Site, t time.Time) bool { _, ready := s.readyBelow(); return !t.Before(ready) }, Physical: true,
 }
 
 // readyBelow returns the film that holds the step up the longest, and until when.

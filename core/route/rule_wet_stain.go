@@ -9,37 +9,36 @@ import (
 	"inkysparrow/core/say"
 )
 
-func init() {
-	register(Rule{
-		ID: "gloss-lost", Title: "A flat coat over what must stay glossy",
-		Reason:   "Fuel and oil stains live by their shine. They go on after the final coat; a flat or satin clear over them makes them a shadow.",
-		Evidence: fact.Bench("glossy wet stains come after the final coat"),
-		Find: func(s *Site) []Finding {
-			if !s.Step.Do.Has(ClearCoat) || s.Step.Sheen() < coating.Satin {
-				return nil
-			}
-			for _, st := range s.Zone.Steps[:s.Index] {
-				if !st.Do.Has(AfterFinish) {
-					continue
-				}
-				f := Finding{Severity: Warn, Layer: st.ID, Because: fmt.Sprintf("%s below would lose its shine under a %s coat.", say.Capital(stepName(st)), s.Step.Sheen())}
-				if st.Done.IsZero() && s.Step.At.IsZero() {
-					f.propose = func() []Fix { return []Fix{{Do: "move", Step: s.Step.ID, Before: st.ID}} }
-				}
-				return []Finding{f}
-			}
+var glossLost = Rule{
+	ID: "gloss-lost", Title: "A flat coat over what must stay glossy",
+	Reason:   "Fuel and oil stains live by their shine. They go on after the final coat; a flat or satin clear over them makes them a shadow.",
+	Evidence: fact.Bench("glossy wet stains come after the final coat"),
+	Find: func(s *Site) []Finding {
+		if !s.Step.Do.Has(ClearCoat) || s.Step.Sheen() < coating.Satin {
 			return nil
-		},
-	})
-	register(Rule{
-		ID: "unsealed-dust", Title: "Pastel or pencil that nothing seals",
-		Reason:   "Dry pigment lies there until a clear holds it; a finger or an eraser takes it off. Some want just that.",
-		Evidence: fact.Bench("an eraser or a finger undoes it until it is sealed"),
-		Find: func(s *Site) []Finding {
-			if !s.Step.Do.Has(LooseOn) || slices.ContainsFunc(s.Zone.Steps[s.Index+1:], func(st *Step) bool { return st.Do.Has(ClearCoat) }) {
-				return nil
+		}
+		for _, st := range s.Zone.Steps[:s.Index] {
+			if !st.Do.Has(AfterFinish) {
+				continue
 			}
-			return []Finding{{Severity: Note, Because: fmt.Sprintf("Nothing seals %s: handle the model by its other side.", s.Step.Product.Name)}}
-		},
-	})
+			f := Finding{Severity: Warn, Layer: st.ID, Because: fmt.Sprintf("%s below would lose its shine under a %s coat.", say.Capital(stepName(st)), s.Step.Sheen())}
+			if st.Done.IsZero() && s.Step.At.IsZero() {
+				f.propose = func() []Fix { return []Fix{{Do: "move", Step: s.Step.ID, Before: st.ID}} }
+			}
+			return []Finding{f}
+		}
+		return nil
+	},
+}
+
+var unsealedDust = Rule{
+	ID: "unsealed-dust", Title: "Pastel or pencil that nothing seals",
+	Reason:   "Dry pigment lies there until a clear holds it; a finger or an eraser takes it off. Some want just that.",
+	Evidence: fact.Bench("an eraser or a finger undoes it until it is sealed"),
+	Find: func(s *Site) []Finding {
+		if !s.Step.Do.Has(LooseOn) || slices.ContainsFunc(s.Zone.Steps[s.Index+1:], func(st *Step) bool { return st.Do.Has(ClearCoat) }) {
+			return nil
+		}
+		return []Finding{{Severity: Note, Because: fmt.Sprintf("Nothing seals %s: handle the model by its other side.", s.Step.Product.Name)}}
+	},
 }

@@ -9,20 +9,19 @@ import (
 	"inkysparrow/core/stack"
 )
 
-func init() {
-	register(Rule{
-		ID: "wipe-window", Title: "Wiped outside its window",
-		Reason: "Wiped too soon, a wash is pulled out of its lines; wiped too late, its remover no longer takes it up and hard rubbing is all that is left. " +
-			"The window opens when the carrier has left, or as your school of wiping has it, and closes as the wash hardens.",
-		Evidence: fact.Bench("computed from the carrier leaving and the wash hardening; held to reported times of clay, enamel and oil washes"),
-		Find:     findWipeWindow, Holds: wipeOpen, Physical: true,
-	})
-	register(Rule{
-		ID: "unwiped", Title: "A wash that is never wiped",
-		Reason:   "An overall wash darkens all it covers; it is meant to be taken off the open surface again.",
-		Evidence: fact.Bench("overall washes are wiped; a pin wash may stay where it ran"),
-		Find:     findUnwiped,
-	})
+var wipeWindow = Rule{
+	ID: "wipe-window", Title: "Wiped outside its window",
+	Reason: "Wiped too soon, a wash is pulled out of its lines; wiped too late, its remover no longer takes it up and hard rubbing is all that is left. " +
+		"The window opens when the carrier has left, or as your school of wiping has it, and closes as the wash hardens.",
+	Evidence: fact.Bench("computed from the carrier leaving and the wash hardening; held to reported times of clay, enamel and oil washes"),
+	Find:     findWipeWindow, Holds: wipeOpen, Physical: true,
+}
+
+var unwiped = Rule{
+	ID: "unwiped", Title: "A wash that is never wiped",
+	Reason:   "An overall wash darkens all it covers; it is meant to be taken off the open surface again.",
+	Evidence: fact.Bench("overall washes are wiped; a pin wash may stay where it ran"),
+	Find:     findUnwiped,
 }
 
 func wipeOpen(s *Site, t time.Time) bool {

@@ -8,13 +8,11 @@ import (
 	"inkysparrow/core/say"
 )
 
-func init() {
-	register(Rule{
-		ID: "young-oils", Title: "A coat over young oils or washes",
-		Reason:   "An oil is touch-dry in a day or two and settled in three to seven. A coat before that shuts it in soft, and can move it. Some put nothing over oils ever again.",
-		Evidence: fact.Bench("cautious people wait four to seven days; computed from the oil's own hardening"),
-		Find:     findYoungOils, Holds: func(s *Site, t time.Time) bool { _, settled := s.settled(); return !t.Before(settled) },
-	})
+var youngOils = Rule{
+	ID: "young-oils", Title: "A coat over young oils or washes",
+	Reason:   "An oil is touch-dry in a day or two and settled in three to seven. A coat before that shuts it in soft, and can move it. Some put nothing over oils ever again.",
+	Evidence: fact.Bench("cautious people wait four to seven days; computed from the oil's own hardening"),
+	Find:     findYoungOils, Holds: func(s *Site, t time.Time) bool { _, settled := s.settled(); return !t.Before(settled) },
 }
 
 // settled returns the oil or wash below that takes longest to settle, and until when.

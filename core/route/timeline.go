@@ -18,6 +18,7 @@ type Timeline struct {
 	From   time.Time // nothing is scheduled before it
 
 	calendar *schedule.Calendar
+	rules    *Rules
 }
 
 // Line is a zone's route laid out.
@@ -50,8 +51,8 @@ type Placed struct {
 
 // Lay lays a plan out: done and pinned steps where they are, every other one as early as it is safe and a session has room, in the
 // order of its zone. Of the zones that wait, the one whose next step can begin first goes first.
-func Lay(plan *Plan) *Timeline {
-	tl := &Timeline{Plan: plan, From: plan.Start}
+func Lay(plan *Plan, rules *Rules) *Timeline {
+	tl := &Timeline{Plan: plan, From: plan.Start, rules: rules}
 	for _, z := range plan.Zones {
 		line := &Line{Zone: z, Films: stack.On(plan.Air), touch: make([]time.Time, 1), ready: make([]time.Time, 1), latest: make([]int, 1), tones: []Tones{bare()}}
 		tl.Lines = append(tl.Lines, line)
@@ -310,7 +311,7 @@ func (tl *Timeline) offer(line *Line, calendar *schedule.Calendar, free bool, af
 
 // find places one step: p.Asked where it physically could, p.Start where it is safe.
 func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.Need, p *Placed) {
-	could, ok := site.first(physical, site.After)
+	could, ok := site.first(tl.rules.Physical, site.After)
 	if !ok {
 		could = site.After
 	}
@@ -334,7 +335,7 @@ func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.
 // safe returns the first slot from from on at which every timed rule holds, else every one that does not give way; from itself when
 // there is none.
 func (tl *Timeline) safe(site *Site, calendar *schedule.Calendar, need schedule.Need, from time.Time) time.Time {
-	for _, list := range [][]*Rule{timed, firm} {
+	for _, list := range [][]*Rule{tl.rules.Timed, tl.rules.Firm} {
 		t := from
 		for range 60 {
 			safe, ok := site.first(list, t)
@@ -370,14 +371,14 @@ func (tl *Timeline) pair(line *Line, site *Site, calendar *schedule.Calendar, o 
 		if try == 0 {
 			o.placed[1] = p
 		}
-		if fits := !p.NoRoom && !p.Start.After(p.Closes) && wipe.holds(timed, p.Start); fits {
+		if fits := !p.NoRoom && !p.Start.After(p.Closes) && wipe.holds(tl.rules.Timed, p.Start); fits {
 			o.placed[0], o.placed[1] = washed, p
 			o.placed[0].Asked = first.Asked
 			return
 		}
 		// Later by what the wipe lacks: until it may be rubbed, or until the next session.
 		next := washed.Start.Add(o.needs[0].Hands)
-		if safe, ok := wipe.first(timed, p.Asked); ok && safe.After(p.Asked) {
+		if safe, ok := wipe.first(tl.rules.Timed, p.Asked); ok && safe.After(p.Asked) {
 			next = later(next, washed.Start.Add(safe.Sub(p.Asked)))
 		} else if !ok {
 			return
@@ -404,7 +405,7 @@ func (tl *Timeline) findWithin(wipe *Site, calendar *schedule.Calendar, washed P
 	}
 	p.Asked = slot
 	p.Start = slot
-	if !wipe.holds(timed, slot) {
+	if !wipe.holds(tl.rules.Timed, slot) {
 		if t := tl.safe(wipe, calendar, needs[1], slot); !t.After(p.Closes) {
 			p.Start = t
 		}

@@ -65,7 +65,7 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		}
 		t.Schools = append(t.Schools, w)
 	}
-	for _, r := range route.Rules() {
+	for _, r := range route.Every().All {
 		t.Rules = append(t.Rules, wire.Wish{ID: r.ID, Words: r.Title})
 	}
 	for _, w := range route.WishWords {

@@ -58,7 +58,7 @@ func working(id, title string, e fact.Evidence) wire.Working {
 }
 
 func rulesTable() (rows []wire.Working) {
-	for _, r := range route.Rules() {
+	for _, r := range route.Every().All {
 		w := working(r.ID, r.Title, r.Evidence)
 		w.Words = r.Reason
 		if r.Holds != nil {
