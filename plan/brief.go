@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"inkysparrow/core/draft"
 	"slices"
 	"strings"
 	"time"
@@ -81,7 +82,7 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 	if b.SpanCM < 0 || b.LengthCM < 0 {
 		return File{}, nil, fault("span_cm", "span and length are lengths above 0, in cm")
 	}
-	kit := &route.Kit{}
+	kit := &draft.Kit{}
 	own := map[*coating.Product]Product{}
 	for i, p := range shelf {
 		taken, err := p.resolve(fmt.Sprintf("shelf[%d]", i))
@@ -105,12 +106,12 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 		if err != nil {
 			return File{}, nil, err
 		}
-		w := route.Wanted{Paint: paint, Metal: z.Metal, Bright: z.Bright, Wear: f.Targets()}
+		w := draft.Wanted{Paint: paint, Metal: z.Metal, Bright: z.Bright, Wear: f.Targets()}
 		for k, e := range z.Effects {
-			if !slices.ContainsFunc(route.WishWords, func(known route.WishWord) bool { return string(known.ID) == e }) {
+			if !slices.ContainsFunc(draft.WishWords, func(known draft.WishWord) bool { return string(known.ID) == e }) {
 				return File{}, nil, fault(fmt.Sprintf("%s.effects[%d]", path, k), "no effect %q", e)
 			}
-			w.Effects = append(w.Effects, route.Wish(e))
+			w.Effects = append(w.Effects, draft.Wish(e))
 		}
 		if z.Painted != nil {
 			w.Painted = *z.Painted
@@ -125,7 +126,7 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 			return false
 		})
 		zone.ID = w.Zone
-		steps, reasons := route.Draft(w, route.Schools(b.Schools), kit)
+		steps, reasons := draft.Draft(w, route.Schools(b.Schools), kit)
 		for _, s := range steps {
 			zone.Steps = append(zone.Steps, drafted(s))
 		}
@@ -211,7 +212,7 @@ func (b Brief) area(z BriefZone) float64 {
 }
 
 // product returns the zone's paint, shared by zones that give it the same name and family.
-func (z BriefZone) product(path string, kit *route.Kit, paints map[string]*coating.Product) (*coating.Product, error) {
+func (z BriefZone) product(path string, kit *draft.Kit, paints map[string]*coating.Product) (*coating.Product, error) {
 	for _, own := range kit.Shelf {
 		if z.Shelf != "" && own.ID == z.Shelf {
 			if !slices.Contains(kit.Products, own) {

@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 	"math"
 	"runtime"
 	"slices"
@@ -77,12 +79,12 @@ func Check(f File) (*Report, error) {
 	if err != nil {
 		return nil, err
 	}
-	return Judge(f, route.Check(p)), nil
+	return Judge(f, rule.Check(p)), nil
 }
 
 // Judge makes the report of a plan that has been checked, trying each fix on a copy of f: one that leaves its finding, or brings
 // another as bad, is dropped.
-func Judge(f File, checked *route.Report) *Report {
+func Judge(f File, checked *rule.Report) *Report {
 	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
 	fixes := newTrial(f, checked).all()
 	for i, found := range checked.Findings {
@@ -105,7 +107,7 @@ func Judge(f File, checked *route.Report) *Report {
 // Stops reports whether a report holds a finding that would lose work.
 func (r *Report) Stops() bool {
 	for _, f := range r.Findings {
-		if f.Severity == route.Stop.String() {
+		if f.Severity == timeline.Stop.String() {
 			return true
 		}
 	}
@@ -121,7 +123,7 @@ func whole(t time.Time) time.Time {
 	return r.UTC()
 }
 
-func findingOf(f route.Finding, fixes []Fix) Finding {
+func findingOf(f timeline.Finding, fixes []Fix) Finding {
 	out := Finding{
 		Zone: f.Zone, Step: f.Step, Rule: f.Rule.ID, Severity: f.Severity.String(), Verdict: string(f.Verdict), Layer: f.Layer, Liquid: f.Liquid,
 		Title: f.Title, Because: f.Because, Evidence: string(f.Rule.Evidence.Kind), Fixes: fixes,
@@ -154,8 +156,8 @@ func round(v float64, digits int) *float64 {
 // trial tries fixes on a plan.
 type trial struct {
 	file    File
-	checked *route.Report
-	before  map[key]route.Severity
+	checked *rule.Report
+	before  map[key]timeline.Severity
 	left    int // steps that may still be checked
 	steps   int // of the plan
 }
@@ -163,7 +165,7 @@ type trial struct {
 // key tells findings apart; a film can be found fault with by one rule at one step only once.
 type key struct{ step, rule string }
 
-func newTrial(f File, checked *route.Report) *trial {
+func newTrial(f File, checked *rule.Report) *trial {
 	t := &trial{file: f, checked: checked, before: severities(checked), steps: 1}
 	for _, z := range f.Zones {
 		t.steps += len(z.Steps)
@@ -172,8 +174,8 @@ func newTrial(f File, checked *route.Report) *trial {
 	return t
 }
 
-func severities(checked *route.Report) map[key]route.Severity {
-	all := map[key]route.Severity{}
+func severities(checked *rule.Report) map[key]timeline.Severity {
+	all := map[key]timeline.Severity{}
 	for _, f := range checked.Findings {
 		k := key{f.Step, f.Rule.ID}
 		all[k] = max(all[k], f.Severity)
@@ -185,9 +187,9 @@ func severities(checked *route.Report) map[key]route.Severity {
 // tried does not depend on how many processors share the work.
 func (t *trial) all() [][]Fix {
 	found := t.checked.Findings
-	candidates := make([][]route.Fix, len(found))
+	candidates := make([][]timeline.Fix, len(found))
 	var order []int
-	for _, severity := range []route.Severity{route.Stop, route.Warn, route.Note} {
+	for _, severity := range []timeline.Severity{timeline.Stop, timeline.Warn, timeline.Note} {
 		for i, f := range found {
 			if f.Severity != severity {
 				continue
@@ -216,7 +218,7 @@ func (t *trial) all() [][]Fix {
 }
 
 // fixes tries the candidates for one finding in turn.
-func (t *trial) fixes(found route.Finding, candidates []route.Fix) []Fix {
+func (t *trial) fixes(found timeline.Finding, candidates []timeline.Fix) []Fix {
 	var kept []Fix
 	for _, candidate := range candidates {
 		if candidate.Do == "insert" && slices.ContainsFunc(kept, func(x Fix) bool { return x.Do == "insert" }) {
@@ -231,7 +233,7 @@ func (t *trial) fixes(found route.Finding, candidates []route.Fix) []Fix {
 		if err != nil {
 			continue
 		}
-		after := route.Check(p)
+		after := rule.Check(p)
 		if !t.better(found, after) {
 			continue
 		}
@@ -248,26 +250,26 @@ func (t *trial) fixes(found route.Finding, candidates []route.Fix) []Fix {
 
 // better reports whether the finding is gone, or has become a mere note of what was a fault, or is still a note but its step comes
 // earlier; and nothing as bad has come.
-func (t *trial) better(found route.Finding, fixed *route.Report) bool {
+func (t *trial) better(found timeline.Finding, fixed *rule.Report) bool {
 	own := key{found.Step, found.Rule.ID}
 	after := severities(fixed)
 	if now, still := after[own]; still {
 		was, _ := t.checked.StartOf(found.Step)
 		will, _ := fixed.StartOf(found.Step)
-		if now > route.Note || found.Severity == route.Note && !will.Before(was) {
+		if now > timeline.Note || found.Severity == timeline.Note && !will.Before(was) {
 			return false
 		}
 	}
 	for k, now := range after {
 		was, known := t.before[k]
-		if k != own && now >= found.Severity && now > route.Note && (!known || was < now) {
+		if k != own && now >= found.Severity && now > timeline.Note && (!known || was < now) {
 			return false
 		}
 	}
 	return true
 }
 
-func fixOf(f route.Fix, step string) Fix {
+func fixOf(f timeline.Fix, step string) Fix {
 	out := Fix{Do: f.Do, Coats: f.Coats}
 	if f.Step != step {
 		out.Of = f.Step

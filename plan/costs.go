@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"inkysparrow/core/rule"
+	"inkysparrow/core/why"
 	"maps"
 	"reflect"
 	"time"
@@ -60,7 +62,7 @@ func (b Brief) cost(shelf []Product) (Cost, []Zone, error) {
 	if err != nil {
 		return Cost{}, nil, err
 	}
-	r := route.Check(p)
+	r := rule.Check(p)
 	c := Cost{Finish: r.Finish.In(p.Place())}
 	for _, line := range r.Lines {
 		for i, placed := range line.Steps {
@@ -69,7 +71,7 @@ func (b Brief) cost(shelf []Product) (Cost, []Zone, error) {
 			}
 			c.Steps++
 			c.Hands += line.Zone.Attended(placed.Step)
-			if r.Site(line, i).Spread().Crosses {
+			if why.SpreadOf(r.Site(line, i)).Crosses {
 				c.Narrow++
 			}
 		}

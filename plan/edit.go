@@ -2,6 +2,8 @@ package plan
 
 import (
 	"fmt"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 	"slices"
 	"strings"
 	"time"
@@ -403,11 +405,11 @@ type Effect struct {
 	Words   string    // what the change is
 	Finish  time.Time // zero for a plan without steps
 	Before  time.Time
-	Gone    []route.Finding // above a note
-	Come    []route.Finding
+	Gone    []timeline.Finding // above a note
+	Come    []timeline.Finding
 	Remain  int // findings above a note that were there before
 	Noted   int
-	Checked *route.Report
+	Checked *rule.Report
 }
 
 // Compare tells what becomes of findings and finish from one plan to the other. Fixes are not tried.
@@ -420,21 +422,21 @@ func Compare(before, after File) (Effect, error) {
 	if err != nil {
 		return Effect{}, err
 	}
-	was, is := route.Check(p), route.Check(q)
+	was, is := rule.Check(p), rule.Check(q)
 	e := Effect{Before: was.Finish, Finish: is.Finish, Checked: is}
-	has := func(list []route.Finding, f route.Finding) bool {
-		return slices.ContainsFunc(list, func(g route.Finding) bool {
+	has := func(list []timeline.Finding, f timeline.Finding) bool {
+		return slices.ContainsFunc(list, func(g timeline.Finding) bool {
 			return g.Step == f.Step && g.Rule == f.Rule && g.Severity == f.Severity
 		})
 	}
 	for _, f := range was.Findings {
-		if f.Severity > route.Note && !has(is.Findings, f) {
+		if f.Severity > timeline.Note && !has(is.Findings, f) {
 			e.Gone = append(e.Gone, f)
 		}
 	}
 	for _, f := range is.Findings {
 		switch {
-		case f.Severity == route.Note:
+		case f.Severity == timeline.Note:
 			e.Noted++
 		case has(was.Findings, f):
 			e.Remain++

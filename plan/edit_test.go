@@ -2,12 +2,12 @@ package plan_test
 
 import (
 	"errors"
+	"inkysparrow/core/rule"
 	"slices"
 	"strings"
 	"testing"
 	"time"
 
-	"inkysparrow/core/route"
 	"inkysparrow/plan"
 )
 
@@ -199,7 +199,7 @@ func TestAnew(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if r := route.Check(p); r.Finish.IsZero() {
+	if r := rule.Check(p); r.Finish.IsZero() {
 		t.Error("the copy has no finish")
 	}
 }

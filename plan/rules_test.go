@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"fmt"
+	"inkysparrow/core/rule"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -9,7 +10,6 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
-	"inkysparrow/core/route"
 	"inkysparrow/plan"
 )
 
@@ -472,7 +472,7 @@ func BenchmarkCheckAndSchedule60Steps(b *testing.B) {
 	}
 	b.ReportAllocs()
 	for b.Loop() {
-		route.Check(p)
+		rule.Check(p)
 	}
 }
 
@@ -499,7 +499,7 @@ func BenchmarkCheck1000Steps(b *testing.B) {
 	}
 	b.ReportAllocs()
 	for b.Loop() {
-		route.Check(p)
+		rule.Check(p)
 	}
 }
 
@@ -518,7 +518,7 @@ func BenchmarkEveryFilm60Steps(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	tl := route.Lay(p, route.Every())
+	tl := rule.Lay(p)
 	at := start.Add(100 * time.Hour)
 	b.ReportAllocs()
 	for b.Loop() {
@@ -600,7 +600,7 @@ func TestEveryRuleIsMet(t *testing.T) {
 	pinned := twoParts(t)
 	pinned.Zones[0].Steps[1].At = new(start.Add(time.Hour))
 	collect(pinned)
-	for _, rule := range route.Every().All {
+	for _, rule := range rule.Every().All {
 		if !met[rule.ID] {
 			t.Errorf("no plan meets the rule %s", rule.ID)
 		}

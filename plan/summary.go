@@ -1,9 +1,9 @@
 package plan
 
 import (
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 	"time"
-
-	"inkysparrow/core/route"
 )
 
 // Summary is what a list of builds tells of a plan.
@@ -29,7 +29,7 @@ func (f File) Summarise() (Summary, error) {
 	if err != nil {
 		return Summary{}, err
 	}
-	r := route.Check(p)
+	r := rule.Check(p)
 	s := Summary{Finish: r.Finish}
 	shelf := map[string]string{}
 	for _, p := range f.Products {
@@ -49,9 +49,9 @@ func (f File) Summarise() (Summary, error) {
 	}
 	for _, x := range r.Findings {
 		switch x.Severity {
-		case route.Stop:
+		case timeline.Stop:
 			s.Stops++
-		case route.Warn:
+		case timeline.Warn:
 			s.Warns++
 		}
 	}

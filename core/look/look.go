@@ -4,6 +4,7 @@
 package look
 
 import (
+	"inkysparrow/core/timeline"
 	"math"
 	"slices"
 	"time"
@@ -76,7 +77,7 @@ var markOf = map[string]float64{
 var Plastic = route.Plastic
 
 // Of returns the skin of a line after its first n steps, as it is at moment.
-func Of(line *route.Line, n int, moment time.Time) Skin {
+func Of(line *timeline.Line, n int, moment time.Time) Skin {
 	k := Skin{Paint: Plastic, Texture: coating.Plastic.Sheens[0].Texture()}
 	for i := range n {
 		k.add(line, i)
@@ -101,7 +102,7 @@ func Of(line *route.Line, n int, moment time.Time) Skin {
 	return k
 }
 
-func (k *Skin) add(line *route.Line, i int) {
+func (k *Skin) add(line *timeline.Line, i int) {
 	placed := line.Steps[i]
 	step := placed.Step
 	k.Texture = placed.Leaves
@@ -142,13 +143,13 @@ func (k *Skin) add(line *route.Line, i int) {
 func loose(kind string) bool { return kind == "pastel" || kind == "pencil" }
 
 // cover lays a colour over all that was there, by its hiding power: what was shaded shows through thin coats.
-func (k *Skin) cover(line *route.Line, i int) {
+func (k *Skin) cover(line *timeline.Line, i int) {
 	k.Marks, k.Residue, k.Filled = nil, 0, 0
 	k.tone(line, i)
 }
 
 // tone takes the panels' colour and that of their shading from the route.
-func (k *Skin) tone(line *route.Line, i int) {
+func (k *Skin) tone(line *timeline.Line, i int) {
 	t := line.Tones(i + 1)
 	k.Paint = t.Panel
 	k.Marks = slices.DeleteFunc(k.Marks, func(m Mark) bool { return m.Kind == "shading" || m.Kind == "mottling" })
@@ -162,9 +163,9 @@ func (k *Skin) tone(line *route.Line, i int) {
 }
 
 // wipe takes off what the cloth reaches; the line loses a little to strokes across it.
-func (k *Skin) wipe(line *route.Line, i int) {
+func (k *Skin) wipe(line *timeline.Line, i int) {
 	placed := line.Steps[i]
-	washed := placed.Step.Wash()
+	washed := placed.Step.Wiped
 	if washed == nil {
 		return
 	}
@@ -182,7 +183,7 @@ func (k *Skin) wipe(line *route.Line, i int) {
 }
 
 // below returns the colour that shows where a chip has come off: the one under the medium.
-func (k *Skin) below(line *route.Line, i int) colour.Colour {
+func (k *Skin) below(line *timeline.Line, i int) colour.Colour {
 	seen := 0
 	for j := i - 1; j >= 0; j-- {
 		if st := line.Steps[j].Step; st.Do.Has(route.Colour) && st.Product != nil {

@@ -1,6 +1,8 @@
 package look_test
 
 import (
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 	"testing"
 	"time"
 
@@ -13,7 +15,7 @@ import (
 
 var start = time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)
 
-func lay(t *testing.T, under string) (*route.Timeline, *route.Line) {
+func lay(t *testing.T, under string) (*timeline.Timeline, *timeline.Line) {
 	t.Helper()
 	done := start.Add(-900 * time.Hour)
 	f := plan.File{
@@ -37,7 +39,7 @@ func lay(t *testing.T, under string) (*route.Timeline, *route.Line) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	tl := route.Lay(p, route.Every())
+	tl := rule.Lay(p)
 	return tl, tl.Lines[0]
 }
 
@@ -108,7 +110,7 @@ func TestEveryWorkIsSeen(t *testing.T) {
 			{ID: "c", Do: d, Product: own, Coats: 1, Share: 0.04},
 		}}
 		z.Link()
-		tl := route.Lay(&route.Plan{Start: start, Scale: 48, Air: climate.Constant(climate.Room), Zones: []*route.Zone{z}}, route.Every())
+		tl := rule.Lay(&route.Plan{Start: start, Scale: 48, Air: climate.Constant(climate.Room), Zones: []*route.Zone{z}})
 		before, after := look.Of(tl.Lines[0], 2, tl.Finish), look.Of(tl.Lines[0], 3, tl.Finish)
 		if len(after.Marks) == len(before.Marks) && after.Surface == before.Surface && after.Line == before.Line && after.Paint == before.Paint {
 			t.Errorf("%s changes nothing that is seen", d.ID)

@@ -13,11 +13,30 @@ import (
 	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
+
+// FreeID returns id, with more after it where a product has it already.
+func FreeID(id string, taken []*coating.Product) string {
+	for slices.ContainsFunc(taken, func(p *coating.Product) bool { return p.ID == id }) {
+		id += "-2"
+	}
+	return id
+}
+
+// SprayOf tells what a setting does with the step's product on its zone, in air.
+func SprayOf(z *Zone, step *Step, set *dose.Setting, air climate.Air) dose.Spray {
+	film := step.Film(time.Time{})
+	wet := film.Wet
+	if step.Do.Tint > 0 { // the same paint in more liquid
+		wet *= coating.Microns((1 + set.Thinning) / (1 + step.Product.Family.Thinning))
+	}
+	return set.Of(step.Product.Family, wet, step.Do.Has(ClearCoat) && step.Sheen() == coating.Gloss, z.AreaCM2*step.Covered(), air)
+}
 
 // Numbers is the table behind this package.
 var Numbers fact.Table
@@ -60,24 +79,24 @@ type Zone struct {
 
 // Step is one step of a route.
 type Step struct {
-	ID        string
-	Do        *Technique
-	Product   *coating.Product // nil where the technique takes none
-	Coats     int
-	Dry       coating.Microns // dry thickness of a coat; 0 for the family's usual one
-	Share     float64         // of the zone that it covers, up to 1; 0 stands for all of it
-	WidthMM   float64         // of its lines or blotches, for shading; 0 for the usual
-	Done, At  time.Time       // when it happened; when its start is pinned; zero otherwise
-	Decals    []decal.Decal   // that are put on, in any order
-	Joins     []string        // ids of the parts that are joined
-	Spray     *dose.Setting   // how the airbrush is set; nil for the middle of what is usual
-	Edge      string          // of a mask: hard, lifted or freehand; empty for hard
-	Of        string          // a wipe's wash
-	Cloth     wash.Wetness
-	Liquid    *solvent.Liquid // a wipe's own liquid; nil for the wash's remover
-	Stroke    string
-	wiped     *Step // a wipe's wash
-	wipedAway *Step // a wash's wipe
+	ID       string
+	Do       *Technique
+	Product  *coating.Product // nil where the technique takes none
+	Coats    int
+	Dry      coating.Microns // dry thickness of a coat; 0 for the family's usual one
+	Share    float64         // of the zone that it covers, up to 1; 0 stands for all of it
+	WidthMM  float64         // of its lines or blotches, for shading; 0 for the usual
+	Done, At time.Time       // when it happened; when its start is pinned; zero otherwise
+	Decals   []decal.Decal   // that are put on, in any order
+	Joins    []string        // ids of the parts that are joined
+	Spray    *dose.Setting   // how the airbrush is set; nil for the middle of what is usual
+	Edge     string          // of a mask: hard, lifted or freehand; empty for hard
+	Of       string          // a wipe's wash
+	Cloth    wash.Wetness
+	Liquid   *solvent.Liquid // a wipe's own liquid; nil for the wash's remover
+	Stroke   string
+	Wiped    *Step // a wipe's wash
+	WipedBy  *Step // a wash's wipe
 }
 
 // Place returns the time zone of the bench.
@@ -96,17 +115,14 @@ func (z *Zone) Link() {
 		}
 		for _, w := range z.Steps[:i] {
 			if w.ID == s.Of {
-				s.wiped = w
-				if w.wipedAway == nil {
-					w.wipedAway = s
+				s.Wiped = w
+				if w.WipedBy == nil {
+					w.WipedBy = s
 				}
 			}
 		}
 	}
 }
-
-// Wash returns the wash that a wipe wipes, nil for any other step.
-func (s *Step) Wash() *Step { return s.wiped }
 
 // Sheen returns the sheen the step leaves.
 func (s *Step) Sheen() coating.Sheen {
@@ -154,8 +170,8 @@ func (s *Step) Wets() *solvent.Liquid {
 		return nil
 	case s.Liquid != nil:
 		return s.Liquid
-	case s.wiped != nil:
-		return s.wiped.Product.Remover
+	case s.Wiped != nil:
+		return s.Wiped.Product.Remover
 	}
 	return nil
 }
@@ -169,10 +185,17 @@ func (s *Step) Cautions() []string {
 	if l := s.Wets(); l != nil && l.Caution != "" {
 		all = append(all, l.Caution)
 	}
-	if s.Do.Has(Cloth) && s.wiped != nil && s.wiped.Product.Family.IsOily() {
+	if s.Do.Has(Cloth) && s.Wiped != nil && s.Wiped.Product.Family.IsOily() {
 		all = append(all, oilRagCare)
 	}
 	return slices.Compact(all)
+}
+
+// As returns a copy of the step with a change, to try what that would do. Its wash and wipe are the original's.
+func (s *Step) As(change func(*Step)) *Step {
+	other := *s
+	change(&other)
+	return &other
 }
 
 // Attended returns how long the step keeps the hands busy on the zone.
@@ -199,21 +222,27 @@ func (s *Step) Covered() float64 {
 	if s.Share <= 0 && s.Do.Covers > 0 {
 		return s.Do.Covers
 	}
-	return s.share()
+	return s.Extent()
 }
 
 // effort returns how much work the step is, against its kind's usual for its zone.
 func (s *Step) effort() float64 {
 	if s.Share > 0 && s.Do.Covers > 0 {
-		return s.share() / s.Do.Covers
+		return s.Extent() / s.Do.Covers
 	}
-	return s.share()
+	return s.Extent()
 }
 
-// share returns how much of its zone the step covers, over 0 and up to 1.
-func (s *Step) share() float64 {
+// Extent returns how much of its zone the step covers, over 0 and up to 1.
+func (s *Step) Extent() float64 {
 	if s.Share <= 0 {
 		return 1
 	}
 	return min(1, s.Share)
 }
+
+// StepName is what a step is called within a sentence: "the gloss coat".
+func StepName(s *Step) string { return "the " + say.Lower(s.Do.Name) }
+
+// Clock writes a moment as the bench's clock shows it.
+func (p *Plan) Clock(t time.Time) string { return say.Clock(t, p.Place()) }

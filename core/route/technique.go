@@ -11,6 +11,9 @@ import (
 	"inkysparrow/core/stack"
 )
 
+// MostCoats is the most coats of one step.
+var MostCoats = Numbers.Number("most-coats", 6, "coats", "most coats of one step: what a mirror undercoat takes", fact.Bench("T20"))
+
 // Phase is a part of the order of work.
 type Phase uint8
 
@@ -101,7 +104,7 @@ const (
 func (t *Technique) Has(r Role) bool { return t.Role&r != 0 }
 
 const (
-	minute = time.Minute
+	Minute = time.Minute
 	second = time.Second
 )
 
@@ -138,151 +141,153 @@ func tint(id string, parts float64) float64 {
 var techniques = []*Technique{
 	{
 		ID: "prime", Name: "Prime", Short: "Prime", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: paints, Role: Colour,
-		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 2 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pre-shade", Name: "Pre-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: paints, Role: Shades,
 		WidthMM: shade.Line.WidthMM,
-		Sheen:   coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: 8 * minute, Per100: 5 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen:   coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: 8 * Minute, Per100: 5 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "base-coat", Name: "Base coat", Short: "Base", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
-		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 3 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 3 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "mottle", Name: "Mottle", Short: "Mottle", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: paints, Role: Shades,
-		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * minute, Per100: 6 * minute, Airbrush: true, Caution: sprayCare,
+		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 6 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "veil", Name: "Thin veils", Short: "Veil", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 3, Thin: shade.Veil(), Tint: tint("veil", 4), Kinds: paints, Role: Colour | Veils,
-		Spray: "fine", Sheen: coating.Flat, Setup: 8 * minute, Per100: 2 * minute, Between: 3 * minute, Airbrush: true, Caution: sprayCare,
+		Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 2 * Minute, Between: 3 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.1, Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
-		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * minute, Per100: 6 * minute, Airbrush: true, Caution: sprayCare,
+		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 6 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
-		Sheen: coating.SemiGloss, Spray: "metal", Setup: 8 * minute, Per100: 4 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare + " Keep water out of its cup, and dust and hairs off: metal shows them all.",
+		Sheen: coating.SemiGloss, Spray: "metal", Setup: 8 * Minute, Per100: 4 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare + " Keep water out of its cup, and dust and hairs off: metal shows them all.",
 	},
 	{
 		ID: "chipping-medium", Name: "Chipping medium", Short: "Medium", Phase: Chip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2,
-		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Spray: "colour", Setup: 6 * minute, Per100: 2 * minute, Between: 10 * minute, Airbrush: true,
+		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Spray: "colour", Setup: 6 * Minute, Per100: 2 * Minute, Between: 10 * Minute, Airbrush: true,
 		Caution: "Decant aerosols slowly, outdoors. " + sprayCare,
 	},
 	{
 		ID: "chip", Name: "Chip", Short: "Chip", Phase: Chip, Contact: stack.ChipWork, Carries: JustWater, Role: Lifting, Kinds: []coating.Kind{coating.Paint, coating.Medium},
-		Optional: true, Covers: cover("chip", 0.01), Setup: 5 * minute, Per100: 20 * minute, Caution: bladeCare,
+		Optional: true, Covers: cover("chip", 0.01), Setup: 5 * Minute, Per100: 20 * Minute, Caution: bladeCare,
 	},
 	{
 		ID: "wipe-back", Name: "Wipe back", Short: "Back", Phase: Chip, Contact: stack.WornBack, Carries: ItsRemover, Role: WearsBack, Kinds: []coating.Kind{coating.Paint},
-		Covers: cover("wipe-back", 0.02), Setup: 5 * minute, Per100: 15 * minute,
+		Covers: cover("wipe-back", 0.02), Setup: 5 * Minute, Per100: 15 * Minute,
 	},
 	{
-		ID: "unmask", Name: "Unmask", Short: "Unmask", Phase: Base, Role: TapeOff, Setup: 3 * minute, Per100: 3 * minute, Caution: bladeCare,
+		ID: "unmask", Name: "Unmask", Short: "Unmask", Phase: Base, Role: TapeOff, Setup: 3 * Minute, Per100: 3 * Minute, Caution: bladeCare,
 	},
 	{
-		ID: "join", Name: "Join parts", Short: "Join", Phase: Finish, Role: Joins, Setup: 15 * minute, Per100: 5 * minute,
+		ID: "join", Name: "Join parts", Short: "Join", Phase: Finish, Role: Joins, Setup: 15 * Minute, Per100: 5 * Minute,
 		Caution: "Glue on bare faces only, with ventilation; keep it off finished paint. " + bladeCare,
 	},
-	{ID: "mask", Name: "Mask", Short: "Mask", Phase: Base, Role: Tape, Setup: 5 * minute, Per100: 8 * minute, Caution: bladeCare},
+	{ID: "mask", Name: "Mask", Short: "Mask", Phase: Base, Role: Tape, Setup: 5 * Minute, Per100: 8 * Minute, Caution: bladeCare},
 	{
 		ID: "polish", Name: "Polish", Short: "Polish", Phase: Base, Contact: stack.Polished, Kinds: []coating.Kind{coating.Medium, coating.Clear}, Optional: true, Sheen: coating.Gloss, Coats: 2, Counts: "grades",
-		Setup: 5 * minute, Per100: 15 * minute, Caution: dustCare,
+		Setup: 5 * Minute, Per100: 15 * Minute, Caution: dustCare,
 	},
 	{
 		ID: "gloss-coat", Name: "Gloss coat", Short: "Gloss", Phase: Glossing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "decals", Name: "Decals", Short: "Decals", Phase: Decals, Contact: stack.Floated, Carries: JustWater, Lays: true, Kinds: []coating.Kind{coating.DecalKind},
-		Role: NeedsGloss, Setup: 10 * minute, Per100: 25 * minute, Caution: bladeCare,
+		Role: NeedsGloss, Setup: 10 * Minute, Per100: 25 * Minute, Caution: bladeCare,
 	},
 	{
 		ID: "seal", Name: "Seal", Short: "Seal", Phase: Sealing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pin-wash", Name: "Pin wash", Short: "Wash", Phase: Washing, Contact: stack.PinWash, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
-		Covers: cover("pin-wash", 0.12), Setup: 5 * minute, Per100: 4 * minute,
+		Covers: cover("pin-wash", 0.12), Setup: 5 * Minute, Per100: 4 * Minute,
 	},
 	{
 		ID: "overall-wash", Name: "Overall wash", Short: "Wash", Phase: Washing, Contact: stack.Overall, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
-		Setup: 5 * minute, Per100: 2 * minute,
+		Setup: 5 * Minute, Per100: 2 * Minute,
 	},
 	{
 		ID: "spray-wash", Name: "Sprayed wash", Short: "Wash", Phase: Washing, Contact: stack.SprayedW, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
-		Spray: "grime", Setup: 8 * minute, Per100: 3 * minute, Between: 10 * minute, Airbrush: true, Caution: sprayCare,
+		Spray: "grime", Setup: 8 * Minute, Per100: 3 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
 	},
-	{ID: "wipe", Name: "Wipe", Short: "Wipe", Phase: Washing, Role: Cloth, Carries: TheRemover, Setup: 2 * minute, Per100: 4 * minute},
+	{ID: "wipe", Name: "Wipe", Short: "Wipe", Phase: Washing, Role: Cloth, Carries: TheRemover, Setup: 2 * Minute, Per100: 4 * Minute},
 	{
 		ID: "filter", Name: "Filter", Short: "Filter", Phase: Washing, Contact: stack.Overall, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
-		Setup: 5 * minute, Per100: 3 * minute,
+		Setup: 5 * Minute, Per100: 3 * Minute,
 	},
 	{
 		ID: "flat-coat", Name: "Flat coat", Short: "Flat", Phase: Grip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "satin-coat", Name: "Satin coat", Short: "Satin", Phase: Grip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Satin, Spray: "colour", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Satin, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: 0.5, Kinds: []coating.Kind{coating.Oil, coating.Wash},
-		Role: NeedsTooth | OilWork, Covers: cover("oil-accent", 0.05), Setup: 10 * minute, Per100: 6 * minute, Caution: oilRagCare,
+		Role: NeedsTooth | OilWork, Covers: cover("oil-accent", 0.05), Setup: 10 * Minute, Per100: 6 * Minute, Caution: oilRagCare,
 	},
 	{
 		ID: "oil-dots", Name: "Oil dots", Short: "Oil dots", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Kinds: []coating.Kind{coating.Oil, coating.Wash},
-		Role: NeedsTooth | OilWork, Covers: cover("oil-dots", 0.15), Setup: 10 * minute, Per100: 6 * minute, Caution: oilRagCare,
+		Role: NeedsTooth | OilWork, Covers: cover("oil-dots", 0.15), Setup: 10 * Minute, Per100: 6 * Minute, Caution: oilRagCare,
 	},
 	{
 		ID: "streak", Name: "Streaks", Short: "Streaks", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: 0.5, Kinds: stains,
-		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: 5 * minute, Per100: 4 * minute, Caution: oilRagCare,
+		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: 5 * Minute, Per100: 4 * Minute, Caution: oilRagCare,
 	},
 	{
 		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.3, Tint: tint("exhaust-spray", 3), Kinds: stains,
-		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: 8 * minute, Per100: 4 * minute, Between: 5 * minute, Airbrush: true, Caution: sprayCare,
+		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: 8 * Minute, Per100: 4 * Minute, Between: 5 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pastel", Name: "Pastel", Short: "Pastel", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.Pigment, coating.PencilOf},
-		Role: NeedsTooth | LooseOn | Staining, Covers: cover("pastel", 0.1), Setup: 5 * minute, Per100: 6 * minute, Caution: dustCare + " Gloves keep fingerprints off.",
+		Role: NeedsTooth | LooseOn | Staining, Covers: cover("pastel", 0.1), Setup: 5 * Minute, Per100: 6 * Minute, Caution: dustCare + " Gloves keep fingerprints off.",
 	},
 	{
 		ID: "pencil", Name: "Pencil wear", Short: "Pencil", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.PencilOf, coating.Pigment},
-		Role: LooseOn, Covers: cover("pencil", 0.02), Setup: 5 * minute, Per100: 6 * minute,
+		Role: LooseOn, Covers: cover("pencil", 0.02), Setup: 5 * Minute, Per100: 6 * Minute,
 	},
 	{
 		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: 0.5,
-		Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: 5 * minute, Per100: 8 * minute,
+		Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: 5 * Minute, Per100: 8 * Minute,
 	},
 	{
 		ID: "brush-chips", Name: "Brush chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: 0.5,
-		Covers: cover("brush-chips", 0.01), Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: 5 * minute, Per100: 10 * minute,
+		Covers: cover("brush-chips", 0.01), Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: 5 * Minute, Per100: 10 * Minute,
 	},
 	{
 		ID: "mud", Name: "Mud", Short: "Mud", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: stains,
-		Role: Staining, Covers: cover("mud", 0.05), Setup: 5 * minute, Per100: 4 * minute, Caution: dustCare,
+		Role: Staining, Covers: cover("mud", 0.05), Setup: 5 * Minute, Per100: 4 * Minute, Caution: dustCare,
 	},
 	{
 		ID: "wet-stain", Name: "Wet stain", Short: "Wet stain", Phase: Finish, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true,
-		Kinds: append(slices.Clone(stains), coating.Clear), Role: AfterFinish, Sheen: coating.Gloss, Covers: cover("wet-stain", 0.02), Setup: 5 * minute, Per100: 4 * minute,
+		Kinds: append(slices.Clone(stains), coating.Clear), Role: AfterFinish, Sheen: coating.Gloss, Covers: cover("wet-stain", 0.02), Setup: 5 * Minute, Per100: 4 * Minute,
 	},
 	{
 		ID: "final-gloss", Name: "Final gloss", Short: "Gloss", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "final-coat", Name: "Final coat", Short: "Final", Phase: Finish, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat | LastCoat,
-		Sheen: coating.Flat, Spray: "colour", Setup: 8 * minute, Per100: 2 * minute, Between: 15 * minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 }
 
-// cleaning is how long the airbrush is held for cleaning after a sprayed step.
-var cleaning = time.Duration(Numbers.Number("cleaning", 10, "min", "airbrush held for cleaning after a sprayed step", benchTimes)) * time.Minute
+// Cleaning is how long the airbrush is held for cleaning after a sprayed step.
+var Cleaning = time.Duration(Numbers.Number("cleaning", 10, "min", "airbrush held for cleaning after a sprayed step", benchTimes)) * time.Minute
 
 var (
-	decalArea   = Numbers.Number("decal-area", 0.3, "", "share of a zone that is glossed where only its decals are", fact.Bench("a rough share; the step's own can be set"))
-	mirrorCoats = Numbers.Number("mirror-coats", 5, "coats", "gloss coats below a metal that shall shine like a mirror", fact.Bench("T20: four to six"))
+	// DecalArea is the share of a zone that is glossed where only its decals are.
+	DecalArea = Numbers.Number("decal-area", 0.3, "", "share of a zone that is glossed where only its decals are", fact.Bench("a rough share; the step's own can be set"))
+	// MirrorCoats are the gloss coats below a metal that shall shine like a mirror.
+	MirrorCoats = Numbers.Number("mirror-coats", 5, "coats", "gloss coats below a metal that shall shine like a mirror", fact.Bench("T20: four to six"))
 )
 
 // rounding is the grain of attended times.
@@ -300,7 +305,8 @@ func TechniqueNamed(id string) (*Technique, bool) {
 	return techniques[i], true
 }
 
-func mustTechnique(id string) *Technique {
+// MustTechnique returns the technique with that id, for tables fixed at compile time. It panics where the table is wrong.
+func MustTechnique(id string) *Technique {
 	t, ok := TechniqueNamed(id)
 	if !ok {
 		panic("route: no technique " + id)

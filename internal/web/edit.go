@@ -2,12 +2,13 @@ package web
 
 import (
 	"fmt"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 	"strings"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
 
-	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/examples"
 	"inkysparrow/internal/wire"
@@ -57,7 +58,7 @@ func effect(words string, e plan.Effect) wire.Effect {
 	return out
 }
 
-func titles(found []route.Finding) []wire.EffectTitle {
+func titles(found []timeline.Finding) []wire.EffectTitle {
 	out := []wire.EffectTitle{}
 	for _, f := range found {
 		out = append(out, wire.EffectTitle{Step: f.Step, State: stateOf(f.Severity.String()), Title: f.Title})
@@ -122,7 +123,7 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	checked := route.Check(p)
+	checked := rule.Check(p)
 	out := wire.Made{Name: f.Build.Name, Words: why, Zones: len(f.Zones), Findings: []string{}}
 	out.Promise, _ = promise(p, checked.Finish)
 	for _, z := range f.Zones {
@@ -130,9 +131,9 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	}
 	for _, x := range checked.Findings {
 		switch x.Severity {
-		case route.Stop:
+		case timeline.Stop:
 			out.Stops++
-		case route.Warn:
+		case timeline.Warn:
 			out.Warns++
 		default:
 			continue

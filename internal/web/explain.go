@@ -2,20 +2,21 @@ package web
 
 import (
 	"fmt"
+	"inkysparrow/core/timeline"
+	"inkysparrow/core/why"
 	"strconv"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
 
 	"inkysparrow/core/climate"
-	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 	"inkysparrow/internal/wire"
 )
 
 // site finds the step that a request names among the build as it stands.
-func (s *Server) site(c fiber.Ctx) (*judged, *route.Site, error) {
+func (s *Server) site(c fiber.Ctx) (*judged, *timeline.Site, error) {
 	j, err := s.standing(c.Context(), slug(c))
 	if err != nil {
 		return nil, nil, err
@@ -39,14 +40,14 @@ func (s *Server) explain(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	spread := site.Spread()
+	spread := why.SpreadOf(site)
 	words := func(t time.Time) string {
 		if t.IsZero() {
 			return "not within a month"
 		}
 		return j.clock(t)
 	}
-	out := wire.Explain{Lines: site.Why(), Fast: words(spread.Fast), Usual: words(spread.Usual), Slow: words(spread.Slow), Safe: spread.Safe, Crosses: spread.Crosses, Layers: []wire.Asked{}}
+	out := wire.Explain{Lines: why.Why(site), Fast: words(spread.Fast), Usual: words(spread.Usual), Slow: words(spread.Slow), Safe: spread.Safe, Crosses: spread.Crosses, Layers: []wire.Asked{}}
 	switch {
 	case !site.Step.Done.IsZero():
 	case !spread.Safe:
@@ -56,7 +57,7 @@ func (s *Server) explain(c fiber.Ctx) error {
 	default:
 		out.Advice = "Safe with a slow product too."
 	}
-	if touch, wets := site.Touch(); wets && touch.Liquid != nil {
+	if touch, wets := site.Touch, site.Wets; wets && touch.Liquid != nil {
 		air := j.plan.Air.At(site.Start)
 		for _, r := range site.Below.Cut(touch, site.Start, j.plan.Air) {
 			if r.Place == 0 {
@@ -80,9 +81,9 @@ func (s *Server) explainFinish(c fiber.Ctx) error {
 	if j.checked.Finish.IsZero() {
 		return fiber.NewError(fiber.StatusNotFound, "The plan has no steps yet.")
 	}
-	fast, slow := j.plan.Finishes()
+	fast, slow := why.Finishes(j.plan)
 	day := func(t time.Time) string { return j.local(t).Format(say.DayLayout) }
-	out := wire.Explain{Lines: j.checked.WhyFinish(), Fast: day(fast), Usual: day(j.checked.Finish), Slow: day(slow), Layers: []wire.Asked{}}
+	out := wire.Explain{Lines: why.WhyFinish(j.checked), Fast: day(fast), Usual: day(j.checked.Finish), Slow: day(slow), Layers: []wire.Asked{}}
 	out.Safe = j.plan.Wanted.IsZero() || !j.checked.Finish.After(j.plan.Wanted)
 	out.Crosses = out.Safe && !j.plan.Wanted.IsZero() && slow.After(j.plan.Wanted)
 	switch {
@@ -96,7 +97,7 @@ func (s *Server) explainFinish(c fiber.Ctx) error {
 	return c.JSON(out)
 }
 
-func siteLine(j *judged, site *route.Site) *route.Line {
+func siteLine(j *judged, site *timeline.Site) *timeline.Line {
 	for _, l := range j.checked.Lines {
 		if l.Zone == site.Zone {
 			return l
@@ -127,10 +128,10 @@ func (s *Server) whatIf(c fiber.Ctx) error {
 			return err
 		}
 	}
-	if touch, wets := site.Touch(); !wets || touch.Liquid == nil {
+	if touch, wets := site.Touch, site.Wets; !wets || touch.Liquid == nil {
 		return fiber.NewError(fiber.StatusUnprocessableEntity, "This step wets nothing.")
 	}
-	a := site.Ask(int(v[0]), route.WhatIf{
+	a := why.Ask(site, int(v[0]), why.WhatIf{
 		Air: climate.Air{TemperatureC: v[1], Humidity: v[2] / 100}, Age: time.Duration(v[3] * 24 * float64(time.Hour)), Coats: int(v[4]), Clear: int(v[5]), Contact: v[6],
 	})
 	out := wire.Verge{Safe: a.Safe, Hard: round(float64(a.Reach.Hard), 3), Border: []wire.Border{}}

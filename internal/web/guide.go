@@ -2,6 +2,10 @@ package web
 
 import (
 	"fmt"
+	"inkysparrow/core/guide"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
+	"inkysparrow/core/why"
 	"strconv"
 	"strings"
 	"time"
@@ -28,24 +32,24 @@ func (s *Server) guide(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	out := wire.Guide{Blocks: []wire.GuideBlock{}, Ways: append([]string{}, site.Step.Do.Ways()...), Tools: []wire.GuideRow{}}
-	for _, tool := range site.Step.Do.Tools() {
+	out := wire.Guide{Blocks: []wire.GuideBlock{}, Ways: append([]string{}, guide.Ways(site.Step.Do)...), Tools: []wire.GuideRow{}}
+	for _, tool := range guide.Tools(site.Step.Do) {
 		out.Tools = append(out.Tools, wire.GuideRow{Label: say.Capital(tool.Name), Value: tool.Leaves})
 	}
 	added := coating.Texture(0)
-	if cup, ok := site.Cup(set); ok {
+	if cup, ok := guide.CupOf(site, set); ok {
 		out.Cup = guideCup(site, cup)
 		if set != nil || site.Step.Spray != nil {
 			added = cup.Spray.Adds
 		}
 	}
-	if shine, ok := site.Shine(added); ok {
+	if shine, ok := guide.ShineOf(site, added); ok {
 		out.Shine = guideShine(site, shine)
 	}
-	if squint, ok := site.Squint(); ok {
+	if squint, ok := guide.SquintOf(site); ok {
 		out.Squint = guideSquint(squint)
 	}
-	for _, block := range []func(*judged, *route.Site) (wire.GuideBlock, bool){clothBlock, metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, tapeBlock, maskBlock, joinBlock, fadeBlock} {
+	for _, block := range []func(*judged, *timeline.Site) (wire.GuideBlock, bool){clothBlock, metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, tapeBlock, maskBlock, joinBlock, fadeBlock} {
 		if b, ok := block(j, site); ok {
 			out.Blocks = append(out.Blocks, b)
 		}
@@ -75,7 +79,7 @@ func setting(c fiber.Ctx) (*dose.Setting, error) {
 	return &dose.Setting{NeedleMM: v[0], PSI: v[1], DistanceCM: v[2], Thinning: v[3]}, nil
 }
 
-func guideCup(site *route.Site, c route.Cup) *wire.GuideCup {
+func guideCup(site *timeline.Site, c guide.Cup) *wire.GuideCup {
 	out := &wire.GuideCup{
 		Mixed: round(c.Mixed, 2), Product: round(c.Product, 2), Thinner: round(c.Thinner, 2), Cups: c.Cups, Coats: c.Coats, Flash: minutes(c.Flash), Sprayed: c.Sprayed(), State: wire.Safe,
 	}
@@ -101,7 +105,7 @@ func guideCup(site *route.Site, c route.Cup) *wire.GuideCup {
 		out.State = wire.Hold
 	}
 	out.Own = site.Step.Spray != nil
-	out.Weather = site.Weather()
+	out.Weather = guide.Weather(site)
 	out.Fit = strings.HasPrefix(out.Weather, "Fit")
 	return out
 }
@@ -113,7 +117,7 @@ func minutes(d time.Duration) string {
 	return fmt.Sprintf("%.1f h", d.Hours())
 }
 
-func guideShine(site *route.Site, s route.Shine) *wire.GuideShine {
+func guideShine(site *timeline.Site, s guide.Shine) *wire.GuideShine {
 	out := &wire.GuideShine{Before: round(s.Before, 0), After: round(s.After, 0), Counts: "coats", Now: max(1, site.Step.Coats), With: []float64{}, Bands: gloss.Borders(), Enough: []wire.GuideEnough{}}
 	if site.Step.Do.Counts != "" {
 		out.Counts = site.Step.Do.Counts
@@ -137,7 +141,7 @@ func guideShine(site *route.Site, s route.Shine) *wire.GuideShine {
 	return out
 }
 
-func guideSquint(s route.Squint) *wire.GuideSquint {
+func guideSquint(s guide.Squint) *wire.GuideSquint {
 	out := &wire.GuideSquint{Points: []wire.SquintPoint{}, Wanted: s.Wanted.String(), Unit: s.Unit, Blur: round(shade.BlurMM(), 1)}
 	for i, p := range s.Pairs {
 		out.Points = append(out.Points, wire.SquintPoint{Line: p.Line.String(), Panel: p.Panel.String(), Seen: round(s.Seen[i], 1), Reads: shade.Read(s.Seen[i]).String(), Now: i == s.Now})
@@ -166,9 +170,9 @@ func guideSquint(s route.Squint) *wire.GuideSquint {
 	return out
 }
 
-func clothBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+func clothBlock(_ *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	b := wire.GuideBlock{Title: "Of the wash on the open surface stays", Words: "The lines keep theirs unless the strokes run across them."}
-	for _, c := range site.Cloths() {
+	for _, c := range guide.Cloths(site) {
 		r := wire.GuideRow{Label: say.Capital(c.Wetness.String()) + " cloth", Value: fmt.Sprintf("%.1f %%", 100*c.Left)}
 		if c.Planned {
 			r.Label += ", as planned"
@@ -183,12 +187,12 @@ func clothBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	return b, len(b.Rows) > 0
 }
 
-func metalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+func metalBlock(_ *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	if site.Step.Do.ID != "metal-coat" {
 		return wire.GuideBlock{}, false
 	}
 	b := wire.GuideBlock{Title: "The metal will shine", Words: "The undercoat decides it: its gloss, and for chrome its colour."}
-	for _, u := range site.Undercoats() {
+	for _, u := range guide.Undercoats(site) {
 		r := wire.GuideRow{Label: say.Capital(u.Words), Value: fmt.Sprintf("over %s, %.0f GU", u.What, u.Units)}
 		if u.Is {
 			r.State = wire.Safe
@@ -198,18 +202,18 @@ func metalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	return b, true
 }
 
-func glossBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+func glossBlock(_ *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	if site.Step.Do.ID != "gloss-coat" {
 		return wire.GuideBlock{}, false
 	}
-	whole, spot, wholeTime, spotTime := site.WholeOrSpot()
+	whole, spot, wholeTime, spotTime := guide.WholeOrSpot(site)
 	return wire.GuideBlock{Title: "Whole zone, or only where decals go", Rows: []wire.GuideRow{
 		{Label: "Whole zone", Value: fmt.Sprintf("%.1f ml, %s", whole.Mixed, say.Bench(wholeTime))}, {Label: "Only where decals go", Value: fmt.Sprintf("%.1f ml, %s, and an edge of sheen to even out", spot.Mixed, say.Bench(spotTime))},
 	}}, true
 }
 
-func decalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
-	works := site.DecalWork()
+func decalBlock(_ *judged, site *timeline.Site) (wire.GuideBlock, bool) {
+	works := guide.DecalWork(site)
 	if len(works) == 0 {
 		return wire.GuideBlock{}, false
 	}
@@ -230,7 +234,7 @@ func decalBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 }
 
 // sealBlock tells from when the next wash and its wipe are safe over the seal: not creeping below a decal's film, not tearing it.
-func sealBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
+func sealBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	line := siteLine(j, site)
 	if site.Step.Do.ID != "seal" || line == nil {
 		return wire.GuideBlock{}, false
@@ -244,7 +248,7 @@ func sealBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 		if !do.Has(route.WashOn | route.Cloth) {
 			continue
 		}
-		sp := j.checked.Site(line, i).Spread()
+		sp := why.SpreadOf(j.checked.Site(line, i))
 		clock := func(t time.Time) string {
 			if t.IsZero() {
 				return "not within a month"
@@ -263,8 +267,8 @@ func sealBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 	return b, len(b.Rows) > 0
 }
 
-func chipBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
-	l, ok := site.Lift()
+func chipBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
+	l, ok := rule.Lift(site)
 	if !ok || site.Step.Do.ID != "chip" {
 		return wire.GuideBlock{}, false
 	}
@@ -278,8 +282,8 @@ func chipBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 	}, true
 }
 
-func mediumBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
-	over := site.OverMedium()
+func mediumBlock(_ *judged, site *timeline.Site) (wire.GuideBlock, bool) {
+	over := guide.OverMedium(site)
 	if len(over) == 0 {
 		return wire.GuideBlock{}, false
 	}
@@ -304,8 +308,8 @@ func brief(d time.Duration) string {
 	return minutes(d)
 }
 
-func fadeBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
-	share, wanted, ok := site.Fade()
+func fadeBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
+	share, wanted, ok := guide.Fade(site)
 	if !ok {
 		return wire.GuideBlock{}, false
 	}
@@ -315,8 +319,8 @@ func fadeBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 }
 
 // tapeBlock tells from when a mask may stick, and between when it comes off.
-func tapeBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
-	t, ok := site.Tape()
+func tapeBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
+	t, ok := guide.Tape(site)
 	if !ok || t.On == nil && t.Colour == nil {
 		return wire.GuideBlock{}, false
 	}
@@ -339,12 +343,12 @@ func tapeBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 }
 
 // laterBlock tells what each later liquid of the zone does to what is chipped, or to the decals.
-func laterBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
+func laterBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	if site.Step.Do.Phase != route.Chip && site.Step.Do.Phase != route.Decals {
 		return wire.GuideBlock{}, false
 	}
 	b := wire.GuideBlock{Title: "What touches it later"}
-	for _, m := range site.Later() {
+	for _, m := range guide.Later(site) {
 		r := wire.GuideRow{Label: fmt.Sprintf("%s, %s", m.Step.Do.Name, j.local(m.At).Format(say.DayLayout)), State: wire.Safe}
 		with := "a dry cloth"
 		if m.Liquid != nil {
@@ -369,7 +373,7 @@ func laterBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
 	return b, len(b.Rows) > 0
 }
 
-func maskBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
+func maskBlock(_ *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	if !site.Step.Do.Has(route.Tape) {
 		return wire.GuideBlock{}, false
 	}
@@ -388,7 +392,7 @@ func maskBlock(_ *judged, site *route.Site) (wire.GuideBlock, bool) {
 	return b, true
 }
 
-func joinBlock(j *judged, site *route.Site) (wire.GuideBlock, bool) {
+func joinBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	if len(site.Step.Joins) == 0 {
 		return wire.GuideBlock{}, false
 	}

@@ -2,6 +2,8 @@ package web
 
 import (
 	"fmt"
+	"inkysparrow/core/draft"
+	"inkysparrow/core/rule"
 	"sync"
 
 	"inkysparrow/core/coating"
@@ -65,16 +67,16 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		}
 		t.Schools = append(t.Schools, w)
 	}
-	for _, r := range route.Every().All {
+	for _, r := range rule.Every().All {
 		t.Rules = append(t.Rules, wire.Wish{ID: r.ID, Words: r.Title})
 	}
-	for _, w := range route.WishWords {
+	for _, w := range draft.WishWords {
 		t.Wishes = append(t.Wishes, wire.Wish{ID: string(w.ID), Words: w.Words})
 	}
 	for _, a := range plan.Ages {
 		t.Ages = append(t.Ages, wire.Wish{ID: fmt.Sprint(a.Days), Words: a.Words})
 	}
-	for _, b := range route.Brightnesses {
+	for _, b := range draft.Brightnesses {
 		t.Bright = append(t.Bright, wire.Wish{ID: b.ID, Words: b.Words})
 	}
 	for _, e := range route.Edges() {

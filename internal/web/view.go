@@ -2,6 +2,8 @@ package web
 
 import (
 	"fmt"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 	"math"
 	"slices"
 	"strings"
@@ -25,7 +27,7 @@ type judged struct {
 	slug     string
 	file     plan.File
 	plan     *route.Plan
-	checked  *route.Report
+	checked  *rule.Report
 	report   *plan.Report
 	sessions []schedule.Span
 	view     wire.Build
@@ -36,7 +38,7 @@ func judge(b store.Build) (*judged, error) {
 	if err != nil {
 		return nil, err
 	}
-	j := &judged{slug: b.Slug, file: b.Plan, plan: p, checked: route.Check(p)}
+	j := &judged{slug: b.Slug, file: b.Plan, plan: p, checked: rule.Check(p)}
 	j.report = plan.Judge(b.Plan, j.checked)
 	j.view = wire.Build{
 		Slug: b.Slug, Revision: b.Revision, Undoes: b.Undoes, Redoes: b.Redoes, Name: p.Name, Scale: p.Scale, Timezone: p.Place().String(),
@@ -186,7 +188,7 @@ func promise(p *route.Plan, finish time.Time) (words string, late bool) {
 	}
 }
 
-func (j *judged) zone(line *route.Line, worst map[string]wire.State) wire.Zone {
+func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zone {
 	z := wire.Zone{ID: line.Zone.ID, Name: line.Zone.Name, AreaCM2: line.Zone.AreaCM2, State: orSafe(worst["zone "+line.Zone.ID]), Steps: []wire.Step{}}
 	for i, p := range line.Steps {
 		s := wire.Step{
@@ -250,7 +252,7 @@ func (j *judged) spread(l stack.Layer) string {
 	return fmt.Sprintf("fast product %s, slow %s", ready(cure.Fast), ready(cure.Slow))
 }
 
-func (j *judged) when(p route.Placed) string {
+func (j *judged) when(p timeline.Placed) string {
 	if !p.Step.Done.IsZero() {
 		return j.local(p.End).Format("2 Jan")
 	}
@@ -408,7 +410,7 @@ func (j *judged) opening() wire.Opening {
 
 // at is the zone at a moment, with the liquid of step or, where that has been done by then, of the next one.
 func (j *judged) at(moment time.Time, zone, step string) (wire.Moment, bool) {
-	i := slices.IndexFunc(j.checked.Lines, func(l *route.Line) bool { return l.Zone.ID == zone })
+	i := slices.IndexFunc(j.checked.Lines, func(l *timeline.Line) bool { return l.Zone.ID == zone })
 	if i < 0 {
 		return wire.Moment{}, false
 	}
@@ -425,12 +427,12 @@ func (j *judged) at(moment time.Time, zone, step string) (wire.Moment, bool) {
 
 // subjectOf returns the place in the route of the step that the moment is about: the chosen one unless it has ended by then, else the
 // first that has not; -1 when all have.
-func subjectOf(line *route.Line, step string, moment time.Time) int {
-	chosen := slices.IndexFunc(line.Steps, func(p route.Placed) bool { return p.Step.ID == step })
+func subjectOf(line *timeline.Line, step string, moment time.Time) int {
+	chosen := slices.IndexFunc(line.Steps, func(p timeline.Placed) bool { return p.Step.ID == step })
 	if chosen >= 0 && line.Steps[chosen].End.After(moment) {
 		return chosen
 	}
-	return slices.IndexFunc(line.Steps, func(p route.Placed) bool { return p.End.After(moment) })
+	return slices.IndexFunc(line.Steps, func(p timeline.Placed) bool { return p.End.After(moment) })
 }
 
 func (j *judged) sessionWords(moment time.Time) string {
@@ -459,7 +461,7 @@ func (j *judged) air(moment time.Time) wire.Air {
 	return out
 }
 
-func topWords(l *route.Line, moment time.Time) string {
+func topWords(l *timeline.Line, moment time.Time) string {
 	for i := len(l.Films) - 1; i > 0; i-- {
 		film := &l.Films[i]
 		if film.Film.Laid.After(moment) {
@@ -474,7 +476,7 @@ func topWords(l *route.Line, moment time.Time) string {
 	return "bare plastic"
 }
 
-func (j *judged) core(line *route.Line, subject int, moment time.Time) wire.Core {
+func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.Core {
 	c := wire.Core{State: wire.Safe, Films: []wire.Film{}}
 	reached := map[int]stack.Reach{}
 	below := len(line.Films)
@@ -482,7 +484,7 @@ func (j *judged) core(line *route.Line, subject int, moment time.Time) wire.Core
 		site := j.checked.Site(line, subject)
 		below = len(site.Below)
 		c.Step = site.Step.ID
-		if touch, wets := site.Touch(); wets {
+		if touch, wets := site.Touch, site.Wets; wets {
 			c.Drop = dropOf(site.Step, touch, stack.ContactTime(touch.Contact, touch.Liquid, moment, j.plan.Air))
 			for _, r := range site.Below.Cut(touch, moment, j.plan.Air) {
 				reached[r.Place] = r
@@ -507,7 +509,7 @@ func (j *judged) core(line *route.Line, subject int, moment time.Time) wire.Core
 	return c
 }
 
-func coreWords(c wire.Core, worst stack.Reach, line *route.Line) string {
+func coreWords(c wire.Core, worst stack.Reach, line *timeline.Line) string {
 	switch {
 	case c.Step == "":
 		return "Nothing more is planned here."
@@ -537,13 +539,13 @@ func dropOf(s *route.Step, t stack.Touch, standing time.Duration) *wire.Drop {
 	switch {
 	case s.Product != nil:
 		d.Carries = "carries " + s.Product.Name
-	case s.Wash() != nil:
-		d.Carries = "wipes " + s.Wash().Product.Name
+	case s.Wiped != nil:
+		d.Carries = "wipes " + s.Wiped.Product.Name
 	}
 	return d
 }
 
-func filmName(line *route.Line, i int) string {
+func filmName(line *timeline.Line, i int) string {
 	for _, p := range line.Steps {
 		if p.Layer == i && i > 0 {
 			return p.Step.Product.Name
@@ -552,7 +554,7 @@ func filmName(line *route.Line, i int) string {
 	return "the plastic"
 }
 
-func (j *judged) film(line *route.Line, i int, moment time.Time, r stack.Reach) wire.Film {
+func (j *judged) film(line *timeline.Line, i int, moment time.Time, r stack.Reach) wire.Film {
 	layer := &line.Films[i]
 	state := layer.At(moment)
 	f := wire.Film{
@@ -590,7 +592,7 @@ func (j *judged) filmWords(l *stack.Layer, state cure.State) string {
 	return words
 }
 
-func (j *judged) look(line *route.Line, subject int, moment time.Time) wire.Look {
+func (j *judged) look(line *timeline.Line, subject int, moment time.Time) wire.Look {
 	n := subject
 	if n < 0 {
 		n = len(line.Steps)

@@ -2,6 +2,10 @@ package web
 
 import (
 	"fmt"
+	"inkysparrow/core/draft"
+	"inkysparrow/core/guide"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 	"strings"
 	"sync"
 
@@ -58,7 +62,7 @@ func working(id, title string, e fact.Evidence) wire.Working {
 }
 
 func rulesTable() (rows []wire.Working) {
-	for _, r := range route.Every().All {
+	for _, r := range rule.Every().All {
 		w := working(r.ID, r.Title, r.Evidence)
 		w.Words = r.Reason
 		if r.Holds != nil {
@@ -139,7 +143,7 @@ func contactsTable() (rows []wire.Working) {
 func techniquesTable() (rows []wire.Working) {
 	for _, d := range route.Techniques() {
 		w := working(d.ID, d.Name, route.TimesEvidence())
-		w.Words = strings.Join(append([]string{d.Phase.String() + "."}, append(d.Ways(), d.Caution)...), " ")
+		w.Words = strings.Join(append([]string{d.Phase.String() + "."}, append(guide.Ways(d), d.Caution)...), " ")
 		w.Figures = fmt.Sprintf("%.0f min, and %.0f min for 100 cm² and coat", d.Setup.Minutes(), d.Per100.Minutes())
 		rows = append(rows, w)
 	}
@@ -177,7 +181,11 @@ func numbersTable() (rows []wire.Working) {
 		{"amounts and the airbrush", dose.Numbers.Rows()},
 		{"decals", decal.Numbers.Rows()},
 		{"wear", wear.Numbers.Rows()},
-		{"rules and drafts", route.Numbers.Rows()},
+		{"kinds of step", route.Numbers.Rows()},
+		{"the schedule", timeline.Numbers.Rows()},
+		{"rules", rule.Numbers.Rows()},
+		{"drafts", draft.Numbers.Rows()},
+		{"how it is done", guide.Numbers.Rows()},
 		{"the look", look.Numbers.Rows()},
 		{"plans", plan.Numbers.Rows()},
 	} {

@@ -1,0 +1,126 @@
+package rule
+
+import (
+	"fmt"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/timeline"
+	"inkysparrow/core/wash"
+)
+
+var bite = timeline.Rule{
+	ID: "bite", Title: "A liquid bites a film below",
+	Reason: "Each liquid is a solvent for some films. Where it is close enough to a film in kind, stays long enough and moves, it takes paint with it, when it is put on " +
+		"and again when it is wiped: the remover matters as much as the carrier. A film hardens out of its reach, and closed coats keep it away.",
+	Evidence: fact.Bench("computed from Hansen's distance, diffusion and the film's hardness; fitted to what the bench reports"),
+	Find:     findBite, Holds: biteHolds,
+}
+
+// biteHolds reports whether the step bites no film that is dry. A film that is still wet is for the rule wet-below.
+func biteHolds(s *timeline.Site, moment time.Time) bool {
+	if !s.Wets {
+		return true
+	}
+	r := s.Below.Bite(s.Touch, moment, s.Plan.Air)
+	return r.Wet || !r.Bites()
+}
+
+func findBite(s *timeline.Site) []timeline.Finding {
+	at, severity := s.Start, timeline.Stop
+	if biteHolds(s, at) {
+		if s.Fixed() || biteHolds(s, s.Asked) {
+			return nil
+		}
+		at, severity = s.Asked, timeline.Note // the schedule has moved it past the wait
+	}
+	r := s.Below.Bite(s.Touch, at, s.Plan.Air)
+	f := timeline.Finding{
+		Severity: severity, Layer: s.LayerID(r.Place), Liquid: liquidID(s.Touch.Liquid),
+		Figures: timeline.Figures{RED: r.RED, Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Share: r.Exposed, Film: true},
+	}
+	safe, waits := timeline.Search(at, s.Plan.Air.Changes(), func(t time.Time) bool { return biteHolds(s, t) })
+	switch {
+	case waits:
+		f.Verdict, f.SafeFrom = timeline.Wait, safe
+	case len(barriers(s, s.Touch, at)) > 0:
+		f.Verdict = timeline.Seal
+	default:
+		f.Verdict = timeline.Never
+	}
+	f.Title = fmt.Sprintf("%s bites %s", say.Capital(StepLiquid(s)), s.FilmName(r.Place))
+	f.Because = biteWords(s, r, f)
+	f.Propose = func() []timeline.Fix { return biteFixes(s, at, f.Verdict) }
+	return []timeline.Finding{f}
+}
+
+func biteWords(s *timeline.Site, r stack.Reach, f timeline.Finding) string {
+	film := s.FilmName(r.Place)
+	what := say.Capital(StepLiquid(s))
+	var head string
+	switch {
+	case r.Whole:
+		stands := stack.ContactTime(s.Touch.Contact, s.Touch.Liquid, s.Start, s.Plan.Air)
+		head = fmt.Sprintf("%s gets through to %s in %s and stands for %s: it lets go, and all above it comes off.", what, film, say.Span(r.Lag), say.Span(stands))
+	case s.Touch.Liquid == nil:
+		head = fmt.Sprintf("%s digs %.1f µm into %s: it is %s hard.", say.Capital(s.Touch.Contact.Name), float64(r.Loss), film, say.Percent(r.Hard))
+	case r.Place == 0:
+		head = fmt.Sprintf("%s crazes the bare plastic where no paint covers it.", what)
+	default:
+		head = fmt.Sprintf("%s softens %s %.1f µm deep %s: it is %s hard.", what, film, float64(r.Depth), under(s.Touch), say.Percent(r.Hard))
+	}
+	switch f.Verdict {
+	case timeline.Wait:
+		return head + " Safe from " + s.Plan.Clock(f.SafeFrom) + "."
+	case timeline.Seal:
+		return head + " Waiting does not make it safe; a closed clear coat over it does."
+	}
+	return head + " Neither waiting nor a clear coat makes it safe."
+}
+
+// StepLiquid is what the step's liquid is called in a sentence, or the cloth where it is dry.
+func StepLiquid(s *timeline.Site) string {
+	if s.Touch.Liquid == nil {
+		return "the cloth"
+	}
+	return s.Touch.Liquid.Name
+}
+
+func biteFixes(s *timeline.Site, at time.Time, verdict timeline.Verdict) []timeline.Fix {
+	before := s.Step
+	if w := s.Step.Wiped; w != nil {
+		before = w
+	}
+	var seal, wait, swap []timeline.Fix
+	if before.Done.IsZero() {
+		seal = sealFix(s, before, barriers(s, s.Touch, at))
+	}
+	if verdict == timeline.Wait {
+		wait = waitFix(s)
+	}
+	if before.Done.IsZero() && before.Product != nil {
+		swap = swapFixes(s, before, func(p *coating.Product) bool { return spares(s, before, p, at) })
+	}
+	if s.Step.Do.Has(route.Cloth) {
+		swap = append(swap, drierFix(s, func(c wash.Wetness) bool {
+			touch, _ := timeline.TouchOf(s.Step.As(func(s *route.Step) { s.Cloth = c }), s.Below)
+			return !s.Below.Bite(touch, at, s.Plan.Air).Bites()
+		})...)
+	}
+	return append(append(seal, swap...), wait...)
+}
+
+func liquidID(l *solvent.Liquid) string {
+	if l == nil {
+		return ""
+	}
+	return l.ID
+}
+
+// under says what the touch is, after "under": "a damp wipe".
+func under(t stack.Touch) string { return "under " + t.Contact.Name }

@@ -1,0 +1,147 @@
+package rule
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/timeline"
+)
+
+var (
+	toughBench   = fact.Bench("chipped the same evening or the next; after some days the colour no longer breaks over the medium")
+	tough        = Numbers.Number("chip-tough", 7.5, "µm", "hardness times thickness of what lies on a medium from which a wet brush no longer breaks it", toughBench)
+	stubborn     = Numbers.Number("chip-stubborn", 5, "µm", "the same from which it takes long and comes off in flakes", toughBench)
+	chipsTooMany = Numbers.Number("chips-much", 2, "", "how many times the wanted share of chips is too much", fact.Bench("less is more"))
+)
+
+// Toughness returns how hard what lies on the medium at place is to break at moment: the sum of hardness times thickness, in um.
+func Toughness(s *timeline.Site, place int, moment time.Time) float64 {
+	sum := 0.0
+	for i := place + 1; i < len(s.Below); i++ {
+		if f := s.Below[i].Film; f.Family.Closed && !f.Laid.After(moment) {
+			sum += float64(s.Below[i].Hard(moment)) * float64(f.Thickness())
+		}
+	}
+	return sum
+}
+
+// Chipping tells of a chip step on a medium: how long water takes to get through, and until when what lies on it still breaks.
+type Chipping struct {
+	Place   int           // of the medium
+	Through time.Duration // until water is through
+	Eased   time.Time     // until then it comes off easily
+	Late    time.Time     // after that it doesn't break any more
+}
+
+// Lift works a chip step out; ok is false where nothing lies on a medium.
+func Lift(s *timeline.Site) (Chipping, bool) {
+	place := timeline.TopMedium(s.Below)
+	if place == 0 || place == len(s.Below)-1 {
+		return Chipping{}, false
+	}
+	l := Chipping{Place: place, Through: s.Below.Lag(place, solvent.Must("water"), s.Start)}
+	from := s.Below[len(s.Below)-1].Stiff()
+	until := func(limit float64) time.Time {
+		if t, ok := timeline.Search(from, s.Plan.Air.Changes(), func(t time.Time) bool { return Toughness(s, place, t) >= limit }); ok {
+			return t
+		}
+		return from.Add(timeline.Patience)
+	}
+	l.Eased, l.Late = until(stubborn), until(tough)
+	return l, true
+}
+
+var chipLate = timeline.Rule{
+	ID: "chip-late", Title: "Chipped too late",
+	Reason: "Water lifts a medium at any age, but the colour on it has to break too. It grows tougher as it hardens and with every coat: what comes off with a wet brush on the first evening " +
+		"wants a blade some days later.",
+	Evidence: toughBench,
+	Find:     findChipLate,
+}
+
+var underMedium = timeline.Rule{
+	ID: "under-medium", Title: "A chipping layer on a film that is still soft",
+	Reason: "Chipping is done with a stiff brush, down to what lies under the medium. That has to be hard before the medium goes on: waiting afterwards lets the colour above grow too tough to chip. " +
+		"A lacquer wants about two days.",
+	Evidence: fact.Bench("lacquer about two days under a further chipping layer: T08"),
+	Holds:    func(s *timeline.Site, t time.Time) bool { _, soft := softUnderBrush(s, t); return !soft },
+	Find:     findUnderMedium,
+}
+
+var chipsMuch = timeline.Rule{
+	ID: "chips-much", Title: "More chips than the aircraft would have",
+	Reason:   "Chips sit where people walk, climb and service; an outer wing far from any of these has none. What is wanted follows from how it was kept.",
+	Evidence: fact.Bench("less is more; wear goes where people go"),
+	Find:     findChipsMuch,
+}
+
+// softUnderBrush returns what a chipping brush would dig into below the medium that the step lays.
+func softUnderBrush(s *timeline.Site, moment time.Time) (stack.Reach, bool) {
+	if !s.Step.Do.Lays || s.Step.Product == nil || !s.Step.Product.Family.IsLive() || !s.Step.Product.Family.Closed {
+		return stack.Reach{}, false
+	}
+	r := s.Below.Bite(stack.Touch{Contact: stack.ChipWork}, moment, s.Plan.Air)
+	return r, r.Place > 0 && !r.Wet && r.Bites()
+}
+
+func findUnderMedium(s *timeline.Site) []timeline.Finding {
+	r, soft := softUnderBrush(s, s.Start)
+	if !soft {
+		return nil
+	}
+	f := timeline.Finding{Severity: timeline.Warn, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Film: true}}
+	f.Because = fmt.Sprintf("%s is %s hard: the chipping brush would dig %.1f µm into it.", say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), float64(r.Loss))
+	if safe, ok := timeline.Search(s.Start, s.Plan.Air.Changes(), func(t time.Time) bool { _, soft := softUnderBrush(s, t); return !soft }); ok {
+		f.Verdict, f.SafeFrom, f.Propose = timeline.Wait, safe, func() []timeline.Fix { return waitFix(s) }
+		f.Because += " Safe from " + s.Plan.Clock(safe) + "."
+	}
+	return []timeline.Finding{f}
+}
+
+func findChipLate(s *timeline.Site) []timeline.Finding {
+	if !s.Step.Do.Has(route.Lifting) {
+		return nil
+	}
+	l, ok := Lift(s)
+	if !ok || s.Start.Before(l.Eased) {
+		return nil
+	}
+	top := s.FilmName(len(s.Below) - 1)
+	f := timeline.Finding{Severity: timeline.Note, Layer: s.LayerID(l.Place), Figures: timeline.Figures{Share: Toughness(s, l.Place, s.Start)}}
+	f.Because = fmt.Sprintf("%s has been on the medium since %s: it comes off slowly and in flakes. It was easy until %s.", say.Capital(top), s.Plan.Clock(s.Below[len(s.Below)-1].Film.Laid), s.Plan.Clock(l.Eased))
+	if !s.Start.Before(l.Late) {
+		f.Severity = timeline.Warn
+		f.Because = fmt.Sprintf("%s has grown too tough for a wet brush since %s. Scratch it open with a needle, or chip the evening after it is sprayed.", say.Capital(top), s.Plan.Clock(l.Late))
+		f.Propose = func() []timeline.Fix {
+			thin := s.StepOf(len(s.Below) - 1)
+			if thin == nil || !thin.Done.IsZero() || thin.Coats < 2 {
+				return nil
+			}
+			return []timeline.Fix{{Do: "coats", Step: thin.ID, Coats: 1}}
+		}
+	}
+	return []timeline.Finding{f}
+}
+
+// ChipWays are the techniques that leave chips of a share of the zone.
+var ChipWays = []string{"chip", "wipe-back", "sponge-chips", "brush-chips"}
+
+func findChipsMuch(s *timeline.Site) []timeline.Finding {
+	if !slices.Contains(ChipWays, s.Step.Do.ID) || s.Step.Share <= 0 || s.Plan.Wear.Chips <= 0 {
+		return nil
+	}
+	share := 100 * s.Step.Share
+	if share <= chipsTooMany*s.Plan.Wear.Chips {
+		return nil
+	}
+	return []timeline.Finding{{
+		Severity: timeline.Note, Figures: timeline.Figures{Share: s.Step.Share},
+		Because: fmt.Sprintf("%.0f %% of the zone is chipped, and %.1f %% is what its service asks for. %s", share, s.Plan.Wear.Chips, s.Plan.Wear.Words),
+	}}
+}

@@ -1,0 +1,199 @@
+package rule
+
+import (
+	"slices"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/timeline"
+	"inkysparrow/core/wash"
+)
+
+// target returns the step whose time decides the site's: the wash for its wipe, unless that has happened.
+func target(s *timeline.Site) *route.Step {
+	if w := s.Step.Wiped; w != nil && w.Done.IsZero() {
+		return w
+	}
+	return s.Step
+}
+
+// waitFix proposes to begin the target when every timed rule holds for it, and for its wipe, and a session has room. There is none for
+// what is not pinned, since the schedule has done that already, and none where waiting does not help.
+func waitFix(s *timeline.Site) []timeline.Fix {
+	target := target(s)
+	if target.At.IsZero() && (s.Step.At.IsZero() || !s.Step.Done.IsZero()) {
+		return nil
+	}
+	if target.At.IsZero() {
+		target = s.Step
+	}
+	until, ok := s.Timeline.LaterStart(s.Line, target)
+	if !ok {
+		return nil
+	}
+	return []timeline.Fix{{Do: "wait", Step: target.ID, Until: until}}
+}
+
+// insertFix proposes coats of a clear before a step. want ranks the sheens that serve, the best first.
+func insertFix(s *timeline.Site, do string, coats int, before *route.Step, want ...coating.Sheen) []timeline.Fix {
+	var fixes []timeline.Fix
+	for _, p := range clears(s, want) {
+		fixes = append(fixes, insert(s, do, coats, before, p))
+	}
+	return fixes
+}
+
+func insert(s *timeline.Site, do string, coats int, before *route.Step, p *coating.Product) timeline.Fix {
+	t := route.MustTechnique(do)
+	f := timeline.Fix{Do: "insert", Step: before.ID, Insert: &route.Step{ID: before.ID + "-" + t.ID, Do: t, Product: p, Coats: coats}}
+	if !slices.Contains(s.Plan.Products, p) {
+		f.Adds = p
+	}
+	return f
+}
+
+// clears returns the plan's clears of the wanted sheens, best first and one of a family; a usual one where the plan has none.
+func clears(s *timeline.Site, want []coating.Sheen) []*coating.Product {
+	var fit []*coating.Product
+	for _, sheen := range want {
+		for _, p := range s.Plan.Products {
+			same := func(q *coating.Product) bool { return q.Family == p.Family }
+			if p.Kind == coating.Clear && p.Sheen == sheen && p.Family.Closed && !slices.ContainsFunc(fit, same) {
+				fit = append(fit, p)
+			}
+		}
+	}
+	if len(fit) > 0 {
+		return fit[:min(2, len(fit))]
+	}
+	return []*coating.Product{usualClear(coating.MustFamily("urethane-clear"), want[0], s.Plan.Products)}
+}
+
+// usualClear returns a clear of that family and sheen under an id that the plan doesn't use yet.
+func usualClear(f *coating.Family, sheen coating.Sheen, taken []*coating.Product) *coating.Product {
+	id := route.FreeID(sheen.String()+"-clear", taken)
+	return &coating.Product{
+		ID: id, Name: say.Capital(sheen.String()) + " clear", Kind: coating.Clear, Family: f, Sheen: sheen,
+		Carrier: f.Carrier, Thinner: f.Thinner, Remover: f.Remover,
+	}
+}
+
+// swapFixes proposes other products of the plan for a step: of the same kind, of another family, for which good holds.
+func swapFixes(s *timeline.Site, step *route.Step, good func(*coating.Product) bool) []timeline.Fix {
+	var fixes []timeline.Fix
+	for _, p := range s.Plan.Products {
+		if p == step.Product || p.Kind != step.Product.Kind || !slices.Contains(step.Do.Kinds, p.Kind) {
+			continue
+		}
+		if good(p) {
+			fixes = append(fixes, timeline.Fix{Do: "swap", Step: step.ID, Product: p})
+		}
+		if len(fixes) == 2 {
+			break
+		}
+	}
+	return fixes
+}
+
+// spares reports whether the step, taken with product p instead, would bite nothing at moment.
+func spares(s *timeline.Site, step *route.Step, p *coating.Product, moment time.Time) bool {
+	touch, wets := timeline.TouchOf(step.As(func(s *route.Step) { s.Product = p }), s.Below)
+	return !wets || !s.Below.Bite(touch, moment, s.Plan.Air).Bites()
+}
+
+// barrier is a clear that makes a touch safe.
+type barrier struct {
+	family *coating.Family
+	coats  int
+}
+
+// barriers returns the families of which a closed barrier of two or three coats, given time to harden, makes touch safe, and which are
+// safe to spray themselves.
+func barriers(s *timeline.Site, touch stack.Touch, from time.Time) []barrier {
+	var all []barrier
+	for _, f := range coating.Families() {
+		if !slices.Contains(f.Kinds, coating.Clear) {
+			continue
+		}
+		spray := stack.Touch{Contact: stack.WetCoat, Liquid: f.Carrier, Welds: f}
+		if s.Below.Bite(spray, from, s.Plan.Air).Bites() {
+			continue
+		}
+		if coats := coatsOf(s, f, touch, from); coats > 0 {
+			all = append(all, barrier{f, coats})
+		}
+	}
+	return all
+}
+
+// coatsOf returns how many coats of f make touch safe, 0 where they don't.
+func coatsOf(s *timeline.Site, f *coating.Family, touch stack.Touch, from time.Time) int {
+	for coats := 2; coats <= 3; coats++ {
+		film := coating.Film{Family: f, Coats: coats, Wet: f.Wet, Laid: from}
+		sealed := append(slices.Clip(s.Below), stack.Lay("", film, s.Plan.Air))
+		for days := 1; days <= 16; days *= 2 {
+			if !sealed.Bite(touch, from.AddDate(0, 0, days), s.Plan.Air).Bites() {
+				return coats
+			}
+		}
+	}
+	return 0
+}
+
+// sealFix proposes a barrier before a step: a clear of the plan that serves, else one that it doesn't have yet.
+func sealFix(s *timeline.Site, before *route.Step, serve []barrier) []timeline.Fix {
+	var fixes []timeline.Fix
+	for _, p := range clears(s, []coating.Sheen{coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat}) {
+		for _, b := range serve {
+			if b.family == p.Family {
+				fixes = append(fixes, insert(s, "seal", b.coats, before, p))
+			}
+		}
+	}
+	if len(fixes) == 0 && len(serve) > 0 {
+		fixes = []timeline.Fix{insert(s, "seal", serve[0].coats, before, usualClear(serve[0].family, coating.Gloss, s.Plan.Products))}
+	}
+	return fixes
+}
+
+// drierFix proposes a drier cloth for a wipe.
+func drierFix(s *timeline.Site, good func(wash.Wetness) bool) []timeline.Fix {
+	for c := wash.Dry; c < s.Step.Cloth; c++ {
+		if good(c) {
+			return []timeline.Fix{{Do: "swap", Step: s.Step.ID, Cloth: &c}}
+		}
+	}
+	return nil
+}
+
+// undercoats returns the plan's greys that a weak colour can be laid on, a usual one where there is none.
+func undercoats(s *timeline.Site) []*coating.Product {
+	var fit []*coating.Product
+	for _, p := range s.Plan.Products {
+		if l := route.Lightness(p); p.Kind == coating.Primer && p.Colour != "" && l >= greyFrom && l <= greyTo {
+			fit = append(fit, p)
+		}
+	}
+	if len(fit) > 0 {
+		return fit[:1]
+	}
+	return []*coating.Product{usualPaint("grey-undercoat", "Grey undercoat", coating.Primer, colour.Grey((greyFrom+greyTo)/2).String(), s.Plan.Products)}
+}
+
+var (
+	greyFrom = Numbers.Number("undercoat-from", 50, "L*", "darkest grey that is put below a weak pale colour", fact.Bench("weak pale colours want a grey below"))
+	greyTo   = Numbers.Number("undercoat-to", 85, "L*", "palest", fact.Bench("weak pale colours want a grey below"))
+)
+
+// usualPaint returns a water-borne paint under an id that the plan doesn't use yet.
+func usualPaint(id, name string, kind coating.Kind, hex string, taken []*coating.Product) *coating.Product {
+	f := coating.MustFamily("waterborne-acrylic")
+	return &coating.Product{
+		ID: route.FreeID(id, taken), Name: name, Kind: kind, Family: f, Colour: hex, Sheen: coating.Flat, Carrier: f.Carrier, Thinner: f.Thinner, Remover: f.Remover,
+	}
+}

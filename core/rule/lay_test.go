@@ -1,0 +1,115 @@
+package rule
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"testing"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/route"
+	"inkysparrow/core/routetest"
+	"inkysparrow/core/schedule"
+	"inkysparrow/core/timeline"
+	"inkysparrow/core/wash"
+)
+
+// randomPlan has a few zones of plausible routes, some steps pinned, in constant or changing air.
+func randomPlan(r *rand.Rand) *route.Plan {
+	start := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+	p := &route.Plan{Name: "random", Start: start, Bench: routetest.Night, Air: climate.Constant(climate.Air{TemperatureC: 12 + 12*r.Float64(), Humidity: 0.3 + 0.4*r.Float64()})}
+	if r.IntN(2) == 0 {
+		p.Air = climate.Profile{
+			Day: climate.Room, Night: &climate.Night{Air: climate.Air{TemperatureC: 13, Humidity: 0.65}, From: 23 * time.Hour, To: 7 * time.Hour},
+		}.Record(start, start.AddDate(1, 0, 0), time.UTC)
+	}
+	paint := []*coating.Product{routetest.Product(coating.Paint, "waterborne-acrylic", coating.Flat), routetest.Product(coating.Paint, "enamel", coating.Gloss), routetest.Product(coating.Paint, "lacquer", coating.Satin)}
+	clear := []*coating.Product{routetest.Product(coating.Clear, "polish-clear", coating.Gloss), routetest.Product(coating.Clear, "urethane-clear", coating.Flat)}
+	washes := []*coating.Product{routetest.Product(coating.Wash, "enamel-wash", 0), routetest.Product(coating.Wash, "clay-wash", 0), routetest.Product(coating.Wash, "oil-wash", 0)}
+	oil := routetest.Product(coating.Oil, "artist-oil", 0)
+	for z := range 1 + r.IntN(4) {
+		zone := &route.Zone{ID: fmt.Sprint("z", z), Name: "Zone", AreaCM2: 10 + 300*r.Float64()}
+		add := func(do string, with *coating.Product, of string) {
+			s := &route.Step{ID: fmt.Sprintf("z%d-%d", z, len(zone.Steps)), Do: route.MustTechnique(do), Product: with, Coats: 1 + r.IntN(2), Of: of, Cloth: wash.Wetness(r.IntN(3))}
+			if r.IntN(7) == 0 {
+				s.At = start.Add(time.Duration(r.IntN(300)) * time.Hour)
+			}
+			zone.Steps = append(zone.Steps, s)
+		}
+		add("base-coat", paint[r.IntN(3)], "")
+		if r.IntN(2) == 0 {
+			add("gloss-coat", clear[0], "")
+		}
+		add("pin-wash", washes[r.IntN(3)], "")
+		add("wipe", nil, zone.Steps[len(zone.Steps)-1].ID)
+		if r.IntN(2) == 0 {
+			add("flat-coat", clear[1], "")
+			add("oil-dots", oil, "")
+		}
+		add("final-coat", clear[1], "")
+		zone.Link()
+		p.Zones = append(p.Zones, zone)
+	}
+	return p
+}
+
+// What a schedule promises: the order of the route, one pair of hands, sessions kept, pins kept, wipes in their window; and a step that
+// nothing is found against begins when every timed rule holds.
+func TestScheduleKeepsItsPromises(t *testing.T) {
+	r := rand.New(rand.NewPCG(8, 15))
+	for n := range 200 {
+		rep := Check(randomPlan(r))
+		type work struct {
+			span   schedule.Span
+			pinned bool
+		}
+		var all []work
+		for _, line := range rep.Lines {
+			after := time.Time{}
+			for i, p := range line.Steps {
+				pinned := !p.Step.At.IsZero()
+				if pinned && !p.Start.Equal(p.Step.At) {
+					t.Errorf("plan %d: %s is pinned to %v and placed at %v", n, p.Step.ID, p.Step.At, p.Start)
+				}
+				if !pinned && p.Start.Before(after) {
+					t.Errorf("plan %d: %s begins %v, before the step above it ends %v", n, p.Step.ID, p.Start, after)
+				}
+				if !pinned && !p.NoRoom && !rep.Calendar.InSession(schedule.Span{From: p.Start, To: p.End}) {
+					t.Errorf("plan %d: %s is placed outside the sessions, %v", n, p.Step.ID, p.Start)
+				}
+				stopped := slices.ContainsFunc(rep.Findings, func(f timeline.Finding) bool { return f.Step == p.Step.ID && f.Severity > timeline.Note })
+				if site := rep.Site(line, i); !stopped && !site.Holds(every.Timed, p.Start) {
+					t.Errorf("plan %d: nothing is found against %s at %v, but a timed rule does not hold", n, p.Step.ID, p.Start)
+				}
+				if p.Step.Wiped != nil && !stopped && (p.Start.Before(p.Opens) || p.Start.After(p.Closes)) {
+					t.Errorf("plan %d: %s is wiped at %v, its window is %v to %v", n, p.Step.ID, p.Start, p.Opens, p.Closes)
+				}
+				after = timeline.Later(after, p.End)
+				all = append(all, work{schedule.Span{From: p.Start, To: p.End}, pinned})
+			}
+		}
+		for i, a := range all {
+			for _, b := range all[:i] {
+				if !(a.pinned && b.pinned) && a.span.From.Before(b.span.To) && b.span.From.Before(a.span.To) {
+					t.Errorf("plan %d: two pieces of work at once, %v and %v", n, a.span, b.span)
+				}
+			}
+		}
+	}
+}
+
+// The same plan is laid out the same way twice.
+func TestLayIsRepeatable(t *testing.T) {
+	for seed := range uint64(30) {
+		a, b := Lay(randomPlan(rand.New(rand.NewPCG(seed, 1)))), Lay(randomPlan(rand.New(rand.NewPCG(seed, 1))))
+		for i := range a.Lines {
+			for k := range a.Lines[i].Steps {
+				if x, y := a.Lines[i].Steps[k], b.Lines[i].Steps[k]; !x.Start.Equal(y.Start) || !x.Ready.Equal(y.Ready) {
+					t.Errorf("seed %d: %s at %v, then at %v", seed, x.Step.ID, x.Start, y.Start)
+				}
+			}
+		}
+	}
+}

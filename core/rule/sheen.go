@@ -1,0 +1,92 @@
+package rule
+
+import (
+	"fmt"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/decal"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/timeline"
+	"inkysparrow/core/wash"
+)
+
+var (
+	decalSmooth = coating.Texture(Numbers.Number("decal-texture", 0.09, "µm", "roughest surface on which decals do not silver", fact.Bench("between gloss and semi-gloss")))
+	decalRough  = coating.Texture(Numbers.Number("decal-silvers", 0.25, "µm", "texture from which they surely do", fact.Bench("about satin")))
+	toothless   = coating.Texture(Numbers.Number("tooth", 0.22, "µm", "texture below which oils and pigments slide", fact.Bench("between semi-gloss and satin")))
+)
+
+var silvering = timeline.Rule{
+	ID: "silvering", Title: "A decal on a surface that is not glossy",
+	Reason:   "Air stays in the valleys under a decal that is laid on anything rougher than gloss, and shows as silver. One coat of gloss does not fill a flat paint; two do.",
+	Evidence: fact.Bench("decals silver on anything but gloss"),
+	Find:     findSilvering,
+}
+
+var washSheen = timeline.Rule{
+	ID: "wash-sheen", Title: "A wash on a surface that keeps it",
+	Reason: "Gloss lets a wash run and wipe off clean; satin keeps an even grime; flat keeps much, dark and hard to take off. " +
+		"If that is what you are after, choose the school that has it so.",
+	Evidence: fact.Bench("what a dry wipe leaves on each sheen; computed from the texture"),
+	Find:     findWashSheen,
+}
+
+var grip = timeline.Rule{
+	ID: "grip", Title: "Nothing for oils or pigments to grip",
+	Reason:   "Oils and pigments need tooth: over gloss they slide and wipe straight off. One school wants just that.",
+	Evidence: fact.Bench("flat below oils, by the most; gloss by those who want to undo them"),
+	Find:     findGrip,
+}
+
+func findSilvering(s *timeline.Site) []timeline.Finding {
+	on := s.Glossed()
+	if !s.Step.Do.Has(route.NeedsGloss) || on <= decalSmooth {
+		return nil
+	}
+	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Share: float64(on)}}
+	if on < decalRough {
+		f.Severity = timeline.Note
+	}
+	f.Because = fmt.Sprintf("The surface is %s: its valleys are %.2f µm deep on average where gloss has %.2f, so the decals silver.",
+		on.Sheen(), float64(on), float64(coating.Gloss.Texture()))
+	if works := decal.Works(s.Step.Decals, on); len(works) > 0 && works[0].Silver > 0 {
+		f.Because += fmt.Sprintf(" Under %s, the largest, air would stay below %.0f %% of the film.", works[0].Name, 100*works[0].Silver)
+	}
+	f.Propose = func() []timeline.Fix { return insertFix(s, "gloss-coat", 2, s.Step, coating.Gloss) }
+	return []timeline.Finding{f}
+}
+
+func findWashSheen(s *timeline.Site) []timeline.Finding {
+	if !s.Step.Do.Has(route.WashOn) {
+		return nil
+	}
+	sheen, school := s.On.Sheen(), s.Plan.Schools.Of("under_wash")
+	if sheen <= coating.SemiGloss || school == "flat" || school == "satin" && sheen == coating.Satin {
+		return nil
+	}
+	film := s.Step.Film(s.Start)
+	left := wash.Left(film.Thickness(), s.On, wash.Dry, route.Strokes("airflow"), 0, 0)
+	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Share: left}}
+	if sheen == coating.Satin {
+		f.Severity = timeline.Note
+	}
+	f.Because = fmt.Sprintf("%s is %s: a dry wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", say.Capital(s.SurfaceName()), sheen,
+		100*left, 100*wash.Left(film.Thickness(), coating.Gloss.Texture(), wash.Dry, route.Strokes("airflow"), 0, 0))
+	f.Propose = func() []timeline.Fix { return insertFix(s, "gloss-coat", 2, s.Step, coating.Gloss) }
+	return []timeline.Finding{f}
+}
+
+func findGrip(s *timeline.Site) []timeline.Finding {
+	if !s.Step.Do.Has(route.NeedsTooth) || s.On >= toothless {
+		return nil
+	}
+	if s.Step.Do.Has(route.OilWork) && s.Plan.Schools.Of("under_oils") == "gloss" {
+		return nil
+	}
+	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Share: float64(s.On)}}
+	f.Because = fmt.Sprintf("%s is %s and gives %s no grip: it slides and wipes straight off.", say.Capital(s.SurfaceName()), s.On.Sheen(), say.Lower(s.Step.Do.Name))
+	f.Propose = func() []timeline.Fix { return insertFix(s, "flat-coat", 1, s.Step, coating.Flat, coating.Satin) }
+	return []timeline.Finding{f}
+}

@@ -1,0 +1,27 @@
+package rule
+
+import (
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/timeline"
+)
+
+var spraySetting = timeline.Rule{
+	ID: "spray-setting", Title: "An airbrush that is set too dry, too coarse or too wet",
+	Reason: "Droplets that dry on their way or leave the needle too large no longer flow out: the coat is pebbly like orange peel, and gloss is lost. Too much in one pass runs on every edge. " +
+		"Distance, pressure, needle and thinning each move it.",
+	Evidence: fact.Bench("fitted so that the settings that people give come out well"),
+	Find: func(s *timeline.Site) []timeline.Finding {
+		if s.Step.Spray == nil || s.Step.Product == nil || !s.Step.Do.Airbrush {
+			return nil
+		}
+		x := route.SprayOf(s.Zone, s.Step, s.Step.Spray, s.Plan.Air.At(s.Start))
+		if !x.Dry && !x.Coarse && !x.Wet {
+			return nil
+		}
+		return []timeline.Finding{{
+			Severity: timeline.Warn, Figures: timeline.Figures{Share: x.Lost}, Because: x.Words(),
+			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: "set", Step: s.Step.ID}} },
+		}}
+	},
+}

@@ -1,0 +1,55 @@
+package rule
+
+import (
+	"fmt"
+	"time"
+
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/timeline"
+)
+
+var youngOils = timeline.Rule{
+	ID: "young-oils", Title: "A coat over young oils or washes",
+	Reason:   "An oil is touch-dry in a day or two and settled in three to seven. A coat before that shuts it in soft, and can move it. Some put nothing over oils ever again.",
+	Evidence: fact.Bench("cautious people wait four to seven days; computed from the oil's own hardening"),
+	Find:     findYoungOils, Holds: func(s *timeline.Site, t time.Time) bool { _, settled := settled(s); return !t.Before(settled) },
+}
+
+// settled returns the oil or wash below that takes longest to settle, and until when.
+func settled(s *timeline.Site) (place int, at time.Time) {
+	if !s.Step.Do.Has(route.ClearCoat | route.Colour) {
+		return 0, at
+	}
+	for i := len(s.Below) - 1; i > 0; i-- {
+		if f := s.Below[i].Film.Family; f.IsOily() && s.Line.Ready[i].After(at) {
+			place, at = i, s.Line.Ready[i]
+		}
+	}
+	return place, at
+}
+
+func findYoungOils(s *timeline.Site) []timeline.Finding {
+	place, settled := settled(s)
+	if place == 0 {
+		return nil
+	}
+	var found []timeline.Finding
+	if s.Start.Before(settled) {
+		state := s.Below[place].At(s.Start)
+		f := timeline.Finding{Severity: timeline.Warn, Verdict: timeline.Wait, Layer: s.LayerID(place), SafeFrom: settled, Figures: timeline.Figures{Hard: state.Hard, Film: true}}
+		f.Because = fmt.Sprintf("%s is %s hard, and settled enough for a coat from %s.", say.Capital(s.FilmName(place)), say.Percent(state.Hard), s.Plan.Clock(settled))
+		f.Propose = func() []timeline.Fix { return waitFix(s) }
+		found = append(found, f)
+	}
+	over := s.StepOf(place)
+	if s.Plan.Schools.Of("over_oils") == "nothing" && over != nil && over.Do.Has(route.OilWork) && s.Step.Do.Has(route.ClearCoat) {
+		found = append(found, timeline.Finding{
+			Severity: timeline.Warn, Layer: s.LayerID(place),
+			Because: fmt.Sprintf("Your school leaves oils uncovered, and this coat goes over %s.", s.FilmName(place)),
+			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: "remove", Step: s.Step.ID}} },
+		})
+	}
+	return found
+}

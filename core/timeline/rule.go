@@ -1,0 +1,132 @@
+package timeline
+
+import (
+	"cmp"
+	"slices"
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/wash"
+)
+
+// Rule is one thing that a plan can get wrong. Rules are values; each stands in a file of its own and registers itself.
+type Rule struct {
+	ID, Title string
+	Reason    string // why, in paint words
+	Evidence  fact.Evidence
+
+	// Find judges the step at the moment it is placed.
+	Find func(*Site) []Finding
+	// Holds reports whether the step may begin at moment, for rules that time can satisfy; nil for the others. In constant air it
+	// turns true for good in the end; before that a good stretch may be missed, never a bad one taken. Scheduled steps are moved to
+	// where it holds.
+	Holds func(s *Site, moment time.Time) bool
+	// Physical marks a rule without which the step can't be begun at all, such as a wet film below.
+	Physical bool
+	// Soft marks a rule that gives way where no moment satisfies it together with the others: a garage may stay damp all winter.
+	Soft bool
+}
+
+// Rules is a list of rules, with those picked out that laying a plan out asks for.
+type Rules struct {
+	All      []*Rule // by id
+	Timed    []*Rule // that time can satisfy
+	Firm     []*Rule // of these, the ones that don't give way
+	Physical []*Rule // of these, the ones without which a step can't be begun
+}
+
+// NewRules returns the list, by id.
+func NewRules(list ...*Rule) *Rules {
+	slices.SortFunc(list, func(a, b *Rule) int { return cmp.Compare(a.ID, b.ID) })
+	rules := &Rules{All: list}
+	for _, r := range list {
+		if r.Holds == nil {
+			continue
+		}
+		rules.Timed = append(rules.Timed, r)
+		if !r.Soft {
+			rules.Firm = append(rules.Firm, r)
+		}
+		if r.Physical {
+			rules.Physical = append(rules.Physical, r)
+		}
+	}
+	return rules
+}
+
+// Severity is how bad a finding is.
+type Severity uint8
+
+// The severities, from harmless to bad.
+const (
+	Note Severity = iota // worth knowing
+	Warn                 // a likely flaw
+	Stop                 // work will be lost
+)
+
+var severityNames = [...]string{"note", "warn", "stop"}
+
+func (s Severity) String() string { return severityNames[s] }
+
+// Verdict says what would make a step safe.
+type Verdict string
+
+// The verdicts. A bite that time alone makes safe within PatienceDays is Wait.
+const (
+	NoVerdict Verdict = ""
+	Wait      Verdict = "wait"
+	Seal      Verdict = "seal"
+	Never     Verdict = "never"
+)
+
+// Finding is what a rule has to say about a step. Figures that a rule doesn't use are zero.
+type Finding struct {
+	Zone, Step string
+	Rule       *Rule
+	Severity   Severity
+	Verdict    Verdict
+	Layer      string // the step that left the film in question; empty for the bare plastic or none
+	Liquid     string
+	Figures    Figures
+	SafeFrom   time.Time
+	Title      string // says it of this case; empty for the rule's own
+	Because    string
+
+	Propose func() []Fix
+}
+
+// Fixes works out what would remove the finding. They are candidates: plan.Check tries each one.
+func (f Finding) Fixes() []Fix {
+	if f.Propose == nil {
+		return nil
+	}
+	return f.Propose()
+}
+
+// Figures are the numbers behind a finding.
+type Figures struct {
+	RED   float64
+	Hard  cure.Fraction
+	Depth coating.Microns // softened where it is reached
+	Loss  coating.Microns // carried off, averaged over the area
+	Share float64         // of a wash left or pulled, of an area exposed: the rule says which
+	Delta float64         // colour difference CIEDE2000
+	Film  bool            // whether the figures of the film mean something
+}
+
+// Fix is a change to the plan that removes a finding.
+type Fix struct {
+	Do      string // "wait", "insert", "swap", "move", "coats" or "remove"
+	Step    string // the step it acts on
+	Until   time.Time
+	Insert  *route.Step      // put in before Step
+	Product *coating.Product // taken by Step in place of its own
+	Cloth   *wash.Wetness    // taken by the wipe Step in place of its own
+	Before  string           // where Step moves to
+	After   bool             // the insert goes after Step
+	Coats   int              // that Step is given
+	Adds    *coating.Product // a product that the plan doesn't have yet
+}

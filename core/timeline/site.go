@@ -1,0 +1,265 @@
+package timeline
+
+import (
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/stack"
+)
+
+// Site returns a placed step with all that the rules can see of it.
+func (tl *Timeline) Site(line *Line, i int) *Site {
+	p := line.Steps[i]
+	s := &Site{
+		Plan: tl.Plan, Zone: line.Zone, Step: p.Step, Index: i, Below: line.Films[:p.Below:p.Below], On: p.On, After: tl.From,
+		Asked: p.Asked, Start: p.Start, End: p.End, Timeline: tl, Line: line,
+	}
+	for _, q := range line.Steps[:i] {
+		s.Spot = q.Spot
+		s.After = Later(s.After, q.End)
+	}
+	s.prepare()
+	return s
+}
+
+// Patience is how far ahead waiting is looked for.
+var Patience = time.Duration(Numbers.Number("patience", 30, "days", "longest wait that is proposed", fact.Bench("nobody waits longer for a film"))) * 24 * time.Hour
+
+// Site is a step where it stands: the films below it, the times around it, the plan about it.
+type Site struct {
+	Plan  *route.Plan
+	Zone  *route.Zone
+	Step  *route.Step
+	Index int // in the zone's route
+	Below stack.Stack
+	On    coating.Texture // of the surface the step meets
+	Spot  coating.Texture // of the part of it that a coat was put on; 0 where there is none
+
+	After time.Time // the step before it has ended
+	Asked time.Time // the earliest session in which it could physically begin
+	Start time.Time
+	End   time.Time
+
+	Timeline *Timeline
+	Line     *Line
+	Touch    stack.Touch
+	Wets     bool // touch means something
+}
+
+// Fixed reports whether the step's time is not the schedule's to choose: it is pinned, done, or the wipe of a wash that is.
+func (s *Site) Fixed() bool {
+	return !s.Step.At.IsZero() || !s.Step.Done.IsZero() || s.Step.Wiped != nil && (!s.Step.Wiped.At.IsZero() || !s.Step.Wiped.Done.IsZero())
+}
+
+func (s *Site) prepare() {
+	s.Touch, s.Wets = TouchOf(s.Step, s.Below)
+}
+
+// TouchOf returns what a step does to the films below it; ok is false when nothing wet or hard touches them.
+func TouchOf(step *route.Step, below stack.Stack) (touch stack.Touch, ok bool) {
+	t := stack.Touch{Contact: step.Do.Contact, Liquid: step.Wets()}
+	if step.Do.Has(route.Cloth) {
+		t.Contact, t.Own = step.Cloth.Contact(), step.Of
+	}
+	if t.Contact == nil {
+		return t, false
+	}
+	if step.Do.Has(route.Lifting) {
+		t.Lifts = TopMedium(below)
+	}
+	if step.Do.Has(route.WearsBack) {
+		t.Lifts = ownOnTop(step.Product, below)
+	}
+	if step.Product != nil && (t.Contact.Sprayed || step.Do.Has(route.OilWork)) {
+		t.Welds = step.Product.Family
+	}
+	return t, t.Liquid != nil || t.Contact.Tool > 0
+}
+
+// TopMedium returns the place of the highest live medium, 0 for none.
+func TopMedium(below stack.Stack) int {
+	for i := len(below) - 1; i > 0; i-- {
+		if below[i].Film.Family.IsLive() && below[i].Film.Family.Closed {
+			return i
+		}
+	}
+	return 0
+}
+
+// ownOnTop returns the place of the lowest of the films on top that are of product's family and not washes, 0 for none.
+func ownOnTop(product *coating.Product, below stack.Stack) int {
+	place := 0
+	for i := len(below) - 1; i > 0 && product != nil && below[i].Film.Family == product.Family; i-- {
+		place = i
+	}
+	return place
+}
+
+// Holds reports whether all of list hold at moment.
+func (s *Site) Holds(list []*Rule, moment time.Time) bool {
+	for _, r := range list {
+		if !r.Holds(s, moment) {
+			return false
+		}
+	}
+	return true
+}
+
+// First returns the first moment from from on, within patience, at which every rule of list holds. In constant air, where they hold for
+// good once they do, it halves its way there; in changing air it looks hour by hour, since a contact is longer in a cold spell.
+func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
+	return Search(from, s.Plan.Air.Changes(), func(t time.Time) bool { return s.Holds(list, t) })
+}
+
+// Search returns the first moment from from on, within Patience, at which holds is true, to the minute: doubling its steps and halving
+// back, or, where changing, looking hour by hour.
+func Search(from time.Time, changing bool, holds func(time.Time) bool) (time.Time, bool) {
+	if holds(from) {
+		return from, true
+	}
+	last := from.Add(Patience)
+	bad, step := from, 15*time.Minute
+	for {
+		good := bad.Add(step)
+		if good.After(last) {
+			good = last
+		}
+		if holds(good) {
+			for good.Sub(bad) > time.Minute {
+				mid := bad.Add(good.Sub(bad) / 2)
+				if holds(mid) {
+					good = mid
+				} else {
+					bad = mid
+				}
+			}
+			return good, true
+		}
+		if good.Equal(last) {
+			return time.Time{}, false
+		}
+		bad = good
+		if step *= 2; changing {
+			step = min(step, time.Hour)
+		}
+	}
+}
+
+// Glossed returns the texture where decals go: of the part that was glossed for them, where only a part was.
+func (s *Site) Glossed() coating.Texture {
+	if s.Spot > 0 {
+		return min(s.On, s.Spot)
+	}
+	return s.On
+}
+
+// SurfaceName is what the surface is called in a sentence.
+func (s *Site) SurfaceName() string {
+	for i := len(s.Below) - 1; i > 0; i-- {
+		if s.Below[i].Film.Covers() {
+			return s.FilmName(i)
+		}
+	}
+	return "the bare plastic"
+}
+
+// PaintBelow returns the step that left the top colour.
+func (s *Site) PaintBelow() *route.Step {
+	for i := s.Index - 1; i >= 0; i-- {
+		if st := s.Zone.Steps[i]; st.Do.Has(route.Colour) && st.Product != nil && st.Product.Colour != "" {
+			return st
+		}
+	}
+	return nil
+}
+
+// ReadyBelow returns the film that holds the step up the longest, and until when.
+func (s *Site) ReadyBelow() (place int, ready time.Time) {
+	top := len(s.Below) - 1
+	if s.Step.Of != "" && top > 0 && s.Below[top].Step == s.Step.Of {
+		top-- // its own wash, which has a window of its own
+	}
+	plain := s.Touch.Lifts == 0 && !s.Step.Do.Has(route.OilWork)
+	if latest := s.Line.latest[max(0, top)]; plain && (latest == 0 || s.Below[latest].Step != s.Step.Of || s.Step.Of == "") {
+		if latest == 0 {
+			return 0, ready
+		}
+		return latest, s.Line.freeAt(latest)
+	}
+	for i := 1; i <= top; i++ {
+		f := s.Below[i].Film.Family
+		if s.Step.Of != "" && s.Below[i].Step == s.Step.Of || s.Step.Do.Has(route.OilWork) && f.IsOily() {
+			continue
+		}
+		t := s.Line.freeAt(i)
+		if medium := s.Touch.Lifts; medium > 0 && i >= medium {
+			t = s.Line.TouchDry[i]
+		}
+		if t.After(ready) {
+			place, ready = i, t
+		}
+	}
+	return place, ready
+}
+
+// Tones returns those that the site's step meets.
+func (s *Site) Tones() route.Tones { return s.Line.tones[s.Index] }
+
+// LastTone reports whether the site's step is the last that changes the zone's tones, and one before it or itself shaded it.
+func (s *Site) LastTone() (route.Tones, bool) {
+	if !s.Step.Do.Has(route.Colour|route.Shades) || s.Step.Product == nil {
+		return route.Tones{}, false
+	}
+	for _, later := range s.Zone.Steps[s.Index+1:] {
+		if later.Do.Has(route.Colour | route.Shades) {
+			return route.Tones{}, false
+		}
+	}
+	t := s.Tones()
+	t.Add(s.Step)
+	return t, t.Shaded != nil
+}
+
+// PaintOf returns the paint that stands for the zone at the site: of its own step, else the last colour before it.
+func (s *Site) PaintOf() *route.Step {
+	if s.Step.Do.Has(route.Colour) {
+		return s.Step
+	}
+	for i := s.Index - 1; i >= 0; i-- {
+		if st := s.Zone.Steps[i]; st.Do.Has(route.Colour) && st.Product != nil && st.Extent() >= 1 {
+			return st
+		}
+	}
+	return nil
+}
+
+// FilmName returns what the film at place is called in a sentence.
+func (s *Site) FilmName(place int) string {
+	if st := s.StepOf(place); st != nil && st.Product != nil {
+		return st.Product.Name
+	}
+	return "the bare plastic"
+}
+
+// StepOf returns the step that left the film at place.
+func (s *Site) StepOf(place int) *route.Step {
+	if place <= 0 || place >= len(s.Below) {
+		return nil
+	}
+	for _, st := range s.Zone.Steps[:s.Index] {
+		if st.ID == s.Below[place].Step {
+			return st
+		}
+	}
+	return nil
+}
+
+// LayerID returns the id of the step that left the film at place, empty for the bare plastic.
+func (s *Site) LayerID(place int) string {
+	if place <= 0 {
+		return ""
+	}
+	return s.Below[place].Step
+}

@@ -1,0 +1,33 @@
+package timeline
+
+import (
+	"math/rand/v2"
+	"testing"
+	"time"
+)
+
+func TestSearch(t *testing.T) {
+	from := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+	r := rand.New(rand.NewPCG(4, 2))
+	for range 300 {
+		edge := from.Add(time.Duration(r.Int64N(int64(Patience + 10*24*time.Hour))))
+		got, ok := Search(from, r.IntN(2) == 0, func(at time.Time) bool { return !at.Before(edge) })
+		switch {
+		case edge.After(from.Add(Patience)) && ok:
+			t.Errorf("found %v although it holds only from %v", got, edge)
+		case !edge.After(from.Add(Patience)) && (!ok || got.Before(edge) || got.Sub(edge) > time.Minute):
+			t.Errorf("found %v (%v), it holds from %v", got, ok, edge)
+		}
+	}
+	if got, ok := Search(from, false, func(time.Time) bool { return true }); !ok || !got.Equal(from) {
+		t.Errorf("what holds already is found at %v", got)
+	}
+	gap := from.Add(50 * time.Hour) // changing air: safe for an hour, then not for a day
+	holds := func(at time.Time) bool {
+		d := at.Sub(gap)
+		return d >= 0 && (d < 90*time.Minute || d > 24*time.Hour)
+	}
+	if got, ok := Search(from, true, holds); !ok || !holds(got) || got.Sub(gap) > time.Minute {
+		t.Errorf("in changing air %v was found, want the first hour that holds, from %v", got, gap)
+	}
+}
