@@ -2,10 +2,11 @@ package plan
 
 import (
 	"fmt"
-	"inkysparrow/core/draft"
 	"slices"
 	"strings"
 	"time"
+
+	"inkysparrow/core/draft"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"

@@ -1,14 +1,15 @@
 package plan
 
 import (
-	"inkysparrow/core/rule"
-	"inkysparrow/core/timeline"
 	"math"
 	"runtime"
 	"slices"
 	"sync"
 	"sync/atomic"
 	"time"
+
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 
 	"inkysparrow/core/route"
 )

@@ -1,11 +1,12 @@
 package plan
 
 import (
-	"inkysparrow/core/rule"
-	"inkysparrow/core/why"
 	"maps"
 	"reflect"
 	"time"
+
+	"inkysparrow/core/rule"
+	"inkysparrow/core/why"
 
 	"inkysparrow/core/route"
 )

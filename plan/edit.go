@@ -2,11 +2,12 @@ package plan
 
 import (
 	"fmt"
-	"inkysparrow/core/rule"
-	"inkysparrow/core/timeline"
 	"slices"
 	"strings"
 	"time"
+
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 
 	"inkysparrow/core/route"
 )

@@ -2,11 +2,12 @@ package plan_test
 
 import (
 	"errors"
-	"inkysparrow/core/rule"
 	"slices"
 	"strings"
 	"testing"
 	"time"
+
+	"inkysparrow/core/rule"
 
 	"inkysparrow/plan"
 )

@@ -2,12 +2,13 @@ package plan_test
 
 import (
 	"fmt"
-	"inkysparrow/core/rule"
 	"math/rand/v2"
 	"slices"
 	"strings"
 	"testing"
 	"time"
+
+	"inkysparrow/core/rule"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/plan"

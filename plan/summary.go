@@ -1,9 +1,10 @@
 package plan
 
 import (
+	"time"
+
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
-	"time"
 )
 
 // Summary is what a list of builds tells of a plan.

@@ -4,10 +4,11 @@
 package look
 
 import (
-	"inkysparrow/core/timeline"
 	"math"
 	"slices"
 	"time"
+
+	"inkysparrow/core/timeline"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"

@@ -1,10 +1,11 @@
 package look_test
 
 import (
-	"inkysparrow/core/rule"
-	"inkysparrow/core/timeline"
 	"testing"
 	"time"
+
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"

@@ -2,10 +2,11 @@ package web
 
 import (
 	"fmt"
-	"inkysparrow/core/rule"
-	"inkysparrow/core/timeline"
 	"strings"
 	"time"
+
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 
 	"github.com/gofiber/fiber/v3"
 

@@ -2,10 +2,11 @@ package web
 
 import (
 	"fmt"
-	"inkysparrow/core/timeline"
-	"inkysparrow/core/why"
 	"strconv"
 	"time"
+
+	"inkysparrow/core/timeline"
+	"inkysparrow/core/why"
 
 	"github.com/gofiber/fiber/v3"
 

@@ -2,13 +2,14 @@ package web
 
 import (
 	"fmt"
+	"strconv"
+	"strings"
+	"time"
+
 	"inkysparrow/core/guide"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/why"
-	"strconv"
-	"strings"
-	"time"
 
 	"github.com/gofiber/fiber/v3"
 

@@ -2,9 +2,10 @@ package web
 
 import (
 	"fmt"
+	"sync"
+
 	"inkysparrow/core/draft"
 	"inkysparrow/core/rule"
-	"sync"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/decal"

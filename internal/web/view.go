@@ -2,12 +2,13 @@ package web
 
 import (
 	"fmt"
-	"inkysparrow/core/rule"
-	"inkysparrow/core/timeline"
 	"math"
 	"slices"
 	"strings"
 	"time"
+
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"

@@ -2,12 +2,13 @@ package web
 
 import (
 	"fmt"
+	"strings"
+	"sync"
+
 	"inkysparrow/core/draft"
 	"inkysparrow/core/guide"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
-	"strings"
-	"sync"
 
 	"github.com/gofiber/fiber/v3"
 
