@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"slices"
 	"time"
+
+	"inkysparrow/core/timeline"
 )
 
 // Apply returns a copy of the plan with a fix to the finding at step carried out. Pins that the fix makes impossible are let go: the
@@ -13,7 +15,7 @@ func (f File) Apply(step string, x Fix) (File, error) {
 	if x.Of != "" {
 		target = x.Of
 	}
-	if x.Do == "insert" && x.Before != "" {
+	if x.Do == timeline.FixInsert && x.Before != "" {
 		target = x.Before
 	}
 	zi, si, ok := f.find(target)
@@ -23,13 +25,13 @@ func (f File) Apply(step string, x Fix) (File, error) {
 	out := f.Clone()
 	z := &out.Zones[zi]
 	switch x.Do {
-	case "wait":
+	case timeline.FixWait:
 		if x.Until == nil {
 			return File{}, fault("fix.until", "missing")
 		}
 		z.letGo(si+1, *x.Until)
 		z.Steps[si].At = new(*x.Until)
-	case "insert":
+	case timeline.FixInsert:
 		if x.Step == nil {
 			return File{}, fault("fix.step", "missing")
 		}
@@ -46,7 +48,7 @@ func (f File) Apply(step string, x Fix) (File, error) {
 			z.Steps[i].At = nil
 		}
 		z.Steps = slices.Insert(z.Steps, at, s)
-	case "swap":
+	case timeline.FixSwap:
 		if x.Product != "" {
 			z.Steps[si].Product = x.Product
 			z.letGo(si+1, time.Time{})
@@ -55,14 +57,16 @@ func (f File) Apply(step string, x Fix) (File, error) {
 			z.Steps[si].With = x.With
 			z.Steps[si].Liquid = nil
 		}
-	case "set":
+	case timeline.FixSpray:
 		z.Steps[si].Spray = nil
-	case "coats":
+	case timeline.FixCoats:
 		if x.Coats < 1 {
 			return File{}, fault("fix.coats", "missing")
 		}
 		z.Steps[si].Coats = x.Coats
-	case "move":
+	case timeline.FixLaying:
+		z.Steps[si].Laying = x.Laying
+	case timeline.FixMove:
 		s := z.Steps[si]
 		z.Steps = slices.Delete(z.Steps, si, si+1)
 		to := slices.IndexFunc(z.Steps, func(o Step) bool { return o.ID == x.Before })
@@ -70,7 +74,7 @@ func (f File) Apply(step string, x Fix) (File, error) {
 			return File{}, fault("fix.before", "no step %q in the zone", x.Before)
 		}
 		z.Steps = slices.Insert(z.Steps, to, s)
-	case "remove":
+	case timeline.FixRemove:
 		gone := z.Steps[si].ID
 		z.Steps = slices.DeleteFunc(z.Steps, func(s Step) bool { return s.ID == gone || s.Of == gone })
 	default:

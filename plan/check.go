@@ -47,17 +47,18 @@ type Finding struct {
 
 // Fix is a change that removes a finding. It was tried on the plan before it was proposed.
 type Fix struct {
-	Do      string     `json:"do" jsonschema:"enum=wait,enum=insert,enum=swap,enum=move,enum=coats,enum=set,enum=remove"`
-	Of      string     `json:"of,omitempty"` // the step it acts on, where that is not the finding's own
-	Until   *time.Time `json:"until,omitempty"`
-	Before  string     `json:"before,omitempty"`
-	Step    *Step      `json:"step,omitempty"`
-	Product string     `json:"product,omitempty"`
-	With    With       `json:"with,omitempty"`
-	Coats   int        `json:"coats,omitempty"`
-	Adds    *Product   `json:"adds,omitempty"`   // a product that the plan does not have yet
-	Start   *time.Time `json:"start,omitempty"`  // when the finding's step would begin then
-	Finish  *time.Time `json:"finish,omitempty"` // when the build would be ready then
+	Do      timeline.FixKind `json:"do" jsonschema:"enum=wait,enum=insert,enum=swap,enum=move,enum=coats,enum=set,enum=lay,enum=remove"`
+	Of      string           `json:"of,omitempty"` // the step it acts on, where that is not the finding's own
+	Until   *time.Time       `json:"until,omitempty"`
+	Before  string           `json:"before,omitempty"`
+	Step    *Step            `json:"step,omitempty"`
+	Product string           `json:"product,omitempty"`
+	With    With             `json:"with,omitempty"`
+	Laying  Laying           `json:"laying,omitempty"`
+	Coats   int              `json:"coats,omitempty"`
+	Adds    *Product         `json:"adds,omitempty"`   // a product that the plan does not have yet
+	Start   *time.Time       `json:"start,omitempty"`  // when the finding's step would begin then
+	Finish  *time.Time       `json:"finish,omitempty"` // when the build would be ready then
 }
 
 // Times are when a step is done and its film is ready.
@@ -222,7 +223,7 @@ func (t *trial) all() [][]Fix {
 func (t *trial) fixes(found timeline.Finding, candidates []timeline.Fix) []Fix {
 	var kept []Fix
 	for _, candidate := range candidates {
-		if candidate.Do == "insert" && slices.ContainsFunc(kept, func(x Fix) bool { return x.Do == "insert" }) {
+		if candidate.Do == timeline.FixInsert && slices.ContainsFunc(kept, func(x Fix) bool { return x.Do == timeline.FixInsert }) {
 			continue // one barrier that works is enough
 		}
 		fix := fixOf(candidate, found.Step)
@@ -271,22 +272,22 @@ func (t *trial) better(found timeline.Finding, fixed *rule.Report) bool {
 }
 
 func fixOf(f timeline.Fix, step string) Fix {
-	out := Fix{Do: f.Do, Coats: f.Coats}
+	out := Fix{Do: f.Do, Coats: f.Coats, Laying: Laying(f.Laying)}
 	if f.Step != step {
 		out.Of = f.Step
 	}
 	switch f.Do {
-	case "wait":
+	case timeline.FixWait:
 		until := f.Until.UTC()
 		out.Until = &until
-	case "insert":
+	case timeline.FixInsert:
 		out.Of, out.Before = "", f.Step
 		if f.After || f.Insert.Do.Has(route.Cloth) {
 			out.Before = ""
 		}
 		s := stepOf(f.Insert)
 		out.Step = &s
-	case "move":
+	case timeline.FixMove:
 		out.Before = f.Before
 	}
 	if f.Product != nil {

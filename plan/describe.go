@@ -7,6 +7,7 @@ import (
 
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/timeline"
 )
 
 // Describe says in plain words what a fix to the finding at step does.
@@ -16,9 +17,9 @@ func (f File) Describe(step string, x Fix) string {
 		target = x.Of
 	}
 	switch x.Do {
-	case "wait":
+	case timeline.FixWait:
 		return fmt.Sprintf("Wait with %s until %s", f.name(target), f.clock(*x.Until))
-	case "insert":
+	case timeline.FixInsert:
 		if x.Step.Product == "" {
 			return fmt.Sprintf("Add %s", strings.ToLower(doName(x.Step.Do)))
 		}
@@ -27,19 +28,30 @@ func (f File) Describe(step string, x Fix) string {
 			when = "after it"
 		}
 		return fmt.Sprintf("%s %s: %s, %s", doName(x.Step.Do), when, f.productName(x), coats(x.Step.Coats))
-	case "swap":
+	case timeline.FixSwap:
 		if x.With != "" {
 			return fmt.Sprintf("Wipe with a %s cloth", x.With)
 		}
 		return fmt.Sprintf("%s with %s instead", f.title(target), f.productName(x))
-	case "set":
+	case timeline.FixSpray:
 		return "Set the airbrush to the middle of what is usual"
-	case "coats":
+	case timeline.FixCoats:
 		return fmt.Sprintf("%s in %s", f.title(target), coats(x.Coats))
-	case "move":
+	case timeline.FixLaying:
+		return fmt.Sprintf("%s as %s", f.title(target), layingWords(x.Laying))
+	case timeline.FixMove:
 		return fmt.Sprintf("Move it before %s", f.name(x.Before))
 	}
 	return fmt.Sprintf("Leave out %s", f.name(target))
+}
+
+func layingWords(l Laying) string {
+	for _, w := range route.Layings() {
+		if string(w.ID) == string(l) {
+			return w.Words
+		}
+	}
+	return string(l)
 }
 
 func coats(n int) string {

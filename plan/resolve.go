@@ -309,7 +309,11 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		}
 		out.Spray = new(dose.Setting(*s.Spray))
 	}
-	out.Edge, out.Joins = string(s.Edge), s.Joins
+	if s.Laying != "" && !do.Coating() {
+		return nil, fault(path+".laying", "%s sprays no coats", do.ID)
+	}
+	out.Laying = route.Laying(s.Laying)
+	out.Edge, out.Joins = route.EdgeID(s.Edge), s.Joins
 	for _, d := range s.Decals {
 		out.Decals = append(out.Decals, decal.Decal{Name: d.Name, WidthMM: d.WidthMM, HeightMM: d.HeightMM, Over: decal.GroundNamed(string(d.Over)), Count: d.Count, FilmUM: d.FilmUM, Painted: d.Painted})
 	}

@@ -30,7 +30,7 @@ func shelf() []plan.Product {
 		p("enamel-flat", "clear", "enamel", "flat"), p("pale", "paint", "waterborne-acrylic", "flat"), p("black-wash", "wash", "enamel-wash", ""), p("grey-wash", "wash", "clay-wash", ""),
 		p("bright", "metal", "lacquer", "gloss"), p("fuel", "paint", "waterborne-acrylic", "gloss"),
 		p("lines", "paint", "waterborne-acrylic", "flat"), p("cream", "paint", "waterborne-acrylic", "flat"), p("primer", "primer", "waterborne-acrylic", "flat"), p("bright-red", "paint", "enamel", "gloss"),
-		p("soot", "paint", "waterborne-acrylic", "flat"), p("tan", "paint", "waterborne-acrylic", "flat"),
+		p("solvent-flat", "clear", "lacquer", "flat"), p("lacquer-primer", "primer", "lacquer", "flat"), p("soot", "paint", "waterborne-acrylic", "flat"), p("tan", "paint", "waterborne-acrylic", "flat"),
 	}
 	for i := range all {
 		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "tan": "#b9ab97", "pale": "#dfe3e2", "black-wash": "#151617", "lines": "#3a3f42", "cream": "#e9e0c4", "primer": "#a9acab", "bright-red": "#8c2a22", "grey-wash": "#8d8a84"}[all[i].ID]
@@ -76,6 +76,10 @@ func routeOf(t testing.TB, lines ...string) plan.File {
 				s.Done = at
 			case "at":
 				s.At = age()
+			case "misted", "wet-on-wet":
+				s.Laying = plan.Laying(map[string]string{"misted": "mist", "wet-on-wet": "wet"}[w[i]])
+			case "lifted", "freehand":
+				s.Edge = plan.Edge(w[i])
 			case "area":
 				i++
 				fmt.Sscan(w[i], &s.AreaPct)
@@ -580,6 +584,7 @@ func TestEveryRuleIsMet(t *testing.T) {
 		{"b: base-coat acrylic done 800h", "w: overall-wash black-wash"},
 		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss at 1h", "f: flat-coat flat at 65m"},
 		{"b: base-coat acrylic done 800h", "p: pastel pastel", "f: final-gloss gloss"},
+		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "d: decals decals done 48h", "k: mask", "s: seal solvent-gloss"},
 	} {
 		collect(routeOf(t, lines...))
 	}

@@ -31,6 +31,7 @@ type (
 	WearPlace   string // where an aircraft was based
 	WearShelter string // how it was parked
 	Edge        string // how a mask meets the surface
+	Laying      string // how sprayed coats go on
 	Ground      string // what a decal lies over
 	Reading     string // how strong something looks
 	Date        string // a day, "2027-03-22"
@@ -86,7 +87,12 @@ func (WearShelter) JSONSchema() *jsonschema.Schema {
 
 // JSONSchema gives the edges.
 func (Edge) JSONSchema() *jsonschema.Schema {
-	return enum("How a mask meets the surface.", route.Edges(), func(e route.Edge) string { return e.ID })
+	return enum("How a mask meets the surface.", route.Edges(), func(e route.Edge) string { return string(e.ID) })
+}
+
+// JSONSchema gives the ways of laying coats.
+func (Laying) JSONSchema() *jsonschema.Schema {
+	return enum("How sprayed coats go on.", route.Layings()[1:], func(l route.LayingWords) string { return string(l.ID) })
 }
 
 // JSONSchema gives the grounds.

@@ -20,6 +20,7 @@ type Mechanism struct {
 	Damp      float64 // power of ((1-RH)/0.5) in the rate: water-borne films harden slower in damp air
 	Cold      bool    // stops below the film-forming temperature
 	Hardens   bool    // false where the film stays as soluble as on the first day
+	Tape      float64 // hardness from which tape neither prints nor pulls the film, 0 to 1
 	Buckles   bool    // a cross-linked or moulded skin that lifts as a whole above a threshold
 	Evidence  fact.Evidence
 	Paragraph string // how it works, for the Workings
@@ -27,18 +28,24 @@ type Mechanism struct {
 
 var fitted = fact.Bench("fitted to T05 to T09; real products differ")
 
+// tapeOn is the hardness from which a film that hardens in a way stands tape, in the table of numbers. Particles that have not fused are
+// pulled apart sooner than a film that was dissolved as one.
+func tapeOn(mechanism string, hard float64) float64 {
+	return Numbers.Number("tape-"+mechanism, hard, "", "hardness from which tape neither prints nor pulls a film: "+mechanism, fact.Bench("T50: acrylic the next evening, lacquer the same day, enamel after two days"))
+}
+
 // The mechanisms.
 var (
 	Coalesce = &Mechanism{
-		ID: "coalesce", Name: "water leaves, then the particles fuse", Shrink: 0.20, Damp: 0.5, Cold: true, Hardens: true, Evidence: fitted,
+		ID: "coalesce", Name: "water leaves, then the particles fuse", Shrink: 0.20, Damp: 0.5, Cold: true, Hardens: true, Tape: tapeOn("coalesce", 0.38), Evidence: fitted,
 		Paragraph: "Fine particles float in water. When it is gone they touch, soften each other with the last glycol ether, and fuse over days; damp air slows it and cold stops it.",
 	}
 	Evaporate = &Mechanism{
-		ID: "evaporate", Name: "the solvent leaves", Shrink: 0.10, Hardens: true, Evidence: fitted,
+		ID: "evaporate", Name: "the solvent leaves", Shrink: 0.10, Hardens: true, Tape: tapeOn("evaporate", 0.22), Evidence: fitted,
 		Paragraph: "The binder lies dissolved and stays as the solvent goes. It never changes, so its own solvent takes it up again at any age.",
 	}
 	Oxidise = &Mechanism{
-		ID: "oxidise", Name: "it takes up oxygen", Shrink: 0.45, Hardens: true, Buckles: true, Evidence: fitted,
+		ID: "oxidise", Name: "it takes up oxygen", Shrink: 0.45, Hardens: true, Tape: tapeOn("oxidise", 0.30), Buckles: true, Evidence: fitted,
 		Paragraph: "The solvent leaves in an hour, then oxygen links the oil's chains into a net over days to weeks. White spirit swells the young net and can't open the old one.",
 	}
 	Live = &Mechanism{

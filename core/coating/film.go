@@ -16,6 +16,7 @@ type Product struct {
 	Colour   string // "#rrggbb", empty where it means nothing
 	Sheen    Sheen
 	Hide     float64 // coats that hide black and white alike; 0 where it has not been measured
+	Pace     float64 // time that it takes to harden, against what is usual of its family; 0 stands for 1
 	Carrier  *solvent.Liquid
 	Thinner  *solvent.Liquid
 	Remover  *solvent.Liquid
@@ -65,6 +66,7 @@ type Film struct {
 	Wet    Microns   // one coat as laid
 	Laid   time.Time // when the last coat was finished
 	Share  float64   // of the zone that it covers, up to 1; 0 stands for all of it
+	Pace   float64   // time that it takes to harden, against what is usual of its family; 0 stands for 1
 }
 
 // Whole reports whether the film lies on all of its zone.

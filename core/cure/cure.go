@@ -85,7 +85,7 @@ func Of(film coating.Film, air climate.Record) Course {
 	f := film.Family
 	c := Course{Film: film, air: air, stiff: film.Laid}
 	if f.Mechanism.Hardens {
-		c.tau = f.Tau8.Hours() * math.Pow(float64(film.Thickness())/tauAt, tauPower)
+		c.tau = f.Tau8.Hours() * pace(film) * math.Pow(float64(film.Thickness())/tauAt, tauPower)
 	}
 	if !air.Changes() {
 		c.speed = c.rate()(air.At(film.Laid))
@@ -95,6 +95,13 @@ func Of(film coating.Film, air climate.Record) Course {
 		c.stiff = air.Reach(film.Laid, c.work, f.Carrier.Flux)
 	}
 	return c
+}
+
+func pace(film coating.Film) float64 {
+	if film.Pace <= 0 {
+		return 1
+	}
+	return film.Pace
 }
 
 // work returns N of the package comment in micrometres.

@@ -1,8 +1,6 @@
 package cure
 
 import (
-	"time"
-
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 )
@@ -22,14 +20,17 @@ const (
 	Slow
 )
 
-// At returns the film as a product of that speed would leave it: its family with another time constant.
-func (s Speed) At(film coating.Film) coating.Film {
-	scale := [...]float64{Usual: 1, Fast: fastTau, Slow: slowTau}[s]
-	if scale == 1 || film.Family.Tau8 == 0 {
-		return film
+// Pace returns the time that a product of that speed takes to harden, against one of its family that takes own (0 stands for 1). A
+// product's pace travels with its films, so that what asks for a film's family finds the same one whatever the speed.
+func (s Speed) Pace(own float64) float64 {
+	if own <= 0 {
+		own = 1
 	}
-	f := *film.Family
-	f.Tau8 = time.Duration(float64(f.Tau8) * scale)
-	film.Family = &f
+	return own * [...]float64{Usual: 1, Fast: fastTau, Slow: slowTau}[s]
+}
+
+// At returns the film as a product of that speed would leave it.
+func (s Speed) At(film coating.Film) coating.Film {
+	film.Pace = s.Pace(film.Pace)
 	return film
 }

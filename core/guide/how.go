@@ -128,7 +128,7 @@ func Cloths(s *timeline.Site) []ClothUse {
 	for w := wash.Dry; w <= wash.Wet; w++ {
 		other := s.Step.As(func(s *route.Step) { s.Cloth = w })
 		c := ClothUse{Wetness: w, Left: s.Line.LeftBy(other, s.On, s.Start), Planned: w == s.Step.Cloth}
-		if touch, wets := timeline.TouchOf(other, s.Below); wets {
+		if touch, wets := timeline.TouchOf(other, s.Below, s.Plan.Air.At(s.Start)); wets {
 			c.Reach = s.Below.Bite(touch, s.Start, s.Plan.Air)
 		}
 		all = append(all, c)
@@ -152,9 +152,9 @@ func Tape(s *timeline.Site) (Taping, bool) {
 		return Taping{}, false
 	}
 	var t Taping
-	for i := 1; on && s.Step.Edge != "freehand" && i < len(s.Below); i++ {
-		if l := &s.Below[i]; l.Film.Family.Closed && l.Film.Family.Mechanism.Hardens && !l.When(rule.TapeHard).Before(t.Sticks) {
-			t.On, t.Sticks = s.StepOf(i), l.When(rule.TapeHard)
+	for i := 1; on && s.Step.Edge != route.Freehand && i < len(s.Below); i++ {
+		if l := &s.Below[i]; l.Film.Family.Closed && l.Film.Family.Mechanism.Hardens && !l.When(rule.TapeHard(l.Film)).Before(t.Sticks) {
+			t.On, t.Sticks = s.StepOf(i), l.When(rule.TapeHard(l.Film))
 		}
 	}
 	if place, colour := overTape(s); colour != nil {

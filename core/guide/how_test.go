@@ -94,7 +94,7 @@ func TestLater(t *testing.T) {
 // Tape may stick from when the rule lets it; the colour sprayed over it says when it comes off.
 func TestTape(t *testing.T) {
 	pale, dark := routetest.Coloured(coating.Paint, "enamel", "#c4ccc9", coating.Gloss), routetest.Coloured(coating.Paint, "waterborne-acrylic", "#6f7a82", coating.Flat)
-	route := func(at int, edge string) Taping {
+	taped := func(at int, edge route.EdgeID) Taping {
 		mask := routetest.Step("mask", nil, 1)
 		mask.Edge = edge
 		s := laid(climate.Room, at, routetest.Step("base-coat", pale, 2), mask, routetest.Step("base-coat", dark, 2), routetest.Step("unmask", nil, 1))
@@ -110,14 +110,14 @@ func TestTape(t *testing.T) {
 		}
 		return tape
 	}
-	on := route(1, "hard")
+	on := taped(1, "hard")
 	if on.On == nil || on.On.Product != pale || on.Colour == nil || on.Colour.Product != dark || !on.Off.Before(on.Brittle) {
 		t.Errorf("the mask: %+v", on)
 	}
-	if off := route(3, "hard"); off.On != nil || off.Colour != on.Colour && off.Colour.Product != dark || off.Off.IsZero() {
+	if off := taped(3, "hard"); off.On != nil || off.Colour != on.Colour && off.Colour.Product != dark || off.Off.IsZero() {
 		t.Errorf("taken off: %+v", off)
 	}
-	if free := route(1, "freehand"); free.On != nil {
+	if free := taped(1, "freehand"); free.On != nil {
 		t.Errorf("freehand touches nothing: %+v", free)
 	}
 	if _, ok := Tape(laid(climate.Room, 0, routetest.Step("base-coat", pale, 2))); ok {

@@ -90,7 +90,8 @@ type Step struct {
 	Decals   []decal.Decal   // that are put on, in any order
 	Joins    []string        // ids of the parts that are joined
 	Spray    *dose.Setting   // how the airbrush is set; nil for the middle of what is usual
-	Edge     string          // of a mask: hard, lifted or freehand; empty for hard
+	Laying   Laying          // how its sprayed coats go on
+	Edge     EdgeID          // of a mask: hard, lifted or freehand; empty for hard
 	Of       string          // a wipe's wash
 	Cloth    wash.Wetness
 	Liquid   *solvent.Liquid // a wipe's own liquid; nil for the wash's remover
@@ -150,7 +151,7 @@ func (s *Step) Film(laid time.Time) coating.Film {
 	if s.Dry > 0 {
 		wet = s.Dry / coating.Microns(1-f.CarrierShare)
 	}
-	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share}
+	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share, Pace: s.Product.Pace}
 	if s.Do.Has(Veils) { // all veils together are no thicker than a coat, and no closer
 		film.Coats, film.Wet = 1, wet*coating.Microns(max(1, s.Coats))
 	}

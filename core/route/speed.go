@@ -8,14 +8,10 @@ import (
 // At returns the plan as it would be if every product of it were of that speed.
 func (p *Plan) At(speed cure.Speed) *Plan {
 	out := *p
-	families := map[*coating.Family]*coating.Family{}
 	products := map[*coating.Product]*coating.Product{}
 	for _, in := range p.Products {
 		q := *in
-		if families[q.Family] == nil {
-			families[q.Family] = speed.At(coating.Film{Family: q.Family}).Family
-		}
-		q.Family = families[q.Family]
+		q.Pace = speed.Pace(in.Pace)
 		products[in] = &q
 	}
 	out.Zones = nil

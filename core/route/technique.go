@@ -140,7 +140,7 @@ func tint(id string, parts float64) float64 {
 // techniques is the closed list of what a step can do, in the order of work.
 var techniques = []*Technique{
 	{
-		ID: "prime", Name: "Prime", Short: "Prime", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: paints, Role: Colour,
+		ID: "prime", Name: "Prime", Short: "Prime", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: paints, Role: Colour,
 		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
@@ -149,7 +149,7 @@ var techniques = []*Technique{
 		Sheen:   coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: 8 * Minute, Per100: 5 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "base-coat", Name: "Base coat", Short: "Base", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
+		ID: "base-coat", Name: "Base coat", Short: "Base", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
 		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 3 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
@@ -165,11 +165,11 @@ var techniques = []*Technique{
 		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 6 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
+		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
 		Sheen: coating.SemiGloss, Spray: "metal", Setup: 8 * Minute, Per100: 4 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare + " Keep water out of its cup, and dust and hairs off: metal shows them all.",
 	},
 	{
-		ID: "chipping-medium", Name: "Chipping medium", Short: "Medium", Phase: Chip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2,
+		ID: "chipping-medium", Name: "Chipping medium", Short: "Medium", Phase: Chip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2,
 		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Spray: "colour", Setup: 6 * Minute, Per100: 2 * Minute, Between: 10 * Minute, Airbrush: true,
 		Caution: "Decant aerosols slowly, outdoors. " + sprayCare,
 	},
@@ -223,11 +223,11 @@ var techniques = []*Technique{
 		Setup: 5 * Minute, Per100: 3 * Minute,
 	},
 	{
-		ID: "flat-coat", Name: "Flat coat", Short: "Flat", Phase: Grip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
+		ID: "flat-coat", Name: "Flat coat", Short: "Flat", Phase: Grip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
 		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "satin-coat", Name: "Satin coat", Short: "Satin", Phase: Grip, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
+		ID: "satin-coat", Name: "Satin coat", Short: "Satin", Phase: Grip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
 		Sheen: coating.Satin, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
@@ -275,7 +275,7 @@ var techniques = []*Technique{
 		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "final-coat", Name: "Final coat", Short: "Final", Phase: Finish, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat | LastCoat,
+		ID: "final-coat", Name: "Final coat", Short: "Final", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat | LastCoat,
 		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 }
@@ -313,6 +313,9 @@ func MustTechnique(id string) *Technique {
 	}
 	return t
 }
+
+// Coating reports whether the technique sprays full coats, of which it matters how wet they go on.
+func (t *Technique) Coating() bool { return t.Contact == stack.WetCoat }
 
 // Attended returns how long a step keeps the hands busy: setting up, each coat over the area, and flashing off between coats.
 func (t *Technique) Attended(areaCM2 float64, coats int) time.Duration {

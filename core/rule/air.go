@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+	"math"
 	"time"
 
 	"inkysparrow/core/climate"
@@ -19,16 +20,54 @@ var (
 	coldFrom = Numbers.Number("cold-below", 10, "°C", "temperature below which a water-borne film does not fuse properly", fact.Bench("labels of water-borne paints ask for 8 to 10 °C"))
 )
 
+// Blushing: a solvent takes the heat to leave from the wall that it stands on, and the wall gets it back from the room. While it leaves at
+// J the wall tends to J*H/h below the room, with h the heat that still air gives back, and gets there within rho*c*L/h. Water condenses in
+// the coat where that is below the dew point.
+var (
+	airHeat  = Numbers.Number("air-heat", 10, "W/(m² K)", "heat that still air and radiation give back to a cool wall", fact.Memory("natural convection and radiation at room temperature"))
+	wallHeat = Numbers.Number("wall-heat", 1365, "J/(m² K)", "heat that a millimetre of polystyrene holds", fact.Memory("1.05 g/cm³ and 1.3 J/(g K)"))
+)
+
+// BlushesFrom returns the relative humidity, 0 to 1, from which the step's sprayed coats blush in air: its solvent cools the wall below the
+// dew point. Held to T39: wet lacquer from 70-85 %, a mist only above 90.
+func BlushesFrom(step *route.Step, air climate.Air) float64 {
+	standing := step.Standing(air)
+	if standing <= 0 {
+		return 1
+	}
+	rate := step.Product.Carrier.Flux(air) / 3600 // um/s
+	if rate <= 0 {
+		return 1
+	}
+	cools := rate * step.Product.Carrier.Mix.HeatPerML() / airHeat // um/s times J/cm3 is W/m2
+	falls := cools * (1 - math.Exp(-float64(standing)/rate*airHeat/wallHeat))
+	return climate.SaturationKPa(air.TemperatureC-falls) / climate.SaturationKPa(air.TemperatureC)
+}
+
 var dampAir = timeline.Rule{
-	ID: "damp-air", Title: "Spraying a clear in damp air",
-	Reason:   "As a clear dries it cools, and in damp air water condenses in it: it frosts or clouds. Wait for a drier day, or warm the room.",
-	Evidence: fact.Bench("frosted or clouded clear comes of humid air"), Soft: true,
+	ID: "damp-air", Title: "Sprayed in damp air",
+	Reason: "As a coat dries it cools, and in damp air water condenses in it: a clear frosts or clouds, a lacquer colour blushes. The wetter the coat, the drier the air must be. " +
+		"Wait for a drier day, warm the room, or mist.",
+	Evidence: fact.Bench("frosted or clouded clear comes of humid air; T39"), Soft: true,
 	Holds: func(s *timeline.Site, t time.Time) bool { return !s.Plan.Air.Changes() || !frosts(s, t) },
 	Find: func(s *timeline.Site) []timeline.Finding {
-		return weather(s, func(t time.Time) bool { return frosts(s, t) }, func(air climate.Air) string {
-			return fmt.Sprintf("The air is at %.0f %% and its dew point %.1f °C, the room %.1f °C: the clear may frost.", 100*air.Humidity, air.DewPointC(), air.TemperatureC)
+		found := weather(s, func(t time.Time) bool { return frosts(s, t) }, func(air climate.Air) string {
+			return fmt.Sprintf("The air is at %.0f %% and its dew point %.1f °C, the room %.1f °C: %s may %s.", 100*air.Humidity, air.DewPointC(), air.TemperatureC, s.Step.Product.Name, frostWord(s))
 		})
+		if len(found) > 0 && found[0].Severity > timeline.Note && found[0].Propose == nil {
+			found[0].Propose = func() []timeline.Fix {
+				return mistIf(s, func(misted *route.Step) bool { return !frostsAs(s, misted, s.Start) })
+			}
+		}
+		return found
 	},
+}
+
+func frostWord(s *timeline.Site) string {
+	if s.Step.Do.Has(route.ClearCoat) {
+		return "frost"
+	}
+	return "blush"
 }
 
 var coldFilm = timeline.Rule{
@@ -43,8 +82,16 @@ var coldFilm = timeline.Rule{
 	},
 }
 
-// frosts reports whether the step sprays a clear in damp air at moment.
-func frosts(s *timeline.Site, t time.Time) bool { return s.Step.Do.Has(route.ClearCoat) && Damp(s, t) }
+// frosts reports whether the step's coats frost or blush if they are sprayed at moment.
+func frosts(s *timeline.Site, t time.Time) bool { return frostsAs(s, s.Step, t) }
+
+func frostsAs(s *timeline.Site, step *route.Step, t time.Time) bool {
+	air := s.Plan.Air.At(t)
+	if step.Do.Coating() && step.Product != nil && air.Humidity >= BlushesFrom(step, air) {
+		return true
+	}
+	return step.Do.Has(route.ClearCoat) && step.Laying != route.Misted && Damp(s, t)
+}
 
 // stalls reports whether the step lays a film at moment that the cold keeps from fusing.
 func stalls(s *timeline.Site, t time.Time) bool {

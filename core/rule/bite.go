@@ -2,6 +2,8 @@ package rule
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 	"time"
 
 	"inkysparrow/core/coating"
@@ -40,6 +42,9 @@ func findBite(s *timeline.Site) []timeline.Finding {
 		at, severity = s.Asked, timeline.Note // the schedule has moved it past the wait
 	}
 	r := s.Below.Bite(s.Touch, at, s.Plan.Air)
+	if severity == timeline.Stop && onlyWash(s, r.Place) {
+		severity = timeline.Warn
+	}
 	f := timeline.Finding{
 		Severity: severity, Layer: s.LayerID(r.Place), Liquid: liquidID(s.Touch.Liquid),
 		Figures: timeline.Figures{RED: r.RED, Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Share: r.Exposed, Film: true},
@@ -55,6 +60,12 @@ func findBite(s *timeline.Site) []timeline.Finding {
 	}
 	f.Title = fmt.Sprintf("%s bites %s", say.Capital(StepLiquid(s)), s.FilmName(r.Place))
 	f.Because = biteWords(s, r, f)
+	if mist := mistFix(s, at); len(mist) > 0 {
+		f.Because += " Until then only as dry mist coats."
+		if f.Verdict != timeline.Wait {
+			f.Because = strings.Replace(f.Because, " Until then only", " Only", 1)
+		}
+	}
 	f.Propose = func() []timeline.Fix { return biteFixes(s, at, f.Verdict) }
 	return []timeline.Finding{f}
 }
@@ -108,11 +119,25 @@ func biteFixes(s *timeline.Site, at time.Time, verdict timeline.Verdict) []timel
 	}
 	if s.Step.Do.Has(route.Cloth) {
 		swap = append(swap, drierFix(s, func(c wash.Wetness) bool {
-			touch, _ := timeline.TouchOf(s.Step.As(func(s *route.Step) { s.Cloth = c }), s.Below)
+			touch, _ := timeline.TouchOf(s.Step.As(func(s *route.Step) { s.Cloth = c }), s.Below, s.Plan.Air.At(s.Start))
 			return !s.Below.Bite(touch, at, s.Plan.Air).Bites()
 		})...)
 	}
-	return append(append(seal, swap...), wait...)
+	return slices.Concat(mistFix(s, at), seal, swap, wait)
+}
+
+// onlyWash reports whether the film at place is a wash: what is lost of it is laid again in minutes.
+func onlyWash(s *timeline.Site, place int) bool {
+	st := s.StepOf(place)
+	return st != nil && st.Do.Has(route.WashOn|route.Thinned)
+}
+
+// mistFix proposes to lay the step's coats as dry mists where those bite nothing at moment.
+func mistFix(s *timeline.Site, moment time.Time) []timeline.Fix {
+	return mistIf(s, func(misted *route.Step) bool {
+		touch, _ := timeline.TouchOf(misted, s.Below, s.Plan.Air.At(moment))
+		return !s.Below.Bite(touch, moment, s.Plan.Air).Bites()
+	})
 }
 
 func liquidID(l *solvent.Liquid) string {

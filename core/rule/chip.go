@@ -123,7 +123,7 @@ func findChipLate(s *timeline.Site) []timeline.Finding {
 			if thin == nil || !thin.Done.IsZero() || thin.Coats < 2 {
 				return nil
 			}
-			return []timeline.Fix{{Do: "coats", Step: thin.ID, Coats: 1}}
+			return []timeline.Fix{{Do: timeline.FixCoats, Step: thin.ID, Coats: 1}}
 		}
 	}
 	return []timeline.Finding{f}

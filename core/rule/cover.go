@@ -57,7 +57,7 @@ func findWeakCover(s *timeline.Site) []timeline.Finding {
 		}
 		for n := s.Step.Coats + 1; n <= most; n++ {
 			if s.Step.OffBy(ground, n) < OffTone {
-				fixes = append(fixes, timeline.Fix{Do: "coats", Step: s.Step.ID, Coats: n})
+				fixes = append(fixes, timeline.Fix{Do: timeline.FixCoats, Step: s.Step.ID, Coats: n})
 				break
 			}
 		}
@@ -81,7 +81,7 @@ func findLightFirst(s *timeline.Site) []timeline.Finding {
 		}
 		f := timeline.Finding{Severity: timeline.Note, Layer: st.ID, Because: fmt.Sprintf("%s is lighter than %s of step %d by %.0f: the other way round one coat covers the edge.", say.Capital(s.Step.Product.Name), st.Product.Name, i+1, own-route.Lightness(st.Product))}
 		if st.Done.IsZero() && s.Step.At.IsZero() {
-			f.Propose = func() []timeline.Fix { return []timeline.Fix{{Do: "move", Step: s.Step.ID, Before: st.ID}} }
+			f.Propose = func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixMove, Step: s.Step.ID, Before: st.ID}} }
 		}
 		return []timeline.Finding{f}
 	}

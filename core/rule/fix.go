@@ -22,6 +22,11 @@ func target(s *timeline.Site) *route.Step {
 	return s.Step
 }
 
+// waiting returns the proposal to wait, for a finding that only waiting mends.
+func waiting(s *timeline.Site) func() []timeline.Fix {
+	return func() []timeline.Fix { return waitFix(s) }
+}
+
 // waitFix proposes to begin the target when every timed rule holds for it, and for its wipe, and a session has room. There is none for
 // what is not pinned, since the schedule has done that already, and none where waiting does not help.
 func waitFix(s *timeline.Site) []timeline.Fix {
@@ -36,7 +41,15 @@ func waitFix(s *timeline.Site) []timeline.Fix {
 	if !ok {
 		return nil
 	}
-	return []timeline.Fix{{Do: "wait", Step: target.ID, Until: until}}
+	return []timeline.Fix{{Do: timeline.FixWait, Step: target.ID, Until: until}}
+}
+
+// mistIf proposes to lay the step's coats as dry mists where that is good.
+func mistIf(s *timeline.Site, good func(misted *route.Step) bool) []timeline.Fix {
+	if s.Step.Laying == route.Misted || !s.Step.Do.Coating() || !s.Step.Done.IsZero() || !good(s.Step.As(func(s *route.Step) { s.Laying = route.Misted })) {
+		return nil
+	}
+	return []timeline.Fix{{Do: timeline.FixLaying, Step: s.Step.ID, Laying: route.Misted}}
 }
 
 // insertFix proposes coats of a clear before a step. want ranks the sheens that serve, the best first.
@@ -50,7 +63,7 @@ func insertFix(s *timeline.Site, do string, coats int, before *route.Step, want 
 
 func insert(s *timeline.Site, do string, coats int, before *route.Step, p *coating.Product) timeline.Fix {
 	t := route.MustTechnique(do)
-	f := timeline.Fix{Do: "insert", Step: before.ID, Insert: &route.Step{ID: before.ID + "-" + t.ID, Do: t, Product: p, Coats: coats}}
+	f := timeline.Fix{Do: timeline.FixInsert, Step: before.ID, Insert: &route.Step{ID: before.ID + "-" + t.ID, Do: t, Product: p, Coats: coats}}
 	if !slices.Contains(s.Plan.Products, p) {
 		f.Adds = p
 	}
@@ -91,7 +104,7 @@ func swapFixes(s *timeline.Site, step *route.Step, good func(*coating.Product) b
 			continue
 		}
 		if good(p) {
-			fixes = append(fixes, timeline.Fix{Do: "swap", Step: step.ID, Product: p})
+			fixes = append(fixes, timeline.Fix{Do: timeline.FixSwap, Step: step.ID, Product: p})
 		}
 		if len(fixes) == 2 {
 			break
@@ -102,7 +115,7 @@ func swapFixes(s *timeline.Site, step *route.Step, good func(*coating.Product) b
 
 // spares reports whether the step, taken with product p instead, would bite nothing at moment.
 func spares(s *timeline.Site, step *route.Step, p *coating.Product, moment time.Time) bool {
-	touch, wets := timeline.TouchOf(step.As(func(s *route.Step) { s.Product = p }), s.Below)
+	touch, wets := timeline.TouchOf(step.As(func(s *route.Step) { s.Product = p }), s.Below, s.Plan.Air.At(s.Start))
 	return !wets || !s.Below.Bite(touch, moment, s.Plan.Air).Bites()
 }
 
@@ -165,7 +178,7 @@ func sealFix(s *timeline.Site, before *route.Step, serve []barrier) []timeline.F
 func drierFix(s *timeline.Site, good func(wash.Wetness) bool) []timeline.Fix {
 	for c := wash.Dry; c < s.Step.Cloth; c++ {
 		if good(c) {
-			return []timeline.Fix{{Do: "swap", Step: s.Step.ID, Cloth: &c}}
+			return []timeline.Fix{{Do: timeline.FixSwap, Step: s.Step.ID, Cloth: &c}}
 		}
 	}
 	return nil

@@ -54,7 +54,7 @@ func findJoin(s *timeline.Site) []timeline.Finding {
 	for _, l := range s.Timeline.Joined(s.Step) {
 		if free := l.Free(); free.After(s.Start) {
 			return []timeline.Finding{{
-				Severity: timeline.Stop, Verdict: timeline.Wait, SafeFrom: free, Propose: func() []timeline.Fix { return waitFix(s) },
+				Severity: timeline.Stop, Verdict: timeline.Wait, SafeFrom: free, Propose: waiting(s),
 				Because: fmt.Sprintf("%s is done and touch-dry only from %s.", say.Capital(say.Lower(l.Zone.Name)), s.Plan.Clock(free)),
 			}}
 		}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"time"
 
+	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
@@ -11,27 +12,68 @@ import (
 	"inkysparrow/core/timeline"
 )
 
-var (
-	TapeHard    = cure.Fraction(Numbers.Number("tape-hardness", 0.5, "", "hardness from which tape neither prints nor pulls a film", fact.Bench("an acrylic wants a day, an enamel three or four under tape")))
-	TapeBrittle = cure.Fraction(Numbers.Number("tape-brittle", 0.9, "", "hardness from which an edge chips when the mask comes off", fact.Bench("masks come off while the paint still gives")))
-)
+// TapeBrittle is the hardness from which an edge chips when the mask comes off.
+var TapeBrittle = cure.Fraction(Numbers.Number("tape-brittle", 0.9, "", "hardness from which an edge chips when the mask comes off", fact.Bench("masks come off while the paint still gives")))
+
+var tapePulls = Numbers.Number("tape-pulls", 0.5, "", "share of the hardness that a film wants under tape below which it comes off with it; above, the tape only prints", fact.Bench("chosen: an acrylic of a few hours comes off, one of the morning after is marked"))
 
 var maskSoft = timeline.Rule{
 	ID: "mask-soft", Title: "Tape on a film that is still soft",
-	Reason:   "Tape prints into a film that is soft and pulls it off with the mask. An acrylic wants a day, an enamel several; a mask that is lifted off the surface touches it only at a few points.",
-	Evidence: fact.Bench("computed from the film's hardness; the threshold is fitted to what people wait"),
+	Reason: "Tape prints into a film that is soft, and pulls a very soft one off with the mask. An acrylic wants the next evening, a lacquer some hours, an enamel two days; " +
+		"a mask that is lifted off the surface touches it only at a few points.",
+	Evidence: fact.Bench("T50; computed from the film's hardness"),
 	Holds:    func(s *timeline.Site, t time.Time) bool { place, _ := SoftUnderTape(s, t); return place == 0 },
-	Find: func(s *timeline.Site) []timeline.Finding {
-		place, hard := SoftUnderTape(s, s.Start)
-		if place == 0 {
-			return nil
+	Find:     findMaskSoft,
+}
+
+func findMaskSoft(s *timeline.Site) []timeline.Finding {
+	place, hard := SoftUnderTape(s, s.Start)
+	if place == 0 {
+		return nil
+	}
+	wants := TapeHard(s.Below[place].Film)
+	safe := s.Below[place].When(wants)
+	f := timeline.Finding{Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.LayerID(place), SafeFrom: safe, Figures: timeline.Figures{Hard: hard, Film: true}, Propose: waiting(s)}
+	does := "comes off with it"
+	if float64(hard) >= tapePulls*float64(wants) || s.Step.Edge == route.Lifted {
+		f.Severity, does = timeline.Warn, "is marked by it"
+	}
+	f.Because = fmt.Sprintf("%s is %s hard, wants %s under tape and %s. Safe from %s.", say.Capital(s.FilmName(place)), say.Percent(hard), say.Percent(wants), does, s.Plan.Clock(safe))
+	return []timeline.Finding{f}
+}
+
+// TapeHard returns the hardness from which a film stands tape.
+func TapeHard(f coating.Film) cure.Fraction { return cure.Fraction(f.Family.Mechanism.Tape) }
+
+var maskLifts = timeline.Rule{
+	ID: "mask-lifts", Title: "Tape on what nothing holds down",
+	Reason:   "Tape lifts decals that no clear coat holds down, pulls a wash or an oil off the surface and takes dry pigment with it. One closed coat over them is enough.",
+	Evidence: fact.Bench("T59: tape over unsealed decals lifts them"),
+	Find:     findMaskLifts,
+}
+
+// findMaskLifts looks for what lies open on top: decals and oils are lost, a wash or a dusting is laid again in minutes.
+func findMaskLifts(s *timeline.Site) []timeline.Finding {
+	if !s.Step.Do.Has(route.Tape) || s.Step.Edge == route.Freehand {
+		return nil
+	}
+	for i := len(s.Below) - 1; i > 0 && !s.Below[i].Film.Covers(); i-- {
+		st := s.StepOf(i)
+		if s.Below[i].Film.Family.Closed || st == nil {
+			continue
 		}
-		safe := s.Below[place].When(TapeHard)
-		return []timeline.Finding{{
-			Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.LayerID(place), SafeFrom: safe, Figures: timeline.Figures{Hard: hard, Film: true}, Propose: func() []timeline.Fix { return waitFix(s) },
-			Because: fmt.Sprintf("%s is %s hard and wants %s under tape. Safe from %s.", say.Capital(s.FilmName(place)), say.Percent(hard), say.Percent(TapeHard), s.Plan.Clock(safe)),
-		}}
-	},
+		f := timeline.Finding{Severity: timeline.Warn, Layer: s.LayerID(i), Because: fmt.Sprintf("Nothing holds %s down: the tape takes some of it off.", s.FilmName(i))}
+		if st.Do.Has(route.NeedsGloss | route.OilWork) {
+			f.Severity, f.Because = timeline.Stop, fmt.Sprintf("Nothing holds %s down: the tape lifts it.", s.FilmName(i))
+		}
+		if s.Step.Done.IsZero() {
+			f.Propose = func() []timeline.Fix {
+				return insertFix(s, "seal", 1, s.Step, coating.Gloss, coating.Satin, coating.Flat)
+			}
+		}
+		return []timeline.Finding{f}
+	}
+	return nil
 }
 
 var maskStays = timeline.Rule{
@@ -43,15 +85,15 @@ var maskStays = timeline.Rule{
 
 // SoftUnderTape returns the film on top that is too soft for tape at moment, 0 for none.
 func SoftUnderTape(s *timeline.Site, moment time.Time) (place int, hard cure.Fraction) {
-	if !s.Step.Do.Has(route.Tape) || s.Step.Edge == "freehand" {
+	if !s.Step.Do.Has(route.Tape) || s.Step.Edge == route.Freehand {
 		return 0, 0
 	}
 	for i := len(s.Below) - 1; i > 0; i-- {
-		f := s.Below[i].Film.Family
-		if !f.Closed || !f.Mechanism.Hardens {
+		f := s.Below[i].Film
+		if !f.Family.Closed || !f.Family.Mechanism.Hardens {
 			continue
 		}
-		if hard := s.Below[i].Hard(moment); hard < TapeHard {
+		if hard := s.Below[i].Hard(moment); hard < TapeHard(f) {
 			return i, hard
 		}
 	}

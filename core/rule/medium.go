@@ -26,7 +26,7 @@ func findMedium(s *timeline.Site) []timeline.Finding {
 		return []timeline.Finding{{
 			Severity: timeline.Stop, Layer: s.LayerID(place),
 			Because: fmt.Sprintf("Tape pulls off what stands on %s.", s.FilmName(place)),
-			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: "remove", Step: s.Step.ID}} },
+			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	case s.Step.Do.Has(route.ClearCoat) && clearAbove(s, place) == nil:
 		return []timeline.Finding{{

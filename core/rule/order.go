@@ -35,7 +35,7 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 	if s.Step.Do.Has(route.WearsBack) && s.Touch.Lifts == 0 {
 		return []timeline.Finding{{
 			Severity: timeline.Stop, Because: fmt.Sprintf("%s does not lie on top, so there is nothing of it to wipe back.", say.Capital(s.Step.Product.Name)),
-			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: "remove", Step: s.Step.ID}} },
+			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}
 	if s.Step.Do.Has(route.Colour) {
@@ -65,7 +65,9 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 func outOfOrder(s *timeline.Site, severity timeline.Severity, other *route.Step, verb string) timeline.Finding {
 	f := timeline.Finding{Severity: severity, Layer: other.ID, Because: fmt.Sprintf("%s %s %s of step %d.", say.Capital(route.StepName(s.Step)), verb, route.StepName(other), slices.Index(s.Zone.Steps, other)+1)}
 	if s.Step.At.IsZero() && other.Done.IsZero() {
-		f.Propose = func() []timeline.Fix { return []timeline.Fix{{Do: "move", Step: s.Step.ID, Before: other.ID}} }
+		f.Propose = func() []timeline.Fix {
+			return []timeline.Fix{{Do: timeline.FixMove, Step: s.Step.ID, Before: other.ID}}
+		}
 	}
 	return f
 }
@@ -76,7 +78,7 @@ func chipOrder(s *timeline.Site) []timeline.Finding {
 	if medium == 0 {
 		return []timeline.Finding{{
 			Severity: timeline.Stop, Because: "There is no chipping medium below, so water lifts nothing.",
-			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: "remove", Step: s.Step.ID}} },
+			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}
 	if clear := clearAbove(s, medium); clear != nil {
@@ -85,7 +87,7 @@ func chipOrder(s *timeline.Site) []timeline.Finding {
 	if medium == len(s.Below)-1 {
 		return []timeline.Finding{{
 			Severity: timeline.Warn, Layer: s.LayerID(medium), Because: "No colour lies on the medium, so there is nothing to chip.",
-			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: "remove", Step: s.Step.ID}} },
+			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}
 	return nil

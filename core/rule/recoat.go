@@ -54,6 +54,6 @@ func findRecoat(s *timeline.Site) []timeline.Finding {
 	}
 	f.Because = fmt.Sprintf("%s is %s hard: its skin has closed over a soft inside, and another coat wrinkles it. Its early window shut %s; safe again from %s.",
 		say.Capital(s.FilmName(place)), say.Percent(hard), s.Plan.Clock(s.Below[place].When(cure.Fraction(recoatShuts))), s.Plan.Clock(opens))
-	f.Propose = func() []timeline.Fix { return waitFix(s) }
+	f.Propose = waiting(s)
 	return []timeline.Finding{f}
 }

@@ -90,7 +90,7 @@ func fewerCoats(s *timeline.Site, wanted shade.Reading) []timeline.Fix {
 	if best == 0 || s.Step.Do.Has(route.Shades) {
 		return nil
 	}
-	return []timeline.Fix{{Do: "coats", Step: s.Step.ID, Coats: best}}
+	return []timeline.Fix{{Do: timeline.FixCoats, Step: s.Step.ID, Coats: best}}
 }
 
 // moreVeils proposes the veils that are missing until the shading reads as wanted: of the step, where it is one of veils, else after it.
@@ -98,7 +98,7 @@ func moreVeils(s *timeline.Site, t route.Tones, wanted shade.Reading) []timeline
 	if s.Step.Do.Has(route.Veils) {
 		for n := s.Step.Coats + 1; n <= MostVeils; n++ {
 			if readsWith(s, n) == wanted {
-				return []timeline.Fix{{Do: "coats", Step: s.Step.ID, Coats: n}}
+				return []timeline.Fix{{Do: timeline.FixCoats, Step: s.Step.ID, Coats: n}}
 			}
 		}
 		return nil
@@ -113,7 +113,7 @@ func moreVeils(s *timeline.Site, t route.Tones, wanted shade.Reading) []timeline
 		return nil
 	}
 	veil := route.MustTechnique("veil")
-	return []timeline.Fix{{Do: "insert", Step: s.Step.ID, After: true, Insert: &route.Step{ID: s.Step.ID + "-veil", Do: veil, Product: paint.Product, Coats: fade.Right}}}
+	return []timeline.Fix{{Do: timeline.FixInsert, Step: s.Step.ID, After: true, Insert: &route.Step{ID: s.Step.ID + "-veil", Do: veil, Product: paint.Product, Coats: fade.Right}}}
 }
 
 // postShade proposes to shade after the paint, lighter in the panels' middles.
@@ -134,7 +134,7 @@ func postShade(s *timeline.Site) []timeline.Fix {
 			p = own
 		}
 	}
-	f := timeline.Fix{Do: "insert", Step: s.Step.ID, After: true, Insert: &route.Step{ID: s.Step.ID + "-shade", Do: route.MustTechnique("post-shade"), Product: p, Coats: 1}}
+	f := timeline.Fix{Do: timeline.FixInsert, Step: s.Step.ID, After: true, Insert: &route.Step{ID: s.Step.ID + "-shade", Do: route.MustTechnique("post-shade"), Product: p, Coats: 1}}
 	for _, own := range s.Plan.Products {
 		if own == p {
 			return []timeline.Fix{f}

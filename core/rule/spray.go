@@ -21,7 +21,7 @@ var spraySetting = timeline.Rule{
 		}
 		return []timeline.Finding{{
 			Severity: timeline.Warn, Figures: timeline.Figures{Share: x.Lost}, Because: x.Words(),
-			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: "set", Step: s.Step.ID}} },
+			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixSpray, Step: s.Step.ID}} },
 		}}
 	},
 }

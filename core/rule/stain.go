@@ -45,7 +45,7 @@ func findStainStrength(s *timeline.Site) []timeline.Finding {
 	f.Propose = func() []timeline.Fix {
 		for n := 1; n <= int(route.MostCoats); n++ {
 			if r, _ := StainReads(s.Step, base, n); r == wanted && n != s.Step.Coats {
-				return []timeline.Fix{{Do: "coats", Step: s.Step.ID, Coats: n}}
+				return []timeline.Fix{{Do: timeline.FixCoats, Step: s.Step.ID, Coats: n}}
 			}
 		}
 		return nil

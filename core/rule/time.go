@@ -38,7 +38,7 @@ func findOrderInTime(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	return []timeline.Finding{{
-		Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.Zone.Steps[s.Index-1].ID, SafeFrom: s.After, Propose: func() []timeline.Fix { return waitFix(s) },
+		Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.Zone.Steps[s.Index-1].ID, SafeFrom: s.After, Propose: waiting(s),
 		Because: fmt.Sprintf("Pinned to %s, but %s above it ends %s.", s.Plan.Clock(s.Start), route.StepName(s.Zone.Steps[s.Index-1]), s.Plan.Clock(s.After)),
 	}}
 }
@@ -56,7 +56,7 @@ func findHands(s *timeline.Site) []timeline.Finding {
 				continue // said at the later one
 			}
 			return []timeline.Finding{{
-				Severity: timeline.Stop, Verdict: timeline.Wait, SafeFrom: p.End, Propose: func() []timeline.Fix { return waitFix(s) },
+				Severity: timeline.Stop, Verdict: timeline.Wait, SafeFrom: p.End, Propose: waiting(s),
 				Because: fmt.Sprintf("%s of %s has the hands until %s.", say.Capital(route.StepName(p.Step)), say.Lower(l.Zone.Name), s.Plan.Clock(p.End)),
 			}}
 		}

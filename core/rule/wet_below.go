@@ -26,6 +26,6 @@ func findWetBelow(s *timeline.Site) []timeline.Finding {
 	f := timeline.Finding{Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.LayerID(place), SafeFrom: ready, Figures: timeline.Figures{Hard: state.Hard, Share: state.Wet, Film: true}}
 	f.Because = fmt.Sprintf("%s is %s at %s, and ready for %s from %s.",
 		say.Capital(s.FilmName(place)), state.Phase, s.Plan.Clock(s.Start), route.StepName(s.Step), s.Plan.Clock(ready))
-	f.Propose = func() []timeline.Fix { return waitFix(s) }
+	f.Propose = waiting(s)
 	return []timeline.Finding{f}
 }

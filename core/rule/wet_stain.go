@@ -25,7 +25,7 @@ var glossLost = timeline.Rule{
 			}
 			f := timeline.Finding{Severity: timeline.Warn, Layer: st.ID, Because: fmt.Sprintf("%s below would lose its shine under a %s coat.", say.Capital(route.StepName(st)), s.Step.Sheen())}
 			if st.Done.IsZero() && s.Step.At.IsZero() {
-				f.Propose = func() []timeline.Fix { return []timeline.Fix{{Do: "move", Step: s.Step.ID, Before: st.ID}} }
+				f.Propose = func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixMove, Step: s.Step.ID, Before: st.ID}} }
 			}
 			return []timeline.Finding{f}
 		}

@@ -79,7 +79,7 @@ func moveWipe(s *timeline.Site, opens time.Time) []timeline.Fix {
 	if !ok {
 		return nil
 	}
-	return []timeline.Fix{{Do: "wait", Step: s.Step.ID, Until: slot}}
+	return []timeline.Fix{{Do: timeline.FixWait, Step: s.Step.ID, Until: slot}}
 }
 
 func findUnwiped(s *timeline.Site) []timeline.Finding {
@@ -89,7 +89,7 @@ func findUnwiped(s *timeline.Site) []timeline.Finding {
 	return []timeline.Finding{{
 		Severity: timeline.Warn, Because: fmt.Sprintf("Nothing wipes %s off the open surface again; all of it darkens.", s.Step.Product.Name),
 		Propose: func() []timeline.Fix {
-			return []timeline.Fix{{Do: "insert", Step: s.Step.ID, Insert: &route.Step{ID: s.Step.ID + "-wipe", Do: route.MustTechnique("wipe"), Of: s.Step.ID, Stroke: s.Plan.Schools.Of("stroke"), Coats: 1}}}
+			return []timeline.Fix{{Do: timeline.FixInsert, Step: s.Step.ID, Insert: &route.Step{ID: s.Step.ID + "-wipe", Do: route.MustTechnique("wipe"), Of: s.Step.ID, Stroke: s.Plan.Schools.Of("stroke"), Coats: 1}}}
 		},
 	}}
 }

@@ -40,7 +40,7 @@ func findYoungOils(s *timeline.Site) []timeline.Finding {
 		state := s.Below[place].At(s.Start)
 		f := timeline.Finding{Severity: timeline.Warn, Verdict: timeline.Wait, Layer: s.LayerID(place), SafeFrom: settled, Figures: timeline.Figures{Hard: state.Hard, Film: true}}
 		f.Because = fmt.Sprintf("%s is %s hard, and settled enough for a coat from %s.", say.Capital(s.FilmName(place)), say.Percent(state.Hard), s.Plan.Clock(settled))
-		f.Propose = func() []timeline.Fix { return waitFix(s) }
+		f.Propose = waiting(s)
 		found = append(found, f)
 	}
 	over := s.StepOf(place)
@@ -48,7 +48,7 @@ func findYoungOils(s *timeline.Site) []timeline.Finding {
 		found = append(found, timeline.Finding{
 			Severity: timeline.Warn, Layer: s.LayerID(place),
 			Because: fmt.Sprintf("Your school leaves oils uncovered, and this coat goes over %s.", s.FilmName(place)),
-			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: "remove", Step: s.Step.ID}} },
+			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		})
 	}
 	return found

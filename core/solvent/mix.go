@@ -111,6 +111,18 @@ func (m Mix) Flux(air climate.Air) float64 {
 	return 1 / slow
 }
 
+// HeatPerML returns the heat that a millilitre of the mixture takes up as it leaves, in joules: what cools a wet coat. Water counts for
+// nothing: it leaves no faster than the air's own vapour lets it, and never cools below the dew point.
+func (m Mix) HeatPerML() float64 {
+	all, sum := m.Volume(), 0.0
+	for c, v := range m {
+		if v > 0 {
+			sum += v / all * 1000 * components[c].HeatKJ / components[c].MolarVolume
+		}
+	}
+	return sum
+}
+
 func (c Component) flux(air climate.Air) float64 {
 	p := components[c]
 	if c == Water {

@@ -19,17 +19,17 @@ type Contact struct {
 	Sprayed  bool            // arrives as a mist; nothing rubs
 }
 
-var stepsFit = fact.Bench("fitted to T06, T07, T08, T10, T12, T24")
+var stepsFit = fact.Bench("fitted to T06, T07, T08, T10, T12, T24; how far a skin lifts under sprayed coats to T53")
 
 // The contacts. A pin wash is held for a quarter of an hour: its pigment cake keeps the last liquid.
 var (
-	Mist     = &Contact{ID: "mist-coat", Name: "a mist coat", Liquid: 3, Carry: 0.01, Swell: 0.02, Sprayed: true}
-	WetCoat  = &Contact{ID: "wet-coat", Name: "a wet coat, misted on first", Liquid: 20, Carry: 0.01, Swell: 0.04, Sprayed: true}
+	Mist     = &Contact{ID: "mist-coat", Name: "a mist coat", Liquid: 3, Carry: 0.01, Swell: 0.06, Sprayed: true}
+	WetCoat  = &Contact{ID: "wet-coat", Name: "a wet coat", Liquid: 15, Carry: 0.01, Swell: 0.20, Sprayed: true}
 	Brushed  = &Contact{ID: "brushed-coat", Name: "a brushed coat", Liquid: 25, Action: 10 * time.Second, Carry: 0.50, Swell: 0.10}
 	Floated  = &Contact{ID: "floated", Name: "a wet surface under a decal", Liquid: 25, Action: 2 * time.Minute, Carry: 0.05}
 	PinWash  = &Contact{ID: "pin-wash", Name: "a pin wash", Liquid: 14, Action: 900 * time.Second, Carry: 0.10}
 	Overall  = &Contact{ID: "overall-wash", Name: "an overall wash", Liquid: 18, Action: 900 * time.Second, Carry: 0.15}
-	SprayedW = &Contact{ID: "sprayed-wash", Name: "a sprayed wash", Liquid: 5, Carry: 0.01, Swell: 0.02, Sprayed: true}
+	SprayedW = &Contact{ID: "sprayed-wash", Name: "a sprayed wash", Liquid: 5, Carry: 0.01, Swell: 0.06, Sprayed: true}
 	DryWipe  = &Contact{ID: "dry-wipe", Name: "a dry wipe", Carry: 0.50, Tool: 0.05}
 	DampWipe = &Contact{ID: "damp-wipe", Name: "a damp wipe", Liquid: 0.5, Action: 20 * time.Second, Carry: 0.70, Tool: 0.05}
 	WetWipe  = &Contact{ID: "wet-wipe", Name: "a wet wipe", Liquid: 1.5, Action: 40 * time.Second, Carry: 1, Tool: 0.05}
@@ -38,6 +38,13 @@ var (
 	WornBack = &Contact{ID: "wipe-back", Name: "a damp cloth that wears the paint back", Liquid: 0.5, Action: 20 * time.Second, Carry: 0.70, Tool: 0.05}
 	Polished = &Contact{ID: "polish", Name: "polishing", Carry: 0.20, Tool: 0.45}
 )
+
+// Standing returns the contact with another amount of free liquid: sprayed coats bring as much as they are laid wet.
+func (c *Contact) Standing(liquid coating.Microns) *Contact {
+	other := *c
+	other.Liquid = liquid
+	return &other
+}
 
 // Contacts returns all of them, for the Workings.
 func Contacts() []*Contact {

@@ -153,7 +153,8 @@ func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield fun
 			return
 		}
 		welds = welds && layer.Film.Family.ID == touch.Welds.ID
-		meant := welds || touch.Own != "" && layer.Step == touch.Own || touch.Lifts > 0 && i >= touch.Lifts
+		meant := welds || layer.Film.Family.Mechanism == coating.Moulded && touch.Contact.Sprayed || // a primer that etches the plastic holds on it
+			touch.Own != "" && layer.Step == touch.Own || touch.Lifts > 0 && i >= touch.Lifts
 		var a assault
 		if !moment.Before(layer.Stiff()) {
 			a = attack(&layer.Course, touch.Liquid, moment)
@@ -245,11 +246,8 @@ func (a assault) depth(contact time.Duration) float64 {
 // displaced returns the share of the softened depth that the contact moves.
 func (a assault) displaced(f *coating.Family, c *Contact) float64 {
 	carried := a.soft * c.Carry
-	switch {
-	case f.Mechanism.Buckles:
+	if f.Mechanism.Buckles && f.Closed { // what lies in recesses and texture has no skin that could lift
 		return max(carried, c.Swell*(a.soft-swellFrom)/(1-swellFrom))
-	case f.IsLive():
-		return a.soft * max(c.Carry, c.Swell)
 	}
 	return carried
 }

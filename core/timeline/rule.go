@@ -117,9 +117,29 @@ type Figures struct {
 	Film  bool            // whether the figures of the film mean something
 }
 
+// FixKind is what a fix does.
+type FixKind string
+
+// The kinds of fix.
+const (
+	FixWait   FixKind = "wait"   // until a moment
+	FixInsert FixKind = "insert" // a step before or after one
+	FixSwap   FixKind = "swap"   // the product or the cloth
+	FixMove   FixKind = "move"   // the step before another
+	FixCoats  FixKind = "coats"  // another number of them
+	FixSpray  FixKind = "set"    // the airbrush as usual
+	FixLaying FixKind = "lay"    // the coats another way
+	FixRemove FixKind = "remove" // the step
+)
+
+// FixKinds returns the closed list.
+func FixKinds() []FixKind {
+	return []FixKind{FixWait, FixInsert, FixSwap, FixMove, FixCoats, FixSpray, FixLaying, FixRemove}
+}
+
 // Fix is a change to the plan that removes a finding.
 type Fix struct {
-	Do      string // "wait", "insert", "swap", "move", "coats" or "remove"
+	Do      FixKind
 	Step    string // the step it acts on
 	Until   time.Time
 	Insert  *route.Step      // put in before Step
@@ -128,5 +148,6 @@ type Fix struct {
 	Before  string           // where Step moves to
 	After   bool             // the insert goes after Step
 	Coats   int              // that Step is given
+	Laying  route.Laying     // how the coats of Step go on
 	Adds    *coating.Product // a product that the plan doesn't have yet
 }

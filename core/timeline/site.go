@@ -3,6 +3,7 @@ package timeline
 import (
 	"time"
 
+	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
@@ -54,11 +55,11 @@ func (s *Site) Fixed() bool {
 }
 
 func (s *Site) prepare() {
-	s.Touch, s.Wets = TouchOf(s.Step, s.Below)
+	s.Touch, s.Wets = TouchOf(s.Step, s.Below, s.Plan.Air.At(Later(s.After, s.Start)))
 }
 
-// TouchOf returns what a step does to the films below it; ok is false when nothing wet or hard touches them.
-func TouchOf(step *route.Step, below stack.Stack) (touch stack.Touch, ok bool) {
+// TouchOf returns what a step does in air to the films below it; ok is false when nothing wet or hard touches them.
+func TouchOf(step *route.Step, below stack.Stack, air climate.Air) (touch stack.Touch, ok bool) {
 	t := stack.Touch{Contact: step.Do.Contact, Liquid: step.Wets()}
 	if step.Do.Has(route.Cloth) {
 		t.Contact, t.Own = step.Cloth.Contact(), step.Of
@@ -71,6 +72,11 @@ func TouchOf(step *route.Step, below stack.Stack) (touch stack.Touch, ok bool) {
 	}
 	if step.Do.Has(route.WearsBack) {
 		t.Lifts = ownOnTop(step.Product, below)
+	}
+	if standing := step.Standing(air); standing > 0 {
+		if t.Contact = t.Contact.Standing(standing); step.Laying == route.Misted {
+			t.Contact = stack.Mist
+		}
 	}
 	if step.Product != nil && (t.Contact.Sprayed || step.Do.Has(route.OilWork)) {
 		t.Welds = step.Product.Family
@@ -181,6 +187,24 @@ func (s *Site) ReadyBelow() (place int, ready time.Time) {
 	if s.Step.Of != "" && top > 0 && s.Below[top].Step == s.Step.Of {
 		top-- // its own wash, which has a window of its own
 	}
+	if s.Step.Do.Has(route.Tape | route.TapeOff) { // how hard what is below must be is for the rule on tape; it must not be wet
+		return s.latestOf(s.Line.TouchDry[:top+1])
+	}
+	if s.Touch.Welds != nil && s.Touch.Contact.Sprayed { // paint goes on its own kind as soon as that is touch-dry: T51
+		run := top
+		for run > 0 && s.Below[run].Film.Family == s.Touch.Welds {
+			run--
+		}
+		if run < top {
+			place, ready = s.Line.latest[run], s.Line.freeAt(s.Line.latest[run])
+			for i := run + 1; i <= top; i++ {
+				if t := s.Line.TouchDry[i]; t.After(ready) {
+					place, ready = i, t
+				}
+			}
+			return place, ready
+		}
+	}
 	plain := s.Touch.Lifts == 0 && !s.Step.Do.Has(route.OilWork)
 	if latest := s.Line.latest[max(0, top)]; plain && (latest == 0 || s.Below[latest].Step != s.Step.Of || s.Step.Of == "") {
 		if latest == 0 {
@@ -202,6 +226,16 @@ func (s *Site) ReadyBelow() (place int, ready time.Time) {
 		}
 	}
 	return place, ready
+}
+
+// latestOf returns the place of the latest of the moments of the films below, and that moment; 0 for none.
+func (s *Site) latestOf(moments []time.Time) (place int, latest time.Time) {
+	for i := 1; i < len(moments); i++ {
+		if moments[i].After(latest) {
+			place, latest = i, moments[i]
+		}
+	}
+	return place, latest
 }
 
 // Tones returns those that the site's step meets.

@@ -2,6 +2,7 @@
 package why
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"time"
@@ -35,9 +36,23 @@ func SpreadOf(s *timeline.Site) Spread {
 		return t
 	}
 	sp := Spread{Fast: at(cure.Fast), Usual: at(cure.Usual), Slow: at(cure.Slow)}
+	sp.widen()
 	sp.Safe = s.Holds(s.Timeline.Rules.Firm, s.Start)
 	sp.Crosses = sp.Safe && (sp.Slow.IsZero() || sp.Slow.After(s.Start))
 	return sp
+}
+
+// widen has the spread hold every product between a fast and a slow one. A film that is coated early is ready with a slow product where a
+// usual one has closed already; what is told is the earliest and the latest of all.
+func (s *Spread) widen() {
+	order := func(a, b time.Time) int { // zero is never
+		if a.IsZero() != b.IsZero() {
+			return cmp.Compare(b.Unix(), a.Unix())
+		}
+		return a.Compare(b)
+	}
+	all := []time.Time{s.Fast, s.Usual, s.Slow}
+	s.Fast, s.Slow = slices.MinFunc(all, order), slices.MaxFunc(all, order)
 }
 
 // Why tells in a few lines of plain words where the step's time comes from: what holds it up and until when.

@@ -48,6 +48,62 @@ func TestSpread(t *testing.T) {
 	}
 }
 
+// For every rule that time can satisfy, a fast product is never later than the usual one, nor that later than a slow one, once the early
+// window of a film that wrinkles is behind all of them. A product's pace travels with its film: a rule that asks for the film's family
+// finds the same one whatever the speed.
+func TestFastUsualSlow(t *testing.T) {
+	start := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+	met := map[string]bool{}
+	for _, family := range []string{"waterborne-acrylic", "alcohol-acrylic", "lacquer", "enamel"} {
+		for _, next := range []*route.Step{
+			{Do: route.MustTechnique("base-coat"), Product: routetest.Product(coating.Paint, family, coating.Flat), Coats: 2},
+			{Do: route.MustTechnique("base-coat"), Product: routetest.Product(coating.Paint, "lacquer", coating.Flat), Coats: 2},
+			{Do: route.MustTechnique("pin-wash"), Product: routetest.Product(coating.Wash, "enamel-wash", 0), Coats: 1},
+			{Do: route.MustTechnique("mask"), Coats: 1},
+			{Do: route.MustTechnique("chipping-medium"), Product: routetest.Product(coating.Medium, "chipping-medium", 0), Coats: 2},
+			{Do: route.MustTechnique("polish"), Coats: 2},
+		} {
+			next := *next
+			next.ID, next.At = "n", start.Add(8*time.Hour)
+			z := &route.Zone{ID: "z", Name: "Zone", AreaCM2: 100, Steps: []*route.Step{
+				{ID: "b", Do: route.MustTechnique("base-coat"), Product: routetest.Product(coating.Paint, family, coating.Gloss), Coats: 2, Done: start}, &next,
+			}}
+			z.Link()
+			r := rule.Check(&route.Plan{Start: start, Bench: routetest.Night, Air: climate.Constant(climate.Room), Zones: []*route.Zone{z}})
+			s := r.Site(r.Lines[0], 1)
+			for _, only := range rule.Every().Timed {
+				for _, age := range []time.Duration{0, 10 * time.Hour, 50 * time.Hour, 120 * time.Hour} {
+					var at [3]time.Time
+					early := false
+					for i, speed := range []cure.Speed{cure.Fast, cure.Usual, cure.Slow} {
+						from := start.Add(age)
+						t, ok := s.With(speed).First([]*timeline.Rule{only}, from)
+						if !ok {
+							t = from.Add(2 * timeline.Patience)
+						}
+						at[i] = t
+						early = early || only.ID == "recoat" && t.Equal(from)
+					}
+					if at[0].After(start.Add(age)) {
+						met[only.ID] = true
+					}
+					if !early && (at[1].Before(at[0]) || at[2].Before(at[1])) {
+						t.Errorf("%s over %s, %v old, %s: fast %v, usual %v, slow %v", next.Do.ID, family, age, only.ID, at[0], at[1], at[2])
+					}
+				}
+			}
+			if sp := SpreadOf(s); sp.Usual.Before(sp.Fast) || !sp.Slow.IsZero() && sp.Slow.Before(sp.Usual) {
+				t.Errorf("%s over %s: %+v", next.Do.ID, family, sp)
+			}
+		}
+	}
+	for _, id := range []string{"bite", "recoat", "mask-soft", "under-medium", "wet-below"} {
+		if !met[id] {
+			t.Errorf("%s never held anything up", id)
+		}
+	}
+}
+
 func TestWhy(t *testing.T) {
 	_, s := young(2)
 	lines := Why(s)

@@ -81,7 +81,7 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		t.Bright = append(t.Bright, wire.Wish{ID: b.ID, Words: b.Words})
 	}
 	for _, e := range route.Edges() {
-		t.Edges = append(t.Edges, wire.Wish{ID: e.ID, Words: e.Words})
+		t.Edges = append(t.Edges, wire.Wish{ID: string(e.ID), Words: e.Words})
 	}
 	for _, g := range decal.Grounds() {
 		t.Grounds = append(t.Grounds, wire.Wish{ID: g.ID, Words: g.Words})

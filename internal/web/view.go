@@ -116,7 +116,7 @@ func (j *judged) findings() []wire.Finding {
 			w.Figure = fmt.Sprintf("Reach %.2f of the film's limit; %.2f µm would go, %.2f is not seen.", *f.RED, *f.LossUM, float64(stack.Limit()))
 		}
 		for _, x := range f.Fixes {
-			w.Fixes = append(w.Fixes, wire.Fixed{Do: x.Do, Words: j.fixWords(f.Step, x), Start: j.startWords(x), Effect: j.effect(x)})
+			w.Fixes = append(w.Fixes, wire.Fixed{Do: string(x.Do), Words: j.fixWords(f.Step, x), Start: j.startWords(x), Effect: j.effect(x)})
 		}
 		out = append(out, w)
 	}
@@ -126,7 +126,7 @@ func (j *judged) findings() []wire.Finding {
 
 // fixWords says what a fix does; when it would begin stands beside it.
 func (j *judged) fixWords(step string, x plan.Fix) string {
-	if x.Do == "wait" {
+	if x.Do == timeline.FixWait {
 		return "Wait until it is safe"
 	}
 	return j.file.Describe(step, x)

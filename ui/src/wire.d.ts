@@ -168,6 +168,13 @@ export type PlanGround = "smooth" | "curve" | "rivets" | "lines" | "rough";
  */
 export type PlanStroke = "airflow" | "across-then-airflow" | "circular";
 /**
+ * How sprayed coats go on.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanLaying".
+ */
+export type PlanLaying = "mist" | "wet";
+/**
  * Cloth of a wipe.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -555,6 +562,10 @@ export interface PlanStep {
    */
   line_mm?: number;
   spray?: PlanSpray;
+  /**
+   * How sprayed coats go on; each flashed off where it is left out.
+   */
+  laying?: "mist" | "wet";
   edge?: PlanEdge;
   /**
    * @maxItems 200

@@ -1,0 +1,54 @@
+package route
+
+import (
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+)
+
+// Laying is how sprayed coats go on. It decides how much liquid stands at once on what is below, and so how much that is bitten.
+type Laying string
+
+// The ways of laying coats.
+const (
+	Flashed  Laying = ""     // each coat flashes off before the next: what is usual
+	Misted   Laying = "mist" // as dry mists, each of them flashed off; they never stand wet, and don't add up
+	WetOnWet Laying = "wet"  // one into the other: they stand as one thick coat
+)
+
+// Layings returns the ways, the usual one first, with what they are called.
+func Layings() []LayingWords {
+	return []LayingWords{{Flashed, "each coat flashed off"}, {Misted, "dry mist coats only"}, {WetOnWet, "wet on wet"}}
+}
+
+// LayingWords is a way of laying coats with what it is called in a sentence.
+type LayingWords struct {
+	ID    Laying
+	Words string
+}
+
+var mistUM = coating.Microns(Numbers.Number("mist-standing", 3, "µm", "liquid that stands at once as a dry mist coat goes on",
+	fact.Bench("a mist of which half is dry on arrival; held to T53, T54")))
+
+// Standing returns how much liquid stands at once on what is below while the step's coats are sprayed in air, in micrometres; 0 for what
+// is not sprayed as coats. Of a coat that is flashed off, what has not left by the next one adds to it (T54).
+func (s *Step) Standing(air climate.Air) coating.Microns {
+	if !s.Do.Coating() || s.Product == nil || s.Product.Carrier == nil {
+		return 0
+	}
+	if s.Laying == Misted {
+		return mistUM
+	}
+	film := s.Film(s.Done)
+	one := film.Wet * coating.Microns(film.Family.CarrierShare)
+	n := max(1, s.Coats)
+	if s.Laying == WetOnWet {
+		return one * coating.Microns(n)
+	}
+	gone := coating.Microns(s.Product.Carrier.Flux(air) * s.Do.Between.Hours())
+	standing := one
+	for range n - 1 {
+		standing = max(0, standing-gone) + one
+	}
+	return standing
+}

@@ -1,0 +1,44 @@
+package rule
+
+import (
+	"fmt"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/timeline"
+)
+
+var decalFlood = coating.Microns(Numbers.Number("decal-flood", 8, "µm", "liquid that stands on a decal from which a solvent that softens it wrinkles it", fact.Bench("lacquer clears are misted over decals before they are laid wet")))
+
+var decalSolvent = timeline.Rule{
+	ID: "decal-solvent", Title: "A strong solvent laid wet over decals",
+	Reason:   "A decal's film is a lacquer. A clear whose solvent softens it wrinkles it when it stands wet; misted, it is gone before it gets in. Water-borne clears do nothing to it.",
+	Evidence: fact.Bench("solvent clears can wrinkle a decal: mist them first"),
+	Find: func(s *timeline.Site) []timeline.Finding {
+		standing := s.Step.Standing(s.Plan.Air.At(s.Start))
+		if standing < decalFlood {
+			return nil
+		}
+		for i := len(s.Below) - 1; i > 0 && !s.Below[i].Film.Covers(); i-- {
+			f := s.Below[i].Film.Family
+			red := stack.Distance(s.Touch.Liquid, f, s.Below[i].Hard(s.Start))
+			if f != decalFilm || red >= 1 {
+				continue
+			}
+			return []timeline.Finding{{
+				Severity: timeline.Warn, Layer: s.LayerID(i), Liquid: liquidID(s.Touch.Liquid), Figures: timeline.Figures{RED: red, Hard: s.Below[i].Hard(s.Start), Film: true},
+				Because: fmt.Sprintf("%s stands %.0f µm wet on the decals and softens their film: they may wrinkle. As dry mists it does not.", say.Capital(StepLiquid(s)), float64(standing)),
+				Propose: func() []timeline.Fix {
+					mild := swapFixes(s, s.Step, func(p *coating.Product) bool {
+						return p.Sheen == s.Step.Sheen() && stack.Distance(p.Carrier, f, 1) >= 1
+					})
+					return append(mistIf(s, func(*route.Step) bool { return true }), mild...)
+				},
+			}}
+		}
+		return nil
+	},
+}
