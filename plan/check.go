@@ -304,7 +304,7 @@ func fixOf(f timeline.Fix, step string) Fix {
 }
 
 func stepOf(s *route.Step) Step {
-	out := Step{ID: s.ID, Do: Do(s.Do.ID), Coats: s.Coats, Of: s.Of, Stroke: Stroke(s.Stroke), LineMM: s.WidthMM, AreaPct: 100 * s.Share}
+	out := Step{ID: s.ID, Do: Do(s.Do.ID), Coats: s.Coats, Of: s.Of, Stroke: Stroke(s.Stroke), LineMM: s.WidthMM, AreaPct: 100 * s.Share, Laying: Laying(s.Laying), Drying: Drying(s.Drying)}
 	if s.Product != nil {
 		out.Product = s.Product.ID
 	}

@@ -149,6 +149,7 @@ type Step struct {
 	LineMM      float64    `json:"line_mm,omitempty" jsonschema:"minimum=0.1,maximum=50,description=Width of the lines or blotches of shading on the model."`
 	Spray       *Spray     `json:"spray,omitempty" jsonschema:"description=How the airbrush is set; the middle of what is usual where it is left out."`
 	Laying      Laying     `json:"laying,omitempty" jsonschema:"description=How sprayed coats go on; each flashed off where it is left out."`
+	Drying      Drying     `json:"drying,omitempty" jsonschema:"description=How a wash or an oil is helped to dry; by itself where it is left out."`
 	Edge        Edge       `json:"edge,omitempty"`
 	Decals      []Decal    `json:"decals,omitempty" jsonschema:"maxItems=200"`
 	Joins       []string   `json:"joins,omitempty" jsonschema:"maxItems=100,description=The parts that are joined."`

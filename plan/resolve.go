@@ -313,6 +313,10 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		return nil, fault(path+".laying", "%s sprays no coats", do.ID)
 	}
 	out.Laying = route.Laying(s.Laying)
+	if s.Drying != "" && !do.CanBeBlown() {
+		return nil, fault(path+".drying", "only washes and oils are dried in a stream of air, not %s", do.ID)
+	}
+	out.Drying = route.Drying(s.Drying)
 	out.Edge, out.Joins = route.EdgeID(s.Edge), s.Joins
 	for _, d := range s.Decals {
 		out.Decals = append(out.Decals, decal.Decal{Name: d.Name, WidthMM: d.WidthMM, HeightMM: d.HeightMM, Over: decal.GroundNamed(string(d.Over)), Count: d.Count, FilmUM: d.FilmUM, Painted: d.Painted})

@@ -30,10 +30,10 @@ func shelf() []plan.Product {
 		p("enamel-flat", "clear", "enamel", "flat"), p("pale", "paint", "waterborne-acrylic", "flat"), p("black-wash", "wash", "enamel-wash", ""), p("grey-wash", "wash", "clay-wash", ""),
 		p("bright", "metal", "lacquer", "gloss"), p("fuel", "paint", "waterborne-acrylic", "gloss"),
 		p("lines", "paint", "waterborne-acrylic", "flat"), p("cream", "paint", "waterborne-acrylic", "flat"), p("primer", "primer", "waterborne-acrylic", "flat"), p("bright-red", "paint", "enamel", "gloss"),
-		p("solvent-flat", "clear", "lacquer", "flat"), p("lacquer-primer", "primer", "lacquer", "flat"), p("soot", "paint", "waterborne-acrylic", "flat"), p("tan", "paint", "waterborne-acrylic", "flat"),
+		p("solvent-flat", "clear", "lacquer", "flat"), p("lacquer-primer", "primer", "lacquer", "flat"), p("white", "paint", "waterborne-acrylic", "flat"), p("brown-wash", "wash", "enamel-wash", ""), p("dark-metal", "metal", "lacquer", "gloss"), p("water-wash", "wash", "acrylic-wash", ""), p("soot", "paint", "waterborne-acrylic", "flat"), p("tan", "paint", "waterborne-acrylic", "flat"),
 	}
 	for i := range all {
-		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "tan": "#b9ab97", "pale": "#dfe3e2", "black-wash": "#151617", "lines": "#3a3f42", "cream": "#e9e0c4", "primer": "#a9acab", "bright-red": "#8c2a22", "grey-wash": "#8d8a84"}[all[i].ID]
+		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "white": "#efefec", "brown-wash": "#3a322b", "bright": "#b9bbbb", "dark-metal": "#6d6e70", "tan": "#b9ab97", "pale": "#dfe3e2", "black-wash": "#151617", "lines": "#3a3f42", "cream": "#e9e0c4", "primer": "#a9acab", "bright-red": "#8c2a22", "grey-wash": "#8d8a84"}[all[i].ID]
 	}
 	for i := range all {
 		if all[i].ID == "cream" {
@@ -78,6 +78,13 @@ func routeOf(t testing.TB, lines ...string) plan.File {
 				s.At = age()
 			case "misted", "wet-on-wet":
 				s.Laying = plan.Laying(map[string]string{"misted": "mist", "wet-on-wet": "wet"}[w[i]])
+			case "with":
+				i++
+				s.Liquid = &plan.Liquid{Name: w[i]}
+			case "painted":
+				s.Decals = []plan.Decal{{Name: "the badge", WidthMM: 40, HeightMM: 40, Painted: true}}
+			case "blown":
+				s.Drying = "air"
 			case "lifted", "freehand":
 				s.Edge = plan.Edge(w[i])
 			case "area":
@@ -123,11 +130,11 @@ func TestRules(t *testing.T) {
 		{"T24 white-spirit wash over two-day enamel", []string{"base: base-coat enamel done 48h", "w: pin-wash enamel-wash at 1h"}, "w bite stop wait"},
 		{"T24 clay wash there", []string{"base: base-coat enamel done 48h", "w: pin-wash clay at 1h"}, ""},
 		{"T25 alcohol-removed wash over alcohol acrylic", []string{"base: base-coat alcohol done 2000h", "w: pin-wash acrylic-wash", "x: wipe of w damp"}, "x bite stop seal"},
-		{"T26 gloss over a live medium is no protection", []string{"base: base-coat lacquer done 900h", "m: chipping-medium medium done 800h", "c: base-coat lacquer coats 1 done 700h", "g: gloss-coat gloss done 600h", "w: pin-wash clay"}, "w bite stop never"},
+		{"T26 gloss over a live medium is no protection", []string{"base: base-coat lacquer done 900h", "m: chipping-medium medium done 800h", "c: base-coat lacquer coats 1 done 700h", "g: gloss-coat gloss done 600h", "w: pin-wash clay"}, "w bite warn never"},
 		{"T27 a clay wash wiped over two-day enamel is rubbed in, not bitten", []string{"base: base-coat enamel done 48h", "w: pin-wash clay at 1h", "x: wipe of w damp at 2h"}, "x rub stop wait"},
 		{"T27 two coats of hard gloss take the rub", []string{"base: base-coat enamel done 72h", "gloss: gloss-coat gloss done 30h", "w: pin-wash clay at 1h", "x: wipe of w damp at 2h"}, ""},
 		{"T27 one coat has weak spots", []string{"base: base-coat enamel done 72h", "gloss: gloss-coat gloss coats 1 done 30h", "w: pin-wash clay at 1h", "x: wipe of w damp at 2h"}, "x rub warn wait"},
-		{"wiped while wet", append(slices.Clone(glossed), "w: pin-wash enamel-wash at 1h", "x: wipe of w dry at 75m"), "x wipe-window stop wait"},
+		{"wiped while wet", append(slices.Clone(glossed), "w: pin-wash enamel-wash at 1h", "x: wipe of w dry at 75m"), "x wipe-window warn wait"},
 		{"wiped too late", append(slices.Clone(glossed), "w: pin-wash enamel-wash at 1h", "x: wipe of w damp at 120h"), "x wipe-window warn"},
 		{"decals over flat", []string{old, "d: decals decals"}, "d silvering warn"},
 		{"decals over gloss", append(slices.Clone(glossed), "d: decals decals"), ""},
@@ -585,6 +592,8 @@ func TestEveryRuleIsMet(t *testing.T) {
 		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss at 1h", "f: flat-coat flat at 65m"},
 		{"b: base-coat acrylic done 800h", "p: pastel pastel", "f: final-gloss gloss"},
 		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "d: decals decals done 48h", "k: mask", "s: seal solvent-gloss"},
+		{"b: base-coat acrylic done 800h", "p: pastel pastel done 40h", "w: pin-wash clay", "x: wipe of w"},
+		{"b: base-coat lacquer done 900h", "m: metal-coat bright done 300h", "g: gloss-coat gloss", "f: flat-coat flat coats 3"},
 	} {
 		collect(routeOf(t, lines...))
 	}

@@ -64,6 +64,12 @@ func TestWord(t *testing.T) {
 	glossed := func(more ...string) []string {
 		return append([]string{old, "g: gloss-coat gloss done 200h"}, more...)
 	}
+	chipped := func(more ...string) []string {
+		return append([]string{"l: base-coat lacquer done 300h", "m: chipping-medium medium done 200h", "c: base-coat pale coats 1 done 180h", "k: chip done 170h"}, more...)
+	}
+	bright := func(more ...string) []string {
+		return append([]string{"u: base-coat lacquer coats 5 done 400h", "m: metal-coat bright done 300h"}, more...)
+	}
 	for _, tc := range []struct {
 		name  string
 		lines []string
@@ -85,6 +91,38 @@ func TestWord(t *testing.T) {
 		{"a lifted mask only marks", []string{"b: base-coat acrylic done 2h", "k: mask lifted at 0h"}, "k mask-soft warn wait"},
 		{"a lacquer clear laid wet over decals", glossed("d: decals decals done 48h", "s: seal solvent-gloss at 1h"), "s decal-solvent warn"},
 		{"misted over them", glossed("d: decals decals done 48h", "s: seal solvent-gloss misted at 1h"), ""},
+		{"a wipe that pulls a few per cent", glossed("w: pin-wash enamel-wash at 1h", "x: wipe of w dry at 100m"), ""},
+		{"a third", glossed("w: pin-wash enamel-wash at 1h", "x: wipe of w dry at 92m"), "x wipe-window warn wait"},
+		{"an acrylic wash cleaned while damp, with water", glossed("w: pin-wash water-wash at 1h", "x: wipe of w damp with water at 94m"), ""},
+		{"and two days later", glossed("w: pin-wash water-wash at 1h", "x: wipe of w damp with water at 49h"), "x wipe-window warn"},
+		{"T58 after chipping, under gloss: decals, a clay wash, a damp cloth", chipped("g: gloss-coat gloss done 60h", "d: decals decals", "s: seal gloss", "w: pin-wash clay", "x: wipe of w damp"), "w bite warn never"},
+		{"T58 a wet cloth soaks it", chipped("w: pin-wash clay", "x: wipe of w wet"), "w bite warn never; w wash-sheen warn; x bite stop never"},
+		{"T58 an enamel wash wiped dry", chipped("g: gloss-coat gloss done 60h", "w: pin-wash enamel-wash", "x: wipe of w dry"), ""},
+		{"acrylic chipped off hard lacquer without a medium", []string{"l: base-coat lacquer done 200h", "c: base-coat pale coats 1 done 20h", "k: chip at 1h"}, ""},
+		{"off lacquer of half a day", []string{"l: base-coat lacquer done 12h", "c: base-coat pale coats 1 done 8h", "k: chip at 1h"}, "k bite stop wait"},
+		{"off acrylic, water lifts nothing", []string{"l: base-coat acrylic done 200h", "c: base-coat pale coats 1 done 20h", "k: chip at 1h"}, "k bite stop wait; k order stop"},
+		{"an acrylic wiped back over lacquer", []string{"l: base-coat lacquer done 200h", "c: base-coat pale coats 1 done 20h", "k: wipe-back pale at 1h"}, ""},
+		{"over another acrylic its thinner goes through", []string{"l: base-coat lacquer done 200h", "a: base-coat acrylic done 100h", "c: base-coat pale coats 2 done 20h", "k: wipe-back pale at 1h"}, "k bite stop never"},
+		{"T22 a dark brown wash on black", glossed("w: pin-wash brown-wash", "x: wipe of w dry"), "w wash-colour warn"},
+		{"T22 a grey one", glossed("w: pin-wash grey-wash", "x: wipe of w dry"), ""},
+		{"white over black in two coats", []string{old, "c: base-coat white"}, "c weak-cover warn"},
+		{"white over a grey", []string{old, "p: prime primer coats 3 done 90h", "c: base-coat white coats 3"}, ""},
+		{"decals on flat silver", []string{old, "d: decals decals decal smooth"}, "d silvering warn"},
+		{"painted markings don't", []string{old, "d: decals decals painted"}, ""},
+		{"nor are they torn", glossed("d: decals decals painted done 48h", "w: pin-wash grey-wash", "x: wipe of w dry"), ""},
+		{"exhaust, chips and a thin black after the last flat", []string{old, "z: final-coat flat done 60h", "e: exhaust-spray tan", "k: sponge-chips tan", "v: post-shade soot", "m: mud pastel"}, ""},
+		{"a wash after it", []string{old, "z: final-coat satin coats 1 done 60h", "g: gloss-coat gloss"}, "g order warn"},
+		{"T55 two flat coats", []string{old, "f: flat-coat flat coats 1 done 30h", "z: final-coat flat coats 1"}, ""},
+		{"T55 a fourth", []string{old, "f: flat-coat flat coats 2 done 30h", "z: final-coat flat coats 2"}, "z chalky warn"},
+		{"T60 two coats of gloss over bright metal", bright("c: gloss-coat gloss"), "c metal-dulled warn"},
+		{"T60 one costs least", bright("c: gloss-coat gloss coats 1"), ""},
+		{"T60 flat over it", bright("c: flat-coat flat coats 1"), "c metal-dulled warn"},
+		{"ammonia over water-borne acrylic", []string{old, "w: pin-wash clay", "x: wipe of w damp with ammonia-cleaner"}, "w wash-sheen warn; x bite stop seal"},
+		{"a wash over open pastel", []string{old, "p: pastel pastel done 40h", "w: pin-wash grey-wash"}, "w dust-wiped warn; w wash-sheen warn"},
+		{"over sealed pastel", []string{old, "p: pastel pastel done 80h", "f: flat-coat flat done 60h", "g: gloss-coat gloss done 40h", "w: pin-wash grey-wash"}, ""},
+		{"oils on gloss slide", glossed("o: oil-dots oil"), "o grip warn"},
+		{"on satin they hold", glossed("f: satin-coat satin done 60h", "o: oil-dots oil"), ""},
+		{"a pale metal over a darker one, as its shading", []string{"b: metal-coat dark-metal done 90h", "c: metal-coat bright coats 1"}, ""},
 		{"a water-borne one", glossed("d: decals decals done 48h", "s: seal gloss at 1h"), ""},
 	} {
 		t.Run(tc.name, func(t *testing.T) {
@@ -102,8 +140,12 @@ func TestBlush(t *testing.T) {
 		line     string
 		from, to float64
 	}{
-		{"c: base-coat lacquer", 70, 85}, {"c: final-coat solvent-flat", 70, 85}, {"c: gloss-coat solvent-gloss", 70, 85},
-		{"c: base-coat lacquer misted", 90, 97}, {"c: base-coat acrylic", 100, 101}, {"c: gloss-coat gloss", 75, 85},
+		{"c: base-coat lacquer", 70, 85},
+		{"c: final-coat solvent-flat", 70, 85},
+		{"c: gloss-coat solvent-gloss", 70, 85},
+		{"c: base-coat lacquer misted", 90, 97},
+		{"c: base-coat acrylic", 100, 101},
+		{"c: gloss-coat gloss", 75, 85},
 	} {
 		from := 101.0
 		for h := 40.0; h <= 100; h++ {

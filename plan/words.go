@@ -31,6 +31,7 @@ type (
 	WearPlace   string // where an aircraft was based
 	WearShelter string // how it was parked
 	Edge        string // how a mask meets the surface
+	Drying      string // how a film is helped to dry
 	Laying      string // how sprayed coats go on
 	Ground      string // what a decal lies over
 	Reading     string // how strong something looks
@@ -88,6 +89,11 @@ func (WearShelter) JSONSchema() *jsonschema.Schema {
 // JSONSchema gives the edges.
 func (Edge) JSONSchema() *jsonschema.Schema {
 	return enum("How a mask meets the surface.", route.Edges(), func(e route.Edge) string { return string(e.ID) })
+}
+
+// JSONSchema gives the ways of drying.
+func (Drying) JSONSchema() *jsonschema.Schema {
+	return enum("In a moving stream of air.", []route.Drying{route.InAirStream}, func(d route.Drying) string { return string(d) })
 }
 
 // JSONSchema gives the ways of laying coats.

@@ -22,9 +22,22 @@ type Product struct {
 	Remover  *solvent.Liquid
 }
 
+// UnnamedColour stands for the colour of a product that has none.
+var UnnamedColour = colour.Grey(Numbers.Number("unnamed", 45, "L*", "lightness that stands for a product without a colour", fact.Bench("chosen: middling")))
+
+// Shows returns the product's colour, or what stands for one that has none; also for no product at all.
+func (p *Product) Shows() colour.Colour {
+	if p == nil {
+		return UnnamedColour
+	}
+	return colour.Or(p.Colour, UnnamedColour)
+}
+
 var (
 	hidesBench = fact.Bench("opaque paints hide in two or three thin coats; weak pale ones want a grey below")
 	weakFrom   = Numbers.Number("weak-from", 78, "L*", "lightness from which a colour hides weakly", hidesBench)
+	whiteFrom  = Numbers.Number("white-from", 92, "L*", "lightness from which a colour is a white", hidesBench)
+	whiteHide  = Numbers.Number("white-hide", 5, "", "how many times the usual coats a white takes to hide black", fact.Bench("white over black needs a grey or many coats"))
 	strongTo   = Numbers.Number("strong-to", 32, "L*", "lightness up to which it hides strongly", hidesBench)
 	weakHide   = Numbers.Number("weak-hide", 1.7, "", "how many times the usual coats a pale colour takes to hide", hidesBench)
 	strongHide = Numbers.Number("strong-hide", 0.6, "", "how many times the usual coats a dark one takes", hidesBench)
@@ -51,6 +64,8 @@ func (p *Product) Hides(own colour.Colour) float64 {
 		return p.Hide
 	case p.Kind == Metal:
 		return metalHide
+	case l >= whiteFrom:
+		return p.Family.Hide * whiteHide
 	case l >= weakFrom:
 		return p.Family.Hide * weakHide
 	case l <= strongTo:
@@ -67,6 +82,7 @@ type Film struct {
 	Laid   time.Time // when the last coat was finished
 	Share  float64   // of the zone that it covers, up to 1; 0 stands for all of it
 	Pace   float64   // time that it takes to harden, against what is usual of its family; 0 stands for 1
+	Blown  float64   // how many times faster its carrier leaves, dried in a stream of air; 0 stands for 1
 }
 
 // Whole reports whether the film lies on all of its zone.

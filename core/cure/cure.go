@@ -92,6 +92,9 @@ func Of(film coating.Film, air climate.Record) Course {
 	}
 	if f.CarrierShare > 0 {
 		c.work = work(film)
+		if film.Blown > 1 {
+			c.work /= film.Blown
+		}
 		c.stiff = air.Reach(film.Laid, c.work, f.Carrier.Flux)
 	}
 	return c
@@ -176,13 +179,16 @@ func coalescing(air climate.Air) float64 {
 // Tau returns the film's time constant at 21 C and 50 %; 0 for what has nothing to harden.
 func (c *Course) Tau() time.Duration { return time.Duration(c.tau * float64(time.Hour)) }
 
+// Left returns when no more than share of the work of drying is left, 0 to 1.
+func (c *Course) Left(share float64) time.Time {
+	return c.air.Reach(c.Film.Laid, (1-share)*c.work, c.Film.Family.Carrier.Flux)
+}
+
 // Stiff returns when the carrier has left: before that a wipe pulls the film out of its recess.
 func (c *Course) Stiff() time.Time { return c.stiff }
 
 // Flashed returns when the film has lost so much of its carrier that the next coat of the same may follow: before that they run together.
-func (c *Course) Flashed() time.Time {
-	return c.air.Reach(c.Film.Laid, (1-flashShare)*c.work, c.Film.Family.Carrier.Flux)
-}
+func (c *Course) Flashed() time.Time { return c.Left(flashShare) }
 
 // When returns the first moment at which the film is at least hard; Laid plus climate.Horizon when it can't be told.
 func (c *Course) When(hard Fraction) time.Time {

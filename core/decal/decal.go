@@ -23,7 +23,7 @@ var (
 	bySize    = Numbers.Number("decal-size", 1.5, "min", "more for every 10 cm2", softening)
 	thick     = Numbers.Number("decal-thick", 12, "µm", "thickness from which a film takes another round", softening)
 	painting  = Numbers.Number("marking-paint", 12, "min", "masking and spraying a marking instead", fact.Bench("painted markings let a wash drop into the detail that a decal would bridge"))
-	smooth    = Numbers.Number("decal-smooth", 0.09, "µm", "texture up to which no air stays below a decal", fact.Bench("gloss"))
+	smooth    = Numbers.Number("decal-smooth", 0.09, "µm", "texture up to which no air stays below a decal", fact.Bench("between gloss and semi-gloss"))
 	rough     = Numbers.Number("decal-rough", 0.35, "µm", "texture from which air stays below all of it", fact.Bench("satin"))
 	largeCM2  = Numbers.Number("decal-large", 6, "cm²", "area from which silvering shows twice as plainly", fact.Bench("large clear film silvers first"))
 )
@@ -102,6 +102,12 @@ func Works(decals []Decal, on coating.Texture) []Work {
 	slices.SortStableFunc(all, func(a, b Work) int { return cmp.Compare(b.AreaCM2(), a.AreaCM2()) })
 	return all
 }
+
+// Smooth returns the roughest texture on which decals do not silver, in micrometres.
+func Smooth() coating.Texture { return coating.Texture(smooth) }
+
+// Rough returns the texture on which air stays below all of a decal, in micrometres.
+func Rough() coating.Texture { return coating.Texture(rough) }
 
 // silver returns the share of a decal below which air stays: it grows with the texture, and shows sooner on a large film.
 func silver(texture, area float64) float64 {

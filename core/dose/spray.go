@@ -12,13 +12,13 @@ import (
 
 var (
 	sprays     = fact.Bench("fitted so that the settings people give for gloss and thin coats come out neither dry nor wet")
-	flowK      = Numbers.Number("spray-flow", 4.8, "ml/min/mm²/psi^½", "liquid that a half-open needle lets through", sprays)
+	flowK      = Numbers.Number("spray-flow", 1.6, "ml/min/mm²/psi^½", "liquid that a half-open needle lets through", sprays)
 	dropletK   = Numbers.Number("spray-droplet", 158, "µm·psi^½/mm^½", "size of a droplet of well thinned paint", sprays)
 	airSpeed   = Numbers.Number("spray-speed", 2.3, "m/s/psi^½", "speed of the droplets on their way", sprays)
 	flight     = Numbers.Number("spray-drying", 2, "", "how much faster a flying droplet dries than one in still air", fact.Memory("Ranz & Marshall 1952, for droplets of 20 to 50 µm"))
 	still      = Numbers.Number("still-layer", 7000, "µm", "layer of still air that the free flux stands for", fact.Bench("see free-flux"))
 	cone       = Numbers.Number("spray-cone", 0.25, "", "width of the spray as a share of the distance", sprays)
-	hand       = Numbers.Number("hand-speed", 15, "cm/s", "speed of the hand along a pass", fact.Bench("long even passes"))
+	hand       = Numbers.Number("hand-speed", 5, "cm/s", "speed of the hand along a pass, with its turns and the overlap of passes", fact.Bench("long even passes; a cup of 5 ml lasts some minutes"))
 	openWet    = Numbers.Number("trigger-wet", 3, "", "how much further the trigger is drawn for a wet coat than for a mist", sprays)
 	dryFrom    = Numbers.Number("spray-dry-from", 0.35, "", "share of a droplet that is lost in flight from which it no longer flows out: a dry, pebbly coat", sprays)
 	coarseFrom = Numbers.Number("spray-coarse-from", 45, "µm", "droplet size from which a coat spatters into orange peel", sprays)

@@ -3,11 +3,11 @@ package draft
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"time"
 
 	"inkysparrow/core/coating"
-	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
@@ -26,9 +26,16 @@ var (
 
 // exhaustCoats are the thin passes of exhaust by strength.
 var exhaustCoats = map[string]float64{
-	"restrained":   Numbers.Number("exhaust-restrained", 1, "coats", "thin passes of exhaust on a restrained model", fact.Bench("thin passes, dry between them")),
-	"service-worn": Numbers.Number("exhaust-service-worn", 2, "coats", "thin passes of exhaust on a service-worn model", fact.Bench("thin passes, dry between them")),
-	"heavy":        Numbers.Number("exhaust-heavy", 4, "coats", "thin passes of exhaust on a heavily worn model", fact.Bench("thin passes, dry between them")),
+	"restrained":   Numbers.Number("exhaust-restrained", 5, "passes", "thin passes of exhaust on a restrained model", fact.Bench("T56: five to fifteen passes for a plain exhaust")),
+	"service-worn": Numbers.Number("exhaust-service-worn", 7, "passes", "thin passes of exhaust on a service-worn model", fact.Bench("T56: five to fifteen passes for a plain exhaust")),
+	"heavy":        Numbers.Number("exhaust-heavy", 10, "passes", "thin passes of exhaust on a heavily worn model", fact.Bench("T56: five to fifteen passes for a plain exhaust")),
+}
+
+// shareBy is how much more of a zone its effects cover, by strength.
+var shareBy = map[string]float64{
+	"restrained":   Numbers.Number("share-restrained", 0.6, "", "share of the usual that chips, oils and stains cover on a restrained model", fact.Bench("less work, less risk")),
+	"service-worn": 1,
+	"heavy":        Numbers.Number("share-heavy", 1.6, "", "the same on a heavily worn one", fact.Bench("artistic")),
 }
 
 // Wish is an effect that a modeller may want on a model.
@@ -137,6 +144,7 @@ var stock = map[string]coating.Product{
 	"pale-wash":   {Name: "Grey wash", Kind: coating.Wash, Colour: "#8d8a84"},
 	"mid-wash":    {Name: "Dark grey wash", Kind: coating.Wash, Colour: "#55524d"},
 	"sludge":      {Name: "Sludge wash", Kind: coating.Wash, Colour: "#3f3831"},
+	"pale-sludge": {Name: "Pale sludge wash", Kind: coating.Wash, Colour: "#8f897e"},
 	"oil":         {Name: "Oils for fading", Kind: coating.Oil, Colour: "#9a8568"},
 	"rust":        {Name: "Oil, burnt orange", Kind: coating.Oil, Colour: "#8a5230"},
 	"soot":        {Name: "Thin soot", Kind: coating.Paint, Colour: "#2b2725", Sheen: coating.Flat},
@@ -153,7 +161,7 @@ var stock = map[string]coating.Product{
 
 var stockFamily = map[string]string{
 	"primer": "lacquer", "shade": "waterborne-acrylic", "pale-shade": "waterborne-acrylic", "post": "waterborne-acrylic", "pale-post": "waterborne-acrylic", "undercoat": "waterborne-acrylic", "gloss-black": "lacquer", "medium": "chipping-medium", "under-metal": "lacquer", "gloss": "polish-clear", "satin": "urethane-clear", "flat": "urethane-clear",
-	"decals": "decal", "wash": "enamel-wash", "pale-wash": "enamel-wash", "mid-wash": "enamel-wash", "sludge": "sludge-wash", "oil": "artist-oil", "rust": "artist-oil",
+	"decals": "decal", "wash": "enamel-wash", "pale-wash": "enamel-wash", "mid-wash": "enamel-wash", "sludge": "sludge-wash", "pale-sludge": "sludge-wash", "oil": "artist-oil", "rust": "artist-oil",
 	"soot-dust": "dry-pigment", "tan-dust": "dry-pigment", "soot-oil": "artist-oil", "tan-oil": "artist-oil",
 	"soot": "waterborne-acrylic", "tan": "waterborne-acrylic", "mud": "dry-pigment", "dark-mud": "dry-pigment", "pencil": "pencil", "chips": "waterborne-acrylic",
 }
@@ -201,7 +209,7 @@ func (k *Kit) nearest(usual *coating.Product) *coating.Product {
 			if p.Colour == "" {
 				continue
 			}
-			d = colour.Or(p.Colour, route.UnnamedColour).Difference(colour.Or(usual.Colour, route.UnnamedColour))
+			d = p.Shows().Difference(usual.Shows())
 		}
 		if d < least {
 			best, least = p, d
@@ -259,7 +267,7 @@ func (d *draft) base() {
 	if d.Wants(WithPrimer) {
 		d.add("prime", d.kit.take("primer"))
 	}
-	d.medium = d.Wants(WithChips) && d.schools.Of("chips") == "medium" && !d.done() && !d.Metal && !d.Wants(WithDecals)
+	d.medium = d.Wants(WithChips) && d.schools.Of("chips") == "medium" && !d.done() && !d.Metal
 	back := d.Wants(WithChips) && d.schools.Of("chips") == "wiped-acrylic" && !d.done() && !d.Metal
 	if back && d.Paint.Family.ID != "waterborne-acrylic" {
 		back = false
@@ -278,11 +286,9 @@ func (d *draft) base() {
 		d.because("The acrylic is wiped back with its own thinner, which the lacquer below ignores.")
 	case d.medium:
 		d.add("chip", nil)
-		d.because("One thin coat of colour over the medium, so that water reaches it.")
+		d.because("One thin coat of colour over the medium, so that water reaches it. From then on water is blotted, not left to soak.")
 	case d.Wants(WithChips) && d.done():
 		d.because("The colour is on already, so chips are painted, not lifted.")
-	case d.Wants(WithChips) && d.Wants(WithDecals):
-		d.because("Chips are painted, since the water of the decals would get through to a chipping medium.")
 	}
 	if d.done() {
 		at := d.Painted
@@ -292,7 +298,7 @@ func (d *draft) base() {
 		}
 	}
 	if d.Wants(WithChips) && !d.medium && !back {
-		d.add("sponge-chips", d.kit.take("chips"))
+		d.share(d.add("sponge-chips", d.kit.take("chips")))
 	}
 }
 
@@ -401,7 +407,7 @@ func (d *draft) gloss() {
 	if d.needsGloss() {
 		g := d.add("gloss-coat", d.kit.take("gloss"))
 		d.glossed = true
-		if d.Wants(WithDecals) && d.schools.Of("gloss") == "under-decals" && d.schools.Of("decals_and_wash") != "before-decals" {
+		if d.Wants(WithDecals) && d.schools.Of("gloss") == "under-decals" && d.schools.Of("decals_and_wash") != "before-decals" && !d.medium {
 			g.Share = route.DecalArea
 			d.because("Gloss only where the decals go; the seal over all evens the sheen out again.")
 		} else {
@@ -438,19 +444,30 @@ func (d *draft) decals() {
 	d.because("The decals are sealed, so that the wash can't creep under them and the wipe can't tear them.")
 }
 
-// washProduct chooses the wash by the paint's lightness, and a family that does not share the paint's solvent or may lift a medium.
+// washProduct chooses the wash by the paint's lightness: brown-black on most, grey where that would be harsh or could not be seen.
 func (d *draft) washProduct() *coating.Product {
 	if d.schools.Of("wash") == "sludge" && !d.medium {
+		if !rule.WashShows(d.Paint.Shows(), d.kit.look("sludge").Shows()) {
+			return d.kit.take("pale-sludge")
+		}
 		return d.kit.take("sludge")
 	}
 	l := route.Lightness(d.Paint)
+	order := []string{"wash", "mid-wash", "pale-wash"}
 	switch {
 	case l > rule.PaleFrom:
-		return d.kit.take("pale-wash")
-	case l < rule.DarkBelow, d.schools.Of("strength") == "restrained" && l > rule.MidFrom:
-		return d.kit.take("mid-wash")
+		order = []string{"pale-wash", "mid-wash"}
+	case l < rule.DarkBelow:
+		order = []string{"mid-wash", "pale-wash"}
+	case d.schools.Of("strength") == "restrained" && l > rule.MidFrom:
+		order = []string{"mid-wash", "wash"}
 	}
-	return d.kit.take("wash")
+	for _, purpose := range order {
+		if p := d.kit.look(purpose); rule.WashShows(d.Paint.Shows(), p.Shows()) {
+			return d.kit.take(purpose)
+		}
+	}
+	return d.kit.take(order[0])
 }
 
 func (d *draft) washes() {
@@ -458,22 +475,28 @@ func (d *draft) washes() {
 		p := d.washProduct()
 		do := map[string]string{"pin": "pin-wash", "overall": "overall-wash", "sprayed": "spray-wash", "sludge": "overall-wash"}[d.schools.Of("wash")]
 		if do == "spray-wash" && d.glossed {
-			do = "pin-wash" // sprayed grime wants something to hold; over gloss it goes into the lines
+			d.add("satin-coat", d.kit.take("satin"))
+			d.glossed = false
+			d.because("A satin coat first: sprayed grime wants something to hold.")
 		}
 		w := d.add(do, p)
 		if do != "spray-wash" {
 			wipe := d.add("wipe", nil)
-			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, wash.Dry, d.schools.Of("stroke")
-			d.because("%s, since it shows on %s; wiped with a dry cloth first.", p.Name, d.Paint.Name)
+			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, clothOf(d.schools.Of("wipe")), d.schools.Of("stroke")
+			d.because("%s, since it shows on %s; wiped with a %s cloth first.", p.Name, d.Paint.Name, wipe.Cloth)
+			if d.schools.Of("wipe") == "flashed" {
+				w.Drying = route.InAirStream
+				d.because("Dried in a moving stream of air, so that it can be wiped as soon as the thinner has gone.")
+			}
 		}
 		if !d.glossed && d.schools.Of("under_wash") == "gloss" {
 			d.because("The wash goes over gloss.")
 		}
 	}
 	if d.Wants(WithDecals) && d.schools.Of("decals_and_wash") == "before-decals" {
-		if d.Wants(WithWash) && d.schools.Of("under_wash") != "gloss" {
+		if d.Wants(WithWash) && !d.glossed {
 			g := d.add("gloss-coat", d.kit.take("gloss"))
-			if d.schools.Of("gloss") == "under-decals" {
+			if d.schools.Of("gloss") == "under-decals" && !d.medium {
 				g.Share = route.DecalArea
 			}
 		}
@@ -486,6 +509,14 @@ func (d *draft) washes() {
 			d.because("The wash is done before the decals, so nothing that is rubbed comes over them and they need no seal.")
 		}
 	}
+}
+
+// clothOf returns the cloth that goes with a school of wiping: a wash that has dried all through wants its remover.
+func clothOf(school string) wash.Wetness {
+	if school == "dry" || school == "next-day" {
+		return wash.Damp
+	}
+	return wash.Dry
 }
 
 // stained reports whether the zone gets exhaust or gun gas in that school's way.
@@ -512,10 +543,10 @@ func (d *draft) oils() {
 		d.because("A flat coat below the oils and pigments, for grip.")
 	}
 	if dots {
-		d.add("oil-dots", d.kit.take("oil"))
+		d.share(d.add("oil-dots", d.kit.take("oil")))
 	}
 	if streaks {
-		d.add("streak", d.kit.take("rust"))
+		d.share(d.add("streak", d.kit.take("rust")))
 	}
 }
 
@@ -537,9 +568,9 @@ func (d *draft) stains() {
 		if d.Wants(e) {
 			switch d.schools.Of("exhaust") {
 			case "pastel":
-				d.add("pastel", d.kit.take(stain+"-dust"))
+				d.share(d.add("pastel", d.kit.take(stain+"-dust")))
 			case "oil":
-				d.add("streak", d.kit.take(stain+"-oil"))
+				d.share(d.add("streak", d.kit.take(stain+"-oil")))
 			default:
 				d.passes(d.add("exhaust-spray", d.kit.take(stain)))
 			}
@@ -549,24 +580,36 @@ func (d *draft) stains() {
 		}
 	}
 	if d.Wants(WithMud) {
-		d.add("mud", d.kit.take(d.earth()))
+		d.share(d.add("mud", d.kit.take(d.earth())))
 	}
 	if d.Wants(WithPencil) {
-		d.add("pencil", d.kit.take("pencil"))
+		d.share(d.add("pencil", d.kit.take("pencil")))
 	}
 	if d.Wants(WithPastel) {
-		d.add("pastel", d.kit.take(d.earth()))
+		d.share(d.add("pastel", d.kit.take(d.earth())))
 	}
 }
 
-// passes gives a sprayed stain as many passes as let it read as its service asks, else what is usual for the strength.
+// passes gives a sprayed stain as many passes as let it read as its service asks, few of these on a restrained model and all of them on a
+// heavy one; what is usual for the strength where no number of passes does.
 func (d *draft) passes(s *route.Step) {
-	s.Coats = int(exhaustCoats[d.schools.Of("strength")])
-	for n := 1; n <= int(route.MostCoats); n++ {
+	strength := d.schools.Of("strength")
+	s.Coats = int(exhaustCoats[strength])
+	var right []int
+	for n := 1; n <= route.MostPasses; n++ {
 		if r, _ := rule.StainReads(s, d.tones().Panel, n); r == d.Wear.Stain {
-			s.Coats = n
-			return
+			right = append(right, n)
 		}
+	}
+	if len(right) > 0 {
+		s.Coats = map[string]int{"restrained": right[0], "service-worn": right[len(right)/2], "heavy": right[len(right)-1]}[strength]
+	}
+}
+
+// share gives a step that covers a part of the zone less of it on a restrained model, more on a heavy one.
+func (d *draft) share(s *route.Step) {
+	if by := shareBy[d.schools.Of("strength")]; s.Do.Covers > 0 && by != 1 {
+		s.Share = math.Round(1000*min(1, s.Do.Covers*by)) / 1000
 	}
 }
 
@@ -577,8 +620,8 @@ func (d *draft) finish() {
 		return
 	}
 	if d.Metal {
-		if d.glossed || d.dusty() {
-			return
+		if d.glossed || d.dusty() || d.Bright != "" {
+			return // a clear would cost a bright metal its shine
 		}
 		d.add("final-gloss", d.kit.take("gloss")).Coats = 1
 		return

@@ -41,11 +41,13 @@ var (
 		{0, "matt"},
 	}
 
+	enoughMirror = Numbers.Number("enough-mirror", 81.5, "GU", "least gloss below a metal that shines like a mirror", fact.Bench("T20: four to six gloss coats"))
+
 	// Purposes are what a gloss is asked to be good for.
 	purposes = []Purpose{
 		{"decals", "for decals to bed without silvering", Numbers.Number("enough-decals", 62, "GU", "least gloss on which decals do not silver", fact.Bench("gloss, not semi-gloss"))},
 		{"wash", "for a wash to run and wipe off", Numbers.Number("enough-wash", 45, "GU", "least gloss on which a wash runs by itself", fact.Bench("semi-gloss at the least; two coats make a wash run"))},
-		{"mirror", "for a metal to shine like a mirror", Numbers.Number("enough-mirror", 86, "GU", "least gloss below a mirror-like metal", fact.Bench("four to six gloss coats, polished"))},
+		{"mirror", "for a metal to shine like a mirror", enoughMirror},
 	}
 )
 
@@ -54,6 +56,9 @@ type Purpose struct {
 	ID, Words string
 	Least     float64
 }
+
+// Mirror returns the least gloss below a metal that shines like a mirror, in gloss units.
+func Mirror() float64 { return enoughMirror }
 
 // Purposes returns what a gloss is asked to be good for.
 func Purposes() []Purpose { return purposes }

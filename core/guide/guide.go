@@ -179,7 +179,7 @@ func SquintOf(s *timeline.Site) (Squint, bool) {
 		return Squint{}, false
 	}
 	cover, coats := paint.Cover()
-	out.WidthMM, out.Paint = t.WidthMM, colour.Or(paint.Product.Colour, route.UnnamedColour)
+	out.WidthMM, out.Paint = t.WidthMM, paint.Product.Shows()
 	per := shade.Veil()
 	if paint == s.Step && !s.Step.Do.Has(route.Veils) {
 		per, out.Unit = coats/float64(max(1, paint.Coats)), "coat"
@@ -204,7 +204,7 @@ func Fade(s *timeline.Site) (share, wanted float64, ok bool) {
 	if s.Step.Do.ID != "oil-dots" || s.Step.Product == nil || s.Step.Product.Colour == "" || s.Plan.Wear.Fade <= 0 {
 		return 0, 0, false
 	}
-	base, tone := s.Tones().Panel, colour.Or(s.Step.Product.Colour, route.UnnamedColour)
+	base, tone := s.Tones().Panel, s.Step.Product.Shows()
 	wanted = s.Plan.Wear.Fade
 	if base.Difference(tone) < wanted {
 		return 1, wanted, false

@@ -128,7 +128,7 @@ func Cloths(s *timeline.Site) []ClothUse {
 	for w := wash.Dry; w <= wash.Wet; w++ {
 		other := s.Step.As(func(s *route.Step) { s.Cloth = w })
 		c := ClothUse{Wetness: w, Left: s.Line.LeftBy(other, s.On, s.Start), Planned: w == s.Step.Cloth}
-		if touch, wets := timeline.TouchOf(other, s.Below, s.Plan.Air.At(s.Start)); wets {
+		if touch, wets := s.TouchOf(other, s.Start); wets {
 			c.Reach = s.Below.Bite(touch, s.Start, s.Plan.Air)
 		}
 		all = append(all, c)

@@ -144,7 +144,7 @@ func TestUndercoats(t *testing.T) {
 		}
 		return out
 	}
-	if got, want := looks(site), "dull: what is there; satin: 2 coats of semi-gloss; like a mirror: 2 coats of gloss; like chrome: 5 coats of gloss black, polished the next day in 1 grade; "; got != want {
+	if got, want := looks(site), "dull: what is there; satin: 2 coats of semi-gloss; like a mirror: 4 coats of gloss; like chrome: 5 coats of gloss black, polished the next day in 1 grade; "; got != want {
 		t.Errorf("over flat grey: %s\nwant %s", got, want)
 	}
 	black := routetest.Step("base-coat", routetest.Coloured(coating.Paint, "waterborne-acrylic", "#0c0c0d", coating.Gloss), 2)

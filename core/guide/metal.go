@@ -22,7 +22,6 @@ type MetalLook struct {
 var (
 	undercoat   = fact.Bench("over flat it goes dull, over gloss mirror-like, over polished gloss black it goes chrome")
 	metalSatin  = Numbers.Number("metal-satin", 35, "GU", "gloss of the undercoat from which a metal shines like satin; below it is dull", undercoat)
-	metalMirror = Numbers.Number("metal-mirror", 72, "GU", "from which it shines like a mirror", undercoat)
 	metalChrome = Numbers.Number("metal-chrome", 86, "GU", "from which, over black, it looks like chrome", undercoat)
 	chromeBlack = Numbers.Number("metal-black", 25, "L*", "lightness up to which an undercoat counts as black", undercoat)
 )
@@ -40,7 +39,7 @@ func metalOver(on coating.Texture, tone colour.Colour) MetalLook {
 	switch {
 	case m.Units >= metalChrome && tone.Lightness() <= chromeBlack:
 		look = 3
-	case m.Units >= metalMirror:
+	case m.Units >= gloss.Mirror():
 		look = 2
 	case m.Units >= metalSatin:
 		look = 1

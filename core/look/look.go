@@ -109,7 +109,7 @@ func (k *Skin) add(line *timeline.Line, i int) {
 	k.Texture = placed.Leaves
 	own := Plastic
 	if step.Product != nil {
-		own = colour.Or(step.Product.Colour, colour.Grey(45))
+		own = step.Product.Shows()
 	}
 	switch do := step.Do; {
 	case do.Has(route.Shades):

@@ -91,6 +91,7 @@ type Step struct {
 	Joins    []string        // ids of the parts that are joined
 	Spray    *dose.Setting   // how the airbrush is set; nil for the middle of what is usual
 	Laying   Laying          // how its sprayed coats go on
+	Drying   Drying          // how its film is helped to dry
 	Edge     EdgeID          // of a mask: hard, lifted or freehand; empty for hard
 	Of       string          // a wipe's wash
 	Cloth    wash.Wetness
@@ -158,7 +159,7 @@ func (s *Step) Film(laid time.Time) coating.Film {
 	if s.Share <= 0 { // shading, chips and stains lie on a part of the zone and cover nothing but that
 		film.Share = s.Do.Covers
 	}
-	return film
+	return s.dry(film)
 }
 
 // Wets returns the liquid that the step brings onto the model, nil for none.
@@ -177,6 +178,11 @@ func (s *Step) Wets() *solvent.Liquid {
 	return nil
 }
 
+// Floats reports whether the step puts decals on. Markings that are all masked and sprayed are paint: nothing silvers, tears or creeps.
+func (s *Step) Floats() bool {
+	return s.Do.Has(NeedsGloss) && (len(s.Decals) == 0 || slices.ContainsFunc(s.Decals, func(d decal.Decal) bool { return !d.Painted }))
+}
+
 // Cautions returns the usual cautions for the step, the technique's first.
 func (s *Step) Cautions() []string {
 	var all []string
@@ -188,6 +194,9 @@ func (s *Step) Cautions() []string {
 	}
 	if s.Do.Has(Cloth) && s.Wiped != nil && s.Wiped.Product.Family.IsOily() {
 		all = append(all, oilRagCare)
+	}
+	if s.Drying == InAirStream {
+		all = append(all, airCare)
 	}
 	return slices.Compact(all)
 }
@@ -205,7 +214,7 @@ func (z *Zone) Attended(s *Step) time.Duration {
 		d := s.Do.Setup + decal.Time(decal.Works(s.Decals, coating.Gloss.Texture()))
 		return max(rounding, (d + rounding - 1).Truncate(rounding))
 	}
-	return s.Do.Attended(z.AreaCM2*s.effort(), max(1, s.Coats))
+	return (s.Do.Attended(z.AreaCM2*s.effort(), max(1, s.Coats)) + s.blowing() + rounding - 1).Truncate(rounding)
 }
 
 // Dose returns how much the step takes on its zone, nothing for one that uses up no product. thinning is in parts of thinner to one of

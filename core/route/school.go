@@ -26,10 +26,10 @@ var schools = []School{
 	}},
 	{"wipe", "When the wash is wiped", []Answer{
 		{"touch-dry", "as soon as it is touch-dry", "a window to keep"},
-		{"dry", "after it is completely dry", "no hurry, more remover"},
+		{"dry", "after it is completely dry", "no hurry; a cloth damp with remover"},
 		{"wet", "at once, while wet", "pulls some out of the line"},
 		{"flashed", "as soon as the thinner has flashed", "for oils, helped by warm air"},
-		{"next-day", "after an hour or two, up to next day", "for oils"},
+		{"next-day", "the next day", "for oils; no hurry, one evening more"},
 	}},
 	{"stroke", "How the cloth moves", []Answer{
 		{"airflow", "along the airflow only", "leaves the most in the line"},

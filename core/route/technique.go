@@ -11,6 +11,9 @@ import (
 	"inkysparrow/core/stack"
 )
 
+// MostPasses is the most thin passes of a sprayed stain that are proposed, as many as a plan can hold.
+const MostPasses = 10
+
 // MostCoats is the most coats of one step.
 var MostCoats = Numbers.Number("most-coats", 6, "coats", "most coats of one step: what a mirror undercoat takes", fact.Bench("T20"))
 
@@ -127,6 +130,13 @@ var (
 	stains = []coating.Kind{coating.Wash, coating.Oil, coating.Paint, coating.Pigment, coating.Metal}
 )
 
+// thin is how much thinner than a family's usual a coat of a technique is, in the table of numbers.
+func thin(id string, share float64) float64 {
+	return Numbers.Number("thin-"+id, share, "", "thickness of a coat or pass, as a share of the family's usual: "+id, thinBench)
+}
+
+var thinBench = fact.Bench("T56: one pass of a stain is a veil of 3 to 8 % of a full coat; the rest rough shares")
+
 // cover is the share of its zone that a technique usually covers, in the table of numbers.
 func cover(id string, share float64) float64 {
 	return Numbers.Number("covers-"+id, share, "", "share of its zone that it usually covers: "+id, fact.Bench("a rough share; a step's own can be set"))
@@ -144,7 +154,7 @@ var techniques = []*Technique{
 		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "pre-shade", Name: "Pre-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: paints, Role: Shades,
+		ID: "pre-shade", Name: "Pre-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("pre-shade", 0.5), Kinds: paints, Role: Shades,
 		WidthMM: shade.Line.WidthMM,
 		Sheen:   coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: 8 * Minute, Per100: 5 * Minute, Airbrush: true, Caution: sprayCare,
 	},
@@ -153,7 +163,7 @@ var techniques = []*Technique{
 		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 3 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "mottle", Name: "Mottle", Short: "Mottle", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: paints, Role: Shades,
+		ID: "mottle", Name: "Mottle", Short: "Mottle", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("mottle", 0.5), Kinds: paints, Role: Shades,
 		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 6 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
@@ -161,7 +171,7 @@ var techniques = []*Technique{
 		Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 2 * Minute, Between: 3 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.1, Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
+		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("post-shade", 0.1), Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
 		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 6 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
@@ -231,7 +241,7 @@ var techniques = []*Technique{
 		Sheen: coating.Satin, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: 0.5, Kinds: []coating.Kind{coating.Oil, coating.Wash},
+		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("oil-accent", 0.5), Kinds: []coating.Kind{coating.Oil, coating.Wash},
 		Role: NeedsTooth | OilWork, Covers: cover("oil-accent", 0.05), Setup: 10 * Minute, Per100: 6 * Minute, Caution: oilRagCare,
 	},
 	{
@@ -239,12 +249,12 @@ var techniques = []*Technique{
 		Role: NeedsTooth | OilWork, Covers: cover("oil-dots", 0.15), Setup: 10 * Minute, Per100: 6 * Minute, Caution: oilRagCare,
 	},
 	{
-		ID: "streak", Name: "Streaks", Short: "Streaks", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: 0.5, Kinds: stains,
+		ID: "streak", Name: "Streaks", Short: "Streaks", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("streak", 0.5), Kinds: stains,
 		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: 5 * Minute, Per100: 4 * Minute, Caution: oilRagCare,
 	},
 	{
-		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.3, Tint: tint("exhaust-spray", 3), Kinds: stains,
-		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: 8 * Minute, Per100: 4 * Minute, Between: 5 * Minute, Airbrush: true, Caution: sprayCare,
+		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 7, Counts: "passes", Thin: thin("exhaust-spray", 0.05), Tint: tint("exhaust-spray", 3), Kinds: stains,
+		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: 8 * Minute, Per100: Minute / 2, Between: 2 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pastel", Name: "Pastel", Short: "Pastel", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.Pigment, coating.PencilOf},
@@ -255,15 +265,15 @@ var techniques = []*Technique{
 		Role: LooseOn, Covers: cover("pencil", 0.02), Setup: 5 * Minute, Per100: 6 * Minute,
 	},
 	{
-		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: 0.5,
+		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: thin("sponge-chips", 0.5),
 		Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: 5 * Minute, Per100: 8 * Minute,
 	},
 	{
-		ID: "brush-chips", Name: "Brush chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: 0.5,
+		ID: "brush-chips", Name: "Brush chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: thin("brush-chips", 0.5),
 		Covers: cover("brush-chips", 0.01), Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: 5 * Minute, Per100: 10 * Minute,
 	},
 	{
-		ID: "mud", Name: "Mud", Short: "Mud", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: 0.5, Kinds: stains,
+		ID: "mud", Name: "Mud", Short: "Mud", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("mud", 0.5), Kinds: stains,
 		Role: Staining, Covers: cover("mud", 0.05), Setup: 5 * Minute, Per100: 4 * Minute, Caution: dustCare,
 	},
 	{

@@ -10,16 +10,11 @@ import (
 // OffBy returns how far the step's paint would be from its own colour with that many coats over ground.
 func (s *Step) OffBy(ground colour.Colour, times int) float64 {
 	v, n := s.As(func(s *Step) { s.Coats = times }).Cover()
-	return v.Over(ground, n).Difference(colour.Or(s.Product.Colour, UnnamedColour))
+	return v.Over(ground, n).Difference(s.Product.Shows())
 }
 
 // Lightness returns the lightness of a product's colour, 0 to 100; middling where it has none.
-func Lightness(p *coating.Product) float64 {
-	if p == nil {
-		return 50
-	}
-	return colour.Or(p.Colour, colour.Grey(50)).Lightness()
-}
+func Lightness(p *coating.Product) float64 { return p.Shows().Lightness() }
 
 var plasticL = Numbers.Number("plastic", 78, "L*", "lightness of the bare plastic", fact.Bench("pale grey, as most kits are"))
 
@@ -65,7 +60,7 @@ func (t *Tones) Add(s *Step) {
 func (s *Step) Cover() (v colour.Cover, coats float64) {
 	v, ok := s.Product.Hiding()
 	if !ok {
-		v = colour.Or(s.Product.Colour, UnnamedColour).Hiding(1)
+		v = s.Product.Shows().Hiding(1)
 	}
 	coats = float64(max(1, s.Coats))
 	thin := s.Do.Thin
@@ -77,9 +72,6 @@ func (s *Step) Cover() (v colour.Cover, coats float64) {
 	}
 	return v, coats * thin
 }
-
-// UnnamedColour stands for the colour of a product that has none.
-var UnnamedColour = colour.Grey(45)
 
 // Width returns how wide the step's lines or blotches are on the model, in mm; 0 for what shades nothing.
 func (s *Step) Width() float64 {

@@ -42,7 +42,7 @@ func findBite(s *timeline.Site) []timeline.Finding {
 		at, severity = s.Asked, timeline.Note // the schedule has moved it past the wait
 	}
 	r := s.Below.Bite(s.Touch, at, s.Plan.Air)
-	if severity == timeline.Stop && onlyWash(s, r.Place) {
+	if severity == timeline.Stop && (onlyWash(s, r.Place) || r.Whole && !soaks(s)) {
 		severity = timeline.Warn
 	}
 	f := timeline.Finding{
@@ -53,7 +53,7 @@ func findBite(s *timeline.Site) []timeline.Finding {
 	switch {
 	case waits:
 		f.Verdict, f.SafeFrom = timeline.Wait, safe
-	case len(barriers(s, s.Touch, at)) > 0:
+	case !r.Whole && len(barriers(s, s.Touch, at)) > 0: // a clear over a live medium only delays the water (T26)
 		f.Verdict = timeline.Seal
 	default:
 		f.Verdict = timeline.Never
@@ -77,13 +77,16 @@ func biteWords(s *timeline.Site, r stack.Reach, f timeline.Finding) string {
 	switch {
 	case r.Whole:
 		stands := stack.ContactTime(s.Touch.Contact, s.Touch.Liquid, s.Start, s.Plan.Air)
-		head = fmt.Sprintf("%s gets through to %s in %s and stands for %s: it lets go, and all above it comes off.", what, film, say.Span(r.Lag), say.Span(stands))
+		head = fmt.Sprintf("%s gets through to %s in %s and stands for %s: left so, it lets go with all above it.", what, film, say.Span(r.Lag), say.Span(stands))
+		if !soaks(s) {
+			return head + " Blot, don't soak, and do it in one go."
+		}
 	case s.Touch.Liquid == nil:
-		head = fmt.Sprintf("%s digs %.1f µm into %s: it is %s hard.", say.Capital(s.Touch.Contact.Name), float64(r.Loss), film, say.Percent(r.Hard))
+		head = fmt.Sprintf("%s would dig %.1f µm out of %s: it is %s hard.", say.Capital(s.Touch.Contact.Name), float64(r.Loss), film, say.Percent(r.Hard))
 	case r.Place == 0:
 		head = fmt.Sprintf("%s crazes the bare plastic where no paint covers it.", what)
 	default:
-		head = fmt.Sprintf("%s softens %s %.1f µm deep %s: it is %s hard.", what, film, float64(r.Depth), under(s.Touch), say.Percent(r.Hard))
+		head = fmt.Sprintf("%s would take %.2f µm off %s %s, where more than %.2f shows: it is %s hard.", what, float64(r.Loss), film, under(s.Touch), float64(stack.Limit()), say.Percent(r.Hard))
 	}
 	switch f.Verdict {
 	case timeline.Wait:
@@ -108,7 +111,7 @@ func biteFixes(s *timeline.Site, at time.Time, verdict timeline.Verdict) []timel
 		before = w
 	}
 	var seal, wait, swap []timeline.Fix
-	if before.Done.IsZero() {
+	if verdict != timeline.Never && before.Done.IsZero() {
 		seal = sealFix(s, before, barriers(s, s.Touch, at))
 	}
 	if verdict == timeline.Wait {
@@ -119,11 +122,17 @@ func biteFixes(s *timeline.Site, at time.Time, verdict timeline.Verdict) []timel
 	}
 	if s.Step.Do.Has(route.Cloth) {
 		swap = append(swap, drierFix(s, func(c wash.Wetness) bool {
-			touch, _ := timeline.TouchOf(s.Step.As(func(s *route.Step) { s.Cloth = c }), s.Below, s.Plan.Air.At(s.Start))
+			touch, _ := s.TouchOf(s.Step.As(func(s *route.Step) { s.Cloth = c }), s.Start)
 			return !s.Below.Bite(touch, at, s.Plan.Air).Bites()
 		})...)
 	}
 	return slices.Concat(mistFix(s, at), seal, swap, wait)
+}
+
+// soaks reports whether the step keeps the surface wet and rubs it. Over a live medium, what is blotted and done in one go is usual work;
+// what is soaked and rubbed comes off (T26, T58).
+func soaks(s *timeline.Site) bool {
+	return s.Step.Do.Has(route.Lifting) || s.Step.Do.Has(route.Cloth) && s.Step.Cloth == wash.Wet
 }
 
 // onlyWash reports whether the film at place is a wash: what is lost of it is laid again in minutes.
@@ -135,7 +144,7 @@ func onlyWash(s *timeline.Site, place int) bool {
 // mistFix proposes to lay the step's coats as dry mists where those bite nothing at moment.
 func mistFix(s *timeline.Site, moment time.Time) []timeline.Fix {
 	return mistIf(s, func(misted *route.Step) bool {
-		touch, _ := timeline.TouchOf(misted, s.Below, s.Plan.Air.At(moment))
+		touch, _ := s.TouchOf(misted, moment)
 		return !s.Below.Bite(touch, moment, s.Plan.Air).Bites()
 	})
 }

@@ -3,7 +3,6 @@ package rule
 import (
 	"fmt"
 
-	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
@@ -45,7 +44,7 @@ func findWeakCover(s *timeline.Site) []timeline.Finding {
 	if off < OffTone {
 		return nil
 	}
-	own := colour.Or(s.Step.Product.Colour, route.UnnamedColour)
+	own := s.Step.Product.Shows()
 	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Delta: off}}
 	f.Because = fmt.Sprintf("%s hides in %.1f coats; these leave it %.1f from its own colour over what is below, where %.0f is plain.",
 		say.Capital(s.Step.Product.Name), s.Step.Product.Hides(own), off, OffTone)

@@ -25,7 +25,7 @@ var decalSolvent = timeline.Rule{
 		for i := len(s.Below) - 1; i > 0 && !s.Below[i].Film.Covers(); i-- {
 			f := s.Below[i].Film.Family
 			red := stack.Distance(s.Touch.Liquid, f, s.Below[i].Hard(s.Start))
-			if f != decalFilm || red >= 1 {
+			if f != decalFilm || red >= 1 || !floats(s, i) {
 				continue
 			}
 			return []timeline.Finding{{

@@ -23,7 +23,7 @@ func findDecalUnsealed(s *timeline.Site) []timeline.Finding {
 		if film.Family.Closed {
 			return nil
 		}
-		if film.Family != decalFilm || s.Step.Of != "" && layerAfter(s, s.Step.Of, i) {
+		if film.Family != decalFilm || !floats(s, i) || s.Step.Of != "" && layerAfter(s, s.Step.Of, i) {
 			continue
 		}
 		f := timeline.Finding{Severity: timeline.Stop, Layer: s.LayerID(i), Because: "The decals lie open: the wash creeps under their edges, and the wipe tears them."}
@@ -40,6 +40,12 @@ func findDecalUnsealed(s *timeline.Site) []timeline.Finding {
 		return []timeline.Finding{f}
 	}
 	return nil
+}
+
+// floats reports whether the film at place is of decals, not of painted markings.
+func floats(s *timeline.Site, place int) bool {
+	st := s.StepOf(place)
+	return st == nil || st.Floats()
 }
 
 var decalFilm = coating.MustFamily("decal")

@@ -115,7 +115,7 @@ func swapFixes(s *timeline.Site, step *route.Step, good func(*coating.Product) b
 
 // spares reports whether the step, taken with product p instead, would bite nothing at moment.
 func spares(s *timeline.Site, step *route.Step, p *coating.Product, moment time.Time) bool {
-	touch, wets := timeline.TouchOf(step.As(func(s *route.Step) { s.Product = p }), s.Below, s.Plan.Air.At(s.Start))
+	touch, wets := s.TouchOf(step.As(func(s *route.Step) { s.Product = p }), s.Start)
 	return !wets || !s.Below.Bite(touch, moment, s.Plan.Air).Bites()
 }
 
@@ -134,7 +134,7 @@ func barriers(s *timeline.Site, touch stack.Touch, from time.Time) []barrier {
 			continue
 		}
 		spray := stack.Touch{Contact: stack.WetCoat, Liquid: f.Carrier, Welds: f}
-		if s.Below.Bite(spray, from, s.Plan.Air).Bites() {
+		if underWash(s).Bite(spray, from, s.Plan.Air).Bites() {
 			continue
 		}
 		if coats := coatsOf(s, f, touch, from); coats > 0 {
@@ -144,11 +144,19 @@ func barriers(s *timeline.Site, touch stack.Touch, from time.Time) []barrier {
 	return all
 }
 
+// underWash returns the films that a barrier for the step would go on: those below its wash, for a wipe.
+func underWash(s *timeline.Site) stack.Stack {
+	if i := slices.IndexFunc(s.Below, func(l stack.Layer) bool { return s.Step.Of != "" && l.Step == s.Step.Of }); i > 0 {
+		return s.Below[:i]
+	}
+	return s.Below
+}
+
 // coatsOf returns how many coats of f make touch safe, 0 where they don't.
 func coatsOf(s *timeline.Site, f *coating.Family, touch stack.Touch, from time.Time) int {
 	for coats := 2; coats <= 3; coats++ {
 		film := coating.Film{Family: f, Coats: coats, Wet: f.Wet, Laid: from}
-		sealed := append(slices.Clip(s.Below), stack.Lay("", film, s.Plan.Air))
+		sealed := append(slices.Clip(underWash(s)), stack.Lay("", film, s.Plan.Air))
 		for days := 1; days <= 16; days *= 2 {
 			if !sealed.Bite(touch, from.AddDate(0, 0, days), s.Plan.Air).Bites() {
 				return coats

@@ -34,7 +34,7 @@ var manyCoats = timeline.Rule{
 	Reason:   "Coats on coats that are not flashed off hold their solvent in, run on edges and harden slowly. More than four belong on another evening, but for a mirror.",
 	Evidence: fact.Bench("two or three coats for an ordinary sheen, four to six for a mirror"),
 	Find: func(s *timeline.Site) []timeline.Finding {
-		if !s.Step.Do.Lays || s.Step.Do.Has(route.Veils) || float64(s.Step.Coats) <= route.MostCoats || !s.Step.Product.Family.Closed {
+		if !s.Step.Do.Coating() || float64(s.Step.Coats) <= route.MostCoats || !s.Step.Product.Family.Closed {
 			return nil
 		}
 		return []timeline.Finding{{Severity: timeline.Warn, Because: fmt.Sprintf("%d coats of %s in one go, %.0f µm dry: they run and stay soft for long.", s.Step.Coats, s.Step.Product.Name, float64(s.Step.Film(s.Start).Thickness()))}}
@@ -68,7 +68,7 @@ var fadedDecal = timeline.Rule{
 			return nil
 		}
 		for _, st := range s.Zone.Steps[:s.Index] {
-			if st.Do.Has(route.NeedsGloss) {
+			if st.Floats() {
 				return []timeline.Finding{{Severity: timeline.Note, Layer: st.ID, Because: "The dots fade the markings along with the paint: pale ones on purpose, dark ones sparingly."}}
 			}
 		}

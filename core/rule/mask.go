@@ -59,7 +59,7 @@ func findMaskLifts(s *timeline.Site) []timeline.Finding {
 	}
 	for i := len(s.Below) - 1; i > 0 && !s.Below[i].Film.Covers(); i-- {
 		st := s.StepOf(i)
-		if s.Below[i].Film.Family.Closed || st == nil {
+		if s.Below[i].Film.Family.Closed || st == nil || st.Do.Has(route.NeedsGloss) && !st.Floats() {
 			continue
 		}
 		f := timeline.Finding{Severity: timeline.Warn, Layer: s.LayerID(i), Because: fmt.Sprintf("Nothing holds %s down: the tape takes some of it off.", s.FilmName(i))}

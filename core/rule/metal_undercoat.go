@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/decal"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
@@ -14,7 +15,7 @@ var metalUndercoat = timeline.Rule{
 	Reason:   "The undercoat's sheen decides the metal's: over flat it goes dull, over gloss mirror-like, over polished gloss black it goes chrome.",
 	Evidence: fact.Bench("two or three gloss coats below for an ordinary shine, four to six for a mirror"),
 	Find: func(s *timeline.Site) []timeline.Finding {
-		if s.Step.Do.ID != "metal-coat" || s.Step.Product.Sheen != coating.Gloss || s.On < decalRough {
+		if s.Step.Do.ID != "metal-coat" || s.Step.Product.Sheen != coating.Gloss || s.On < decal.Rough() {
 			return nil
 		}
 		f := timeline.Finding{Severity: timeline.Warn, Because: fmt.Sprintf("%s is meant to shine, and %s below it is %s: it goes dull.", say.Capital(s.Step.Product.Name), s.SurfaceName(), s.On.Sheen())}

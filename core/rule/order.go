@@ -38,7 +38,7 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}
-	if s.Step.Do.Has(route.Colour) {
+	if s.Step.Do.Has(route.Colour) && !s.Step.Do.Has(route.Veils) {
 		effect := last(func(st *route.Step) bool {
 			return st.Do.Phase >= route.Decals && st.Do.Phase != route.Sealing && st.Do.Lays
 		})
@@ -46,7 +46,7 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 			return []timeline.Finding{outOfOrder(s, timeline.Stop, effect, "covers")}
 		}
 	}
-	if s.Step.Do.Has(route.Shades) {
+	if s.Step.Do.Has(route.Shades) && s.Step.Do.ID == "pre-shade" {
 		if over := last(func(st *route.Step) bool { return st.Do.Has(route.ClearCoat) }); over != nil {
 			return []timeline.Finding{outOfOrder(s, timeline.Warn, over, "lies on top of")}
 		}
@@ -56,10 +56,15 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 			return []timeline.Finding{outOfOrder(s, timeline.Note, w, "bridges")}
 		}
 	}
-	if final := last(func(st *route.Step) bool { return st.Do.Has(route.LastCoat) }); final != nil && !s.Step.Do.Has(route.LastCoat|route.AfterFinish|route.LooseOn|route.Joins|route.TapeOff) {
+	if final := last(func(st *route.Step) bool { return st.Do.Has(route.LastCoat) }); final != nil && !lastTouch(s.Step) {
 		return []timeline.Finding{outOfOrder(s, timeline.Warn, final, "comes after")}
 	}
 	return nil
+}
+
+// lastTouch reports whether a step is usual after the last coat: stains, chips, dust, and thin paint that deepens or pales a panel.
+func lastTouch(s *route.Step) bool {
+	return s.Do.Has(route.LastCoat|route.AfterFinish|route.LooseOn|route.Joins|route.TapeOff|route.Staining|route.Veils|route.Shades) || s.Do.Phase == route.Chip && !s.Do.Has(route.Lifting|route.WearsBack)
 }
 
 func outOfOrder(s *timeline.Site, severity timeline.Severity, other *route.Step, verb string) timeline.Finding {
@@ -75,6 +80,9 @@ func outOfOrder(s *timeline.Site, severity timeline.Severity, other *route.Step,
 // chipOrder judges a chip step: there must be a medium with a colour on it, and no clear over that.
 func chipOrder(s *timeline.Site) []timeline.Finding {
 	medium := timeline.TopMedium(s.Below)
+	if medium == 0 && s.LooseColour() > 0 {
+		return []timeline.Finding{{Severity: timeline.Note, Layer: s.LayerID(s.LooseColour()), Because: "No medium lies below: the acrylic breaks off the lacquer in flakes, with a stiff brush or a toothpick. Go slowly."}}
+	}
 	if medium == 0 {
 		return []timeline.Finding{{
 			Severity: timeline.Stop, Because: "There is no chipping medium below, so water lifts nothing.",

@@ -122,7 +122,7 @@ func postShade(s *timeline.Site) []timeline.Fix {
 	if paint == nil {
 		return nil
 	}
-	l, a, b := colour.Or(paint.Product.Colour, route.UnnamedColour).Lab()
+	l, a, b := paint.Product.Shows().Lab()
 	up := postTone
 	if l+up > 97 {
 		up = -postTone // on white there is nothing lighter

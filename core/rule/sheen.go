@@ -13,9 +13,9 @@ import (
 )
 
 var (
-	decalSmooth = coating.Texture(Numbers.Number("decal-texture", 0.09, "µm", "roughest surface on which decals do not silver", fact.Bench("between gloss and semi-gloss")))
-	decalRough  = coating.Texture(Numbers.Number("decal-silvers", 0.25, "µm", "texture from which they surely do", fact.Bench("about satin")))
-	toothless   = coating.Texture(Numbers.Number("tooth", 0.22, "µm", "texture below which oils and pigments slide", fact.Bench("between semi-gloss and satin")))
+	decalHalf = coating.Texture(Numbers.Number("decal-silvers", 0.25, "µm", "texture from which silvering shows plainly", fact.Bench("about satin")))
+	toothless = coating.Texture(Numbers.Number("tooth", 0.22, "µm", "texture below which oils and pigments slide", fact.Bench("between semi-gloss and satin")))
+	fullTooth = coating.Texture(Numbers.Number("tooth-full", 0.8, "µm", "texture from which they grip as on flat", fact.Bench("satin under oils is between gloss and flat")))
 )
 
 var silvering = timeline.Rule{
@@ -42,11 +42,11 @@ var grip = timeline.Rule{
 
 func findSilvering(s *timeline.Site) []timeline.Finding {
 	on := s.Glossed()
-	if !s.Step.Do.Has(route.NeedsGloss) || on <= decalSmooth {
+	if !s.Step.Floats() || on <= decal.Smooth() {
 		return nil
 	}
 	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Share: float64(on)}}
-	if on < decalRough {
+	if on < decalHalf {
 		f.Severity = timeline.Note
 	}
 	f.Because = fmt.Sprintf("The surface is %s: its valleys are %.2f µm deep on average where gloss has %.2f, so the decals silver.",
@@ -79,13 +79,18 @@ func findWashSheen(s *timeline.Site) []timeline.Finding {
 }
 
 func findGrip(s *timeline.Site) []timeline.Finding {
-	if !s.Step.Do.Has(route.NeedsTooth) || s.On >= toothless {
+	if !s.Step.Do.Has(route.NeedsTooth) || s.On >= fullTooth {
 		return nil
 	}
 	if s.Step.Do.Has(route.OilWork) && s.Plan.Schools.Of("under_oils") == "gloss" {
 		return nil
 	}
 	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Share: float64(s.On)}}
+	if s.On >= toothless {
+		f.Severity = timeline.Note
+		f.Because = fmt.Sprintf("%s is %s: %s grips less than on flat, and comes off more easily.", say.Capital(s.SurfaceName()), s.On.Sheen(), say.Lower(s.Step.Do.Name))
+		return []timeline.Finding{f}
+	}
 	f.Because = fmt.Sprintf("%s is %s and gives %s no grip: it slides and wipes straight off.", say.Capital(s.SurfaceName()), s.On.Sheen(), say.Lower(s.Step.Do.Name))
 	f.Propose = func() []timeline.Fix { return insertFix(s, "flat-coat", 1, s.Step, coating.Flat, coating.Satin) }
 	return []timeline.Finding{f}

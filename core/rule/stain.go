@@ -43,7 +43,7 @@ func findStainStrength(s *timeline.Site) []timeline.Finding {
 	f := timeline.Finding{Severity: timeline.Note, Figures: timeline.Figures{Delta: d}}
 	f.Because = fmt.Sprintf("In %d passes it differs from its paint by %.0f at its strongest and reads %s, where %s is wanted.", max(1, s.Step.Coats), d, reads, wanted)
 	f.Propose = func() []timeline.Fix {
-		for n := 1; n <= int(route.MostCoats); n++ {
+		for n := 1; n <= route.MostPasses; n++ {
 			if r, _ := StainReads(s.Step, base, n); r == wanted && n != s.Step.Coats {
 				return []timeline.Fix{{Do: timeline.FixCoats, Step: s.Step.ID, Coats: n}}
 			}

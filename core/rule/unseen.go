@@ -38,7 +38,7 @@ func findUnseen(s *timeline.Site) []timeline.Finding {
 	if paint == nil {
 		return nil
 	}
-	base, stain := colour.Or(paint.Product.Colour, colour.Grey(50)), colour.Or(s.Step.Product.Colour, colour.Grey(50))
+	base, stain := paint.Product.Shows(), s.Step.Product.Shows()
 	delta := base.Difference(stain)
 	if delta >= seen {
 		return nil

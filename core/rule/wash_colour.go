@@ -14,6 +14,7 @@ import (
 var (
 	washShows = Numbers.Number("wash-shows", 8, "CIEDE2000", "least colour difference at which a wash still draws the lines", fact.Bench("T22; weighed against what shows a step back"))
 	blackWash = Numbers.Number("black-wash", 12, "L*", "lightness below which a wash counts as pure black", fact.Bench("pure black is harsh"))
+	lighterBy = Numbers.Number("wash-lighter-by", 12, "L*", "how much lighter than a black or very dark paint a wash must be to be read as lines", fact.Bench("T22: on black a wash lighter than the paint"))
 	tooStark  = Numbers.Number("too-stark", 55, "L*", "difference in lightness from which lines look drawn with a pen", fact.Bench("T22: light grey on white, a thinner mix on pale undersides"))
 )
 
@@ -25,31 +26,45 @@ var washColour = timeline.Rule{
 	Find:     findWashColour,
 }
 
+// WashShows reports whether a wash of that colour draws lines on a paint: it differs enough, and on black or very dark paint it is lighter.
+func WashShows(paint, wash colour.Colour) bool {
+	if paint.Lightness() < DarkBelow {
+		return wash.Lightness()-paint.Lightness() >= lighterBy
+	}
+	return paint.Difference(wash) >= washShows
+}
+
+// harsh reports whether a wash looks drawn with a pen on a paint.
+func harsh(paint, wash colour.Colour) bool {
+	return paint.Lightness()-wash.Lightness() >= tooStark || wash.Lightness() < blackWash && paint.Lightness() > 50
+}
+
 func findWashColour(s *timeline.Site) []timeline.Finding {
 	paint := s.PaintBelow()
 	if !s.Step.Do.Has(route.WashOn) || s.Step.Product.Colour == "" || paint == nil {
 		return nil
 	}
-	base, w := colour.Or(paint.Product.Colour, colour.Grey(50)), colour.Or(s.Step.Product.Colour, colour.Grey(50))
-	delta, lighter := base.Difference(w), base.Lightness()-w.Lightness()
+	base, w := paint.Product.Shows(), s.Step.Product.Shows()
+	delta := base.Difference(w)
 	f := timeline.Finding{Layer: paint.ID, Figures: timeline.Figures{Delta: delta}}
-	good := func(p *coating.Product) bool {
-		if p.Colour == "" {
-			return false
-		}
-		c := colour.Or(p.Colour, base)
-		return base.Difference(c) >= washShows && base.Lightness()-c.Lightness() < tooStark && c.Lightness() >= blackWash
-	}
 	switch {
-	case delta < washShows:
+	case !WashShows(base, w):
 		f.Severity, f.Title = timeline.Warn, fmt.Sprintf("%s can't be seen on %s", say.Capital(s.Step.Product.Name), paint.Product.Name)
+		if base.Lightness() < DarkBelow {
+			f.Because = fmt.Sprintf("It is %.0f in lightness and %s %.0f: on a dark paint a wash draws lines from %.0f lighter on. Take a lighter one.", w.Lightness(), paint.Product.Name, base.Lightness(), lighterBy)
+			break
+		}
 		f.Because = fmt.Sprintf("It differs from %s by %.1f where %.0f draws a line: take a %s one.", paint.Product.Name, delta, washShows, map[bool]string{true: "lighter", false: "darker"}[base.Lightness() < MidFrom])
-	case lighter >= tooStark || w.Lightness() < blackWash && base.Lightness() > 50:
+	case harsh(base, w):
 		f.Severity, f.Title = timeline.Note, fmt.Sprintf("%s is harsh on %s", say.Capital(s.Step.Product.Name), paint.Product.Name)
-		f.Because = fmt.Sprintf("It is %.0f darker in lightness: lines look drawn with a pen. A grey or a thinner mix is subtler.", lighter)
+		f.Because = fmt.Sprintf("It is %.0f darker in lightness: lines look drawn with a pen. A grey or a thinner mix is subtler.", base.Lightness()-w.Lightness())
 	default:
 		return nil
 	}
-	f.Propose = func() []timeline.Fix { return swapFixes(s, s.Step, good) }
+	f.Propose = func() []timeline.Fix {
+		return swapFixes(s, s.Step, func(p *coating.Product) bool {
+			return p.Colour != "" && WashShows(base, p.Shows()) && !harsh(base, p.Shows())
+		})
+	}
 	return []timeline.Finding{f}
 }

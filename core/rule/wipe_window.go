@@ -19,6 +19,8 @@ var wipeWindow = timeline.Rule{
 	Find:     findWipeWindow, Holds: wipeOpen, Physical: true,
 }
 
+var pulledShows = Numbers.Number("pulled-shows", 0.1, "", "share of a wash that a wipe pulls out of the lines from which they look empty", fact.Bench("a few per cent are not seen, a fifth is; chosen between"))
+
 var unwiped = timeline.Rule{
 	ID: "unwiped", Title: "A wash that is never wiped",
 	Reason:   "An overall wash darkens all it covers; it is meant to be taken off the open surface again.",
@@ -42,15 +44,18 @@ func findWipeWindow(s *timeline.Site) []timeline.Finding {
 	wash := s.Step.Wiped.Product.Name
 	switch {
 	case s.Start.Before(opens):
-		f := timeline.Finding{Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.Step.Of, SafeFrom: opens}
+		f := timeline.Finding{Severity: timeline.Note, Verdict: timeline.Wait, Layer: s.Step.Of, SafeFrom: opens}
 		for i := range s.Below {
 			if s.Below[i].Step == s.Step.Of {
 				state := s.Below[i].At(s.Start)
 				f.Figures = timeline.Figures{Share: state.Wet, Film: true}
 			}
 		}
-		f.Because = fmt.Sprintf("%s is still wet at %s: a cloth pulls %.0f %% of it out of the lines. The window opens %s.",
-			say.Capital(wash), s.Plan.Clock(s.Start), 100*f.Figures.Share, s.Plan.Clock(opens))
+		if f.Figures.Share >= pulledShows {
+			f.Severity = timeline.Warn // a wash is laid again in minutes
+		}
+		f.Because = fmt.Sprintf("A cloth pulls %s of %s out of the lines: it is still wet at %s. The window opens %s.",
+			say.Percent(f.Figures.Share), wash, s.Plan.Clock(s.Start), s.Plan.Clock(opens))
 		f.Propose = func() []timeline.Fix { return moveWipe(s, opens) }
 		return []timeline.Finding{f}
 	case s.Start.After(closes):

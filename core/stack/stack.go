@@ -36,10 +36,13 @@ var (
 	liftCarry  = Numbers.Number("lift-carry", 0.05, "", "carry from which a dissolved medium lifts with all above it; a sprayed coat only wets it where it lies", fact.Bench("chosen; acrylic is sprayed over it, then lifted with a wet brush"))
 	lifts      = Numbers.Number("lift-softening", 0.5, "", "softening of a live film from which it lets go", fact.Bench("chosen"))
 	chipPatch  = Numbers.Number("chip-patch", 60, "s", "how long one patch stays wet while it is chipped", fact.Bench("start small: once it lifts, it goes fast; two coats between two media are trusted"))
+	blotted    = Numbers.Number("decal-blotted", 180, "s", "until the water under a decal is blotted off", fact.Bench("slid into place, pressed out and blotted within some minutes"))
 	toolDepth  = Numbers.Number("tool-depth", 4, "µm", "how deep a tool digs per unit of missing hardness", fact.Bench("fitted to T08"))
 	unreached  = Numbers.Number("unreached", 1e-4, "", "share of the area below which a film counts as covered", fact.Bench("chosen"))
 	rubHard    = Numbers.Number("rub-hardness", 0.70, "", "hardness from which a film can be rubbed", fact.Bench("T27: enamel about 7 days, water-borne acrylic 2 days, lacquer 1 day"))
 )
+
+var ammoniaAcrylic = Numbers.Number("ammonia-acrylic", 0.8, "RED", "reach of ammonia on a water-borne acrylic, whose particles it swells apart", fact.Bench("ammonia cleaner strips most water-borne acrylics, slower than a polish clear"))
 
 // reactions are likenesses that Hansen's parameters can't tell, since the liquid reacts with the film: the RED it acts with.
 var reactions = []struct {
@@ -48,6 +51,8 @@ var reactions = []struct {
 	RED    float64
 }{
 	{solvent.Ammonia, "polish-clear", Numbers.Number("ammonia-polish", 0.6, "RED", "reach of ammonia on a polish clear, whose links it opens", fact.Bench("ammonia strips a polish clear at any age"))},
+	{solvent.Ammonia, "waterborne-acrylic", ammoniaAcrylic},
+	{solvent.Ammonia, "acrylic-wash", ammoniaAcrylic},
 }
 
 // Limit returns the loss in micrometres up to which a bite is safe.

@@ -3,7 +3,6 @@ package timeline
 import (
 	"time"
 
-	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
@@ -55,25 +54,27 @@ func (s *Site) Fixed() bool {
 }
 
 func (s *Site) prepare() {
-	s.Touch, s.Wets = TouchOf(s.Step, s.Below, s.Plan.Air.At(Later(s.After, s.Start)))
+	s.Touch, s.Wets = s.TouchOf(s.Step, Later(s.After, s.Start))
 }
 
-// TouchOf returns what a step does in air to the films below it; ok is false when nothing wet or hard touches them.
-func TouchOf(step *route.Step, below stack.Stack, air climate.Air) (touch stack.Touch, ok bool) {
+// TouchOf returns what a step in the site's place would do at moment to the films below; ok is false when nothing wet or hard touches them.
+func (s *Site) TouchOf(step *route.Step, moment time.Time) (touch stack.Touch, ok bool) {
 	t := stack.Touch{Contact: step.Do.Contact, Liquid: step.Wets()}
 	if step.Do.Has(route.Cloth) {
 		t.Contact, t.Own = step.Cloth.Contact(), step.Of
 	}
-	if t.Contact == nil {
+	if t.Contact == nil || step.Do.Has(route.NeedsGloss) && !step.Floats() {
 		return t, false
 	}
 	if step.Do.Has(route.Lifting) {
-		t.Lifts = TopMedium(below)
+		if t.Lifts = TopMedium(s.Below); t.Lifts == 0 {
+			t.Lifts = s.LooseColour()
+		}
 	}
 	if step.Do.Has(route.WearsBack) {
-		t.Lifts = ownOnTop(step.Product, below)
+		t.Lifts = s.ownOnTop(step.Product)
 	}
-	if standing := step.Standing(air); standing > 0 {
+	if standing := step.Standing(s.Plan.Air.At(moment)); standing > 0 {
 		if t.Contact = t.Contact.Standing(standing); step.Laying == route.Misted {
 			t.Contact = stack.Mist
 		}
@@ -94,11 +95,35 @@ func TopMedium(below stack.Stack) int {
 	return 0
 }
 
-// ownOnTop returns the place of the lowest of the films on top that are of product's family and not washes, 0 for none.
-func ownOnTop(product *coating.Product, below stack.Stack) int {
+// LooseColour returns the place of the lowest of the water-borne colours on top that lie on a lacquer, with no medium between: fused
+// particles hold so badly on it that a stiff brush and water break them off. 0 for none.
+func (s *Site) LooseColour() int {
+	place := len(s.Below)
+	for place > 1 && s.Below[place-1].Film.Covers() && s.Below[place-1].Film.Family.Mechanism == coating.Coalesce {
+		if st := s.StepOf(place - 1); st == nil || !st.Do.Has(route.Colour) {
+			return 0
+		}
+		place--
+	}
+	if place == len(s.Below) || place <= 1 || !s.Below[place-1].Film.Covers() || s.Below[place-1].Film.Family.Mechanism != coating.Evaporate {
+		return 0
+	}
+	return place
+}
+
+// ownOnTop returns the place of the lowest of the films on top that came of product, 0 for none. Another paint of its family is no less
+// dissolved than it is, but it is not meant.
+func (s *Site) ownOnTop(product *coating.Product) int {
 	place := 0
-	for i := len(below) - 1; i > 0 && product != nil && below[i].Film.Family == product.Family; i-- {
-		place = i
+	for i := len(s.Below) - 1; i > 0 && product != nil; i-- {
+		switch st := s.StepOf(i); {
+		case st == nil:
+			return place
+		case st.Product == product, st.Do.Has(route.Shades): // its own shading goes with it
+			place = i
+		default:
+			return place
+		}
 	}
 	return place
 }

@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
@@ -454,13 +455,21 @@ func (s *Site) Window() (opens, closes time.Time) {
 			liquid = w.Product.Remover
 		}
 		opens, closes = wash.Window(film, liquid, s.Plan.Air)
-		return schoolOpens(s.Plan.Schools.Of("wipe"), film.Laid, opens), closes
+		course := cure.Of(film, s.Plan.Air)
+		return earliest(schoolOpens(s.Plan.Schools.Of("wipe"), film.Laid, opens, course.Ready()), closes), closes
 	}
 	return s.After, s.After
 }
 
-// schoolOpens moves the opening of a wipe window as the plan's school has it.
-func schoolOpens(school string, laid, stiff time.Time) time.Time {
+func earliest(a, b time.Time) time.Time {
+	if b.Before(a) {
+		return b
+	}
+	return a
+}
+
+// schoolOpens moves the opening of a wipe window as the plan's school has it; set is when the wash is dry all through.
+func schoolOpens(school string, laid, stiff, set time.Time) time.Time {
 	drying := stiff.Sub(laid)
 	switch school {
 	case "wet":
@@ -468,14 +477,14 @@ func schoolOpens(school string, laid, stiff time.Time) time.Time {
 	case "flashed":
 		return laid.Add(time.Duration(flashed * float64(drying)))
 	case "dry":
-		return stiff.Add(drying)
+		return Later(stiff.Add(drying), set)
 	case "next-day":
-		return Later(stiff, laid.Add(hour))
+		return Later(stiff, laid.Add(overnight))
 	}
 	return stiff
 }
 
-const hour = time.Hour
+var overnight = time.Duration(Numbers.Number("overnight", 10, "h", "a night, after which a wash is wiped by those who wait for the next day", fact.Bench("wiped the next day"))) * time.Hour
 
 var flashed = Numbers.Number("flashed", 0.85, "", "share of the drying after which the thinner has flashed off an oil wash", route.TimesEvidence())
 

@@ -17,14 +17,16 @@ import (
 var Numbers fact.Table
 
 var (
-	wipes    = fact.Bench("fitted to T13 to T15")
-	closes   = Numbers.Number("window-softening", 0.2, "", "softening of a wash by its remover below which it no longer comes off", fact.Bench("T03: an oil wash is still wipeable next day"))
-	dryLift  = Numbers.Number("dry-lift", 0.75, "", "share that one dry stroke takes of a fresh wash that stands above the texture", wipes)
-	dryAge   = Numbers.Number("dry-age", 0.5, "", "how much of that a fully hard wash withstands", wipes)
-	dampLift = Numbers.Number("damp-lift", 0.85, "", "the same for a damp stroke over a wash that its liquid takes up", wipes)
-	wetLift  = Numbers.Number("wet-lift", 0.92, "", "the same for a wet stroke", wipes)
-	dampDeep = Numbers.Number("damp-deep", 0.10, "", "how far a damp stroke reaches into the texture", wipes)
-	wetDeep  = Numbers.Number("wet-deep", 0.30, "", "how far a wet stroke reaches into the texture", wipes)
+	wipes     = fact.Bench("fitted to T13 to T15")
+	closes    = Numbers.Number("window-softening", 0.2, "", "softening of a wash by its remover below which it no longer comes off", fact.Bench("T03: an oil wash is still wipeable next day"))
+	dryLift   = Numbers.Number("dry-lift", 0.75, "", "share that one dry stroke takes of a fresh wash that stands above the texture", wipes)
+	dryAge    = Numbers.Number("dry-age", 0.5, "", "how much of that a fully hard wash withstands", wipes)
+	dampLift  = Numbers.Number("damp-lift", 0.85, "", "the same for a damp stroke over a wash that its liquid takes up", wipes)
+	wetLift   = Numbers.Number("wet-lift", 0.92, "", "the same for a wet stroke", wipes)
+	dampDeep  = Numbers.Number("damp-deep", 0.10, "", "how far a damp stroke reaches into the texture", wipes)
+	dampOpens = Numbers.Number("damp-opens", 0.35, "", "share of the work of drying left at which a wash of fusing particles holds in its line and is still damp", fact.Bench("acrylic washes are cleaned while damp"))
+	dampShuts = cure.Fraction(Numbers.Number("damp-shuts", 0.05, "", "hardness up to which it still comes off damp, whatever the liquid", fact.Bench("acrylic washes are cleaned while damp, within the hour or two")))
+	wetDeep   = Numbers.Number("wet-deep", 0.30, "", "how far a wet stroke reaches into the texture", wipes)
 )
 
 // Wetness is how wet the cloth is.
@@ -57,7 +59,7 @@ func (w Wetness) Contact() *stack.Contact {
 }
 
 // Window returns when a wash can be wiped: from stiff, when a cloth no longer pulls it from the line, until its remover takes up less
-// than a fifth of it. closes is far away for washes that stay soluble. Held to T01 to T03.
+// than a fifth of it. A wash of fusing particles is cleaned from damp on. closes is far away for washes that stay soluble. Held to T01 to T03.
 func Window(film coating.Film, remover *solvent.Liquid, air climate.Record) (opens, closesAt time.Time) {
 	course := cure.Of(film, air)
 	f := film.Family
@@ -66,6 +68,9 @@ func Window(film coating.Film, remover *solvent.Liquid, air climate.Record) (ope
 	}
 	fresh := stack.Distance(remover, f, 0)
 	hard := (1 - fresh/stack.DistanceAt(closes)) / f.Mechanism.Shrink
+	if f.Mechanism == coating.Coalesce { // its particles fuse as the water leaves: it is cleaned while it is damp
+		return course.Left(dampOpens), course.When(max(dampShuts, cure.Fraction(min(1, hard))))
+	}
 	return course.Stiff(), course.When(cure.Fraction(min(1, hard)))
 }
 

@@ -1,0 +1,97 @@
+package rule
+
+import (
+	"fmt"
+	"math"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/gloss"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/timeline"
+)
+
+var (
+	chalkNote  = Numbers.Number("chalky-note", 3, "coats", "flat coats in a row, at their family's usual thickness, from which it is worth knowing", fact.Bench("T55: one or two are even"))
+	chalkWarn  = Numbers.Number("chalky", 4, "coats", "from which dark colours turn chalky", fact.Bench("T55: from about three chalky, from the flatting agent's thickness"))
+	keepsShine = Numbers.Number("metal-under-clear", 0.8, "", "share of its brilliance that a metal keeps under each coat of gloss clear", fact.Bench("T60: a gloss clear dulls a polished metal visibly, one thin coat least"))
+)
+
+var chalky = timeline.Rule{
+	ID: "chalky", Title: "Flat on flat turns chalky",
+	Reason:   "The flatting agent of a flat clear scatters light. One or two coats lie even; with more of it on top of each other dark colours pale and look dusty.",
+	Evidence: fact.Bench("too much flat at once goes chalky"),
+	Find: func(s *timeline.Site) []timeline.Finding {
+		if !s.Step.Do.Has(route.ClearCoat) || s.Step.Sheen() != coating.Flat {
+			return nil
+		}
+		n := flatCoats(s)
+		f := timeline.Finding{Severity: timeline.Note, Figures: timeline.Figures{Share: n}}
+		switch {
+		case n < chalkNote:
+			return nil
+		case n >= chalkWarn:
+			f.Severity = timeline.Warn
+		}
+		f.Because = fmt.Sprintf("%.0f coats of flat lie on each other then; one or two are even, from about %.0f a dark colour turns chalky.", n, chalkWarn)
+		f.Propose = func() []timeline.Fix {
+			if fewer := s.Step.Coats - int(math.Ceil(n-chalkNote+0.01)); fewer >= 1 {
+				return []timeline.Fix{{Do: timeline.FixCoats, Step: s.Step.ID, Coats: fewer}}
+			}
+			return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}}
+		}
+		return []timeline.Finding{f}
+	},
+}
+
+// flatCoats returns how many coats of flat clear lie on each other with the step's own, each measured by its family's usual thickness.
+func flatCoats(s *timeline.Site) float64 {
+	thick := func(st *route.Step) float64 {
+		f := st.Film(s.Start)
+		return float64(f.Thickness() / f.Family.Dry(f.Family.Wet))
+	}
+	n := thick(s.Step)
+	for i := s.Index - 1; i >= 0; i-- {
+		st := s.Zone.Steps[i]
+		if !st.Do.Has(route.ClearCoat) || st.Sheen() != coating.Flat {
+			break
+		}
+		n += thick(st)
+	}
+	return n
+}
+
+var metalDulled = timeline.Rule{
+	ID: "metal-dulled", Title: "A clear over bright metal",
+	Reason:   "A metal shines because nothing lies on it. Each coat of clear takes some of that: one thin coat of gloss least, satin and flat nearly all.",
+	Evidence: fact.Bench("a clear dulls polished metal; protect it by one thin coat or not at all"),
+	Find: func(s *timeline.Site) []timeline.Finding {
+		if !s.Step.Do.Has(route.ClearCoat) || len(s.Below) < 2 {
+			return nil
+		}
+		top := len(s.Below) - 1
+		for top > 1 && !s.Below[top].Film.Covers() {
+			top--
+		}
+		st := s.StepOf(top)
+		if st == nil || st.Product == nil || st.Product.Kind != coating.Metal || gloss.Units(s.On) < gloss.Mirror() {
+			return nil
+		}
+		coats := max(1, s.Step.Coats)
+		before := gloss.Units(s.On)
+		after := gloss.Units(s.On.Under(s.Step.Sheen(), coats)) * math.Pow(keepsShine, float64(coats))
+		f := timeline.Finding{Severity: timeline.Note, Layer: st.ID, Figures: timeline.Figures{Delta: before - after}}
+		if coats > 1 || s.Step.Sheen() != coating.Gloss {
+			f.Severity = timeline.Warn
+		}
+		f.Because = fmt.Sprintf("%s loses brilliance: from %.0f gloss units to about %.0f under %s of %s.", say.Capital(st.Product.Name), before, after, say.Several(coats, "coat"), s.Step.Sheen())
+		f.Propose = func() []timeline.Fix {
+			if s.Step.Coats < 2 || s.Step.Sheen() != coating.Gloss {
+				return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}}
+			}
+			return []timeline.Fix{{Do: timeline.FixCoats, Step: s.Step.ID, Coats: 1}, {Do: timeline.FixRemove, Step: s.Step.ID}}
+		}
+		return []timeline.Finding{f}
+	},
+}
