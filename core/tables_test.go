@@ -39,7 +39,7 @@ func TestTables(t *testing.T) {
 		if r.Title == "" || r.Reason == "" || r.Evidence.Kind == "" || r.Find == nil {
 			t.Errorf("rule %s lacks a title, a reason, evidence or its function", r.ID)
 		}
-		if r.Physical && r.Holds == nil {
+		if r.Physical && r.Open == nil {
 			t.Errorf("rule %s is physical, but time has no part in it", r.ID)
 		}
 	}

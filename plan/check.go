@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"inkysparrow/core/rule"
+	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
 
 	"inkysparrow/core/route"
@@ -104,6 +105,14 @@ func Judge(f File, checked *rule.Report) *Report {
 		out.Finish = &t
 	}
 	return out
+}
+
+// Metric writes the measures in the report's words in metric units, for a reader who has asked for none.
+func (r *Report) Metric() {
+	for i := range r.Findings {
+		f := &r.Findings[i]
+		f.Title, f.Because = say.Units{}.Render(f.Title), say.Units{}.Render(f.Because)
+	}
 }
 
 // Stops reports whether a report holds a finding that would lose work.

@@ -100,7 +100,7 @@ func TestWord(t *testing.T) {
 		{"T58 an enamel wash wiped dry", chipped("g: gloss-coat gloss done 60h", "w: pin-wash enamel-wash", "x: wipe of w dry"), ""},
 		{"acrylic chipped off hard lacquer without a medium", []string{"l: base-coat lacquer done 200h", "c: base-coat pale coats 1 done 20h", "k: chip at 1h"}, ""},
 		{"off lacquer of half a day", []string{"l: base-coat lacquer done 12h", "c: base-coat pale coats 1 done 8h", "k: chip at 1h"}, "k bite stop wait"},
-		{"off acrylic, water lifts nothing", []string{"l: base-coat acrylic done 200h", "c: base-coat pale coats 1 done 20h", "k: chip at 1h"}, "k bite stop wait; k order stop"},
+		{"off acrylic, water lifts nothing", []string{"l: base-coat acrylic done 200h", "c: base-coat pale coats 1 done 20h", "k: chip at 1h"}, "k bite stop wait; k order warn"},
 		{"an acrylic wiped back over lacquer", []string{"l: base-coat lacquer done 200h", "c: base-coat pale coats 1 done 20h", "k: wipe-back pale at 1h"}, ""},
 		{"over another acrylic its thinner goes through", []string{"l: base-coat lacquer done 200h", "a: base-coat acrylic done 100h", "c: base-coat pale coats 2 done 20h", "k: wipe-back pale at 1h"}, "k bite stop never"},
 		{"T22 a dark brown wash on black", glossed("w: pin-wash brown-wash", "x: wipe of w dry"), "w wash-colour warn"},

@@ -28,6 +28,7 @@ func checkCommand() *cobra.Command {
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}
+			report.Metric()
 			if asJSON {
 				e := json.NewEncoder(cmd.OutOrStdout())
 				e.SetIndent("", "  ")

@@ -2,6 +2,7 @@
 package climate
 
 import (
+	"iter"
 	"math"
 	"slices"
 	"sort"
@@ -90,11 +91,34 @@ func (r Record) At(moment time.Time) Air {
 }
 
 func (r Record) index(moment time.Time) int {
-	if len(r.pieces) == 1 {
+	if len(r.pieces) < 2 {
 		return 0
 	}
 	i := sort.Search(len(r.pieces), func(i int) bool { return r.pieces[i].From.After(moment) })
 	return max(0, i-1)
+}
+
+// Stretch is a piece of constant air with its end.
+type Stretch struct {
+	From, To time.Time
+	Air      Air
+}
+
+// Within returns the pieces between two moments, cut to them, in order.
+func (r Record) Within(from, to time.Time) iter.Seq[Stretch] {
+	return func(yield func(Stretch) bool) {
+		pieces := r.Pieces()
+		for i := r.index(from); from.Before(to); i++ {
+			s := Stretch{From: from, To: to, Air: pieces[i].Air}
+			if i+1 < len(pieces) && pieces[i+1].From.Before(to) {
+				s.To = pieces[i+1].From
+			}
+			if !yield(s) {
+				return
+			}
+			from = s.To
+		}
+	}
 }
 
 // Integral returns the integral of rate over the air between two moments, in rate's unit times hours; 0 when to is not after from.

@@ -27,7 +27,7 @@ import (
 var Numbers fact.Table
 
 var (
-	doubling = Numbers.Number("doubling", 10, "°C", "warming that doubles the rate of hardening",
+	doubling = Numbers.Number("doubling", 10, "K", "warming that doubles the rate of hardening",
 		fact.Memory("van 't Hoff's rule; Arrhenius near room temperature"))
 	reference  = Numbers.Number("reference-temperature", 21, "°C", "where a family's time constant holds, at 50 % humidity", fact.Bench("a heated room"))
 	tauAt      = Numbers.Number("tau-thickness", 8, "µm", "dry thickness at which a family's time constant holds", fact.Bench("one thin coat"))

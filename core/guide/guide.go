@@ -17,6 +17,7 @@ import (
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
+	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/timeline"
 )
@@ -71,13 +72,13 @@ func CupOf(s *timeline.Site, set *dose.Setting) (Cup, bool) {
 func Weather(s *timeline.Site) string {
 	air := s.Plan.Air.At(s.Start)
 	switch {
-	case rule.Damp(s, s.Start):
-		return fmt.Sprintf("Not in this air: at %.0f %% the dew point is %.1f °C, and a clear blushes. Warm the room, dry it, or wait; a mist of a slower thinner takes a slight blush out.", 100*air.Humidity, air.DewPointC())
-	case rule.Cold(s, s.Start):
-		return fmt.Sprintf("Cold: at %.1f °C a water-borne film hardly fuses. Warm the room and the model first.", air.TemperatureC)
+	case rule.Damp(air):
+		return fmt.Sprintf("Not in this air: at %.0f %% the dew point is %s, and a clear blushes. Warm the room, dry it, or wait; a mist of a slower thinner takes a slight blush out.", 100*air.Humidity, say.Celsius(air.DewPointC(), 1))
+	case rule.Cold(air):
+		return fmt.Sprintf("Cold: at %s a water-borne film hardly fuses. Warm the room and the model first.", say.Celsius(air.TemperatureC, 1))
 	}
-	return fmt.Sprintf("Fit for spraying: %.0f %% and a dew point of %.1f °C, %.1f °C below the room. Stop from %.0f %% or within %.0f degrees of the dew point.",
-		100*air.Humidity, air.DewPointC(), air.TemperatureC-air.DewPointC(), 100*rule.DampFrom, rule.DewNear)
+	return fmt.Sprintf("Fit for spraying: %.0f %% and a dew point of %s, %s below the room. Stop from %.0f %% or within %s of the dew point.",
+		100*air.Humidity, say.Celsius(air.DewPointC(), 1), say.Kelvins(air.TemperatureC-air.DewPointC(), 1), 100*rule.DampFrom, say.Kelvins(rule.DewNear, 0))
 }
 
 // Shine is the gloss that the step meets and leaves, and what it would be with more coats.

@@ -3,12 +3,13 @@ package rule
 import (
 	"fmt"
 	"math"
-	"time"
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
 )
 
@@ -16,7 +17,7 @@ var (
 	// DampFrom is the relative humidity from which a sprayed clear frosts, 0 to 1.
 	DampFrom = Numbers.Number("damp-from", 0.80, "", "relative humidity from which a sprayed clear frosts", fact.Bench("frosted clear: wait for a dry day"))
 	// DewNear is how near the dew point a cooling surface gathers water, in degrees.
-	DewNear  = Numbers.Number("dew-near", 3, "°C", "how near the dew point a cooling surface gathers water", fact.Bench("the rule of three degrees for coatings"))
+	DewNear  = Numbers.Number("dew-near", 3, "K", "how near the dew point a cooling surface gathers water", fact.Bench("the rule of three degrees for coatings"))
 	coldFrom = Numbers.Number("cold-below", 10, "°C", "temperature below which a water-borne film does not fuse properly", fact.Bench("labels of water-borne paints ask for 8 to 10 °C"))
 )
 
@@ -49,14 +50,14 @@ var dampAir = timeline.Rule{
 	Reason: "As a coat dries it cools, and in damp air water condenses in it: a clear frosts or clouds, a lacquer colour blushes. The wetter the coat, the drier the air must be. " +
 		"Wait for a drier day, warm the room, or mist.",
 	Evidence: fact.Bench("frosted or clouded clear comes of humid air; T39"), Soft: true,
-	Holds: func(s *timeline.Site, t time.Time) bool { return !s.Plan.Air.Changes() || !frosts(s, t) },
+	Open: func(s *timeline.Site, within schedule.Span) timeline.Spans { return fair(s, within, frosts(s.Step)) },
 	Find: func(s *timeline.Site) []timeline.Finding {
-		found := weather(s, func(t time.Time) bool { return frosts(s, t) }, func(air climate.Air) string {
-			return fmt.Sprintf("The air is at %.0f %% and its dew point %.1f °C, the room %.1f °C: %s may %s.", 100*air.Humidity, air.DewPointC(), air.TemperatureC, s.Step.Product.Name, frostWord(s))
+		found := weather(s, frosts(s.Step), func(air climate.Air) string {
+			return fmt.Sprintf("The air is at %.0f %% and its dew point %s, the room %s: %s may %s.", 100*air.Humidity, say.Celsius(air.DewPointC(), 1), say.Celsius(air.TemperatureC, 1), s.Step.Product.Name, frostWord(s))
 		})
 		if len(found) > 0 && found[0].Severity > timeline.Note && found[0].Propose == nil {
 			found[0].Propose = func() []timeline.Fix {
-				return mistIf(s, func(misted *route.Step) bool { return !frostsAs(s, misted, s.Start) })
+				return mistIf(s, func(misted *route.Step) bool { return !frosts(misted)(s.Plan.Air.At(s.Start)) })
 			}
 		}
 		return found
@@ -74,53 +75,61 @@ var coldFilm = timeline.Rule{
 	ID: "cold-film", Title: "A water-borne film laid in the cold",
 	Reason:   "Below about ten degrees the particles of a water-borne film do not fuse: it stays soft and crazes. Warm the room until it is hard.",
 	Evidence: fact.Bench("the film-forming temperature on labels"), Soft: true,
-	Holds: func(s *timeline.Site, t time.Time) bool { return !s.Plan.Air.Changes() || !stalls(s, t) },
+	Open: func(s *timeline.Site, within schedule.Span) timeline.Spans { return fair(s, within, stalls(s.Step)) },
 	Find: func(s *timeline.Site) []timeline.Finding {
-		return weather(s, func(t time.Time) bool { return stalls(s, t) }, func(air climate.Air) string {
-			return fmt.Sprintf("The room is at %.1f °C, and %s wants %.0f °C to fuse.", air.TemperatureC, s.Step.Product.Name, coldFrom)
+		return weather(s, stalls(s.Step), func(air climate.Air) string {
+			return fmt.Sprintf("The room is at %s, and %s wants %s to fuse.", say.Celsius(air.TemperatureC, 1), s.Step.Product.Name, say.Celsius(coldFrom, 0))
 		})
 	},
 }
 
-// frosts reports whether the step's coats frost or blush if they are sprayed at moment.
-func frosts(s *timeline.Site, t time.Time) bool { return frostsAs(s, s.Step, t) }
-
-func frostsAs(s *timeline.Site, step *route.Step, t time.Time) bool {
-	air := s.Plan.Air.At(t)
-	if step.Do.Coating() && step.Product != nil && air.Humidity >= BlushesFrom(step, air) {
-		return true
+// frosts tells in which air the step's coats frost or blush.
+func frosts(step *route.Step) func(climate.Air) bool {
+	return func(air climate.Air) bool {
+		if step.Do.Coating() && step.Product != nil && air.Humidity >= BlushesFrom(step, air) {
+			return true
+		}
+		return step.Do.Has(route.ClearCoat) && step.Laying != route.Misted && Damp(air)
 	}
-	return step.Do.Has(route.ClearCoat) && step.Laying != route.Misted && Damp(s, t)
 }
 
-// stalls reports whether the step lays a film at moment that the cold keeps from fusing.
-func stalls(s *timeline.Site, t time.Time) bool {
-	return s.Step.Do.Lays && s.Step.Film(t).Family.Mechanism == coating.Coalesce && Cold(s, t)
+// stalls tells in which air the cold keeps the film that the step lays from fusing.
+func stalls(step *route.Step) func(climate.Air) bool {
+	fuses := step.Do.Lays && step.Film(step.Done).Family.Mechanism == coating.Coalesce
+	return func(air climate.Air) bool { return fuses && Cold(air) }
 }
 
-// Damp reports whether a sprayed clear frosts in the room's air at a moment.
-func Damp(s *timeline.Site, t time.Time) bool {
-	air := s.Plan.Air.At(t)
+// Damp reports whether a sprayed clear frosts in air.
+func Damp(air climate.Air) bool {
 	return air.Humidity >= DampFrom || air.TemperatureC-air.DewPointC() < DewNear
 }
 
-// Cold reports whether the room is too cold at a moment for a water-borne film to fuse.
-func Cold(s *timeline.Site, t time.Time) bool { return s.Plan.Air.At(t).TemperatureC < coldFrom }
+// Cold reports whether air is too cold for a water-borne film to fuse.
+func Cold(air climate.Air) bool { return air.TemperatureC < coldFrom }
+
+// fair returns the stretches of within whose air is not bad. Where the air never changes, waiting would not help: all of it.
+func fair(s *timeline.Site, within schedule.Span, bad func(climate.Air) bool) timeline.Spans {
+	if !s.Plan.Air.Changes() {
+		return timeline.Always(within)
+	}
+	return timeline.While(s.Plan.Air, within, func(air climate.Air) bool { return !bad(air) })
+}
 
 // weather finds fault with the air in which the step is placed, or notes that the schedule has moved it into better air. Where the air
 // gets better in time, waiting is the fix for a pinned step.
-func weather(s *timeline.Site, bad func(time.Time) bool, words func(climate.Air) string) []timeline.Finding {
+func weather(s *timeline.Site, bad func(climate.Air) bool, words func(climate.Air) string) []timeline.Finding {
+	now, asked := s.Plan.Air.At(s.Start), s.Plan.Air.At(s.Asked)
 	switch {
-	case bad(s.Start):
-		f := timeline.Finding{Severity: timeline.Warn, Because: words(s.Plan.Air.At(s.Start))}
+	case bad(now):
+		f := timeline.Finding{Severity: timeline.Warn, Because: words(now)}
 		if s.Plan.Air.Changes() {
-			if better, ok := timeline.Search(s.Start, true, func(t time.Time) bool { return !bad(t) }); ok {
-				f.Verdict, f.SafeFrom, f.Propose = timeline.Wait, better, func() []timeline.Fix { return waitFix(s) }
+			if better, ok := firstOf(fair(s, month(s.Start), bad)); ok {
+				f.Verdict, f.SafeFrom, f.Propose = timeline.Wait, better, waiting(s)
 			}
 		}
 		return []timeline.Finding{f}
-	case !s.Fixed() && bad(s.Asked):
-		return []timeline.Finding{{Severity: timeline.Note, Verdict: timeline.Wait, SafeFrom: s.Start, Because: words(s.Plan.Air.At(s.Asked)) + " Moved to " + s.Plan.Clock(s.Start) + "."}}
+	case !s.Fixed() && bad(asked):
+		return []timeline.Finding{{Severity: timeline.Note, Verdict: timeline.Wait, SafeFrom: s.Start, Because: words(asked) + " Moved to " + s.Plan.Clock(s.Start) + "."}}
 	}
 	return nil
 }

@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
@@ -21,7 +22,30 @@ var bite = timeline.Rule{
 	Reason: "Each liquid is a solvent for some films. Where it is close enough to a film in kind, stays long enough and moves, it takes paint with it, when it is put on " +
 		"and again when it is wiped: the remover matters as much as the carrier. A film hardens out of its reach, and closed coats keep it away.",
 	Evidence: fact.Bench("computed from Hansen's distance, diffusion and the film's hardness; fitted to what the bench reports"),
-	Find:     findBite, Holds: biteHolds,
+	Find:     findBite, Open: bitesNothing,
+}
+
+// bitesNothing returns when the step bites no film that is dry. In constant air an older film is never bitten worse; in changing air one
+// looks hour by hour.
+func bitesNothing(s *timeline.Site, within schedule.Span) timeline.Spans {
+	holds := func(t time.Time) bool { return biteHolds(s, t) }
+	if s.Plan.Air.Changes() {
+		return timeline.Hourly(within, holds)
+	}
+	return timeline.Once(within, holds)
+}
+
+// month is the stretch from from on in which waiting is looked for.
+func month(from time.Time) schedule.Span {
+	return schedule.Span{From: from, To: from.Add(timeline.Patience)}
+}
+
+// firstOf returns the first moment of spans.
+func firstOf(spans timeline.Spans) (time.Time, bool) {
+	for s := range spans {
+		return s.From, true
+	}
+	return time.Time{}, false
 }
 
 // biteHolds reports whether the step bites no film that is dry. A film that is still wet is for the rule wet-below.
@@ -49,7 +73,7 @@ func findBite(s *timeline.Site) []timeline.Finding {
 		Severity: severity, Layer: s.LayerID(r.Place), Liquid: liquidID(s.Touch.Liquid),
 		Figures: timeline.Figures{RED: r.RED, Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Share: r.Exposed, Film: true},
 	}
-	safe, waits := timeline.Search(at, s.Plan.Air.Changes(), func(t time.Time) bool { return biteHolds(s, t) })
+	safe, waits := firstOf(bitesNothing(s, month(at)))
 	switch {
 	case waits:
 		f.Verdict, f.SafeFrom = timeline.Wait, safe

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
@@ -48,7 +49,7 @@ func Lift(s *timeline.Site) (Chipping, bool) {
 	l := Chipping{Place: place, Through: s.Below.Lag(place, solvent.Must("water"), s.Start)}
 	from := s.Below[len(s.Below)-1].Stiff()
 	until := func(limit float64) time.Time {
-		if t, ok := timeline.Search(from, s.Plan.Air.Changes(), func(t time.Time) bool { return Toughness(s, place, t) >= limit }); ok {
+		if t, ok := firstOf(timeline.Once(month(from), func(t time.Time) bool { return Toughness(s, place, t) >= limit })); ok {
 			return t
 		}
 		return from.Add(timeline.Patience)
@@ -70,7 +71,7 @@ var underMedium = timeline.Rule{
 	Reason: "Chipping is done with a stiff brush, down to what lies under the medium. That has to be hard before the medium goes on: waiting afterwards lets the colour above grow too tough to chip. " +
 		"A lacquer wants about two days.",
 	Evidence: fact.Bench("lacquer about two days under a further chipping layer: T08"),
-	Holds:    func(s *timeline.Site, t time.Time) bool { _, soft := softUnderBrush(s, t); return !soft },
+	Open:     underMediumOpen,
 	Find:     findUnderMedium,
 }
 
@@ -79,6 +80,11 @@ var chipsMuch = timeline.Rule{
 	Reason:   "Chips sit where people walk, climb and service; an outer wing far from any of these has none. What is wanted follows from how it was kept.",
 	Evidence: fact.Bench("less is more; wear goes where people go"),
 	Find:     findChipsMuch,
+}
+
+// underMediumOpen returns when nothing below is soft under the brush: hardness never falls.
+func underMediumOpen(s *timeline.Site, within schedule.Span) timeline.Spans {
+	return timeline.Once(within, func(t time.Time) bool { _, soft := softUnderBrush(s, t); return !soft })
 }
 
 // softUnderBrush returns what a chipping brush would dig into below the medium that the step lays.
@@ -97,7 +103,7 @@ func findUnderMedium(s *timeline.Site) []timeline.Finding {
 	}
 	f := timeline.Finding{Severity: timeline.Warn, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Film: true}}
 	f.Because = fmt.Sprintf("%s is %s hard: the chipping brush would dig %.1f µm into it.", say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), float64(r.Loss))
-	if safe, ok := timeline.Search(s.Start, s.Plan.Air.Changes(), func(t time.Time) bool { _, soft := softUnderBrush(s, t); return !soft }); ok {
+	if safe, ok := firstOf(underMediumOpen(s, month(s.Start))); ok {
 		f.Verdict, f.SafeFrom, f.Propose = timeline.Wait, safe, func() []timeline.Fix { return waitFix(s) }
 		f.Because += " Safe from " + s.Plan.Clock(safe) + "."
 	}

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
 )
 
@@ -22,8 +23,10 @@ var maskSoft = timeline.Rule{
 	Reason: "Tape prints into a film that is soft, and pulls a very soft one off with the mask. An acrylic wants the next evening, a lacquer some hours, an enamel two days; " +
 		"a mask that is lifted off the surface touches it only at a few points.",
 	Evidence: fact.Bench("T50; computed from the film's hardness"),
-	Holds:    func(s *timeline.Site, t time.Time) bool { place, _ := SoftUnderTape(s, t); return place == 0 },
-	Find:     findMaskSoft,
+	Open: func(s *timeline.Site, within schedule.Span) timeline.Spans {
+		return timeline.Once(within, func(t time.Time) bool { place, _ := SoftUnderTape(s, t); return place == 0 })
+	},
+	Find: findMaskSoft,
 }
 
 func findMaskSoft(s *timeline.Site) []timeline.Finding {

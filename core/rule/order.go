@@ -34,7 +34,7 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 	}
 	if s.Step.Do.Has(route.WearsBack) && s.Touch.Lifts == 0 {
 		return []timeline.Finding{{
-			Severity: timeline.Stop, Because: fmt.Sprintf("%s does not lie on top, so there is nothing of it to wipe back.", say.Capital(s.Step.Product.Name)),
+			Severity: timeline.Warn, Because: fmt.Sprintf("%s does not lie on top, so there is nothing of it to wipe back.", say.Capital(s.Step.Product.Name)),
 			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}
@@ -85,7 +85,7 @@ func chipOrder(s *timeline.Site) []timeline.Finding {
 	}
 	if medium == 0 {
 		return []timeline.Finding{{
-			Severity: timeline.Stop, Because: "There is no chipping medium below, so water lifts nothing.",
+			Severity: timeline.Warn, Because: "There is no chipping medium below, so water lifts nothing.",
 			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 )
@@ -17,7 +18,9 @@ var rub = timeline.Rule{
 	Reason: "Rubbing grinds the wash into a film that is still soft, whatever the liquid, water too. An enamel wants about a week, a water-borne acrylic two days, " +
 		"a lacquer one; a closed, hard clear on top takes the rub for all below it.",
 	Evidence: fact.Bench("the hardness at which a film can be rubbed explains the reported ages of enamel, acrylic and lacquer"),
-	Find:     findRub, Holds: rubHolds,
+	Find:     findRub, Open: func(s *timeline.Site, within schedule.Span) timeline.Spans {
+		return timeline.Once(within, func(t time.Time) bool { return rubHolds(s, t) })
+	},
 }
 
 func rubHolds(s *timeline.Site, moment time.Time) bool {

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 )
@@ -17,7 +18,9 @@ var sameSolvent = timeline.Rule{
 	Reason: "A sprayed coat wets the wash below it. Where it is carried by what the wash is still soluble in, thin films creep and lines blur, even if no paint is lost. " +
 		"A clear of another family does nothing to it.",
 	Evidence: fact.Bench("a wet final coat can move a young wash or oil below it, most of all when its solvent is the same"),
-	Find:     findSameSolvent, Holds: func(s *timeline.Site, t time.Time) bool { return creeps(s, t) == 0 },
+	Find:     findSameSolvent, Open: func(s *timeline.Site, within schedule.Span) timeline.Spans {
+		return timeline.Once(within, func(t time.Time) bool { return creeps(s, t) == 0 })
+	},
 }
 
 // creeps returns the place of an open wash or oil that the coat's carrier would still dissolve at moment, 0 for none.

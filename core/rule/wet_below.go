@@ -2,11 +2,11 @@ package rule
 
 import (
 	"fmt"
-	"time"
 
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
 )
 
@@ -14,7 +14,11 @@ var wetBelow = timeline.Rule{
 	ID: "wet-below", Title: "The film below is not ready yet",
 	Reason:   "A film that still holds its carrier tears, wrinkles or traps what is put over it. Each family has its own time until the next coat may go on.",
 	Evidence: fact.Bench("computed from the carrier leaving; recoat times as the bench keeps them"),
-	Find:     findWetBelow, Holds: func(s *timeline.Site, t time.Time) bool { _, ready := s.ReadyBelow(); return !t.Before(ready) }, Physical: true,
+	Find:     findWetBelow, Physical: true,
+	Open: func(s *timeline.Site, within schedule.Span) timeline.Spans {
+		_, ready := s.ReadyBelow()
+		return timeline.Since(ready, within)
+	},
 }
 
 func findWetBelow(s *timeline.Site) []timeline.Finding {
@@ -23,7 +27,11 @@ func findWetBelow(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	state := s.Below[place].At(s.Start)
-	f := timeline.Finding{Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.LayerID(place), SafeFrom: ready, Figures: timeline.Figures{Hard: state.Hard, Share: state.Wet, Film: true}}
+	severity := timeline.Stop
+	if onlyWash(s, place) {
+		severity = timeline.Warn
+	}
+	f := timeline.Finding{Severity: severity, Verdict: timeline.Wait, Layer: s.LayerID(place), SafeFrom: ready, Figures: timeline.Figures{Hard: state.Hard, Share: state.Wet, Film: true}}
 	f.Because = fmt.Sprintf("%s is %s at %s, and ready for %s from %s.",
 		say.Capital(s.FilmName(place)), state.Phase, s.Plan.Clock(s.Start), route.StepName(s.Step), s.Plan.Clock(ready))
 	f.Propose = waiting(s)

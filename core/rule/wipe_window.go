@@ -7,6 +7,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 )
@@ -16,7 +17,14 @@ var wipeWindow = timeline.Rule{
 	Reason: "Wiped too soon, a wash is pulled out of its lines; wiped too late, its remover no longer takes it up and hard rubbing is all that is left. " +
 		"The window opens when the carrier has left, or as your school of wiping has it, and closes as the wash hardens.",
 	Evidence: fact.Bench("computed from the carrier leaving and the wash hardening; held to reported times of clay, enamel and oil washes"),
-	Find:     findWipeWindow, Holds: wipeOpen, Physical: true,
+	Find:     findWipeWindow, Physical: true,
+	Open: func(s *timeline.Site, within schedule.Span) timeline.Spans {
+		if s.Step.Wiped == nil {
+			return timeline.Always(within)
+		}
+		opens, _ := s.Window()
+		return timeline.Since(opens, within)
+	},
 }
 
 var pulledShows = Numbers.Number("pulled-shows", 0.1, "", "share of a wash that a wipe pulls out of the lines from which they look empty", fact.Bench("a few per cent are not seen, a fifth is; chosen between"))
@@ -26,14 +34,6 @@ var unwiped = timeline.Rule{
 	Reason:   "An overall wash darkens all it covers; it is meant to be taken off the open surface again.",
 	Evidence: fact.Bench("overall washes are wiped; a pin wash may stay where it ran"),
 	Find:     findUnwiped,
-}
-
-func wipeOpen(s *timeline.Site, t time.Time) bool {
-	if s.Step.Wiped == nil {
-		return true
-	}
-	opens, _ := s.Window()
-	return !t.Before(opens)
 }
 
 func findWipeWindow(s *timeline.Site) []timeline.Finding {

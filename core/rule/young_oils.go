@@ -7,6 +7,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
 )
 
@@ -14,7 +15,10 @@ var youngOils = timeline.Rule{
 	ID: "young-oils", Title: "A coat over young oils or washes",
 	Reason:   "An oil is touch-dry in a day or two and settled in three to seven. A coat before that shuts it in soft, and can move it. Some put nothing over oils ever again.",
 	Evidence: fact.Bench("cautious people wait four to seven days; computed from the oil's own hardening"),
-	Find:     findYoungOils, Holds: func(s *timeline.Site, t time.Time) bool { _, settled := settled(s); return !t.Before(settled) },
+	Find:     findYoungOils, Open: func(s *timeline.Site, within schedule.Span) timeline.Spans {
+		_, at := settled(s)
+		return timeline.Since(at, within)
+	},
 }
 
 // settled returns the oil or wash below that takes longest to settle, and until when.

@@ -3,12 +3,85 @@
 package say
 
 import (
+	"bytes"
 	"fmt"
+	"strconv"
 	"strings"
 	"time"
 	"unicode"
 	"unicode/utf8"
 )
+
+// A measure stands in a text between these marks until Units.Render writes it in the reader's unit: a temperature is not a difference of
+// temperatures, and no search through finished words could tell.
+const (
+	markTemperature = '\ue0c0'
+	markDifference  = '\ue0c1'
+	markEnd         = '\ue0c2'
+)
+
+// Celsius puts a temperature into a text, with that many decimals.
+func Celsius(c float64, decimals int) string {
+	return mark(markTemperature, c, decimals)
+}
+
+// Kelvins puts a difference of temperatures into a text, in degrees Celsius.
+func Kelvins(k float64, decimals int) string {
+	return mark(markDifference, k, decimals)
+}
+
+func mark(kind rune, v float64, decimals int) string {
+	return string(kind) + strconv.FormatFloat(v, 'f', decimals, 64) + string(markEnd)
+}
+
+// Measured reports whether a text holds measures that are still to be written.
+func Measured(text []byte) bool { return bytes.ContainsRune(text, markEnd) }
+
+// Units are the units that somebody reads in. The zero Units are metric.
+type Units struct {
+	Fahrenheit bool
+}
+
+// Render writes the measures of a text in the reader's units. What is no measure is left as it is.
+func (u Units) Render(text string) string {
+	if !strings.ContainsRune(text, markEnd) {
+		return text
+	}
+	var out strings.Builder
+	for text != "" {
+		i := strings.IndexAny(text, string(markTemperature)+string(markDifference))
+		if i < 0 {
+			break
+		}
+		out.WriteString(text[:i])
+		kind, n := utf8.DecodeRuneInString(text[i:])
+		figure, rest, ok := strings.Cut(text[i+n:], string(markEnd))
+		v, err := strconv.ParseFloat(figure, 64)
+		if !ok || err != nil {
+			text = text[i+n:] // a stray mark of somebody's own text
+			continue
+		}
+		out.WriteString(u.degrees(v, kind == markDifference, decimals(figure)))
+		text = rest
+	}
+	return strings.ReplaceAll(out.String()+text, string(markEnd), "")
+}
+
+func decimals(figure string) int {
+	_, after, _ := strings.Cut(figure, ".")
+	return len(after)
+}
+
+func (u Units) degrees(v float64, difference bool, decimals int) string {
+	unit := "°C"
+	if u.Fahrenheit {
+		unit = "°F"
+		if v *= 1.8; !difference {
+			v += 32
+		}
+	}
+	return strconv.FormatFloat(v, 'f', decimals, 64) + " " + unit
+}
 
 // The layouts of moments, as in time.Format: a day, a clock on it, and both.
 const (

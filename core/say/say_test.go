@@ -24,6 +24,12 @@ func TestWords(t *testing.T) {
 		{"a list of one", List([]string{"a"}), "a"},
 		{"a list of three", List([]string{"a", "b", "c"}), "a, b and c"},
 		{"a clock in its own place", Clock(time.Date(2027, 3, 9, 18, 30, 0, 0, time.UTC), time.FixedZone("", 3600)), "Tue 9 Mar, 19:30"},
+		{"a temperature", Units{}.Render("It is " + Celsius(21, 1) + "."), "It is 21.0 °C."},
+		{"a temperature in Fahrenheit", Units{Fahrenheit: true}.Render(Celsius(21, 1) + ", dew point " + Celsius(-40, 0)), "69.8 °F, dew point -40 °F"},
+		{"a difference in Fahrenheit", Units{Fahrenheit: true}.Render("within " + Kelvins(3, 0)), "within 5 °F"},
+		{"a difference", Units{}.Render(Kelvins(3, 0) + " off"), "3 °C off"},
+		{"somebody's own marks", Units{}.Render("a\ue0c0b\ue0c2c\ue0c1"), "abc"},
+		{"no measure", Units{Fahrenheit: true}.Render("it was 21 °C"), "it was 21 °C"},
 		{"a day in its own place", Day(time.Date(2027, 3, 9, 23, 30, 0, 0, time.UTC), time.FixedZone("", 3600)), "Wed 10 Mar"},
 	} {
 		if tc.got != tc.want {

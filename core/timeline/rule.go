@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/wash"
 )
 
@@ -20,10 +21,9 @@ type Rule struct {
 
 	// Find judges the step at the moment it is placed.
 	Find func(*Site) []Finding
-	// Holds reports whether the step may begin at moment, for rules that time can satisfy; nil for the others. In constant air it
-	// turns true for good in the end; before that a good stretch may be missed, never a bad one taken. Scheduled steps are moved to
-	// where it holds.
-	Holds func(s *Site, moment time.Time) bool
+	// Open returns the stretches of within in which the step may begin, for rules that time can satisfy; nil for the others. Scheduled
+	// steps are moved into them.
+	Open func(s *Site, within schedule.Span) Spans
 	// Physical marks a rule without which the step can't be begun at all, such as a wet film below.
 	Physical bool
 	// Soft marks a rule that gives way where no moment satisfies it together with the others: a garage may stay damp all winter.
@@ -43,7 +43,7 @@ func NewRules(list ...*Rule) *Rules {
 	slices.SortFunc(list, func(a, b *Rule) int { return cmp.Compare(a.ID, b.ID) })
 	rules := &Rules{All: list}
 	for _, r := range list {
-		if r.Holds == nil {
+		if r.Open == nil {
 			continue
 		}
 		rules.Timed = append(rules.Timed, r)

@@ -128,56 +128,6 @@ func (s *Site) ownOnTop(product *coating.Product) int {
 	return place
 }
 
-// Holds reports whether all of list hold at moment.
-func (s *Site) Holds(list []*Rule, moment time.Time) bool {
-	for _, r := range list {
-		if !r.Holds(s, moment) {
-			return false
-		}
-	}
-	return true
-}
-
-// First returns the first moment from from on, within patience, at which every rule of list holds. In constant air, where they hold for
-// good once they do, it halves its way there; in changing air it looks hour by hour, since a contact is longer in a cold spell.
-func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
-	return Search(from, s.Plan.Air.Changes(), func(t time.Time) bool { return s.Holds(list, t) })
-}
-
-// Search returns the first moment from from on, within Patience, at which holds is true, to the minute: doubling its steps and halving
-// back, or, where changing, looking hour by hour.
-func Search(from time.Time, changing bool, holds func(time.Time) bool) (time.Time, bool) {
-	if holds(from) {
-		return from, true
-	}
-	last := from.Add(Patience)
-	bad, step := from, 15*time.Minute
-	for {
-		good := bad.Add(step)
-		if good.After(last) {
-			good = last
-		}
-		if holds(good) {
-			for good.Sub(bad) > time.Minute {
-				mid := bad.Add(good.Sub(bad) / 2)
-				if holds(mid) {
-					good = mid
-				} else {
-					bad = mid
-				}
-			}
-			return good, true
-		}
-		if good.Equal(last) {
-			return time.Time{}, false
-		}
-		bad = good
-		if step *= 2; changing {
-			step = min(step, time.Hour)
-		}
-	}
-}
-
 // Glossed returns the texture where decals go: of the part that was glossed for them, where only a part was.
 func (s *Site) Glossed() coating.Texture {
 	if s.Spot > 0 {

@@ -87,7 +87,7 @@ func Why(s *timeline.Site) []string {
 		}
 	}
 	air := s.Plan.Air.At(s.Start)
-	tell("It takes %s at the bench; the room is at %.1f °C and %.0f %%.", say.Bench(s.Zone.Attended(s.Step)), air.TemperatureC, 100*air.Humidity)
+	tell("It takes %s at the bench; the room is at %s and %.0f %%.", say.Bench(s.Zone.Attended(s.Step)), say.Celsius(air.TemperatureC, 1), 100*air.Humidity)
 	return lines
 }
 

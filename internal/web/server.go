@@ -246,7 +246,7 @@ func (s *Server) of(b store.Build) (*judged, error) {
 }
 
 func (s *Server) routes() {
-	api := s.app.Group("/api")
+	api := s.app.Group("/api", measured)
 	api.Get("/builds", s.builds)
 	api.Get("/builds/:slug", s.build)
 	api.Get("/builds/:slug/plan", s.planFile)

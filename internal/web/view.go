@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"inkysparrow/core/climate"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
 
@@ -458,7 +459,7 @@ func (j *judged) air(moment time.Time) wire.Air {
 	if d := a.DewPointC(); !math.IsInf(d, 0) {
 		out.DewPointC = round(d, 1)
 	}
-	out.Words = fmt.Sprintf("%.1f °C, %.0f %% humidity, dew point %.1f °C", a.TemperatureC, 100*a.Humidity, out.DewPointC)
+	out.Words = fmt.Sprintf("%s, %.0f %% humidity, dew point %s", say.Celsius(a.TemperatureC, 1), 100*a.Humidity, say.Celsius(out.DewPointC, 1))
 	return out
 }
 
@@ -585,8 +586,8 @@ func (j *judged) filmWords(l *stack.Layer, state cure.State) string {
 	clock := func(t time.Time) string { return say.Clock(t, j.plan.Place()) }
 	words := fmt.Sprintf("Laid %s; its carrier is gone %s, the next coat may go on %s.", clock(l.Film.Laid), clock(l.Stiff()), clock(l.Ready()))
 	if tau := l.Tau(); tau > 0 {
-		words += fmt.Sprintf(" It is %.0f %% hard because %s; at %.3g µm it takes %.0f h for the first 63 %%, in a room at 21 °C.",
-			100*float64(state.Hard), l.Film.Family.Mechanism.Name, float64(l.Film.Thickness()), tau.Hours())
+		words += fmt.Sprintf(" It is %.0f %% hard because %s; at %.3g µm it takes %.0f h for the first 63 %%, in a room at %s.",
+			100*float64(state.Hard), l.Film.Family.Mechanism.Name, float64(l.Film.Thickness()), tau.Hours(), say.Celsius(climate.Room.TemperatureC, 0))
 	} else {
 		words += " " + say.Capital(l.Film.Family.Mechanism.Name) + "."
 	}

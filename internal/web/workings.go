@@ -66,7 +66,7 @@ func rulesTable() (rows []wire.Working) {
 	for _, r := range rule.Every().All {
 		w := working(r.ID, r.Title, r.Evidence)
 		w.Words = r.Reason
-		if r.Holds != nil {
+		if r.Open != nil {
 			w.Figures = "time can satisfy it"
 		}
 		rows = append(rows, w)

@@ -128,10 +128,10 @@ watchEffect(() => {
           v-if="moment"
           type="button"
           class="air figure"
-          :title="`${units.words(moment.air.words)}. Click for ${units.temperature.value === 'C' ? '°F' : '°C'}`"
+          :title="`${moment.air.words}. Click for ${units.temperature.value === 'C' ? '°F' : '°C'}`"
           @click="units.temperature.value = units.temperature.value === 'C' ? 'F' : 'C'"
         >
-          <span>{{ units.words(`${moment.air.temperature_c.toFixed(1)} °C`) }}</span>
+          <span>{{ units.warmth(moment.air.temperature_c) }}</span>
           <span>{{ moment.air.humidity_pct }} % RH</span>
         </button>
         <div v-if="moment" class="clock">

@@ -1,3 +1,4 @@
+import { useUnits } from './shared/useUnits'
 import type {
   Build,
   Builds,
@@ -39,10 +40,11 @@ export class Refusal extends Error {
 }
 
 async function ask<T>(path: string, body?: unknown): Promise<T> {
+  const headers: Record<string, string> = { 'X-Temperature': useUnits().temperature.value }
   const request: RequestInit =
     body === undefined
-      ? {}
-      : { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }
+      ? { headers }
+      : { method: 'POST', headers: { ...headers, 'Content-Type': 'application/json' }, body: JSON.stringify(body) }
   let response: Response
   try {
     response = await fetch(`/api${path}`, request)

@@ -3,7 +3,6 @@ import { useStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import StateMark from '../shared/StateMark.vue'
-import { useUnits } from '../shared/useUnits'
 import type { Finding, Step } from '../wire'
 
 const props = defineProps<{
@@ -29,7 +28,6 @@ const StepWhy = defineAsyncComponent(() => import('./StepWhy.vue'))
 const StepGuide = defineAsyncComponent(() => import('./StepGuide.vue'))
 const guided = useStorage('inkysparrow.guided', false)
 const asked = ref(false)
-const units = useUnits()
 const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
 const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </script>
@@ -49,7 +47,7 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
           <StateMark :state="finding.state" :size="17" quiet />
           <span class="visually-hidden">{{ severity[finding.severity] }}: </span>{{ finding.title }}
         </h2>
-        <p class="because" aria-live="polite">{{ units.words(finding.because) }}</p>
+        <p class="because" aria-live="polite">{{ finding.because }}</p>
         <p v-if="finding.figure" class="soft small">{{ finding.figure }}</p>
         <details class="why">
           <summary>Why</summary>

@@ -2,7 +2,6 @@
 import { shallowRef } from 'vue'
 
 import { api } from '../api'
-import { useUnits } from '../shared/useUnits'
 import type { Explain } from '../wire'
 import HowSure from './HowSure.vue'
 import { useBuild } from './useBuild'
@@ -10,7 +9,6 @@ import { useBuild } from './useBuild'
 /** What the build's finish hangs on, and how sure it is. */
 const emit = defineEmits<{ close: [] }>()
 const store = useBuild()
-const units = useUnits()
 const explain = shallowRef<Explain | null>(null)
 if (store.build)
   api.explain(store.build.slug).then(
@@ -30,7 +28,7 @@ if (store.build)
         <p v-if="!explain" class="soft">Working it out</p>
         <template v-else>
           <ol>
-            <li v-for="l in explain.lines" :key="l">{{ units.words(l) }}</li>
+            <li v-for="l in explain.lines" :key="l">{{ l }}</li>
           </ol>
           <HowSure :explain="explain" />
         </template>

@@ -40,7 +40,7 @@ async function read() {
   }
 }
 watch(
-  () => [props.step, store.build?.revision],
+  () => [props.step, store.build],
   () => {
     turned.value = false
     void read()
@@ -174,7 +174,7 @@ const spraying = (min: number) => (min < 1.5 ? `${Math.max(1, Math.round(min * 6
           <v-btn v-if="guide.cup.own" variant="outlined" @click="usualAgain">Back to the usual</v-btn>
         </div>
         <p aria-live="polite"><StateMark :state="guide.cup.state" quiet /> {{ guide.cup.words }}</p>
-        <p><StateMark :state="guide.cup.fit ? 'safe' : 'wait'" quiet /> {{ units.words(guide.cup.weather) }}</p>
+        <p><StateMark :state="guide.cup.fit ? 'safe' : 'wait'" quiet /> {{ guide.cup.weather }}</p>
       </template>
       <p v-else class="soft">{{ guide.cup.words }}</p>
     </template>

@@ -19,7 +19,7 @@ const place = ref(0)
 const q = reactive({ t: 21, rh: 50, age: 3, coats: 2, clear: 0, contact: 1 })
 
 watch(
-  () => [props.step, store.build?.revision],
+  () => [props.step, store.build],
   async () => {
     if (!store.build) return
     try {
@@ -88,7 +88,7 @@ const above = computed(() => {
 <template>
   <div v-if="explain" class="why">
     <ol>
-      <li v-for="l in explain.lines" :key="l">{{ units.words(l) }}</li>
+      <li v-for="l in explain.lines" :key="l">{{ l }}</li>
     </ol>
     <HowSure :explain="explain" />
 
@@ -111,7 +111,7 @@ const above = computed(() => {
             :step="s.step"
             :aria-valuetext="`${q[s.key]} ${s.unit}`"
           />
-          <span class="figure">{{ units.words(`${q[s.key]} ${s.unit}`) }}</span>
+          <span class="figure">{{ s.unit === '°C' ? units.warmth(q[s.key]) : `${q[s.key]} ${s.unit}` }}</span>
         </label>
       </div>
       <template v-if="verge">

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '../api'
+import { useUnits } from '../shared/useUnits'
 import type { Build, Finding, Moment, PlanEdit, PlanStep, Step, Zone } from '../wire'
 
 /** The build on screen, the moment on its tape, and what is chosen. All figures come from the server; this only keeps them. */
@@ -50,6 +51,7 @@ export const useBuild = defineStore('build', () => {
     }
   }
   watch([at, zoneId, stepId, build], () => void look())
+  watch(useUnits().temperature, () => build.value && void open(build.value.slug), { flush: 'post' }) // its words are in the old unit
 
   function tell(e: unknown) {
     said.value = e instanceof Refusal ? e.message : String(e)

@@ -60,7 +60,7 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
               <b>{{ s.number }}. {{ s.name }}</b>
               <div>{{ s.detail }}</div>
               <div v-for="f in found(s.id)" :key="f.rule" class="warning">
-                <StateMark :state="f.state" /> {{ units.words(f.because) }}
+                <StateMark :state="f.state" /> {{ f.because }}
               </div>
               <div v-for="c in s.cautions" :key="c" class="caution">{{ c }}</div>
             </td>

@@ -3,7 +3,7 @@ import { useStorage } from '@vueuse/core'
 const perSquareInch = 6.4516
 const barPerPsi = 0.0689476
 
-/** The units that the user reads in, kept over visits. The server speaks in °C, cm², ml, mm and psi; this only formats. */
+/** The units that the user reads in, kept over visits. Words come from the server in the unit that api.ts asks for; this formats figures. */
 export function useUnits() {
   const temperature = useStorage<'C' | 'F'>('inkysparrow.temperature', 'C')
   const area = useStorage<'cm' | 'in'>('inkysparrow.area', 'cm')
@@ -14,11 +14,8 @@ export function useUnits() {
   const degrees = (celsius: number) => (temperature.value === 'F' ? Math.round(celsius * 18 + 320) / 10 : celsius)
   /** What a field shows, as the server wants it. Undoes degrees to a tenth. */
   const celsius = (shown: number) => (temperature.value === 'F' ? Math.round(((shown - 32) * 50) / 9) / 10 : shown)
-  /** Words of the server with their temperatures in the chosen unit. */
-  const words = (text: string) =>
-    temperature.value === 'F'
-      ? text.replace(/(-?\d+(?:\.\d+)?) °C/g, (_, c: string) => `${((Number(c) * 9) / 5 + 32).toFixed(1)} °F`)
-      : text
+  /** A temperature in the chosen unit, to a tenth. */
+  const warmth = (value: number) => `${degrees(value).toFixed(1)} °${temperature.value}`
   const square = (cm2: number) => (area.value === 'in' ? `${(cm2 / perSquareInch).toFixed(1)} in²` : `${cm2} cm²`)
   /** An amount of liquid; drop is the size of a drop in ml. */
   const liquid = (ml: number, drop: number) => {
@@ -29,5 +26,5 @@ export function useUnits() {
   const psi = (value: number) =>
     pressure.value === 'bar' ? `${(value * barPerPsi).toFixed(1)} bar` : `${Math.round(value)} psi`
 
-  return { temperature, area, amount, pressure, degrees, celsius, words, square, liquid, psi }
+  return { temperature, area, amount, pressure, degrees, celsius, warmth, square, liquid, psi }
 }

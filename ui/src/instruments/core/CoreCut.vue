@@ -2,13 +2,11 @@
 import { computed, ref } from 'vue'
 
 import StateMark from '../../shared/StateMark.vue'
-import { useUnits } from '../../shared/useUnits'
 import type { Core } from '../../wire'
 import { bite, cuts, edge } from './core'
 
 const props = defineProps<{ core: Core; cautions: readonly string[] }>()
 
-const units = useUnits()
 const left = 0
 const across = 132
 const top = 34
@@ -121,7 +119,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
     </svg>
     <p class="verdict" :class="core.state" aria-live="polite">{{ core.words }}</p>
     <p v-if="answer" class="answer" aria-live="polite">
-      <b>{{ answer.name }}.</b> {{ units.words(answer.why) }}
+      <b>{{ answer.name }}.</b> {{ answer.why }}
     </p>
     <slot>
       <p class="soft legend">
