@@ -2,6 +2,7 @@ package rule
 
 import (
 	"inkysparrow/core/route"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
 )
 
@@ -11,8 +12,10 @@ type Report struct {
 	Findings []timeline.Finding
 }
 
-// Lay lays a plan out by all rules.
-func Lay(plan *route.Plan) *timeline.Timeline { return timeline.Lay(plan, every) }
+// Lay lays a plan out by all rules, around what booked keeps busy.
+func Lay(plan *route.Plan, booked ...schedule.Booking) *timeline.Timeline {
+	return timeline.Lay(plan, every, booked...)
+}
 
 // Check lays a plan out and judges every step of it. The fixes that it proposes are candidates: see plan.Check, which tries each one.
 func Check(plan *route.Plan) *Report {

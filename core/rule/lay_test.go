@@ -113,3 +113,31 @@ func TestLayIsRepeatable(t *testing.T) {
 		}
 	}
 }
+
+// What is booked from outside is worked around, and nothing else moves.
+func TestLayAroundBookings(t *testing.T) {
+	start := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+	lay := func(booked ...schedule.Booking) timeline.Placed {
+		z := &route.Zone{ID: "z", Name: "Zone", AreaCM2: 100, Steps: []*route.Step{routetest.Step("base-coat", routetest.Product(coating.Paint, "lacquer", coating.Gloss), 2)}}
+		p := &route.Plan{Start: start, Bench: routetest.Night, Air: climate.Constant(climate.Room), Zones: []*route.Zone{z}}
+		return Lay(p, booked...).Lines[0].Steps[0]
+	}
+	free := lay()
+	if want := start.Add(6 * time.Hour); !free.Start.Equal(want) {
+		t.Fatalf("the first evening opens at %v, the step begins %v", want, free.Start)
+	}
+	for _, tc := range []struct {
+		name   string
+		booked schedule.Booking
+		want   time.Duration // later than free
+	}{
+		{"hands until seven", schedule.Booking{Start: free.Start, Need: schedule.Need{Hands: time.Hour}}, time.Hour},
+		{"the whole evening", schedule.Booking{Start: free.Start, Need: schedule.Need{Hands: 5 * time.Hour}}, 24 * time.Hour},
+		{"an hour the day before", schedule.Booking{Start: free.Start.AddDate(0, 0, -1), Need: schedule.Need{Hands: time.Hour}}, 0},
+		{"the airbrush is cleaned after it", schedule.Booking{Start: free.Start, Need: schedule.Need{Hands: time.Hour, Airbrush: true, Clean: 20 * time.Minute}}, 80 * time.Minute},
+	} {
+		if got := lay(tc.booked).Start.Sub(free.Start); got != tc.want {
+			t.Errorf("%s: %v later, want %v", tc.name, got, tc.want)
+		}
+	}
+}

@@ -146,6 +146,12 @@ type Need struct {
 	Clean    time.Duration // the airbrush is held this long after the work, for cleaning
 }
 
+// Booking is a piece of work with its time.
+type Booking struct {
+	Start time.Time
+	Need
+}
+
 // Slot returns the earliest start from from on at which need fits into one session, with the hands free all along and the airbrush too
 // if it is asked for; whole minutes. ok is false when there is no such moment within the horizon.
 func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {

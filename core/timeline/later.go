@@ -5,13 +5,12 @@ import (
 	"time"
 
 	"inkysparrow/core/route"
-	"inkysparrow/core/schedule"
 )
 
 // LaterStart returns when a pinned step could be done instead, everything else left where it is but for the rest of its zone.
 func (tl *Timeline) LaterStart(line *Line, step *route.Step) (time.Time, bool) {
 	i := slices.Index(line.Zone.Steps, step)
-	calendar := schedule.New(tl.Plan.Bench, tl.From)
+	calendar := tl.newCalendar()
 	for _, l := range tl.Lines {
 		for k, p := range l.Steps {
 			if l == line && k >= i || !p.Step.Done.IsZero() {

@@ -44,6 +44,7 @@ type Timeline struct {
 
 	Calendar *schedule.Calendar
 	Rules    *Rules
+	booked   []schedule.Booking
 }
 
 // Line is a zone's route laid out.
@@ -74,9 +75,9 @@ type Placed struct {
 	NoRoom     bool // no session is long enough, or there is none
 }
 
-// Lay lays a plan out: done and pinned steps where they are, every other one as early as it is safe and a session has room, in the
+// Lay lays a plan out by rules, around what booked keeps busy, such as other builds on the same bench: done and pinned steps where they are, every other one as early as it is safe and a session has room, in the
 // order of its zone. Of the zones that wait, the one whose next step can begin first goes first.
-func Lay(plan *route.Plan, rules *Rules) *Timeline {
+func Lay(plan *route.Plan, rules *Rules, booked ...schedule.Booking) *Timeline {
 	tl := &Timeline{Plan: plan, From: plan.Start, Rules: rules}
 	for _, z := range plan.Zones {
 		line := &Line{Zone: z, Films: stack.On(plan.Air), TouchDry: make([]time.Time, 1), Ready: make([]time.Time, 1), latest: make([]int, 1), tones: []route.Tones{route.Bare()}}
@@ -87,7 +88,8 @@ func Lay(plan *route.Plan, rules *Rules) *Timeline {
 			}
 		}
 	}
-	tl.Calendar = schedule.New(plan.Bench, tl.From)
+	tl.booked = booked
+	tl.Calendar = tl.newCalendar()
 	for _, z := range plan.Zones {
 		for _, s := range z.Steps {
 			if !s.At.IsZero() && s.Done.IsZero() {
@@ -122,6 +124,15 @@ func Lay(plan *route.Plan, rules *Rules) *Timeline {
 		}
 	}
 	return tl
+}
+
+// newCalendar returns the bench with only what is booked from outside.
+func (tl *Timeline) newCalendar() *schedule.Calendar {
+	c := schedule.New(tl.Plan.Bench, tl.From)
+	for _, b := range tl.booked {
+		c.Book(b.Start, b.Need)
+	}
+	return c
 }
 
 // NeedOf returns what a step keeps busy, and for how long.
