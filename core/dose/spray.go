@@ -68,6 +68,13 @@ func RangeFor(id string) Range {
 // Ranges returns all of them, for the Workings.
 func Ranges() []Range { return ranges }
 
+// Dials are how far an airbrush's settings can be turned at all: mm, psi, cm, parts of thinner.
+func Dials() []fact.Range {
+	return []fact.Range{
+		{ID: "needle", From: 0.1, To: 1, Step: 0.05}, {ID: "psi", From: 1, To: 60, Step: 1}, {ID: "distance", From: 1, To: 60, Step: 0.5}, {ID: "thinning", From: 0, To: 20, Step: 0.1},
+	}
+}
+
 // Middle returns the setting in the middle of the range with the family's usual thinning.
 func (r Range) Middle(f *coating.Family) Setting {
 	mid := func(v [2]float64) float64 { return (v[0] + v[1]) / 2 }

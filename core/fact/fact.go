@@ -33,6 +33,16 @@ type Number struct {
 	Evidence Evidence
 }
 
+// Range is what can be asked of a quantity: what a slider or a dial offers, and what is refused beyond.
+type Range struct {
+	ID       string
+	From, To float64
+	Step     float64 // of a slider
+}
+
+// Holds reports whether a value lies in the range; NaN lies in none.
+func (r Range) Holds(v float64) bool { return v >= r.From && v <= r.To }
+
 // Table holds the numbers of one package. Its zero value is empty and ready to use.
 type Table struct{ rows []Number }
 

@@ -77,6 +77,18 @@ func Ages() []time.Duration {
 	return []time.Duration{time.Hour, 3 * time.Hour, 6 * time.Hour, 12 * time.Hour, day, 2 * day, 3 * day, 5 * day, 7 * day, 10 * day, 14 * day, 21 * day, 30 * day}
 }
 
+// Age is an age of a film that one asks about, in words.
+type Age struct {
+	Words string
+	Age   time.Duration
+}
+
+// Asked returns the ages that a shelf is asked about.
+func Asked() []Age {
+	const day = 24 * time.Hour
+	return []Age{{"of 6 hours", 6 * time.Hour}, {"of a day", day}, {"of two days", 2 * day}, {"of a week", 7 * day}, {"of a month", 30 * day}}
+}
+
 // Row is one way over all ages.
 type Row struct {
 	Way    Way

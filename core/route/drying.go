@@ -18,6 +18,17 @@ const (
 	InAirStream Drying = "air" // cool or warm, from the airbrush or a hand dryer, kept moving
 )
 
+// DryingWords is a way of drying with what it is called in a sentence.
+type DryingWords struct {
+	ID    Drying
+	Words string
+}
+
+// Dryings returns the ways, the usual one first.
+func Dryings() []DryingWords {
+	return []DryingWords{{ByItself, "by itself"}, {InAirStream, "in a moving stream of air"}}
+}
+
 var airStream = Numbers.Number("air-stream", 2.5, "", "how many times faster a carrier leaves in a moving stream of air", fact.Bench("T57: a wash is ready to wipe in a third to a half of the time"))
 
 const airCare = "Keep the stream moving, hand-warm at the most, and away from flames and solvent vapour: heat bends plastic."

@@ -9,6 +9,12 @@ var (
 	strokesAcross = Numbers.Number("strokes-across", 4, "strokes", "strokes of a wipe across first or in circles", fact.Bench("T13"))
 )
 
+// StrokeSchool returns the question of how a cloth moves, whose answers are all the strokes there are.
+func StrokeSchool() School {
+	s, _ := SchoolNamed("stroke")
+	return s
+}
+
 // Strokes is how many strokes a way of wiping takes.
 func Strokes(way string) int {
 	if Along(way) {

@@ -5,6 +5,7 @@ import (
 	"strconv"
 	"time"
 
+	"inkysparrow/core/fact"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/why"
 
@@ -113,27 +114,19 @@ func (s *Server) whatIf(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	number := func(name string, low, high float64) (float64, error) {
-		v, err := strconv.ParseFloat(c.Query(name), 64)
-		if err != nil || !(v >= low && v <= high) {
-			return 0, fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("%s: a number from %g to %g", name, low, high))
+	v := map[string]float64{}
+	for _, r := range append(why.Ranges(), fact.Range{ID: "place", From: 1, To: float64(len(site.Below) - 1)}) {
+		n, err := strconv.ParseFloat(c.Query(r.ID), 64)
+		if err != nil || !r.Holds(n) {
+			return fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("%s: a number from %g to %g", r.ID, r.From, r.To))
 		}
-		return v, nil
-	}
-	var v [7]float64
-	for i, ask := range []struct {
-		name      string
-		low, high float64
-	}{{"place", 1, float64(len(site.Below) - 1)}, {"t", -20, 60}, {"rh", 0, 100}, {"age", 0, 30}, {"coats", 1, 10}, {"clear", 0, 10}, {"contact", 0.05, 10}} {
-		if v[i], err = number(ask.name, ask.low, ask.high); err != nil {
-			return err
-		}
+		v[r.ID] = n
 	}
 	if touch, wets := site.Touch, site.Wets; !wets || touch.Liquid == nil {
 		return fiber.NewError(fiber.StatusUnprocessableEntity, "This step wets nothing.")
 	}
-	a := why.Ask(site, int(v[0]), why.WhatIf{
-		Air: climate.Air{TemperatureC: v[1], Humidity: v[2] / 100}, Age: time.Duration(v[3] * 24 * float64(time.Hour)), Coats: int(v[4]), Clear: int(v[5]), Contact: v[6],
+	a := why.Ask(site, int(v["place"]), why.WhatIf{
+		Air: climate.Air{TemperatureC: v["t"], Humidity: v["rh"] / 100}, Age: time.Duration(v["age"] * 24 * float64(time.Hour)), Coats: int(v["coats"]), Clear: int(v["clear"]), Contact: v["contact"],
 	})
 	out := wire.Verge{Safe: a.Safe, Hard: round(float64(a.Reach.Hard), 3), Border: []wire.Border{}}
 	out.Words = fmt.Sprintf("%.2f µm would go where %.2f is not seen; the film is %.0f %% hard.", float64(a.Reach.Loss), float64(stack.Limit()), 100*float64(a.Reach.Hard))

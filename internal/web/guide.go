@@ -66,18 +66,15 @@ func setting(c fiber.Ctx) (*dose.Setting, error) {
 	if c.Query("psi") == "" {
 		return nil, nil
 	}
-	var v [4]float64
-	for i, ask := range []struct {
-		name      string
-		low, high float64
-	}{{"needle", 0.1, 1}, {"psi", 1, 60}, {"distance", 1, 60}, {"thinning", 0, 20}} {
-		n, err := strconv.ParseFloat(c.Query(ask.name), 64)
-		if err != nil || !(n >= ask.low && n <= ask.high) {
-			return nil, fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("%s: a number from %g to %g", ask.name, ask.low, ask.high))
+	v := map[string]float64{}
+	for _, dial := range dose.Dials() {
+		n, err := strconv.ParseFloat(c.Query(dial.ID), 64)
+		if err != nil || !dial.Holds(n) {
+			return nil, fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("%s: a number from %g to %g", dial.ID, dial.From, dial.To))
 		}
-		v[i] = n
+		v[dial.ID] = n
 	}
-	return &dose.Setting{NeedleMM: v[0], PSI: v[1], DistanceCM: v[2], Thinning: v[3]}, nil
+	return &dose.Setting{NeedleMM: v["needle"], PSI: v["psi"], DistanceCM: v["distance"], Thinning: v["thinning"]}, nil
 }
 
 func guideCup(site *timeline.Site, c guide.Cup) *wire.GuideCup {

@@ -2,10 +2,14 @@ package web
 
 import (
 	"fmt"
+	"slices"
 	"sync"
 
 	"inkysparrow/core/draft"
+	"inkysparrow/core/follow"
 	"inkysparrow/core/rule"
+	"inkysparrow/core/wash"
+	"inkysparrow/core/why"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/decal"
@@ -48,6 +52,7 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		if d.Has(route.Shades) {
 			w.Shades = d.WidthMM
 		}
+		w.Sprays, w.Blown = d.Coating(), d.CanBeBlown()
 		w.Decals, w.Tape, w.Joins = d.Has(route.NeedsGloss), d.Has(route.Tape), d.Has(route.Joins)
 		t.Techniques = append(t.Techniques, w)
 	}
@@ -83,6 +88,25 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	for _, e := range route.Edges() {
 		t.Edges = append(t.Edges, wire.Wish{ID: string(e.ID), Words: e.Words})
 	}
+	for _, a := range route.StrokeSchool().Answers {
+		t.Strokes = append(t.Strokes, wire.Wish{ID: a.ID, Words: a.Words})
+	}
+	for w := wash.Dry; w <= wash.Wet; w++ {
+		t.Cloths = append(t.Cloths, w.String())
+	}
+	for _, l := range route.Layings() {
+		t.Layings = append(t.Layings, wire.Wish{ID: string(l.ID), Words: l.Words})
+	}
+	for _, d := range route.Dryings() {
+		t.Dryings = append(t.Dryings, wire.Wish{ID: string(d.ID), Words: d.Words})
+	}
+	for _, a := range follow.Asked() {
+		t.FilmAges = append(t.FilmAges, wire.Wish{ID: fmt.Sprint(a.Age.Hours() / 24), Words: a.Words})
+	}
+	for _, r := range slices.Concat(why.Ranges(), dose.Dials()) {
+		t.Ranges = append(t.Ranges, wire.Range{ID: r.ID, From: r.From, To: r.To, Step: r.Step})
+	}
+	t.Usual = wire.Usual{Brief: plan.UsualBrief(), Climate: plan.UsualClimate()}
 	for _, g := range decal.Grounds() {
 		t.Grounds = append(t.Grounds, wire.Wish{ID: g.ID, Words: g.Words})
 	}

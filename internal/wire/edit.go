@@ -40,12 +40,33 @@ type Trade struct {
 	Timezones  []string    `json:"timezones"`
 	DropML     float64     `json:"drop_ml"`
 	Edges      []Wish      `json:"edges"`
+	Strokes    []Wish      `json:"strokes"`
+	Cloths     []string    `json:"cloths"`
+	Layings    []Wish      `json:"layings"`   // of sprayed coats; the usual one has no id
+	Dryings    []Wish      `json:"dryings"`   // of washes and oils; the usual one has no id
+	FilmAges   []Wish      `json:"film_ages"` // that the shelf is asked about; the id is in days
+	Ranges     []Range     `json:"ranges"`    // of sliders and dials
+	Usual      Usual       `json:"usual"`
 	Grounds    []Wish      `json:"grounds"` // that decals lie over
 	Places     []Wish      `json:"places"`
 	Shelters   []Wish      `json:"shelters"`
 	Readings   []string    `json:"readings"`
 	Bright     []Wish      `json:"bright"` // how a metal can shine
 	Examples   []Wish      `json:"examples"`
+}
+
+// Range is what a slider or a dial offers.
+type Range struct {
+	ID   string  `json:"id"`
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
+	Step float64 `json:"step"`
+}
+
+// Usual is what forms begin with.
+type Usual struct {
+	Brief   plan.Brief   `json:"brief"`
+	Climate plan.Climate `json:"climate"`
 }
 
 // Wish is an effect that a new build can be given.
@@ -59,7 +80,9 @@ type Technique struct {
 	ID       string   `json:"id"`
 	Name     string   `json:"name"`
 	Phase    string   `json:"phase"`
-	Kinds    []string `json:"kinds"` // products it takes
+	Sprays   bool     `json:"sprays"` // full coats, which can be laid in several ways
+	Blown    bool     `json:"blown"`  // can be dried in a stream of air
+	Kinds    []string `json:"kinds"`  // products it takes
 	Optional bool     `json:"optional"`
 	Coats    int      `json:"coats"`      // usual number; 0 where it lays none
 	Counts   string   `json:"counts"`     // what they are called: coats, veils or grades

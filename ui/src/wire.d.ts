@@ -168,6 +168,13 @@ export type PlanGround = "smooth" | "curve" | "rivets" | "lines" | "rough";
  */
 export type PlanStroke = "airflow" | "across-then-airflow" | "circular";
 /**
+ * In a moving stream of air.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanDrying".
+ */
+export type PlanDrying = "air";
+/**
  * How sprayed coats go on.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -566,6 +573,10 @@ export interface PlanStep {
    * How sprayed coats go on; each flashed off where it is left out.
    */
   laying?: "mist" | "wet";
+  /**
+   * How a wash or an oil is helped to dry; by itself where it is left out.
+   */
+  drying?: "air";
   edge?: PlanEdge;
   /**
    * @maxItems 200
@@ -912,6 +923,13 @@ export interface Trade {
   timezones: string[];
   drop_ml: number;
   edges: Wish[];
+  strokes: Wish[];
+  cloths: string[];
+  layings: Wish[];
+  dryings: Wish[];
+  film_ages: Wish[];
+  ranges: Range[];
+  usual: Usual;
   grounds: Wish[];
   places: Wish[];
   shelters: Wish[];
@@ -927,6 +945,8 @@ export interface Technique {
   id: string;
   name: string;
   phase: string;
+  sprays: boolean;
+  blown: boolean;
   kinds: string[];
   optional: boolean;
   coats: number;
@@ -976,6 +996,63 @@ export interface Answer {
   id: string;
   words: string;
   cost: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Range".
+ */
+export interface Range {
+  id: string;
+  from: number;
+  to: number;
+  step: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Usual".
+ */
+export interface Usual {
+  brief: PlanBrief;
+  climate: PlanClimate1;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanBrief".
+ */
+export interface PlanBrief {
+  name: string;
+  scale?: number;
+  start: string;
+  wanted?: PlanDate;
+  timezone?: string;
+  climate?: PlanClimate1;
+  sessions?: PlanSession[];
+  schools?: {
+    [k: string]: string;
+  };
+  span_cm?: number;
+  length_cm?: number;
+  service?: PlanService1;
+  zones: PlanBriefZone[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanBriefZone".
+ */
+export interface PlanBriefZone {
+  name: string;
+  area_cm2?: number;
+  share?: number;
+  paint: string;
+  family: PlanFamily;
+  metal?: boolean;
+  apart?: boolean;
+  shelf?: string;
+  bright?: "dull" | "mirror" | "chrome";
+  colour?: string;
+  sheen?: PlanSheen;
+  painted?: string;
+  effects: string[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1041,45 +1118,6 @@ export interface NewBuild {
   example?: string;
   answers?: PlanBrief;
   try?: boolean;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "PlanBrief".
- */
-export interface PlanBrief {
-  name: string;
-  scale?: number;
-  start: string;
-  wanted?: PlanDate;
-  timezone?: string;
-  climate?: PlanClimate1;
-  sessions?: PlanSession[];
-  schools?: {
-    [k: string]: string;
-  };
-  span_cm?: number;
-  length_cm?: number;
-  service?: PlanService1;
-  zones: PlanBriefZone[];
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "PlanBriefZone".
- */
-export interface PlanBriefZone {
-  name: string;
-  area_cm2?: number;
-  share?: number;
-  paint: string;
-  family: PlanFamily;
-  metal?: boolean;
-  apart?: boolean;
-  shelf?: string;
-  bright?: "dull" | "mirror" | "chrome";
-  colour?: string;
-  sheen?: PlanSheen;
-  painted?: string;
-  effects: string[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

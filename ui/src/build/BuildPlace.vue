@@ -4,6 +4,7 @@ import { storeToRefs } from 'pinia'
 import { computed, defineAsyncComponent, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import { tradeRead } from '../edit/useTrade'
 import CoreCut from '../instruments/core/CoreCut.vue'
 import SkinStrip from '../instruments/strip/SkinStrip.vue'
 import FoldedTape from '../instruments/tape/FoldedTape.vue'
@@ -17,7 +18,7 @@ import { useBuild } from './useBuild'
 const NotFound = defineAsyncComponent(() => import('../shared/NotFound.vue'))
 const StepEditor = defineAsyncComponent(() => import('../edit/StepEditor.vue'))
 const CopyStep = defineAsyncComponent(() => import('../edit/CopyStep.vue'))
-const PlanSheet = defineAsyncComponent(() => import('../edit/PlanSheet.vue'))
+const PlanSheet = defineAsyncComponent(() => tradeRead().then(() => import('../edit/PlanSheet.vue')))
 const SearchSheet = defineAsyncComponent(() => import('../search/SearchSheet.vue'))
 const FinishWhy = defineAsyncComponent(() => import('./FinishWhy.vue'))
 const HistorySheet = defineAsyncComponent(() => import('../edit/HistorySheet.vue'))

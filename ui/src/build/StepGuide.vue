@@ -3,7 +3,7 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 
 import { api } from '../api'
-import { useTrade } from '../edit/useTrade'
+import { rangeOf, useTrade } from '../edit/useTrade'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
 import type { Dial, Guide, PlanSpray } from '../wire'
@@ -59,28 +59,18 @@ function turn(key: keyof typeof set, v: number) {
 const dials = computed(() => {
   const c = guide.value?.cup
   if (!c?.sprayed) return []
-  const one = (
-    key: keyof typeof set,
-    label: string,
-    d: Dial,
-    step: number,
-    low: number,
-    high: number,
-    text: string,
-  ) => ({
+  const one = (key: keyof typeof set, label: string, d: Dial, text: string) => ({
     key,
     label,
     range: d,
-    step,
-    low,
-    high,
+    turn: rangeOf(key),
     text,
   })
   return [
-    one('needle', 'Needle', c.needle_mm, 0.05, 0.1, 0.8, `${set.needle.toFixed(2)} mm`),
-    one('psi', 'Pressure', c.psi, 1, 4, 40, units.psi(set.psi)),
-    one('distance', 'Distance', c.distance_cm, 0.5, 1, 30, `${set.distance} cm`),
-    one('thinning', 'Thinner to 1 part', c.thinning, 0.1, 0, 6, set.thinning.toFixed(1)),
+    one('needle', 'Needle', c.needle_mm, `${set.needle.toFixed(2)} mm`),
+    one('psi', 'Pressure', c.psi, units.psi(set.psi)),
+    one('distance', 'Distance', c.distance_cm, `${set.distance} cm`),
+    one('thinning', 'Thinner to 1 part', c.thinning, set.thinning.toFixed(1)),
   ]
 })
 const usual = (d: Dial, key: string) => {
@@ -149,9 +139,9 @@ const spraying = (min: number) => (min < 1.5 ? `${Math.max(1, Math.round(min * 6
           <span>{{ d.label }}</span>
           <input
             type="range"
-            :min="d.low"
-            :max="d.high"
-            :step="d.step"
+            :min="d.turn.from"
+            :max="d.turn.to"
+            :step="d.turn.step"
             :value="set[d.key]"
             :aria-valuetext="d.text"
             @input="turn(d.key, Number(($event.target as HTMLInputElement).value))"

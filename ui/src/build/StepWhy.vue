@@ -3,6 +3,7 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, reactive, ref, shallowRef, watch } from 'vue'
 
 import { api } from '../api'
+import { rangeOf, useTrade } from '../edit/useTrade'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
 import type { Explain, Verge } from '../wire'
@@ -37,10 +38,10 @@ function choose(p: number) {
   place.value = p
   if (l)
     Object.assign(q, {
-      t: l.temperature_c,
-      rh: l.humidity_pct,
-      age: Math.min(30, l.age_days),
-      coats: l.coats,
+      t: within('t', l.temperature_c),
+      rh: within('rh', l.humidity_pct),
+      age: within('age', l.age_days),
+      coats: within('coats', l.coats),
       clear: 0,
       contact: 1,
     })
@@ -62,26 +63,38 @@ watchDebounced(
   { debounce: 120, deep: true },
 )
 
-const sliders: { key: keyof typeof q; label: string; min: number; max: number; step: number; unit: string }[] = [
-  { key: 'age', label: 'Age of the film', min: 0, max: 30, step: 0.25, unit: 'days' },
-  { key: 'contact', label: 'Wetness, times the usual', min: 0.1, max: 4, step: 0.1, unit: '×' },
-  { key: 't', label: 'Room', min: 5, max: 35, step: 1, unit: '°C' },
-  { key: 'rh', label: 'Humidity', min: 10, max: 95, step: 5, unit: '%' },
-  { key: 'coats', label: 'Its coats', min: 1, max: 6, step: 1, unit: '' },
-  { key: 'clear', label: 'Coats of gloss over it', min: 0, max: 4, step: 1, unit: '' },
-]
+const trade = useTrade()
+const sliders = computed(() =>
+  trade.value
+    ? ([
+        { key: 'age', label: 'Age of the film', unit: 'days' },
+        { key: 'contact', label: 'Wetness, times the usual', unit: '×' },
+        { key: 't', label: 'Room', unit: '°C' },
+        { key: 'rh', label: 'Humidity', unit: '%' },
+        { key: 'coats', label: 'Its coats', unit: '' },
+        { key: 'clear', label: 'Coats of gloss over it', unit: '' },
+      ] as const)
+    : [],
+)
+/** A value within what its slider offers. */
+function within(id: string, v: number) {
+  const r = rangeOf(id)
+  return trade.value ? Math.max(r.from, Math.min(r.to, v)) : v
+}
 
 const width = 320
 const height = 110
-const x = (contact: number) => 34 + (Math.min(4, contact) / 4) * (width - 44)
-const y = (days: number) => 8 + (1 - Math.min(30, days) / 30) * (height - 30)
+const x = (contact: number) => 34 + Math.min(1, contact / (rangeOf('contact').to || 1)) * (width - 44)
+const y = (days: number) => 8 + (1 - Math.min(1, days / (rangeOf('age').to || 1))) * (height - 30)
 const border = computed(() =>
   (verge.value?.border ?? []).map((b, i) => `${i ? 'L' : 'M'}${x(b.contact)} ${y(b.days)}`).join(''),
 )
 const above = computed(() => {
   const b = verge.value?.border ?? []
   const [first, last] = [b[0], b.at(-1)]
-  return first && last ? `${border.value}L${x(last.contact)} ${y(30)}L${x(first.contact)} ${y(30)}z` : ''
+  return first && last
+    ? `${border.value}L${x(last.contact)} ${y(rangeOf('age').to)}L${x(first.contact)} ${y(rangeOf('age').to)}z`
+    : ''
 })
 </script>
 
@@ -106,9 +119,9 @@ const above = computed(() => {
           <input
             v-model.number="q[s.key]"
             type="range"
-            :min="s.min"
-            :max="s.max"
-            :step="s.step"
+            :min="rangeOf(s.key).from"
+            :max="rangeOf(s.key).to"
+            :step="rangeOf(s.key).step"
             :aria-valuetext="`${q[s.key]} ${s.unit}`"
           />
           <span class="figure">{{ s.unit === '°C' ? units.warmth(q[s.key]) : `${q[s.key]} ${s.unit}` }}</span>
@@ -127,7 +140,7 @@ const above = computed(() => {
           <path :d="above" class="safe-side" />
           <path :d="border" class="border" />
           <line :x1="x(0)" :x2="x(4)" :y1="y(0)" :y2="y(0)" class="axis" />
-          <line :x1="x(0)" :x2="x(0)" :y1="y(0)" :y2="y(30)" class="axis" />
+          <line :x1="x(0)" :x2="x(0)" :y1="y(0)" :y2="y(rangeOf('age').to)" class="axis" />
           <text v-for="d in [0, 10, 20, 30]" :key="d" :x="30" :y="y(d) + 4" text-anchor="end">{{ d }} d</text>
           <text v-for="c in [1, 2, 3, 4]" :key="c" :x="x(c)" :y="height - 6" text-anchor="middle">{{ c }}×</text>
           <circle :cx="x(q.contact)" :cy="y(q.age)" r="5" :class="verge.safe ? 'dot-safe' : 'dot-bite'" />

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 import { api, Refusal } from '../api'
 import SchoolFields from '../edit/SchoolFields.vue'
 import ServiceFields from '../edit/ServiceFields.vue'
-import { useTrade } from '../edit/useTrade'
+import { tradeRead, useTrade } from '../edit/useTrade'
 import { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
 import BriefZoneFields, { type ZoneForm } from './BriefZoneFields.vue'
@@ -26,44 +26,54 @@ const fileName = ref('')
 const here = Intl.DateTimeFormat().resolvedOptions().timeZone
 const a = reactive({
   name: '',
-  scale: '48',
-  span: '20',
-  length: '18',
+  scale: '',
+  span: '',
+  length: '',
   start: toWall(new Date().toISOString(), here),
   wanted: '',
-  temperature: String(units.degrees(20)),
-  humidity: '50',
+  temperature: '',
+  humidity: '',
   timezone: here,
-  weekFrom: '19:30',
-  weekTo: '22:30',
+  weekDays: [] as readonly string[],
+  weekFrom: '',
+  weekTo: '',
   saturday: true,
-  satFrom: '10:00',
-  satTo: '17:00',
-  zones: [
-    {
-      name: 'Upper surfaces',
-      share: 0.45,
-      paint: 'Upper colour',
-      family: 'waterborne-acrylic',
-      metal: false,
-      colour: '#6f7a82',
-      age: 'todo',
-      effects: ['primer', 'decals', 'wash', 'oil-dots'],
-    },
-    {
-      name: 'Underside',
-      share: 0.4,
-      paint: 'Under colour',
-      family: 'waterborne-acrylic',
-      metal: false,
-      colour: '#b4c0c2',
-      age: 'todo',
-      effects: ['primer', 'decals', 'wash'],
-    },
-  ] as ZoneForm[],
+  satDays: [] as readonly string[],
+  satFrom: '',
+  satTo: '',
+  zones: [] as ZoneForm[],
   schools: {} as Record<string, string>,
   service: {} as PlanService,
 })
+
+/** Answers the questions as is usual, before anybody has. */
+function fill(usual: PlanBrief) {
+  const [week, weekend] = usual.sessions ?? []
+  Object.assign(a, {
+    scale: String(usual.scale ?? ''),
+    span: String(usual.span_cm ?? ''),
+    length: String(usual.length_cm ?? ''),
+    temperature: String(units.degrees(usual.climate?.temperature_c ?? 0)),
+    humidity: String(usual.climate?.humidity_pct ?? ''),
+    weekDays: week?.days ?? [],
+    weekFrom: week?.from ?? '',
+    weekTo: week?.to ?? '',
+    satDays: weekend?.days ?? [],
+    satFrom: weekend?.from ?? '',
+    satTo: weekend?.to ?? '',
+    zones: usual.zones.map((z) => ({
+      ...z,
+      metal: false,
+      colour: z.colour ?? '',
+      age: 'todo',
+      effects: [...z.effects],
+    })),
+  })
+}
+tradeRead().then(
+  (t) => fill(t.usual.brief),
+  (e: unknown) => (refused.value = e instanceof Refusal ? e.message : String(e)),
+)
 
 const brief = computed<PlanBrief>(() => {
   const start = fromWall(a.start, a.timezone) ?? ''
@@ -75,8 +85,8 @@ const brief = computed<PlanBrief>(() => {
     timezone: a.timezone,
     climate: { temperature_c: units.celsius(Number(a.temperature)), humidity_pct: Number(a.humidity) },
     sessions: [
-      { days: ['mon', 'tue', 'wed', 'thu', 'fri'] as never, from: a.weekFrom, to: a.weekTo },
-      ...(a.saturday ? [{ days: ['sat'] as never, from: a.satFrom, to: a.satTo }] : []),
+      { days: a.weekDays as never, from: a.weekFrom, to: a.weekTo },
+      ...(a.saturday ? [{ days: a.satDays as never, from: a.satFrom, to: a.satTo }] : []),
     ],
     schools: { ...a.schools },
     service: Object.fromEntries(Object.entries(a.service).filter(([, v]) => v !== undefined)),

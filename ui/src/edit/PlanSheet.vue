@@ -25,7 +25,7 @@ const refused = ref('')
 const file = store.build?.plan
 
 // A working copy: nothing is changed until it is saved.
-const s = reactive(settingsForm(file, units))
+const s = reactive(settingsForm(file, units, trade.value?.usual.climate ?? { temperature_c: 0, humidity_pct: 0 }))
 const settings = computed<PlanEdit>(() => ({ do: 'put-settings', settings: settingsOf(s, units) }))
 
 const zone = ref<{ id: string; name: string; area: string; part: string } | null>(null)

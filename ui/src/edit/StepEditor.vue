@@ -29,6 +29,8 @@ const form = reactive({
   area: props.step?.area_pct ? String(props.step.area_pct) : '',
   line: props.step?.line_mm ? String(props.step.line_mm) : '',
   edge: (props.step?.edge ?? 'hard') as string,
+  laying: (props.step?.laying ?? '') as string,
+  drying: (props.step?.drying ?? '') as string,
   decals: (props.step?.decals ?? []).map((d) => ({
     name: d.name,
     width: String(d.width_mm),
@@ -84,6 +86,8 @@ const edit = computed<PlanEdit | null>(() => {
   if (t.covers_pct && form.area && Number(form.area) !== t.covers_pct) s.area_pct = Number(form.area)
   if (props.step?.spray && props.step.do === form.do) s.spray = props.step.spray
   if (t.shades_mm && form.line) s.line_mm = Number(form.line)
+  if (t.sprays && form.laying) s.laying = form.laying as PlanStep['laying']
+  if (t.blown && form.drying) s.drying = form.drying as PlanStep['drying']
   if (t.tape && form.edge !== 'hard') s.edge = form.edge as PlanStep['edge']
   if (t.joins && form.joins.length) s.joins = [...form.joins]
   if (t.decals && form.decals.length)
@@ -129,11 +133,8 @@ const capital = (word: string) => word.slice(0, 1).toUpperCase() + word.slice(1)
 const parts = computed(() => (plan.value?.parts ?? []).map((p) => ({ value: p.id, title: p.name })))
 const grounds = computed(() => trade.value?.grounds.map((g) => ({ value: g.id, title: g.words })) ?? [])
 const edges = computed(() => trade.value?.edges.map((e) => ({ value: e.id, title: e.words })) ?? [])
-const strokes = [
-  { value: 'airflow', title: 'with the airflow' },
-  { value: 'across-then-airflow', title: 'across, then with the airflow' },
-  { value: 'circular', title: 'in circles, then with the airflow' },
-]
+const choices = (list?: readonly { id: string; words: string }[]) =>
+  (list ?? []).map((x) => ({ value: x.id, title: x.words }))
 </script>
 
 <template>
@@ -197,6 +198,13 @@ const strokes = [
           :placeholder="String(technique.shades_mm)"
           persistent-placeholder
         />
+        <v-select
+          v-if="technique?.sprays"
+          v-model="form.laying"
+          label="How the coats go on"
+          :items="choices(trade?.layings)"
+        />
+        <v-select v-if="technique?.blown" v-model="form.drying" label="How it dries" :items="choices(trade?.dryings)" />
         <v-select v-if="technique?.tape" v-model="form.edge" label="The edge" :items="edges" />
         <v-select
           v-if="technique?.joins"
@@ -252,8 +260,8 @@ const strokes = [
         <template v-if="technique?.wipe">
           <v-select v-model="form.of" label="Which wash" :items="washes" no-data-text="There is no wash in this zone" />
           <div class="pair">
-            <v-select v-model="form.with" label="Cloth" :items="['dry', 'damp', 'wet']" />
-            <v-select v-model="form.stroke" label="Stroke" :items="strokes" />
+            <v-select v-model="form.with" label="Cloth" :items="trade?.cloths ?? []" />
+            <v-select v-model="form.stroke" label="Stroke" :items="choices(trade?.strokes)" />
           </div>
           <LiquidField v-if="form.with !== 'dry'" v-model="form.liquid" label="Wetted with" />
         </template>

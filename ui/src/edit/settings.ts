@@ -1,13 +1,15 @@
 import type { useUnits } from '../shared/useUnits'
 import { fromWall, toWall } from '../shared/zoned'
-import type { PlanFile, PlanService, PlanSettings } from '../wire'
+import type { PlanClimate, PlanFile, PlanService, PlanSettings } from '../wire'
 
 type Units = ReturnType<typeof useUnits>
 
 /** What a plan says of its build, its room and its evenings, as fields to type into: times as the clock on the wall shows them. */
 export type SettingsForm = ReturnType<typeof settingsForm>
 
-export function settingsForm(file: PlanFile | undefined, units: Units) {
+export function settingsForm(file: PlanFile | undefined, units: Units, usual: PlanClimate) {
+  const room = file?.climate ?? usual
+  const night = room.night ?? usual.night
   const zone = file?.timezone ?? 'UTC'
   return {
     name: file?.build.name ?? '',
@@ -16,13 +18,13 @@ export function settingsForm(file: PlanFile | undefined, units: Units) {
     begun: file?.build.start, // to the second
     wanted: file?.build.wanted ?? '',
     note: file?.build.note ?? '',
-    temperature: String(units.degrees(file?.climate?.temperature_c ?? 21)),
-    humidity: String(file?.climate?.humidity_pct ?? 50),
+    temperature: String(units.degrees(room.temperature_c)),
+    humidity: String(room.humidity_pct),
     atNight: Boolean(file?.climate?.night),
-    nightTemperature: String(units.degrees(file?.climate?.night?.temperature_c ?? 16)),
-    nightHumidity: String(file?.climate?.night?.humidity_pct ?? 60),
-    nightFrom: file?.climate?.night?.from ?? '23:00',
-    nightTo: file?.climate?.night?.to ?? '07:00',
+    nightTemperature: String(units.degrees(night?.temperature_c ?? room.temperature_c)),
+    nightHumidity: String(night?.humidity_pct ?? room.humidity_pct),
+    nightFrom: night?.from ?? '',
+    nightTo: night?.to ?? '',
     spells: (file?.climate?.spells ?? []).map((x) => ({
       from: toWall(x.from, zone),
       to: toWall(x.to, zone),

@@ -55,13 +55,7 @@ watchDebounced(
   },
   { debounce: 150 },
 )
-const ages = [
-  { value: '0.25', title: 'of 6 hours' },
-  { value: '1', title: 'of a day' },
-  { value: '2', title: 'of two days' },
-  { value: '7', title: 'of a week' },
-  { value: '30', title: 'of a month' },
-]
+const ages = computed(() => (trade.value?.film_ages ?? []).map((x) => ({ value: x.id, title: x.words })))
 const kinds = computed(() => [
   { value: '', title: 'all' },
   ...(trade.value?.kinds.map((k) => ({ value: k, title: k })) ?? []),
