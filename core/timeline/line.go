@@ -1,0 +1,136 @@
+package timeline
+
+import (
+	"time"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/route"
+	"inkysparrow/core/stack"
+)
+
+// Line is a zone's route laid out.
+type Line struct {
+	Zone     *route.Zone
+	Steps    []Placed
+	Films    stack.Stack   // the bare plastic, then a layer for each step that lays a film, in the order of the route
+	TouchDry []time.Time   // of Films
+	Ready    []time.Time   // of Films
+	tones    []route.Tones // before the first step, and after each
+	latest   []int         // place of the film among the first that is ready last, as most steps see it
+}
+
+// Placed is a step with its times.
+type Placed struct {
+	Step       *route.Step
+	Start, End time.Time
+	Asked      time.Time       // when it could have begun but for its findings
+	Below      int             // how many of Films lie below it
+	On         coating.Texture // of the surface it meets
+	Leaves     coating.Texture
+	Spot       coating.Texture // where a coat lies on a part of the zone only; 0 where none does
+	Layer      int             // place in Films of what it leaves; 0 for nothing
+	TouchDry   time.Time
+	Ready      time.Time
+	Closes     time.Time // the end of a wipe's window; zero for other steps
+	Opens      time.Time
+	NoRoom     bool // no session is long enough, or there is none
+}
+
+// Free returns when all of the line's steps laid out so far have ended and their films can be touched.
+func (l *Line) Free() time.Time {
+	var t time.Time
+	for _, p := range l.Steps {
+		t = Later(t, Later(p.End, p.TouchDry))
+	}
+	return t
+}
+
+// after returns when the last step laid out so far has ended.
+func (l *Line) after(tl *Timeline) time.Time {
+	t := tl.From
+	for _, p := range l.Steps {
+		t = Later(t, p.End)
+	}
+	return t
+}
+
+// Tones returns the tones of the zone after its first n steps.
+func (l *Line) Tones(n int) route.Tones { return l.tones[n] }
+
+// surface returns the texture that the step laid out at place would meet.
+func (l *Line) surface() coating.Texture {
+	if n := len(l.Steps); n > 0 {
+		return l.Steps[n-1].Leaves
+	}
+	return coating.Plastic.Sheens[0].Texture()
+}
+
+// spot returns the texture of the part of the zone that a coat was put on, 0 where the whole zone is one.
+func (l *Line) spot() coating.Texture {
+	if n := len(l.Steps); n > 0 {
+		return l.Steps[n-1].Spot
+	}
+	return 0
+}
+
+// push appends a placed step and the film that it leaves.
+func (l *Line) push(plan *route.Plan, p Placed) {
+	p.On = l.surface()
+	p.Leaves = p.On
+	p.Below = len(l.Films)
+	p.TouchDry, p.Ready = p.End, p.End
+	if p.Step.Do.Lays {
+		layer := stack.Lay(p.Step.ID, p.Step.Film(p.End), plan.Air)
+		p.Layer = len(l.Films)
+		p.TouchDry, p.Ready = layer.TouchDry(), layer.Ready()
+		l.Films = append(l.Films, layer)
+		l.TouchDry, l.Ready = append(l.TouchDry, p.TouchDry), append(l.Ready, p.Ready)
+		l.latest = append(l.latest, l.last(len(l.Films)-1))
+	}
+	switch do := p.Step.Do; {
+	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole() && !do.Has(route.ClearCoat):
+		p.Leaves = max(p.On, p.Step.Sheen().Texture()) // a part of it is as rough as what lies there
+	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole():
+		p.Spot = p.On.Under(p.Step.Sheen(), max(1, p.Step.Coats))
+	case do.Contact == stack.Polished:
+		p.Leaves, p.Spot = p.On.Polished(max(1, p.Step.Coats)), 0
+	case do.Lays && l.Films[p.Layer].Film.Covers():
+		p.Leaves = p.On.Under(p.Step.Sheen(), max(1, p.Step.Coats))
+	default:
+		p.Spot = l.spot()
+	}
+	if p.Step.Spray != nil && p.Step.Do.Lays && l.Films[p.Layer].Film.Covers() {
+		p.Leaves += route.SprayOf(l.Zone, p.Step, p.Step.Spray, plan.Air.At(p.Start)).Adds
+	}
+	tones := l.tones[len(l.Steps)]
+	tones.Add(p.Step)
+	l.tones = append(l.tones[:len(l.Steps)+1], tones)
+	l.Steps = append(l.Steps, p)
+}
+
+// last returns the place of the film that is ready last among those up to place.
+func (l *Line) last(place int) int {
+	before := l.latest[place-1]
+	if before > 0 && !l.freeAt(place).After(l.freeAt(before)) {
+		return before
+	}
+	return place
+}
+
+// freeAt returns when the film at place no longer holds most steps up: touch-dry for washes and oils, ready for the others.
+func (l *Line) freeAt(place int) time.Time {
+	if l.Films[place].Film.Family.IsOily() {
+		return l.TouchDry[place]
+	}
+	return l.Ready[place]
+}
+
+// pop takes the last step off again.
+func (l *Line) pop() {
+	n := len(l.Steps) - 1
+	if l.Steps[n].Layer > 0 {
+		k := len(l.Films) - 1
+		l.Films, l.TouchDry, l.Ready, l.latest = l.Films[:k], l.TouchDry[:k], l.Ready[:k], l.latest[:k]
+	}
+	l.Steps = l.Steps[:n]
+}

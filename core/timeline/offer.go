@@ -1,0 +1,183 @@
+package timeline
+
+import (
+	"time"
+
+	"inkysparrow/core/route"
+	"inkysparrow/core/schedule"
+)
+
+// offer is where a zone's next step, with its wipe if it is a wash, could go.
+type offer struct {
+	placed [2]Placed
+	needs  [2]schedule.Need
+	n      int
+	fixed  bool
+}
+
+func (o *offer) stands(c *schedule.Calendar) bool {
+	if o.fixed {
+		return true
+	}
+	for i := range o.n {
+		if !c.Free(o.placed[i].Start, o.needs[i]) {
+			return false
+		}
+	}
+	return true
+}
+
+// take puts an offer into the line and books its time.
+func (tl *Timeline) take(line *Line, o *offer) {
+	for i := range o.n {
+		p := o.placed[i]
+		if !o.fixed {
+			tl.Calendar.Book(p.Start, o.needs[i])
+		}
+		line.push(tl.Plan, p)
+	}
+}
+
+// site returns the step that comes next on the line, to be begun after after.
+func (tl *Timeline) site(line *Line, after time.Time) *Site {
+	i := len(line.Steps)
+	s := &Site{
+		Plan: tl.Plan, Zone: line.Zone, Step: line.Zone.Steps[i], Index: i, Below: line.Films, On: line.surface(), Spot: line.spot(),
+		After: after, Timeline: tl, Line: line,
+	}
+	s.prepare()
+	return s
+}
+
+// offer works out where the line's next step could go. With free set, a pinned step is treated as if it were not.
+func (tl *Timeline) offer(line *Line, calendar *schedule.Calendar, free bool, after time.Time) offer {
+	site := tl.site(line, after)
+	step := site.Step
+	need := NeedOf(line.Zone, step)
+	o := offer{n: 1}
+	o.needs[0] = need
+	p := &o.placed[0]
+	p.Step = step
+	if step.Do.Has(route.Cloth) {
+		p.Opens, p.Closes = site.Window()
+	}
+	switch {
+	case !step.Done.IsZero():
+		o.fixed = true
+		p.Start, p.End, p.Asked = step.Done.Add(-need.Hands), step.Done, step.Done.Add(-need.Hands)
+		return o
+	case !step.At.IsZero() && !free:
+		o.fixed = true
+		p.Start, p.End, p.Asked = step.At, step.At.Add(need.Hands), step.At
+		return o
+	}
+	tl.find(site, calendar, need, p)
+	if w := step.WipedBy; w != nil && site.Index+1 < len(line.Zone.Steps) && line.Zone.Steps[site.Index+1] == w && w.Done.IsZero() && (w.At.IsZero() || free) {
+		tl.pair(line, site, calendar, &o)
+	}
+	return o
+}
+
+// find places one step: p.Asked where it physically could, p.Start where it is safe.
+func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.Need, p *Placed) {
+	could, ok := site.First(tl.Rules.Physical, site.After)
+	if !ok {
+		could = site.After
+	}
+	asked, room := calendar.Slot(could, need)
+	if !room {
+		p.NoRoom = true
+		p.Start, p.End, p.Asked = could, could.Add(need.Hands), could
+		if open, ok := calendar.Slot(could, schedule.Need{Hands: route.Minute}); ok { // too long for any session: it runs over
+			p.Start, p.End, p.Asked = open, open.Add(need.Hands), open
+		}
+		return
+	}
+	p.Asked = asked
+	p.Start = tl.safe(site, calendar, need, asked)
+	if site.Step.Do.Has(route.Cloth) && p.Start.After(p.Closes) {
+		p.Start = asked // the window is kept; what is wrong then is said
+	}
+	p.End = p.Start.Add(need.Hands)
+}
+
+// safe returns the first slot from from on at which every timed rule holds, else every one that does not give way; from itself when
+// there is none.
+func (tl *Timeline) safe(site *Site, calendar *schedule.Calendar, need schedule.Need, from time.Time) time.Time {
+	for _, list := range [][]*Rule{tl.Rules.Timed, tl.Rules.Firm} {
+		t := from
+		for range 60 {
+			safe, ok := site.First(list, t)
+			if !ok {
+				break
+			}
+			slot, ok := calendar.Slot(safe, need)
+			if !ok {
+				break
+			}
+			if slot.Equal(safe) || site.Holds(list, slot) {
+				return slot
+			}
+			t = slot
+		}
+	}
+	return from
+}
+
+// pair places a wash together with its wipe, so that the wipe falls in its window, at a moment when it is safe to rub.
+func (tl *Timeline) pair(line *Line, site *Site, calendar *schedule.Calendar, o *offer) {
+	o.n = 2
+	first := o.placed[0]
+	o.needs[1] = NeedOf(line.Zone, site.Step.WipedBy)
+	washed := o.placed[0]
+	for try := range 60 {
+		line.push(tl.Plan, washed)
+		wipe := tl.site(line, washed.End)
+		p := Placed{Step: wipe.Step}
+		p.Opens, p.Closes = wipe.Window()
+		tl.findWithin(wipe, calendar, washed, o.needs, &p)
+		line.pop()
+		if try == 0 {
+			o.placed[1] = p
+		}
+		if fits := !p.NoRoom && !p.Start.After(p.Closes) && wipe.Holds(tl.Rules.Timed, p.Start); fits {
+			o.placed[0], o.placed[1] = washed, p
+			o.placed[0].Asked = first.Asked
+			return
+		}
+		// Later by what the wipe lacks: until it may be rubbed, or until the next session.
+		next := washed.Start.Add(o.needs[0].Hands)
+		if safe, ok := wipe.First(tl.Rules.Timed, p.Asked); ok && safe.After(p.Asked) {
+			next = Later(next, washed.Start.Add(safe.Sub(p.Asked)))
+		} else if !ok {
+			return
+		}
+		start, ok := calendar.Slot(next, o.needs[0])
+		if !ok {
+			return
+		}
+		start = tl.safe(site, calendar, o.needs[0], start)
+		if !start.After(washed.Start) {
+			return
+		}
+		washed.Start, washed.End = start, start.Add(o.needs[0].Hands)
+	}
+}
+
+// findWithin places the wipe after a wash that is not booked yet.
+func (tl *Timeline) findWithin(wipe *Site, calendar *schedule.Calendar, washed Placed, needs [2]schedule.Need, p *Placed) {
+	opens := Later(washed.End, p.Opens)
+	slot, ok := calendar.Slot(opens, needs[1])
+	if !ok {
+		p.NoRoom, p.Start, p.Asked, p.End = true, opens, opens, opens.Add(needs[1].Hands)
+		return
+	}
+	p.Asked = slot
+	p.Start = slot
+	if !wipe.Holds(tl.Rules.Timed, slot) {
+		if t := tl.safe(wipe, calendar, needs[1], slot); !t.After(p.Closes) {
+			p.Start = t
+		}
+	}
+	p.End = p.Start.Add(needs[1].Hands)
+}

@@ -1,0 +1,67 @@
+package timeline
+
+import (
+	"time"
+
+	"inkysparrow/core/cure"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/wash"
+)
+
+// Window returns when a wipe's window opens and closes, by the wash's chemistry and the plan's school.
+func (s *Site) Window() (opens, closes time.Time) {
+	w := s.Step.Wiped
+	if w == nil {
+		return s.After, s.After
+	}
+	for i := len(s.Below) - 1; i > 0; i-- {
+		if s.Below[i].Step != w.ID {
+			continue
+		}
+		film := s.Below[i].Film
+		liquid := s.Step.Liquid
+		if liquid == nil {
+			liquid = w.Product.Remover
+		}
+		opens, closes = wash.Window(film, liquid, s.Plan.Air)
+		course := cure.Of(film, s.Plan.Air)
+		return earliest(schoolOpens(s.Plan.Schools.Of("wipe"), film.Laid, opens, course.Ready()), closes), closes
+	}
+	return s.After, s.After
+}
+
+func earliest(a, b time.Time) time.Time {
+	if b.Before(a) {
+		return b
+	}
+	return a
+}
+
+// schoolOpens moves the opening of a wipe window as the plan's school has it; set is when the wash is dry all through.
+func schoolOpens(school string, laid, stiff, set time.Time) time.Time {
+	drying := stiff.Sub(laid)
+	switch school {
+	case "wet":
+		return laid
+	case "flashed":
+		return laid.Add(time.Duration(flashed * float64(drying)))
+	case "dry":
+		return Later(stiff.Add(drying), set)
+	case "next-day":
+		return Later(stiff, laid.Add(overnight))
+	}
+	return stiff
+}
+
+var overnight = time.Duration(Numbers.Number("overnight", 10, "h", "a night, after which a wash is wiped by those who wait for the next day", fact.Bench("wiped the next day"))) * time.Hour
+
+var flashed = Numbers.Number("flashed", 0.85, "", "share of the drying after which the thinner has flashed off an oil wash", route.TimesEvidence())
+
+// Later returns the later of two moments.
+func Later(a, b time.Time) time.Time {
+	if a.After(b) {
+		return a
+	}
+	return b
+}

@@ -1,0 +1,133 @@
+package web
+
+import (
+	"fmt"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
+	"inkysparrow/core/cure"
+	"inkysparrow/core/look"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/timeline"
+	"inkysparrow/internal/wire"
+)
+
+func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.Core {
+	c := wire.Core{State: wire.Safe, Films: []wire.Film{}}
+	reached := map[int]stack.Reach{}
+	below := len(line.Films)
+	if subject >= 0 {
+		site := j.checked.Site(line, subject)
+		below = len(site.Below)
+		c.Step = site.Step.ID
+		if touch, wets := site.Touch, site.Wets; wets {
+			c.Drop = dropOf(site.Step, touch, stack.ContactTime(touch.Contact, touch.Liquid, moment, j.plan.Air))
+			for _, r := range site.Below.Cut(touch, moment, j.plan.Air) {
+				reached[r.Place] = r
+				if r.Bites() {
+					c.State = wire.Bite
+				}
+			}
+		}
+	}
+	worst := stack.Reach{Place: -1}
+	for _, r := range reached {
+		if r.Bites() && (worst.Place < 0 || r.Loss > worst.Loss) {
+			worst = r
+		}
+	}
+	for i := below - 1; i >= 0; i-- {
+		if film := &line.Films[i]; !film.Film.Laid.After(moment) {
+			c.Films = append(c.Films, j.film(line, i, moment, reached[i]))
+		}
+	}
+	c.Words = coreWords(c, worst, line)
+	return c
+}
+
+func coreWords(c wire.Core, worst stack.Reach, line *timeline.Line) string {
+	switch {
+	case c.Step == "":
+		return "Nothing more is planned here."
+	case c.Drop == nil:
+		return "Nothing wet touches the films."
+	case worst.Place < 0:
+		return "Safe at this moment."
+	case worst.Wet:
+		return fmt.Sprintf("%s is still wet.", say.Capital(filmName(line, worst.Place)))
+	case worst.Whole:
+		return fmt.Sprintf("%s lets go, and all above it comes off.", say.Capital(filmName(line, worst.Place)))
+	}
+	return fmt.Sprintf("Bites %s %.1f µm deep.", filmName(line, worst.Place), float64(worst.Depth))
+}
+
+func dropOf(s *route.Step, t stack.Touch, standing time.Duration) *wire.Drop {
+	d := &wire.Drop{Name: "No liquid", Contact: t.Contact.Name, Standing: say.Bench(standing)}
+	if t.Liquid != nil {
+		d.Name = say.Capital(t.Liquid.Name)
+	}
+	if standing < time.Minute {
+		d.Standing = fmt.Sprintf("%.0f s", standing.Seconds())
+	}
+	if standing == 0 {
+		d.Standing = ""
+	}
+	switch {
+	case s.Product != nil:
+		d.Carries = "carries " + s.Product.Name
+	case s.Wiped != nil:
+		d.Carries = "wipes " + s.Wiped.Product.Name
+	}
+	return d
+}
+
+func filmName(line *timeline.Line, i int) string {
+	for _, p := range line.Steps {
+		if p.Layer == i && i > 0 {
+			return p.Step.Product.Name
+		}
+	}
+	return "the plastic"
+}
+
+func (j *judged) film(line *timeline.Line, i int, moment time.Time, r stack.Reach) wire.Film {
+	layer := &line.Films[i]
+	state := layer.At(moment)
+	f := wire.Film{
+		Step: layer.Step, Name: say.Capital(filmName(line, i)), Thickness: round(float64(layer.Film.Thickness()), 1), Hard: round(float64(state.Hard), 3),
+		Phase: state.Phase.String(), Colour: look.Plastic.String(), Sheen: "semi-gloss", Covers: layer.Film.Family.Closed, Hardens: layer.Film.Family.Mechanism.Hardens,
+		Depth: round(float64(r.Depth), 1), Loss: round(float64(r.Loss), 3), Bitten: r.Bites(),
+	}
+	f.Detail = fmt.Sprintf("%s, %.3g µm", layer.Film.Family.Name, f.Thickness)
+	if i == 0 {
+		f.Detail = "polystyrene, 1.2 mm"
+		return f
+	}
+	f.Why = j.filmWords(layer, state)
+	for _, p := range line.Steps {
+		if p.Layer == i {
+			f.Sheen = p.Step.Sheen().String()
+			f.Clear = p.Step.Product.Kind == coating.Clear
+			f.Colour = colour.Or(p.Step.Product.Colour, colour.Grey(82)).String()
+			f.Detail = fmt.Sprintf("%s, %.3g µm", count(layer.Film.Coats, "coat"), f.Thickness)
+		}
+	}
+	return f
+}
+
+// filmWords tells where a film's hardness comes from.
+func (j *judged) filmWords(l *stack.Layer, state cure.State) string {
+	clock := func(t time.Time) string { return say.Clock(t, j.plan.Place()) }
+	words := fmt.Sprintf("Laid %s; its carrier is gone %s, the next coat may go on %s.", clock(l.Film.Laid), clock(l.Stiff()), clock(l.Ready()))
+	if tau := l.Tau(); tau > 0 {
+		words += fmt.Sprintf(" It is %.0f %% hard because %s; at %.3g µm it takes %.0f h for the first 63 %%, in a room at %s.",
+			100*float64(state.Hard), l.Film.Family.Mechanism.Name, float64(l.Film.Thickness()), tau.Hours(), say.Celsius(climate.Room.TemperatureC, 0))
+	} else {
+		words += " " + say.Capital(l.Film.Family.Mechanism.Name) + "."
+	}
+	return words
+}

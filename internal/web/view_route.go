@@ -1,0 +1,135 @@
+package web
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"inkysparrow/core/cure"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/timeline"
+	"inkysparrow/internal/wire"
+)
+
+func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zone {
+	z := wire.Zone{ID: line.Zone.ID, Name: line.Zone.Name, AreaCM2: line.Zone.AreaCM2, State: orSafe(worst["zone "+line.Zone.ID]), Steps: []wire.Step{}}
+	for i, p := range line.Steps {
+		s := wire.Step{
+			ID: p.Step.ID, Number: i + 1, Do: p.Step.Do.ID, Name: p.Step.Do.Name, Short: p.Step.Do.Short, Phase: p.Step.Do.Phase.String(),
+			Detail: detail(p.Step), Kind: "planned", State: orSafe(worst[p.Step.ID]), Start: p.Start.UTC(), End: p.End.UTC(),
+			TouchDry: p.TouchDry.UTC(), Ready: p.Ready.UTC(), Cautions: append([]string{}, p.Step.Cautions()...), Trail: []wire.Sample{}, Waits: j.waits(p.Step),
+		}
+		if p.Step.Product != nil {
+			s.Colour = p.Step.Product.Colour
+		}
+		switch {
+		case !p.Step.Done.IsZero():
+			s.Kind = "done"
+			z.Done++
+		case !p.Step.At.IsZero():
+			s.Kind = "pinned"
+		}
+		if p.Step.Do.Has(route.Cloth) {
+			opens, closes := p.Opens.UTC(), p.Closes.UTC()
+			s.Opens, s.Closes = &opens, &closes
+		}
+		if p.Layer > 0 {
+			s.Trail = trail(line.Films[p.Layer], p.Ready)
+			s.Spread = j.spread(line.Films[p.Layer])
+		}
+		s.When = j.when(p)
+		z.Steps = append(z.Steps, s)
+	}
+	return z
+}
+
+// waits tells which zones a join waits for, and from when each of them waits for it.
+func (j *judged) waits(s *route.Step) []wire.Wait {
+	out := []wire.Wait{}
+	for _, line := range j.checked.Lines {
+		if line.Zone.Part == "" || !slices.Contains(s.Joins, line.Zone.Part) {
+			continue
+		}
+		w := wire.Wait{Zone: line.Zone.ID}
+		for _, p := range line.Steps {
+			for _, t := range []time.Time{p.End, p.TouchDry} {
+				if t.After(w.From) {
+					w.From = t.UTC()
+				}
+			}
+		}
+		out = append(out, w)
+	}
+	return out
+}
+
+// spread tells when a film is ready with a fast and a slow product of its family.
+func (j *judged) spread(l stack.Layer) string {
+	if l.Tau() == 0 {
+		return ""
+	}
+	ready := func(speed cure.Speed) string {
+		c := cure.Of(speed.At(l.Film), j.plan.Air)
+		return j.local(c.Ready()).Format(momentLayout)
+	}
+	return fmt.Sprintf("fast product %s, slow %s", ready(cure.Fast), ready(cure.Slow))
+}
+
+func (j *judged) when(p timeline.Placed) string {
+	if !p.Step.Done.IsZero() {
+		return j.local(p.End).Format("2 Jan")
+	}
+	if p.Step.Do.Has(route.Cloth) && j.local(p.Start).YearDay() == j.local(p.Closes).YearDay() {
+		return j.local(p.Start).Format(momentLayout) + " to " + j.local(p.Closes).Format(say.ClockLayout)
+	}
+	return j.local(p.Start).Format(momentLayout)
+}
+
+// detail says what a step is done with.
+func detail(s *route.Step) string {
+	var parts []string
+	if s.Product != nil {
+		parts = append(parts, s.Product.Name)
+	}
+	if s.Do.Has(route.Cloth) {
+		words := "dry"
+		if l := s.Wets(); l != nil {
+			words = fmt.Sprintf("%s, %s", s.Cloth, l.Name)
+		}
+		stroke := map[string]string{"": "with the airflow", "airflow": "with the airflow", "across-then-airflow": "across, then with the airflow", "circular": "in circles, then with the airflow"}[s.Stroke]
+		return say.Capital(words) + "; " + stroke
+	}
+	switch {
+	case s.Do.Has(route.Veils):
+		parts = append(parts, count(s.Coats, "veil"))
+	case s.Do.Counts != "":
+		parts = append(parts, fmt.Sprintf("%d %s", s.Coats, s.Do.Counts))
+	case s.Do.Lays && s.Coats > 1:
+		parts = append(parts, count(s.Coats, "coat"))
+	}
+	if n := len(s.Decals); n > 0 {
+		parts = append(parts, count(n, "marking"))
+	}
+	if len(s.Joins) > 0 {
+		parts = append(parts, "Waits for what it joins")
+	}
+	if s.Share > 0 && s.Share < 1 {
+		parts = append(parts, fmt.Sprintf("on %.0f %% of the zone", 100*s.Share))
+	}
+	if s.Do.Has(route.WashOn|route.OilWork) && s.Wets() != nil {
+		parts = append(parts, s.Wets().Name)
+	}
+	if len(parts) == 0 && s.Wets() != nil {
+		parts = append(parts, say.Capital(s.Wets().Name))
+	}
+	if s.Do.Has(route.Tape) {
+		parts = append(parts, say.Capital(route.EdgeNamed(s.Edge).Words))
+	}
+	if len(parts) == 0 {
+		parts = append(parts, "By hand")
+	}
+	return strings.Join(parts, ", ")
+}

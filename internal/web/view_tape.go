@@ -1,0 +1,128 @@
+package web
+
+import (
+	"fmt"
+	"slices"
+	"time"
+
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
+	"inkysparrow/core/stack"
+	"inkysparrow/internal/wire"
+)
+
+// promise says how a plan's finish stands against its wanted date, and whether it is late.
+func promise(p *route.Plan, finish time.Time) (words string, late bool) {
+	if finish.IsZero() {
+		return "no steps yet", false
+	}
+	finish = finish.In(p.Place())
+	if p.Wanted.IsZero() {
+		return "ready " + finish.Format(say.DayLayout), false
+	}
+	wanted := p.Wanted.Add(-time.Second).In(p.Place())
+	switch days := dayOf(wanted) - dayOf(finish); {
+	case days < 0:
+		return fmt.Sprintf("ready %s, %s late", finish.Format(say.DayLayout), count(-days, "day")), true
+	case days == 0:
+		return "ready on the wanted day", false
+	default:
+		return fmt.Sprintf("ready in time by %s", count(days, "day")), false
+	}
+}
+
+// trail samples a film's hardening from laid to a little past ready, where the eye can follow it.
+func trail(l stack.Layer, ready time.Time) []wire.Sample {
+	const samples = 8
+	end := l.When(0.9)
+	if limit := l.Film.Laid.Add(14 * 24 * time.Hour); end.After(limit) {
+		end = limit
+	}
+	if end.Before(ready) {
+		end = ready
+	}
+	span := end.Sub(l.Film.Laid)
+	if span <= 0 {
+		return []wire.Sample{}
+	}
+	var out []wire.Sample
+	for i := range samples {
+		at := l.Film.Laid.Add(span * time.Duration(i) / (samples - 1))
+		out = append(out, wire.Sample{At: at.UTC(), Hard: round(float64(l.Hard(at)), 3)})
+	}
+	return out
+}
+
+// tape begins where the last thing that was done in each zone began, and ends a little after all is ready and wanted.
+func (j *judged) tape() wire.Tape {
+	tl := j.checked.Timeline
+	from := tl.From
+	events := []time.Time{}
+	for _, line := range tl.Lines {
+		last := time.Time{}
+		for _, p := range line.Steps {
+			if !p.Step.Done.IsZero() && p.Start.After(last) {
+				last = p.Start
+			}
+			for _, t := range []time.Time{p.Start, p.End, p.Ready} {
+				events = append(events, t.Truncate(time.Minute).UTC())
+			}
+		}
+		if !last.IsZero() && last.Before(from) {
+			from = last
+		}
+	}
+	if earliest := tl.From.AddDate(0, 0, -10); from.Before(earliest) {
+		from = earliest
+	}
+	to := tl.From.Add(24 * time.Hour)
+	for _, t := range []time.Time{tl.Finish, j.plan.Wanted} {
+		if t.After(to) && t.Sub(tl.From) < 120*24*time.Hour {
+			to = t
+		}
+	}
+	// The calendar begins at tl.From; the tape shows the sessions before it too.
+	c := schedule.New(j.plan.Bench, from.Add(-12*time.Hour))
+	j.sessions = c.Sessions(from, to)
+	t := wire.Tape{From: from.UTC(), To: to.UTC(), Sessions: []wire.Session{}}
+	for _, s := range j.sessions {
+		t.Sessions = append(t.Sessions, wire.Session{From: s.From.UTC(), To: s.To.UTC(), Label: j.local(s.From).Format("Mon 2")})
+		if s.From.Before(from) {
+			t.From = s.From.UTC()
+		}
+		if s.To.After(to) {
+			t.To = s.To.UTC()
+		}
+	}
+	if !j.plan.Wanted.IsZero() && !j.plan.Wanted.After(t.To) {
+		w := j.plan.Wanted.UTC()
+		t.Wanted = &w
+	}
+	slices.SortFunc(events, time.Time.Compare)
+	events = slices.CompactFunc(events, time.Time.Equal)
+	t.Events = slices.DeleteFunc(events, func(e time.Time) bool { return e.Before(t.From) || e.After(t.To) })
+	return t
+}
+
+// opening is the first stop or warning, else the step that comes next, else the start of the tape.
+func (j *judged) opening() wire.Opening {
+	if len(j.view.Findings) > 0 && j.view.Findings[0].Severity != "note" {
+		f := j.view.Findings[0]
+		if at, ok := j.checked.StartOf(f.Step); ok {
+			return wire.Opening{Zone: f.Zone, Step: f.Step, At: at.UTC()}
+		}
+	}
+	o := wire.Opening{At: j.checked.From.UTC()}
+	for _, z := range j.view.Zones {
+		if o.Zone == "" {
+			o.Zone = z.ID
+		}
+		for _, s := range z.Steps {
+			if s.Kind != "done" && (o.Step == "" || s.Start.Before(o.At)) {
+				o = wire.Opening{Zone: z.ID, Step: s.ID, At: s.Start}
+			}
+		}
+	}
+	return o
+}

@@ -1,0 +1,56 @@
+package plan
+
+import (
+	"slices"
+	"time"
+
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
+)
+
+// Effect is what a change does to a plan's findings and its finish.
+type Effect struct {
+	Words   string    // what the change is
+	Finish  time.Time // zero for a plan without steps
+	Before  time.Time
+	Gone    []timeline.Finding // above a note
+	Come    []timeline.Finding
+	Remain  int // findings above a note that were there before
+	Noted   int
+	Checked *rule.Report
+}
+
+// Compare tells what becomes of findings and finish from one plan to the other. Fixes are not tried.
+func Compare(before, after File) (Effect, error) {
+	p, err := before.Resolve()
+	if err != nil {
+		return Effect{}, err
+	}
+	q, err := after.Resolve()
+	if err != nil {
+		return Effect{}, err
+	}
+	was, is := rule.Check(p), rule.Check(q)
+	e := Effect{Before: was.Finish, Finish: is.Finish, Checked: is}
+	has := func(list []timeline.Finding, f timeline.Finding) bool {
+		return slices.ContainsFunc(list, func(g timeline.Finding) bool {
+			return g.Step == f.Step && g.Rule == f.Rule && g.Severity == f.Severity
+		})
+	}
+	for _, f := range was.Findings {
+		if f.Severity > timeline.Note && !has(is.Findings, f) {
+			e.Gone = append(e.Gone, f)
+		}
+	}
+	for _, f := range is.Findings {
+		switch {
+		case f.Severity == timeline.Note:
+			e.Noted++
+		case has(was.Findings, f):
+			e.Remain++
+		default:
+			e.Come = append(e.Come, f)
+		}
+	}
+	return e, nil
+}

@@ -1,0 +1,137 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"inkysparrow/core/route"
+)
+
+func (f *File) putStep(e Edit) (string, error) {
+	if e.Step == nil {
+		return "", fault("edit.step", "missing")
+	}
+	s := *e.Step
+	if e.Product != nil {
+		s.Product = f.take(*e.Product)
+	}
+	if e.Of != "" {
+		z, i, err := f.step(e.Of)
+		if err != nil {
+			return "", err
+		}
+		s.ID = e.Of
+		f.Zones[z].Steps[i] = s
+		return fmt.Sprintf("Changed %s of %s", strings.ToLower(doName(s.Do)), f.Zones[z].Name), nil
+	}
+	z, err := f.zone(e.Zone)
+	if err != nil {
+		return "", err
+	}
+	at := len(f.Zones[z].Steps)
+	switch {
+	case e.Before != "":
+		if at = f.Zones[z].place(e.Before); at < 0 {
+			return "", fault("edit.before", "no step %q in the zone", e.Before)
+		}
+	case s.Of == "":
+		at = f.Zones[z].placeOf(s.Do)
+	}
+	s.ID = f.free(f.Zones[z].ID + "-" + string(s.Do))
+	f.Zones[z].Steps = slices.Insert(f.Zones[z].Steps, at, s)
+	return fmt.Sprintf("Added %s to %s", strings.ToLower(doName(s.Do)), f.Zones[z].Name), nil
+}
+
+func (z *Zone) place(step string) int {
+	return slices.IndexFunc(z.Steps, func(s Step) bool { return s.ID == step })
+}
+
+// placeOf returns where a step of that kind belongs in the order of work: before the first step of a later phase that has not been done.
+func (z *Zone) placeOf(do Do) int {
+	own, ok := route.TechniqueNamed(string(do))
+	if !ok {
+		return len(z.Steps)
+	}
+	for i, s := range z.Steps {
+		if t, ok := route.TechniqueNamed(string(s.Do)); ok && t.Phase > own.Phase && s.Done == nil {
+			return i
+		}
+	}
+	return len(z.Steps)
+}
+
+// moveStep moves a step before another one or to the end; the wipes that follow a wash go with it.
+func (f *File) moveStep(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	zone := &f.Zones[z]
+	n := 1
+	for i+n < len(zone.Steps) && zone.Steps[i+n].Of == e.Of {
+		n++
+	}
+	moved := slices.Clone(zone.Steps[i : i+n])
+	if slices.ContainsFunc(moved, func(s Step) bool { return s.ID == e.Before }) {
+		return "", fault("edit.before", "a wash can't come after its own wipe")
+	}
+	zone.Steps = slices.Delete(zone.Steps, i, i+n)
+	to := len(zone.Steps)
+	if e.Before != "" {
+		if to = zone.place(e.Before); to < 0 {
+			return "", fault("edit.before", "no step %q in the zone", e.Before)
+		}
+	}
+	zone.Steps = slices.Insert(zone.Steps, to, moved...)
+	return fmt.Sprintf("Moved %s of %s", strings.ToLower(doName(moved[0].Do)), zone.Name), nil
+}
+
+// copyStep copies a step, with its wipes, into other zones or once more into its own, where it belongs in the order of work.
+func (f *File) copyStep(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	own := f.Zones[z].Steps[i]
+	with := []Step{own}
+	for _, s := range f.Zones[z].Steps[i+1:] {
+		if s.Of == own.ID {
+			with = append(with, s)
+		}
+	}
+	if len(e.Zones) == 0 {
+		return "", fault("edit.zones", "missing: where it is copied to")
+	}
+	var names []string
+	for _, id := range e.Zones {
+		to, err := f.zone(id)
+		if err != nil {
+			return "", err
+		}
+		at := f.Zones[to].placeOf(own.Do)
+		washID := ""
+		for k, s := range with {
+			s.Done, s.At = nil, nil
+			s.ID = f.free(f.Zones[to].ID + "-" + string(s.Do))
+			if k == 0 {
+				washID = s.ID
+			} else {
+				s.Of = washID
+			}
+			f.Zones[to].Steps = slices.Insert(f.Zones[to].Steps, at+k, s)
+		}
+		names = append(names, f.Zones[to].Name)
+	}
+	return fmt.Sprintf("Copied %s to %s", strings.ToLower(doName(own.Do)), strings.Join(names, ", ")), nil
+}
+
+func (f *File) removeStep(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	words := fmt.Sprintf("Removed %s of %s", strings.ToLower(doName(f.Zones[z].Steps[i].Do)), f.Zones[z].Name)
+	f.Zones[z].Steps = slices.DeleteFunc(f.Zones[z].Steps, func(s Step) bool { return s.ID == e.Of || s.Of == e.Of })
+	return words, nil
+}

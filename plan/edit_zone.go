@@ -1,0 +1,99 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+)
+
+// putPart adds a part, or renames one.
+func (f *File) putPart(e Edit) (string, error) {
+	if e.Part == nil {
+		return "", fault("edit.part", "missing")
+	}
+	p := *e.Part
+	if e.Of != "" {
+		i := slices.IndexFunc(f.Parts, func(q Part) bool { return q.ID == e.Of })
+		if i < 0 {
+			return "", fault("edit.of", "no part %q in the plan", e.Of)
+		}
+		f.Parts[i].Name = p.Name
+		return "Changed " + p.Name, nil
+	}
+	p.ID = freeAmong(slug(p.Name, "part"), f.hasPart)
+	f.Parts = append(f.Parts, p)
+	return "Added " + p.Name, nil
+}
+
+// removePart takes a part out; its zones become the model's own, and joins no longer name it.
+func (f *File) removePart(e Edit) (string, error) {
+	i := slices.IndexFunc(f.Parts, func(q Part) bool { return q.ID == e.Of })
+	if i < 0 {
+		return "", fault("edit.of", "no part %q in the plan", e.Of)
+	}
+	words := "Removed " + f.Parts[i].Name
+	f.Parts = slices.Delete(f.Parts, i, i+1)
+	for z := range f.Zones {
+		zone := &f.Zones[z]
+		if zone.Part == e.Of {
+			zone.Part = ""
+		}
+		for k := range zone.Steps {
+			zone.Steps[k].Joins = slices.DeleteFunc(slices.Clone(zone.Steps[k].Joins), func(id string) bool { return id == e.Of })
+		}
+		zone.Steps = slices.DeleteFunc(zone.Steps, func(s Step) bool { return s.Do == "join" && len(s.Joins) == 0 })
+	}
+	return words, nil
+}
+
+func (f *File) putZone(e Edit) (string, error) {
+	if e.NewZone == nil {
+		return "", fault("edit.new_zone", "missing")
+	}
+	z := *e.NewZone
+	if e.Of == "" {
+		z.ID = freeAmong(slug(z.Name, "zone"), func(id string) bool { return slices.ContainsFunc(f.Zones, func(q Zone) bool { return q.ID == id }) })
+		z.Steps = nil
+		f.Zones = append(f.Zones, z)
+		return "Added " + z.Name, nil
+	}
+	i, err := f.zone(e.Of)
+	if err != nil {
+		return "", err
+	}
+	f.Zones[i].Name, f.Zones[i].AreaCM2, f.Zones[i].Part = z.Name, z.AreaCM2, z.Part
+	return "Changed " + z.Name, nil
+}
+
+// copyZone adds a zone with the route of another one, nothing of it done yet: the same again on the other wing.
+func (f *File) copyZone(e Edit) (string, error) {
+	from, err := f.zone(e.Of)
+	if err != nil {
+		return "", err
+	}
+	z := Zone{Name: f.Zones[from].Name + ", again", AreaCM2: f.Zones[from].AreaCM2}
+	if e.NewZone != nil {
+		z.Name, z.AreaCM2 = e.NewZone.Name, e.NewZone.AreaCM2
+	}
+	z.ID = freeAmong(slug(z.Name, "zone"), func(id string) bool { return slices.ContainsFunc(f.Zones, func(q Zone) bool { return q.ID == id }) })
+	f.Zones = append(f.Zones, z)
+	own := &f.Zones[len(f.Zones)-1]
+	ids := map[string]string{}
+	for _, s := range f.Zones[from].Steps {
+		s.Done, s.At, s.Of = nil, nil, ids[s.Of]
+		old := s.ID
+		s.ID = f.free(own.ID + "-" + string(s.Do))
+		ids[old] = s.ID
+		own.Steps = append(own.Steps, s)
+	}
+	return fmt.Sprintf("Added %s with the route of %s", z.Name, f.Zones[from].Name), nil
+}
+
+func (f *File) removeZone(e Edit) (string, error) {
+	i, err := f.zone(e.Of)
+	if err != nil {
+		return "", err
+	}
+	words := "Removed " + f.Zones[i].Name
+	f.Zones = slices.Delete(f.Zones, i, i+1)
+	return words, nil
+}
