@@ -143,7 +143,7 @@ type Step struct {
 	ID          string     `json:"id" jsonschema:"minLength=1,maxLength=100"`
 	Do          Do         `json:"do"`
 	Product     string     `json:"product,omitempty" jsonschema:"maxLength=100"`
-	Coats       int        `json:"coats,omitempty" jsonschema:"minimum=1,maximum=10"`
+	Coats       int        `json:"coats,omitempty" jsonschema:"minimum=1,maximum=15,description=Up to 10; thin passes of exhaust up to 15."`
 	ThicknessUM float64    `json:"thickness_um,omitempty" jsonschema:"minimum=0.1,maximum=500,description=Dry thickness of one coat."`
 	AreaPct     float64    `json:"area_pct,omitempty" jsonschema:"minimum=0.1,maximum=100,description=Share of the zone that the step covers; what is usual for its kind where it is left out."`
 	LineMM      float64    `json:"line_mm,omitempty" jsonschema:"minimum=0.1,maximum=50,description=Width of the lines or blotches of shading on the model."`

@@ -297,6 +297,9 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 	if out.Coats == 0 {
 		out.Coats = max(1, do.Coats)
 	}
+	if out.Coats > do.Most() {
+		return nil, fault(path+".coats", "%d are too many: %s takes up to %d", out.Coats, do.ID, do.Most())
+	}
 	if s.Edge != "" && !do.Has(route.Tape) {
 		return nil, fault(path+".edge", "only a mask has an edge")
 	}

@@ -47,6 +47,21 @@ func (c Colour) Hiding(coats float64) Cover {
 	return v
 }
 
+// Shows returns the share of the way from ground to an opaque layer that n coats go, in luminance: 0 to 1.
+func (v *Cover) Shows(ground Colour, n float64) float64 {
+	r, g, b := ground.c.LinearRgb()
+	from, to, at := 0.0, 0.0, 0.0
+	for i, below := range [3]float64{r, g, b} {
+		from += weights[i] * below
+		to += weights[i] * (v.a[i] - v.b[i])
+		at += weights[i] * v.layer(i, below, n)
+	}
+	if from == to {
+		return 1
+	}
+	return (at - from) / (to - from)
+}
+
 // contrast returns the ratio of luminance of n coats over the black and the white of a hiding chart, 0 to 1.
 func (v *Cover) contrast(n float64) float64 {
 	black, white := 0.0, 0.0

@@ -9,11 +9,14 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/guide"
 	"inkysparrow/core/route"
 	"inkysparrow/core/routetest"
 	"inkysparrow/core/rule"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
 
@@ -169,7 +172,7 @@ func TestDraftFollowsTheSchools(t *testing.T) {
 		seen := map[string]string{}
 		for _, a := range school.Answers {
 			s := shape(route.Schools{question: a.ID}, effects...)
-			if question != "wash" && question != "shade" { // sprayed over gloss goes into the lines; even and by panels differ in the hand
+			if question != "shade" { // even and by panels differ in the hand
 				if other, twice := seen[s]; twice {
 					t.Errorf("%s: %s drafts the same route as %s", question, a.ID, other)
 				}
@@ -198,6 +201,88 @@ func TestDraftFollowsTheSchools(t *testing.T) {
 	}
 	if shape(route.Schools{"under_wash": "gloss"}, WithWash) == shape(route.Schools{"under_wash": "flat"}, WithWash) {
 		t.Error("under_wash changes nothing")
+	}
+}
+
+// When a wash is wiped changes the cloth, the help to dry, the evening of the wipe and the finish: wet at once, flashed sooner than
+// touch-dry, dry all through and the next day an evening later.
+func TestWipeSchools(t *testing.T) {
+	type laid struct {
+		cloth  wash.Wetness
+		drying route.Drying
+		waits  time.Duration
+		finish time.Time
+	}
+	lay := func(school string) laid {
+		r := rule.Check(drafted("waterborne-acrylic", "#6f7a82", false, 400*time.Hour, []Wish{WithWash}, route.Schools{"wipe": school, "under_wash": "flat"}))
+		for i, p := range r.Lines[0].Steps {
+			if w := p.Step.Wiped; w != nil {
+				return laid{p.Step.Cloth, w.Drying, p.Start.Sub(r.Lines[0].Steps[i-1].End), r.Finish}
+			}
+		}
+		t.Fatalf("%s: nothing is wiped", school)
+		return laid{}
+	}
+	wet, flashed, usual, dry, next := lay("wet"), lay("flashed"), lay("touch-dry"), lay("dry"), lay("next-day")
+	if wet.waits != 0 || flashed.waits >= usual.waits || usual.waits > 45*time.Minute || dry.waits < 3*time.Hour || next.waits < 10*time.Hour {
+		t.Errorf("wiped after: wet %v, flashed %v, touch-dry %v, dry %v, next day %v", wet.waits, flashed.waits, usual.waits, dry.waits, next.waits)
+	}
+	if !dry.finish.After(usual.finish) || !next.finish.After(usual.finish) || wet.finish.After(usual.finish) {
+		t.Errorf("ready: wet %v, touch-dry %v, dry %v, next day %v", wet.finish, usual.finish, dry.finish, next.finish)
+	}
+	if usual.cloth != wash.Dry || dry.cloth != wash.Damp || next.cloth != wash.Damp || flashed.drying != route.InAirStream || usual.drying != route.ByItself {
+		t.Errorf("cloths and drying: %+v %+v %+v %+v", usual, dry, next, flashed)
+	}
+}
+
+// T56, common practice, no source: one pass of a stain covers 3 to 8 % of what a full coat does, and a plain exhaust takes 5 to 15.
+func TestPasses(t *testing.T) {
+	for paint, stain := range map[string]string{"#d8dcd8": "#2b2725", "#6f7a82": "#2b2725", "#202224": "#c0b4a2"} {
+		ground, _ := colour.Parse(paint)
+		step := &route.Step{Do: route.MustTechnique("exhaust-spray"), Product: routetest.Coloured(coating.Paint, "waterborne-acrylic", stain, coating.Flat), Coats: 1}
+		v, one := step.Cover()
+		if got := v.Shows(ground, one); got < 0.03 || got > 0.08 {
+			t.Errorf("T56 on %s: one pass covers %.3f, want 0.03 to 0.08", paint, got)
+		}
+	}
+	step := &route.Step{Do: route.MustTechnique("exhaust-spray"), Product: routetest.Coloured(coating.Paint, "waterborne-acrylic", "#2b2725", coating.Flat), Coats: 1}
+	ground, _ := colour.Parse("#6f7a82")
+	plain := 0
+	for n := route.MostPasses; n >= 1; n-- {
+		if r, _ := rule.StainReads(step, ground, n); r == shade.Clear {
+			plain = n
+		}
+	}
+	if plain < 5 || plain > 15 {
+		t.Errorf("T56: a plain exhaust from %d passes, want 5 to 15", plain)
+	}
+}
+
+// T56, common practice, no source: a plain exhaust takes 5 to 15 passes. Subtle can be reached on pale, mid and black paint, and a heavy
+// model takes more passes than one as it was flown, and that more than a restrained one; so it is with what oils and chips cover.
+func TestStrengths(t *testing.T) {
+	for _, paint := range []string{"#d8dcd8", "#6f7a82", "#202224"} {
+		passes, share := map[string]int{}, map[string]float64{}
+		for _, strength := range []string{"restrained", "service-worn", "heavy"} {
+			p := drafted("waterborne-acrylic", paint, false, 400*time.Hour, []Wish{WithExhaust, WithDots}, route.Schools{"strength": strength})
+			for i, s := range p.Zones[0].Steps {
+				switch s.Do.ID {
+				case "exhaust-spray":
+					passes[strength] = s.Coats
+					if r, d := rule.StainReads(s, p.Zones[0].Tones(i).Panel, s.Coats); r != p.Wear.Stain {
+						t.Errorf("%s on %s: %d passes differ by %.1f and read %v, want %v", strength, paint, s.Coats, d, r, p.Wear.Stain)
+					}
+				case "oil-dots":
+					share[strength] = s.Covered()
+				}
+			}
+		}
+		if passes["service-worn"] < 2 || passes["heavy"] > 15 || !(passes["restrained"] < passes["service-worn"] && passes["service-worn"] < passes["heavy"]) {
+			t.Errorf("passes on %s: %v", paint, passes)
+		}
+		if !(share["restrained"] < share["service-worn"] && share["service-worn"] < share["heavy"]) {
+			t.Errorf("oils on %s cover %v", paint, share)
+		}
 	}
 }
 

@@ -11,8 +11,16 @@ import (
 	"inkysparrow/core/stack"
 )
 
-// MostPasses is the most thin passes of a sprayed stain that are proposed, as many as a plan can hold.
-const MostPasses = 10
+// MostPasses is the most thin passes of a sprayed stain.
+var MostPasses = int(Numbers.Number("most-passes", 15, "passes", "most passes of a sprayed stain", thinBench))
+
+// Most returns the most coats that a step can have; the plan format lets ten be written.
+func (t *Technique) Most() int {
+	if t.Counts == "passes" {
+		return MostPasses
+	}
+	return 10
+}
 
 // MostCoats is the most coats of one step.
 var MostCoats = Numbers.Number("most-coats", 6, "coats", "most coats of one step: what a mirror undercoat takes", fact.Bench("T20"))
@@ -135,7 +143,7 @@ func thin(id string, share float64) float64 {
 	return Numbers.Number("thin-"+id, share, "", "thickness of a coat or pass, as a share of the family's usual: "+id, thinBench)
 }
 
-var thinBench = fact.Bench("T56: one pass of a stain is a veil of 3 to 8 % of a full coat; the rest rough shares")
+var thinBench = fact.Bench("T56: one pass of a stain covers 3 to 8 %, as luminance shows it; the rest rough shares")
 
 // cover is the share of its zone that a technique usually covers, in the table of numbers.
 func cover(id string, share float64) float64 {
@@ -253,7 +261,7 @@ var techniques = []*Technique{
 		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: 5 * Minute, Per100: 4 * Minute, Caution: oilRagCare,
 	},
 	{
-		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 7, Counts: "passes", Thin: thin("exhaust-spray", 0.05), Tint: tint("exhaust-spray", 3), Kinds: stains,
+		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 7, Counts: "passes", Thin: thin("exhaust-spray", 0.0125), Tint: tint("exhaust-spray", 3), Kinds: stains,
 		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: 8 * Minute, Per100: Minute / 2, Between: 2 * Minute, Airbrush: true, Caution: sprayCare,
 	},
 	{

@@ -42,7 +42,7 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 				w.Covers = 100
 			}
 		}
-		w.Counts = "coats"
+		w.Counts, w.Most = "coats", d.Most()
 		switch {
 		case d.Counts != "":
 			w.Counts = d.Counts

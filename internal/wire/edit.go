@@ -85,6 +85,7 @@ type Technique struct {
 	Kinds    []string `json:"kinds"`  // products it takes
 	Optional bool     `json:"optional"`
 	Coats    int      `json:"coats"`      // usual number; 0 where it lays none
+	Most     int      `json:"most"`       // of them
 	Counts   string   `json:"counts"`     // what they are called: coats, veils or grades
 	Covers   float64  `json:"covers_pct"` // usual share of its zone; 0 where it can't be told
 	Shades   float64  `json:"shades_mm"`  // usual width of its lines or blotches; 0 where it shades nothing

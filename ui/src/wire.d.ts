@@ -555,6 +555,9 @@ export interface PlanStep {
   id: string;
   do: PlanDo;
   product?: string;
+  /**
+   * Up to 10; thin passes of exhaust up to 15.
+   */
   coats?: number;
   /**
    * Dry thickness of one coat.
@@ -950,6 +953,7 @@ export interface Technique {
   kinds: string[];
   optional: boolean;
   coats: number;
+  most: number;
   counts: string;
   covers_pct: number;
   shades_mm: number;

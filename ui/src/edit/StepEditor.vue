@@ -162,7 +162,7 @@ const choices = (list?: readonly { id: string; words: string }[]) =>
             :label="capital(technique.counts)"
             type="number"
             min="1"
-            max="10"
+ :max="technique.most"
             :placeholder="String(technique.coats)"
             persistent-placeholder
           />
