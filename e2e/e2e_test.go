@@ -3,6 +3,7 @@ package e2e
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"io"
 	"log/slog"
@@ -27,6 +28,12 @@ import (
 )
 
 var chromium *rod.Browser
+
+// patience is how long a test waits for what it looks for: long, since other tests run beside it.
+const patience = 30 * time.Second
+
+// running are the tests that run beside others already; a test may open several pages.
+var running sync.Map
 
 func TestMain(m *testing.M) {
 	b, err := browser.Start()
@@ -61,14 +68,40 @@ type view struct {
 
 var desk = view{width: 1280, height: 800}
 
-func open(t *testing.T, v view, path string) *bench {
+// demoFile is a database with the demo's data, made once.
+var demoFile = sync.OnceValues(func() ([]byte, error) {
+	dir, err := os.MkdirTemp("", "inkysparrow-e2e")
+	if err != nil {
+		return nil, err
+	}
+	defer os.RemoveAll(dir)
+	path := filepath.Join(dir, "demo.db")
+	s, err := store.Open(context.Background(), path, time.Now)
+	if err != nil {
+		return nil, err
+	}
+	if err := errors.Join(demo.Reset(context.Background(), s), s.Close()); err != nil {
+		return nil, err
+	}
+	return os.ReadFile(path)
+})
+
+func open(t *testing.T, v view, address string) *bench {
 	t.Helper()
+	if _, already := running.LoadOrStore(t, true); !already {
+		t.Parallel() // most of it is waiting
+	}
 	b := &bench{t: t}
-	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "demo.db"), time.Now)
+	made, err := demoFile()
 	if err != nil {
 		t.Fatal(err)
 	}
-	if err := demo.Reset(t.Context(), s); err != nil {
+	path := filepath.Join(t.TempDir(), "demo.db")
+	if err := os.WriteFile(path, made, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	s, err := store.Open(t.Context(), path, time.Now)
+	if err != nil {
 		t.Fatal(err)
 	}
 	b.store = s
@@ -97,7 +130,12 @@ func open(t *testing.T, v view, path string) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b.page = private.MustPage("").Timeout(3 * time.Minute)
+	blank, err := private.Page(proto.TargetCreateTarget{URL: "about:blank"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	// What rod can't do fails the one test; a panic would take the others with it.
+	b.page = blank.Timeout(5 * time.Minute).WithPanic(func(what any) { t.Fatalf("%v", what) })
 	t.Cleanup(func() {
 		b.page.CancelTimeout().MustClose()
 		private.MustClose()
@@ -126,7 +164,7 @@ func open(t *testing.T, v view, path string) *bench {
 	scheme := map[bool]string{false: "light", true: "dark"}[v.night]
 	b.must(proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-color-scheme", Value: scheme}}}.Call(b.page))
 	b.page.MustSetViewport(v.width, v.height, 1, false)
-	b.page.MustNavigate(b.address + path).MustWaitLoad()
+	b.page.MustNavigate(b.address + address).MustWaitLoad()
 	return b
 }
 
@@ -146,7 +184,7 @@ func (b *bench) must(err error) {
 // sees waits until an element with that selector holds words, a regular expression, and returns the first that does.
 func (b *bench) sees(selector, words string) *rod.Element {
 	b.t.Helper()
-	e, err := b.page.Timeout(8 * time.Second).ElementByJS(rod.Eval(
+	e, err := b.page.Timeout(patience).ElementByJS(rod.Eval(
 		`(s, w) => [...document.querySelectorAll(s)].find(e => new RegExp(w).test(e.textContent.replace(/\s+/g, ' '))) ?? null`, selector, words))
 	if err != nil {
 		text := "nothing: there is none"
@@ -158,10 +196,44 @@ func (b *bench) sees(selector, words string) *rod.Element {
 	return e.CancelTimeout()
 }
 
-// still waits until the page has not changed for a moment.
+// click waits for an element with that selector that holds words, can be seen and can be clicked, and clicks it. One that a redraw replaces
+// meanwhile is looked for again.
+func (b *bench) click(selector, words string) {
+	b.t.Helper()
+	var err error
+	for until := time.Now().Add(patience); time.Now().Before(until); {
+		var e *rod.Element
+		e, err = b.page.Timeout(patience).ElementByJS(rod.Eval(`(s, w) => [...document.querySelectorAll(s)].find(e =>
+			new RegExp(w).test(e.textContent.replace(/\s+/g, ' ')) && !e.disabled && e.getAttribute('aria-disabled') !== 'true' && e.getClientRects().length) ?? null`, selector, words))
+		if err != nil {
+			break
+		}
+		if err = e.CancelTimeout().Timeout(2*time.Second).Click(proto.InputMouseButtonLeft, 1); err == nil {
+			return
+		}
+	}
+	b.t.Fatalf("no %s that says %q can be clicked: %v", selector, words, err)
+}
+
+// still waits until nothing on the page has changed for a moment and nothing moves.
 func (b *bench) still() {
 	b.t.Helper()
-	b.must(b.page.WaitStable(250 * time.Millisecond))
+	_, err := b.page.Timeout(patience).Eval(`() => new Promise(done => {
+		let timer
+		const end = () => {
+			if (document.getAnimations().some(a => a.playState === 'running' && a.effect?.getComputedTiming().iterations !== Infinity)) return again()
+			seen.disconnect()
+			done()
+		}
+		const again = () => {
+			clearTimeout(timer)
+			timer = setTimeout(end, 120)
+		}
+		const seen = new MutationObserver(again)
+		seen.observe(document, { subtree: true, childList: true, attributes: true, characterData: true })
+		again()
+	})`)
+	b.must(err)
 }
 
 func (b *bench) text(selector string) string {
@@ -177,5 +249,5 @@ func (b *bench) press(keys ...input.Key) {
 // gone waits until no element with that selector holds words.
 func (b *bench) gone(selector, words string) {
 	b.t.Helper()
-	b.must(b.page.Timeout(8 * time.Second).Wait(rod.Eval(`(s, w) => ![...document.querySelectorAll(s)].some(e => e.textContent.includes(w))`, selector, words)))
+	b.must(b.page.Timeout(patience).Wait(rod.Eval(`(s, w) => ![...document.querySelectorAll(s)].some(e => e.textContent.includes(w))`, selector, words)))
 }

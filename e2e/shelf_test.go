@@ -35,24 +35,24 @@ func TestShelf(t *testing.T) {
 	b.pick("The other one", "Pale sky enamel")
 	b.sees("aside .from li", "run into the lines ?from 5")
 	b.sees("aside .uses", "Pin wash, Underside")
-	b.button("in drops").MustClick()
+	b.push("in drops")
 	b.sees("aside .uses", "drops")
 }
 
 // A product is added, changed, refused where it is wrong, removed and put back.
 func TestShelfProduct(t *testing.T) {
 	b := open(t, desk, "/shelf")
-	b.button("Add a product").MustClick()
+	b.push("Add a product")
 	b.fill("Name of the product", "Quay green")
 	b.fill("L*", "42")
 	b.press(input.Tab)
 	b.fill("At hand, ml", "-1")
 	b.page.MustEval(`() => document.querySelector('aside form').noValidate = true`)
-	b.button("Save").MustClick()
+	b.push("Save")
 	b.sees("aside .refused", "stock_ml")
 	b.fill("At hand, ml", "17")
 	b.pick("Thinner", "a mixture")
-	b.button("Save").MustClick()
+	b.push("Save")
 	b.sees("aside h2", "Quay green")
 	all, err := b.store.Shelf(t.Context())
 	b.must(err)
@@ -64,9 +64,9 @@ func TestShelfProduct(t *testing.T) {
 	if p.Colour == "#808080" || *p.StockML != 17 || p.Thinner == nil {
 		t.Errorf("kept as %+v", p)
 	}
-	b.button("Remove").MustClick()
+	b.push("Remove")
 	b.sees(".removed", "Quay green is off the shelf")
-	b.sees(".removed button", "Put it back").MustClick()
+	b.click(".removed button", "Put it back")
 	b.sees("aside h2", "Quay green")
 }
 
@@ -80,7 +80,7 @@ func TestShelfImport(t *testing.T) {
 		b.must(os.WriteFile(path, []byte(text), 0o600))
 		return path
 	}
-	b.button("Import").MustClick()
+	b.push("Import")
 	b.sees("[role=dialog] h2", "Import")
 	choose := func(path string) { b.page.MustElement("[role=dialog] input[type=file]").MustSetFiles(path) }
 	choose(file("latin.csv", "name,kind,family\nGr\xfcn,paint,lacquer\n"))
@@ -89,17 +89,17 @@ func TestShelfImport(t *testing.T) {
 	b.sees(".dry p", "1 new, 1 changed, 0 as they are, ?2 that can't be read")
 	b.sees(".dry li", "line 3 the same product as line 2")
 	b.sees(".dry li", `line 4 family: "gouache"`)
-	b.button("Put them on the shelf").MustClick()
+	b.push("Put them on the shelf")
 	b.sees(".count", "33 products")
 	var rows bytes.Buffer
 	rows.WriteString("name,kind,family,colour\n")
 	for i := range 19900 {
 		fmt.Fprintf(&rows, "Paint %05d,paint,lacquer,#%06x\n", i, i*800)
 	}
-	b.button("Import").MustClick()
+	b.push("Import")
 	choose(file("many.csv", rows.String()))
 	b.sees(".dry p", "19900 new")
-	b.button("Put them on the shelf").MustClick()
+	b.push("Put them on the shelf")
 	b.sees(".count", "19933 products")
 	b.fill("Search", "paint 19899")
 	b.sees(".product .name", "Paint 19899")
@@ -118,7 +118,7 @@ func TestTakeFromShelf(t *testing.T) {
 	b.sees("[role=dialog] h2", "Change the step")
 	b.pick("With", "Slate clay")
 	b.sees(".effect", "go|gone")
-	b.button("Save").MustClick()
+	b.push("Save")
 	b.sees(".step[aria-current]", "Slate clay")
 	now, err := b.store.Build(t.Context(), "petrel")
 	b.must(err)
@@ -128,9 +128,9 @@ func TestTakeFromShelf(t *testing.T) {
 	}
 	// The shelf's product changes; the plan keeps its copy until it is renewed.
 	b.must(b.store.PutShelf(t.Context(), shelf.Product{Product: plan.Product{ID: "slate", Name: "Slate clay, new batch", Kind: coating.Wash, Family: "clay-wash", Colour: "#5c5852"}}))
-	b.page.MustElement("[aria-label='The plan']").MustClick()
-	b.sees("[role=tab]", "Products").MustClick()
-	b.page.MustElement("[aria-label='Renew Slate clay from the shelf']").MustClick()
+	b.click("[aria-label='The plan']", "")
+	b.click("[role=tab]", "Products")
+	b.click("[aria-label='Renew Slate clay from the shelf']", "")
 	b.sees("[role=dialog] li", "Slate clay, new batch")
 	b.gone("[role=dialog] li .v-btn__content", "Renew")
 	text, err := now.Plan.Write()

@@ -22,7 +22,7 @@ func TestConflictWhileEditing(t *testing.T) {
 	b.must(err)
 	_, err = b.store.Save(t.Context(), "petrel", now.Revision, changed, words)
 	b.must(err)
-	b.button("Save").MustClick()
+	b.push("Save")
 	b.sees(".effect .problem", "changed elsewhere meanwhile.*Removed pencil wear of Propeller and legs.*Save again")
 	b.sees(".theirs caption", "Both versions, where they differ")
 	b.sees(".theirs tbody tr", "Coats ?2 ?usual")
@@ -31,7 +31,7 @@ func TestConflictWhileEditing(t *testing.T) {
 	}
 	b.sees(".effect .problem", "Save again") // the effect of it on the plan as it stands now has been asked for meanwhile
 	b.still()
-	b.button("Save").MustClick()
+	b.push("Save")
 	b.sees(".v-snackbar", "Changed flat coat of Upper surfaces")
 	after, err := b.store.Build(t.Context(), "petrel")
 	b.must(err)
@@ -44,17 +44,17 @@ func TestConflictWhileEditing(t *testing.T) {
 func TestMixture(t *testing.T) {
 	b := open(t, desk, "/builds/petrel")
 	b.sees(".panel .title", "White spirit bites")
-	b.page.MustElement("[aria-label='The plan']").MustClick()
-	b.sees("[role=tab]", "Products").MustClick()
+	b.click("[aria-label='The plan']", "")
+	b.click("[role=tab]", "Products")
 	b.sees("[role=dialog] li", "Harbour gloss")
 	b.page.MustEval(`() => [...document.querySelectorAll('[role=dialog] li')].find(l => l.textContent.includes('Harbour gloss')).querySelector('button').click()`)
 	b.pick("Thinner", "a mixture")
 	b.sees("[role=dialog] label", "Thinner: part 1")
 	b.pick("Thinner: part 1", "^water$")
-	b.button("Add a part").MustClick()
+	b.push("Add a part")
 	b.pick("Thinner: part 2", "isopropanol")
 	b.sees(".v-text-field__suffix__text", "50 %")
-	b.button("Save").MustClick()
+	b.push("Save")
 	b.sees(".v-snackbar", "Changed Harbour gloss")
 	now, err := b.store.Build(t.Context(), "petrel")
 	b.must(err)
@@ -72,8 +72,8 @@ func TestAskWhy(t *testing.T) {
 	b.page.MustElement(".core [aria-label^='Why: Pale sky enamel']").MustFocus()
 	b.press(input.Enter)
 	b.sees(".core .answer", "Pale sky enamel. Laid .* its carrier is gone .* % hard because it takes up oxygen")
-	b.page.MustElement(".bar .build").MustClick()
-	b.sees(".v-list-item", "Why it is ready then").MustClick()
+	b.click(".bar .build", "")
+	b.click(".v-list-item", "Why it is ready then")
 	b.sees("[role=dialog] li", "The last to be ready is")
 	b.sees("[role=dialog] li", "Its longest wait is")
 	b.sees("[role=dialog] dd", "Mar")
@@ -91,7 +91,7 @@ func TestDragAStep(t *testing.T) {
 	}`)
 	b.sees(".v-snackbar", "Moved seal of Cowling")
 	b.sees(".step", "^ ?3 ?Seal")
-	b.page.MustElement("[aria-label=Undo]").MustWaitEnabled().MustClick()
+	b.click("[aria-label=Undo]", "")
 	b.sees(".step", "^ ?5 ?Seal")
 }
 
@@ -99,16 +99,16 @@ func TestDragAStep(t *testing.T) {
 func TestEvenings(t *testing.T) {
 	b := open(t, desk, "/builds/petrel")
 	b.sees(".panel .title", "White spirit bites")
-	b.page.MustElement("[aria-label='The plan']").MustClick()
-	b.sees("[role=tab]", "Evenings").MustClick()
-	b.button("Add a day off, or other hours").MustClick()
+	b.click("[aria-label='The plan']", "")
+	b.click("[role=tab]", "Evenings")
+	b.push("Add a day off, or other hours")
 	b.field("Day").MustEval(`() => { this.value = '2027-03-16'; this.dispatchEvent(new Event('input', { bubbles: true })) }`)
 	b.sees(".effect .finish", "finish moves from Wed 17 Mar to Thu 18 Mar")
 	b.fill("To", "18:00")
 	b.sees(".effect .problem", `sessions\[0\]: ends at 18:00, before it starts at 19:30`)
 	b.fill("To", "22:30")
 	b.sees(".effect .finish", "to Thu 18 Mar")
-	b.button("Save").MustClick()
+	b.push("Save")
 	b.sees(".bar .sub", "ready in time by 1 day")
 	b.gone(".tape .day", "Tue 16")
 }
@@ -143,10 +143,10 @@ func TestNewBuildByKeyboard(t *testing.T) {
 func TestNarrow(t *testing.T) {
 	b := open(t, view{width: 390, height: 844}, "/builds/petrel")
 	b.sees(".panel .title", "White spirit bites Pale sky enamel")
-	b.sees(".fix", "Seal first").MustClick()
+	b.click(".fix", "Seal first")
 	b.sees(".step .name", "Seal")
 	b.sees(".core .verdict", "Safe|Bites")
-	b.sees(".tape .zone", "Underside").MustClick()
+	b.click(".tape .zone", "Underside")
 	b.sees(".route h2", "Underside")
 }
 
@@ -175,19 +175,19 @@ func TestOddNames(t *testing.T) {
 // Units are changed with a click and kept; a room that is looked at in Fahrenheit and saved untouched stays the same room.
 func TestUnits(t *testing.T) {
 	b := open(t, desk, "/builds/petrel")
-	b.sees(".air", "19.0 °C").MustClick()
+	b.click(".air", "19.0 °C")
 	b.sees(".air", "66.2 °F")
-	b.sees(".left header button", "180 cm²").MustClick()
+	b.click(".left header button", "180 cm²")
 	b.sees(".left header button", "27.9 in²")
 	b.page.MustReload().MustWaitLoad()
 	b.sees(".air", "66.2 °F")
-	b.page.MustElement("[aria-label='The plan']").MustClick()
+	b.click("[aria-label='The plan']", "")
 	b.sees("[role=dialog] label", "Room, °F")
 	if got := b.field("Room, °F").MustProperty("value").Str(); got != "66.2" {
 		t.Errorf("the room is shown at %q", got)
 	}
 	b.fill("Name", "Petrel in Fahrenheit")
-	b.button("Save").MustClick()
+	b.push("Save")
 	b.sees(".bar .name", "Petrel in Fahrenheit")
 	after, err := b.store.Build(t.Context(), "petrel")
 	b.must(err)
@@ -195,18 +195,18 @@ func TestUnits(t *testing.T) {
 		t.Errorf("the room was changed to %v and %v", c.TemperatureC, c.Night.TemperatureC)
 	}
 	b.page.MustNavigate(b.address + "/builds/nightjar?step=w3").MustWaitLoad()
-	b.sees(".because", "The room is at 48.2 °F, and Harbour gloss wants 50.0 °F")
+	b.sees(".because", "The room is at 48.2 °F, and Harbour gloss wants 50 °F")
 }
 
 // The garage's damp week is taken out of the Nightjar's plan: the effect is told, and the model is in time again.
 func TestTakeTheSpellAway(t *testing.T) {
 	b := open(t, desk, "/builds/nightjar")
 	b.sees(".bar .sub", "4 days late")
-	b.page.MustElement("[aria-label='The plan']").MustClick()
+	b.click("[aria-label='The plan']", "")
 	b.sees("[role=dialog] label", "Other air from")
-	b.page.MustElement("[aria-label^='Remove the spell']").MustClick()
+	b.click("[aria-label^='Remove the spell']", "")
 	b.sees(".effect .finish", "finish moves from Tue 23 Mar to")
-	b.button("Save").MustClick()
+	b.push("Save")
 	b.sees(".bar .sub", "in time|on the wanted day|late")
 	b.gone(".bar .sub", "4 days late")
 }

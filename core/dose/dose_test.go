@@ -3,6 +3,7 @@ package dose
 import (
 	"math"
 	"testing"
+	"time"
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
@@ -97,5 +98,21 @@ func TestSpray(t *testing.T) {
 	}
 	if RangeFor("no such").ID != "colour" {
 		t.Error("an unknown purpose has no range")
+	}
+}
+
+// Common practice, no source: a gloss coat over a large zone takes minutes, and a cup of 5 ml lasts some.
+func TestSprayingTakesMinutes(t *testing.T) {
+	f := coating.MustFamily("polish-clear")
+	large := (Setting{0.4, 14, 9.5, f.Thinning}).Of(f, f.Wet, true, 780, climate.Room)
+	if large.Time < 2*time.Minute || large.Time > 15*time.Minute {
+		t.Errorf("a coat of gloss over 780 cm2 is sprayed in %v", large.Time)
+	}
+	cup := Of(Job{Family: f, AreaCM2: 780, Coats: 1, Wet: f.Wet, Airbrush: true, Thinning: -1})
+	if perCup := time.Duration(float64(large.Time) * cupML / cup.Mixed); perCup < 90*time.Second || perCup > 10*time.Minute {
+		t.Errorf("a cup is empty after %v", perCup)
+	}
+	if half := (Setting{0.4, 14, 9.5, f.Thinning}).Of(f, f.Wet, true, 390, climate.Room); half.Time*2 != large.Time {
+		t.Errorf("half the area takes %v, all of it %v", half.Time, large.Time)
 	}
 }

@@ -19,10 +19,13 @@ func Start() (*rod.Browser, error) {
 	l := launcher.New().Bin(bin).Leakless(false).NoSandbox(true).HeadlessNew(true)
 	for _, flag := range []string{
 		"disable-gpu", "disable-quic", "no-first-run", "disable-background-networking", "disable-component-update", "disable-sync",
-		"disable-dev-shm-usage", "no-proxy-server", "hide-scrollbars", "force-prefers-reduced-motion",
+		"disable-dev-shm-usage", "no-proxy-server",
+		"disable-extensions", "disable-component-extensions-with-background-pages", "disable-default-apps", "mute-audio", "disable-breakpad", "disable-hang-monitor",
+		"disable-background-timer-throttling", "disable-backgrounding-occluded-windows", "disable-renderer-backgrounding", "hide-scrollbars", "force-prefers-reduced-motion",
 	} {
 		l.Set(flags.Flag(flag))
 	}
+	l.Set("disable-features", "SpareRendererForSitePerProcess,Translate,OptimizationHints,MediaRouter,BackForwardCache,PaintHolding")
 	address, err := l.Launch()
 	if err != nil {
 		return nil, fmt.Errorf("start chromium: %w", err)
