@@ -115,11 +115,6 @@ const (
 func (t *Technique) Has(r Role) bool { return t.Role&r != 0 }
 
 const (
-	Minute = time.Minute
-	second = time.Second
-)
-
-const (
 	sprayCare  = "Spray with extraction and a respirator fit for vapour and mist; no flames; follow the label."
 	dustCare   = "Wear a dust mask; keep the dust off food and hands."
 	bladeCare  = "Cut away from your fingers, with a fresh blade."
@@ -145,6 +140,32 @@ func thin(id string, share float64) float64 {
 
 var thinBench = fact.Bench("T56: one pass of a stain covers 3 to 8 %, as luminance shows it; the rest rough shares")
 
+// setup, per100 and between are a technique's attended times, in the table of numbers: to begin with, for every 100 cm2 and coat, and for
+// flashing off between coats.
+func setup(id string, minutes float64) time.Duration {
+	return inMinutes(Numbers.Number("setup-"+id, minutes, "min", "setting up, cleaning with it: "+id, benchTimes))
+}
+
+func per100(id string, minutes float64) time.Duration {
+	return inMinutes(Numbers.Number("per-100-"+id, minutes, "min", "work on 100 cm², a coat: "+id, benchTimes))
+}
+
+func between(id string, minutes float64) time.Duration {
+	return inMinutes(Numbers.Number("between-"+id, minutes, "min", "flashing off between coats, attended: "+id, flashTimes))
+}
+
+func inMinutes(v float64) time.Duration { return time.Duration(v * float64(time.Minute)) }
+
+// usualCoats is how many coats, grades or passes a technique usually takes, in the table of numbers.
+func usualCoats(id string, n int) int {
+	return int(Numbers.Number("coats-"+id, float64(n), "", "usual coats, grades or passes: "+id, usualBench))
+}
+
+var (
+	flashTimes = fact.Bench("T51: ten to twenty minutes between coats of acrylic; thin passes dry at once")
+	usualBench = fact.Bench("one thin coat has weak spots, a couple are trusted; T55, T56")
+)
+
 // cover is the share of its zone that a technique usually covers, in the table of numbers.
 func cover(id string, share float64) float64 {
 	return Numbers.Number("covers-"+id, share, "", "share of its zone that it usually covers: "+id, fact.Bench("a rough share; a step's own can be set"))
@@ -159,142 +180,142 @@ func tint(id string, parts float64) float64 {
 var techniques = []*Technique{
 	{
 		ID: "prime", Name: "Prime", Short: "Prime", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: paints, Role: Colour,
-		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: setup("prime", 8), Per100: per100("prime", 2), Between: between("prime", 10), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pre-shade", Name: "Pre-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("pre-shade", 0.5), Kinds: paints, Role: Shades,
 		WidthMM: shade.Line.WidthMM,
-		Sheen:   coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: 8 * Minute, Per100: 5 * Minute, Airbrush: true, Caution: sprayCare,
+		Sheen:   coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: setup("pre-shade", 8), Per100: per100("pre-shade", 5), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "base-coat", Name: "Base coat", Short: "Base", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
-		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 3 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
+		ID: "base-coat", Name: "Base coat", Short: "Base", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("base-coat", 2), Kinds: paints, Role: Colour,
+		Sheen: coating.Flat, Spray: "colour", Setup: setup("base-coat", 8), Per100: per100("base-coat", 3), Between: between("base-coat", 10), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "mottle", Name: "Mottle", Short: "Mottle", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("mottle", 0.5), Kinds: paints, Role: Shades,
-		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 6 * Minute, Airbrush: true, Caution: sprayCare,
+		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: setup("mottle", 8), Per100: per100("mottle", 6), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "veil", Name: "Thin veils", Short: "Veil", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 3, Thin: shade.Veil(), Tint: tint("veil", 4), Kinds: paints, Role: Colour | Veils,
-		Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 2 * Minute, Between: 3 * Minute, Airbrush: true, Caution: sprayCare,
+		ID: "veil", Name: "Thin veils", Short: "Veil", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: usualCoats("veil", 3), Thin: shade.Veil(), Tint: tint("veil", 4), Kinds: paints, Role: Colour | Veils,
+		Spray: "fine", Sheen: coating.Flat, Setup: setup("veil", 8), Per100: per100("veil", 2), Between: between("veil", 3), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("post-shade", 0.1), Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
-		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: 8 * Minute, Per100: 6 * Minute, Airbrush: true, Caution: sprayCare,
+		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: setup("post-shade", 8), Per100: per100("post-shade", 6), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: paints, Role: Colour,
-		Sheen: coating.SemiGloss, Spray: "metal", Setup: 8 * Minute, Per100: 4 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare + " Keep water out of its cup, and dust and hairs off: metal shows them all.",
+		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("metal-coat", 2), Kinds: paints, Role: Colour,
+		Sheen: coating.SemiGloss, Spray: "metal", Setup: setup("metal-coat", 8), Per100: per100("metal-coat", 4), Between: between("metal-coat", 10), Airbrush: true, Caution: sprayCare + " Keep water out of its cup, and dust and hairs off: metal shows them all.",
 	},
 	{
-		ID: "chipping-medium", Name: "Chipping medium", Short: "Medium", Phase: Chip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2,
-		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Spray: "colour", Setup: 6 * Minute, Per100: 2 * Minute, Between: 10 * Minute, Airbrush: true,
+		ID: "chipping-medium", Name: "Chipping medium", Short: "Medium", Phase: Chip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("chipping-medium", 2),
+		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Spray: "colour", Setup: setup("chipping-medium", 6), Per100: per100("chipping-medium", 2), Between: between("chipping-medium", 10), Airbrush: true,
 		Caution: "Decant aerosols slowly, outdoors. " + sprayCare,
 	},
 	{
 		ID: "chip", Name: "Chip", Short: "Chip", Phase: Chip, Contact: stack.ChipWork, Carries: JustWater, Role: Lifting, Kinds: []coating.Kind{coating.Paint, coating.Medium},
-		Optional: true, Covers: cover("chip", 0.01), Setup: 5 * Minute, Per100: 20 * Minute, Caution: bladeCare,
+		Optional: true, Covers: cover("chip", 0.01), Setup: setup("chip", 5), Per100: per100("chip", 20), Caution: bladeCare,
 	},
 	{
 		ID: "wipe-back", Name: "Wipe back", Short: "Back", Phase: Chip, Contact: stack.WornBack, Carries: ItsRemover, Role: WearsBack, Kinds: []coating.Kind{coating.Paint},
-		Covers: cover("wipe-back", 0.02), Setup: 5 * Minute, Per100: 15 * Minute,
+		Covers: cover("wipe-back", 0.02), Setup: setup("wipe-back", 5), Per100: per100("wipe-back", 15),
 	},
 	{
-		ID: "unmask", Name: "Unmask", Short: "Unmask", Phase: Base, Role: TapeOff, Setup: 3 * Minute, Per100: 3 * Minute, Caution: bladeCare,
+		ID: "unmask", Name: "Unmask", Short: "Unmask", Phase: Base, Role: TapeOff, Setup: setup("unmask", 3), Per100: per100("unmask", 3), Caution: bladeCare,
 	},
 	{
-		ID: "join", Name: "Join parts", Short: "Join", Phase: Finish, Role: Joins, Setup: 15 * Minute, Per100: 5 * Minute,
+		ID: "join", Name: "Join parts", Short: "Join", Phase: Finish, Role: Joins, Setup: setup("join", 15), Per100: per100("join", 5),
 		Caution: "Glue on bare faces only, with ventilation; keep it off finished paint. " + bladeCare,
 	},
-	{ID: "mask", Name: "Mask", Short: "Mask", Phase: Base, Role: Tape, Setup: 5 * Minute, Per100: 8 * Minute, Caution: bladeCare},
+	{ID: "mask", Name: "Mask", Short: "Mask", Phase: Base, Role: Tape, Setup: setup("mask", 5), Per100: per100("mask", 8), Caution: bladeCare},
 	{
-		ID: "polish", Name: "Polish", Short: "Polish", Phase: Base, Contact: stack.Polished, Kinds: []coating.Kind{coating.Medium, coating.Clear}, Optional: true, Sheen: coating.Gloss, Coats: 2, Counts: "grades",
-		Setup: 5 * Minute, Per100: 15 * Minute, Caution: dustCare,
+		ID: "polish", Name: "Polish", Short: "Polish", Phase: Base, Contact: stack.Polished, Kinds: []coating.Kind{coating.Medium, coating.Clear}, Optional: true, Sheen: coating.Gloss, Coats: usualCoats("polish", 2), Counts: "grades",
+		Setup: setup("polish", 5), Per100: per100("polish", 15), Caution: dustCare,
 	},
 	{
-		ID: "gloss-coat", Name: "Gloss coat", Short: "Gloss", Phase: Glossing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
+		ID: "gloss-coat", Name: "Gloss coat", Short: "Gloss", Phase: Glossing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("gloss-coat", 2), Kinds: clears, Role: ClearCoat,
+		Sheen: coating.Gloss, Spray: "gloss", Setup: setup("gloss-coat", 8), Per100: per100("gloss-coat", 2), Between: between("gloss-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "decals", Name: "Decals", Short: "Decals", Phase: Decals, Contact: stack.Floated, Carries: JustWater, Lays: true, Kinds: []coating.Kind{coating.DecalKind},
-		Role: NeedsGloss, Setup: 10 * Minute, Per100: 25 * Minute, Caution: bladeCare,
+		Role: NeedsGloss, Setup: setup("decals", 10), Per100: per100("decals", 25), Caution: bladeCare,
 	},
 	{
-		ID: "seal", Name: "Seal", Short: "Seal", Phase: Sealing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
+		ID: "seal", Name: "Seal", Short: "Seal", Phase: Sealing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("seal", 2), Kinds: clears, Role: ClearCoat,
+		Sheen: coating.Gloss, Spray: "gloss", Setup: setup("seal", 8), Per100: per100("seal", 2), Between: between("seal", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pin-wash", Name: "Pin wash", Short: "Wash", Phase: Washing, Contact: stack.PinWash, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
-		Covers: cover("pin-wash", 0.12), Setup: 5 * Minute, Per100: 4 * Minute,
+		Covers: cover("pin-wash", 0.12), Setup: setup("pin-wash", 5), Per100: per100("pin-wash", 4),
 	},
 	{
 		ID: "overall-wash", Name: "Overall wash", Short: "Wash", Phase: Washing, Contact: stack.Overall, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
-		Setup: 5 * Minute, Per100: 2 * Minute,
+		Setup: setup("overall-wash", 5), Per100: per100("overall-wash", 2),
 	},
 	{
 		ID: "spray-wash", Name: "Sprayed wash", Short: "Wash", Phase: Washing, Contact: stack.SprayedW, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
-		Spray: "grime", Setup: 8 * Minute, Per100: 3 * Minute, Between: 10 * Minute, Airbrush: true, Caution: sprayCare,
+		Spray: "grime", Setup: setup("spray-wash", 8), Per100: per100("spray-wash", 3), Between: between("spray-wash", 10), Airbrush: true, Caution: sprayCare,
 	},
-	{ID: "wipe", Name: "Wipe", Short: "Wipe", Phase: Washing, Role: Cloth, Carries: TheRemover, Setup: 2 * Minute, Per100: 4 * Minute},
+	{ID: "wipe", Name: "Wipe", Short: "Wipe", Phase: Washing, Role: Cloth, Carries: TheRemover, Setup: setup("wipe", 2), Per100: per100("wipe", 4)},
 	{
 		ID: "filter", Name: "Filter", Short: "Filter", Phase: Washing, Contact: stack.Overall, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
-		Setup: 5 * Minute, Per100: 3 * Minute,
+		Setup: setup("filter", 5), Per100: per100("filter", 3),
 	},
 	{
 		ID: "flat-coat", Name: "Flat coat", Short: "Flat", Phase: Grip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: "colour", Setup: setup("flat-coat", 8), Per100: per100("flat-coat", 2), Between: between("flat-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "satin-coat", Name: "Satin coat", Short: "Satin", Phase: Grip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Satin, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Satin, Spray: "colour", Setup: setup("satin-coat", 8), Per100: per100("satin-coat", 2), Between: between("satin-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("oil-accent", 0.5), Kinds: []coating.Kind{coating.Oil, coating.Wash},
-		Role: NeedsTooth | OilWork, Covers: cover("oil-accent", 0.05), Setup: 10 * Minute, Per100: 6 * Minute, Caution: oilRagCare,
+		Role: NeedsTooth | OilWork, Covers: cover("oil-accent", 0.05), Setup: setup("oil-accent", 10), Per100: per100("oil-accent", 6), Caution: oilRagCare,
 	},
 	{
 		ID: "oil-dots", Name: "Oil dots", Short: "Oil dots", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Kinds: []coating.Kind{coating.Oil, coating.Wash},
-		Role: NeedsTooth | OilWork, Covers: cover("oil-dots", 0.15), Setup: 10 * Minute, Per100: 6 * Minute, Caution: oilRagCare,
+		Role: NeedsTooth | OilWork, Covers: cover("oil-dots", 0.15), Setup: setup("oil-dots", 10), Per100: per100("oil-dots", 6), Caution: oilRagCare,
 	},
 	{
 		ID: "streak", Name: "Streaks", Short: "Streaks", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("streak", 0.5), Kinds: stains,
-		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: 5 * Minute, Per100: 4 * Minute, Caution: oilRagCare,
+		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: setup("streak", 5), Per100: per100("streak", 4), Caution: oilRagCare,
 	},
 	{
-		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: 7, Counts: "passes", Thin: thin("exhaust-spray", 0.0125), Tint: tint("exhaust-spray", 3), Kinds: stains,
-		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: 8 * Minute, Per100: Minute / 2, Between: 2 * Minute, Airbrush: true, Caution: sprayCare,
+		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: usualCoats("exhaust-spray", 7), Counts: "passes", Thin: thin("exhaust-spray", 0.0125), Tint: tint("exhaust-spray", 3), Kinds: stains,
+		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: setup("exhaust-spray", 8), Per100: per100("exhaust-spray", 0.5), Between: between("exhaust-spray", 2), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pastel", Name: "Pastel", Short: "Pastel", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.Pigment, coating.PencilOf},
-		Role: NeedsTooth | LooseOn | Staining, Covers: cover("pastel", 0.1), Setup: 5 * Minute, Per100: 6 * Minute, Caution: dustCare + " Gloves keep fingerprints off.",
+		Role: NeedsTooth | LooseOn | Staining, Covers: cover("pastel", 0.1), Setup: setup("pastel", 5), Per100: per100("pastel", 6), Caution: dustCare + " Gloves keep fingerprints off.",
 	},
 	{
 		ID: "pencil", Name: "Pencil wear", Short: "Pencil", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.PencilOf, coating.Pigment},
-		Role: LooseOn, Covers: cover("pencil", 0.02), Setup: 5 * Minute, Per100: 6 * Minute,
+		Role: LooseOn, Covers: cover("pencil", 0.02), Setup: setup("pencil", 5), Per100: per100("pencil", 6),
 	},
 	{
 		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: thin("sponge-chips", 0.5),
-		Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: 5 * Minute, Per100: 8 * Minute,
+		Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: setup("sponge-chips", 5), Per100: per100("sponge-chips", 8),
 	},
 	{
 		ID: "brush-chips", Name: "Brush chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: thin("brush-chips", 0.5),
-		Covers: cover("brush-chips", 0.01), Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: 5 * Minute, Per100: 10 * Minute,
+		Covers: cover("brush-chips", 0.01), Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: setup("brush-chips", 5), Per100: per100("brush-chips", 10),
 	},
 	{
 		ID: "mud", Name: "Mud", Short: "Mud", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("mud", 0.5), Kinds: stains,
-		Role: Staining, Covers: cover("mud", 0.05), Setup: 5 * Minute, Per100: 4 * Minute, Caution: dustCare,
+		Role: Staining, Covers: cover("mud", 0.05), Setup: setup("mud", 5), Per100: per100("mud", 4), Caution: dustCare,
 	},
 	{
 		ID: "wet-stain", Name: "Wet stain", Short: "Wet stain", Phase: Finish, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true,
-		Kinds: append(slices.Clone(stains), coating.Clear), Role: AfterFinish, Sheen: coating.Gloss, Covers: cover("wet-stain", 0.02), Setup: 5 * Minute, Per100: 4 * Minute,
+		Kinds: append(slices.Clone(stains), coating.Clear), Role: AfterFinish, Sheen: coating.Gloss, Covers: cover("wet-stain", 0.02), Setup: setup("wet-stain", 5), Per100: per100("wet-stain", 4),
 	},
 	{
-		ID: "final-gloss", Name: "Final gloss", Short: "Gloss", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Spray: "gloss", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
+		ID: "final-gloss", Name: "Final gloss", Short: "Gloss", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("final-gloss", 2), Kinds: clears, Role: ClearCoat,
+		Sheen: coating.Gloss, Spray: "gloss", Setup: setup("final-gloss", 8), Per100: per100("final-gloss", 2), Between: between("final-gloss", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "final-coat", Name: "Final coat", Short: "Final", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: 2, Kinds: clears, Role: ClearCoat | LastCoat,
-		Sheen: coating.Flat, Spray: "colour", Setup: 8 * Minute, Per100: 2 * Minute, Between: 15 * Minute, Airbrush: true, Caution: sprayCare,
+		ID: "final-coat", Name: "Final coat", Short: "Final", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("final-coat", 2), Kinds: clears, Role: ClearCoat | LastCoat,
+		Sheen: coating.Flat, Spray: "colour", Setup: setup("final-coat", 8), Per100: per100("final-coat", 2), Between: between("final-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 }
 

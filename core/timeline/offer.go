@@ -88,7 +88,7 @@ func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.
 	if !room {
 		p.NoRoom = true
 		p.Start, p.End, p.Asked = could, could.Add(need.Hands), could
-		if open, ok := calendar.Slot(could, schedule.Need{Hands: route.Minute}); ok { // too long for any session: it runs over
+		if open, ok := calendar.Slot(could, schedule.Need{Hands: time.Minute}); ok { // too long for any session: it runs over
 			p.Start, p.End, p.Asked = open, open.Add(need.Hands), open
 		}
 		return
