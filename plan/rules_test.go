@@ -30,10 +30,11 @@ func shelf() []plan.Product {
 		p("enamel-flat", "clear", "enamel", "flat"), p("pale", "paint", "waterborne-acrylic", "flat"), p("black-wash", "wash", "enamel-wash", ""), p("grey-wash", "wash", "clay-wash", ""),
 		p("bright", "metal", "lacquer", "gloss"), p("fuel", "paint", "waterborne-acrylic", "gloss"),
 		p("lines", "paint", "waterborne-acrylic", "flat"), p("cream", "paint", "waterborne-acrylic", "flat"), p("primer", "primer", "waterborne-acrylic", "flat"), p("bright-red", "paint", "enamel", "gloss"),
-		p("solvent-flat", "clear", "lacquer", "flat"), p("lacquer-primer", "primer", "lacquer", "flat"), p("white", "paint", "waterborne-acrylic", "flat"), p("brown-wash", "wash", "enamel-wash", ""), p("dark-metal", "metal", "lacquer", "gloss"), p("water-wash", "wash", "acrylic-wash", ""), p("soot", "paint", "waterborne-acrylic", "flat"), p("tan", "paint", "waterborne-acrylic", "flat"),
+		p("solvent-flat", "clear", "lacquer", "flat"), p("lacquer-primer", "primer", "lacquer", "flat"), p("white", "paint", "waterborne-acrylic", "flat"), p("mid-acrylic", "paint", "waterborne-acrylic", "flat"), p("gloss-acrylic", "paint", "waterborne-acrylic", "gloss"), p("mid-enamel", "paint", "enamel", "gloss"), p("mid-lacquer", "paint", "lacquer", "satin"),
+		p("mid-alcohol", "paint", "alcohol-acrylic", "flat"), p("dark-clay", "wash", "clay-wash", ""), p("pencil", "pencil", "pencil", ""), p("brown-wash", "wash", "enamel-wash", ""), p("dark-metal", "metal", "lacquer", "gloss"), p("water-wash", "wash", "acrylic-wash", ""), p("soot", "paint", "waterborne-acrylic", "flat"), p("tan", "paint", "waterborne-acrylic", "flat"),
 	}
 	for i := range all {
-		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "white": "#efefec", "brown-wash": "#3a322b", "bright": "#b9bbbb", "dark-metal": "#6d6e70", "tan": "#b9ab97", "pale": "#dfe3e2", "black-wash": "#151617", "lines": "#3a3f42", "cream": "#e9e0c4", "primer": "#a9acab", "bright-red": "#8c2a22", "grey-wash": "#8d8a84"}[all[i].ID]
+		all[i].Colour = map[string]string{"acrylic": "#2c2e30", "soot": "#262423", "white": "#efefec", "mid-acrylic": "#6f7a82", "gloss-acrylic": "#6f7a82", "mid-enamel": "#6b6a4c", "mid-lacquer": "#75797b", "mid-alcohol": "#6f7a82", "dark-clay": "#3a332c", "lacquer-primer": "#9a9d9c", "oil-wash": "#3a322b", "water-wash": "#b5b1a8", "brown-wash": "#3a322b", "bright": "#b9bbbb", "dark-metal": "#6d6e70", "tan": "#b9ab97", "pale": "#dfe3e2", "black-wash": "#151617", "lines": "#3a3f42", "cream": "#e9e0c4", "primer": "#a9acab", "bright-red": "#8c2a22", "grey-wash": "#8d8a84"}[all[i].ID]
 	}
 	for i := range all {
 		if all[i].ID == "cream" {

@@ -110,7 +110,7 @@ func TestWord(t *testing.T) {
 		{"decals on flat silver", []string{old, "d: decals decals decal smooth"}, "d silvering warn"},
 		{"painted markings don't", []string{old, "d: decals decals painted"}, ""},
 		{"nor are they torn", glossed("d: decals decals painted done 48h", "w: pin-wash grey-wash", "x: wipe of w dry"), ""},
-		{"exhaust, chips and a thin black after the last flat", []string{old, "z: final-coat flat done 60h", "e: exhaust-spray tan", "k: sponge-chips tan", "v: post-shade soot", "m: mud pastel"}, ""},
+		{"exhaust, chips and a thin black after the last flat", []string{"b: base-coat mid-acrylic done 800h", "z: final-coat flat done 60h", "e: exhaust-spray tan", "k: sponge-chips tan", "v: post-shade soot", "m: mud pastel"}, ""},
 		{"a wash after it", []string{old, "z: final-coat satin coats 1 done 60h", "g: gloss-coat gloss"}, "g order warn"},
 		{"T55 two flat coats", []string{old, "f: flat-coat flat coats 1 done 30h", "z: final-coat flat coats 1"}, ""},
 		{"T55 a fourth", []string{old, "f: flat-coat flat coats 2 done 30h", "z: final-coat flat coats 2"}, "z chalky warn"},

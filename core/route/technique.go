@@ -200,7 +200,7 @@ var techniques = []*Technique{
 		Spray: "fine", Sheen: coating.Flat, Setup: setup("veil", 8), Per100: per100("veil", 2), Between: between("veil", 3), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("post-shade", 0.1), Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
+		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("post-shade", 0.04), Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
 		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: setup("post-shade", 8), Per100: per100("post-shade", 6), Airbrush: true, Caution: sprayCare,
 	},
 	{
