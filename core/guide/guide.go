@@ -77,8 +77,8 @@ func Weather(s *timeline.Site) string {
 	case rule.Cold(air):
 		return fmt.Sprintf("Cold: at %s a water-borne film hardly fuses. Warm the room and the model first.", say.Celsius(air.TemperatureC, 1))
 	}
-	return fmt.Sprintf("Fit for spraying: %.0f %% and a dew point of %s, %s below the room. Stop from %.0f %% or within %s of the dew point.",
-		100*air.Humidity, say.Celsius(air.DewPointC(), 1), say.Kelvins(air.TemperatureC-air.DewPointC(), 1), 100*rule.DampFrom, say.Kelvins(rule.DewNear, 0))
+	return fmt.Sprintf("Fit for spraying: %.0f %% and a dew point of %s, %s below the room. Stop within %s of the dew point.",
+		100*air.Humidity, say.Celsius(air.DewPointC(), 1), say.Kelvins(air.TemperatureC-air.DewPointC(), 1), say.Kelvins(rule.DewNear, 0))
 }
 
 // Shine is the gloss that the step meets and leaves, and what it would be with more coats.

@@ -14,8 +14,6 @@ import (
 )
 
 var (
-	// DampFrom is the relative humidity from which a sprayed clear frosts, 0 to 1.
-	DampFrom = Numbers.Number("damp-from", 0.80, "", "relative humidity from which a sprayed clear frosts", fact.Bench("frosted clear: wait for a dry day"))
 	// DewNear is how near the dew point a cooling surface gathers water, in degrees.
 	DewNear  = Numbers.Number("dew-near", 3, "K", "how near the dew point a cooling surface gathers water", fact.Bench("the rule of three degrees for coatings"))
 	coldFrom = Numbers.Number("cold-below", 10, "°C", "temperature below which a water-borne film does not fuse properly", fact.Bench("labels of water-borne paints ask for 8 to 10 °C"))
@@ -101,7 +99,7 @@ func stalls(step *route.Step) func(climate.Air) bool {
 
 // Damp reports whether a sprayed clear frosts in air.
 func Damp(air climate.Air) bool {
-	return air.Humidity >= DampFrom || air.TemperatureC-air.DewPointC() < DewNear
+	return air.TemperatureC-air.DewPointC() < DewNear
 }
 
 // Cold reports whether air is too cold for a water-borne film to fuse.

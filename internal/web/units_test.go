@@ -9,7 +9,7 @@ import (
 // Temperatures are written in the unit that is asked for, and a difference of temperatures is not a temperature: 3 K are 5 °F, not 37.4.
 func TestMeasured(t *testing.T) {
 	s := open(t)
-	for unit, want := range map[string]string{"": "or within 3 °C of the dew point", "C": "or within 3 °C of the dew point", "F": "or within 5 °F of the dew point"} {
+	for unit, want := range map[string]string{"": "Stop within 3 °C of the dew point", "C": "Stop within 3 °C of the dew point", "F": "Stop within 5 °F of the dew point"} {
 		resp := s.ask("GET", "/api/builds/petrel/guide?step=u4", "", "X-Temperature", unit)
 		body, err := io.ReadAll(resp.Body)
 		if err != nil {
