@@ -62,7 +62,7 @@ func coreWords(c wire.Core, worst stack.Reach, line *timeline.Line) string {
 	case worst.Whole:
 		return fmt.Sprintf("%s lets go, and all above it comes off.", say.Capital(filmName(line, worst.Place)))
 	}
-	return fmt.Sprintf("Bites %s %.1f µm deep.", filmName(line, worst.Place), float64(worst.Depth))
+	return fmt.Sprintf("Would take %.2f µm off %s.", float64(worst.Loss), filmName(line, worst.Place))
 }
 
 func dropOf(s *route.Step, t stack.Touch, standing time.Duration) *wire.Drop {

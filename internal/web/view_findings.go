@@ -6,7 +6,6 @@ import (
 	"time"
 
 	"inkysparrow/core/say"
-	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -20,7 +19,7 @@ func (j *judged) findings() []wire.Finding {
 			Reason: j.checked.Findings[i].Rule.Reason, Evidence: f.Evidence, Fixes: []wire.Fixed{},
 		}
 		if f.RED != nil && f.LossUM != nil {
-			w.Figure = fmt.Sprintf("Reach %.2f of the film's limit; %.2f µm would go, %.2f is not seen.", *f.RED, *f.LossUM, float64(stack.Limit()))
+			w.Figure = fmt.Sprintf("It gets %.1f µm deep; its likeness is %.2f, and below 1 it softens the film.", *f.DepthUM, *f.RED)
 		}
 		for _, x := range f.Fixes {
 			w.Fixes = append(w.Fixes, wire.Fixed{Do: string(x.Do), Words: j.fixWords(f.Step, x), Start: j.startWords(x), Effect: j.effect(x)})
