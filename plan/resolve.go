@@ -293,7 +293,7 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 	if !ok {
 		return nil, fault(path+".do", "no kind of step %q", string(s.Do))
 	}
-	out := &route.Step{ID: s.ID, Do: do, Coats: s.Coats, Dry: coating.Microns(s.ThicknessUM), Share: s.AreaPct / 100, WidthMM: s.LineMM, Of: s.Of, Stroke: string(s.Stroke)}
+	out := &route.Step{ID: s.ID, Do: do, Coats: s.Coats, Dry: coating.Microns(s.ThicknessUM), Share: s.AreaPct / 100, WidthMM: s.LineMM, Of: s.Of, Stroke: route.Stroke(s.Stroke)}
 	if out.Coats == 0 {
 		out.Coats = max(1, do.Coats)
 	}

@@ -37,9 +37,22 @@ type Setting struct {
 	Thinning   float64 // parts of thinner to one of paint
 }
 
+// Kind names a kind of spraying.
+type Kind string
+
+// The kinds of spraying.
+const (
+	OfColour Kind = "colour"
+	OfGloss  Kind = "gloss"
+	OfMetal  Kind = "metal"
+	Fine     Kind = "fine"
+	OfGrime  Kind = "grime"
+)
+
 // Range is a usual range of settings.
 type Range struct {
-	ID, Words  string
+	ID         Kind
+	Words      string
 	Needle     [2]float64 // mm
 	PSI        [2]float64
 	DistanceCM [2]float64
@@ -48,15 +61,15 @@ type Range struct {
 
 // The ranges by what is sprayed.
 var ranges = []Range{
-	{"colour", "thin coats of colour", [2]float64{0.2, 0.4}, [2]float64{12, 18}, [2]float64{6, 12}, fact.Bench("thin even coats")},
-	{"gloss", "a gloss coat: mist first, then wet until it just shines", [2]float64{0.3, 0.5}, [2]float64{10, 18}, [2]float64{7, 12}, fact.Bench("T19: 0.3 to 0.4 mm at 10 to 15 psi, or 0.5 mm at about 18")},
-	{"metal", "thin transparent metal, close in and gentle", [2]float64{0.2, 0.3}, [2]float64{10, 15}, [2]float64{4, 8}, fact.Bench("15 psi or less, close in; keep water out of its cup")},
-	{"fine", "lines and thin passes close in", [2]float64{0.15, 0.2}, [2]float64{8, 15}, [2]float64{2, 6}, fact.Bench("low pressure, thin passes, dry between them")},
-	{"grime", "a sprayed wash, the air stream along the airflow", [2]float64{0.2, 0.2}, [2]float64{22, 25}, [2]float64{8, 15}, fact.Bench("0.2 mm needle, 22 to 25 psi, a couple of light passes")},
+	{OfColour, "thin coats of colour", [2]float64{0.2, 0.4}, [2]float64{12, 18}, [2]float64{6, 12}, fact.Bench("thin even coats")},
+	{OfGloss, "a gloss coat: mist first, then wet until it just shines", [2]float64{0.3, 0.5}, [2]float64{10, 18}, [2]float64{7, 12}, fact.Bench("T19: 0.3 to 0.4 mm at 10 to 15 psi, or 0.5 mm at about 18")},
+	{OfMetal, "thin transparent metal, close in and gentle", [2]float64{0.2, 0.3}, [2]float64{10, 15}, [2]float64{4, 8}, fact.Bench("15 psi or less, close in; keep water out of its cup")},
+	{Fine, "lines and thin passes close in", [2]float64{0.15, 0.2}, [2]float64{8, 15}, [2]float64{2, 6}, fact.Bench("low pressure, thin passes, dry between them")},
+	{OfGrime, "a sprayed wash, the air stream along the airflow", [2]float64{0.2, 0.2}, [2]float64{22, 25}, [2]float64{8, 15}, fact.Bench("0.2 mm needle, 22 to 25 psi, a couple of light passes")},
 }
 
 // RangeFor returns the usual range for that kind of spraying; the one for colour where it is not known.
-func RangeFor(id string) Range {
+func RangeFor(id Kind) Range {
 	for _, r := range ranges {
 		if r.ID == id {
 			return r

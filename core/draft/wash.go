@@ -58,7 +58,7 @@ func (d *draft) washes() {
 		w := d.add(do, p)
 		if do != "spray-wash" {
 			wipe := d.add("wipe", nil)
-			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, clothOf(d.schools.Of("wipe")), d.schools.Of("stroke")
+			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, clothOf(d.schools.Of("wipe")), d.schools.Stroke()
 			d.because("%s, since it shows on %s; wiped with a %s cloth first.", p.Name, d.Paint.Name, wipe.Cloth)
 			if d.schools.Of("wipe") == "flashed" {
 				w.Drying = route.InAirStream

@@ -206,7 +206,7 @@ func TestUsualSettingsComeOutWell(t *testing.T) {
 
 // Every sprayed technique has a range of settings of its own that exists.
 func TestEverySprayHasItsRange(t *testing.T) {
-	known := map[string]bool{}
+	known := map[dose.Kind]bool{}
 	for _, r := range dose.Ranges() {
 		known[r.ID] = true
 		if r.Needle[0] > r.Needle[1] || r.PSI[0] > r.PSI[1] || r.DistanceCM[0] > r.DistanceCM[1] || r.Words == "" {

@@ -96,7 +96,7 @@ type Step struct {
 	Of       string          // a wipe's wash
 	Cloth    wash.Wetness
 	Liquid   *solvent.Liquid // a wipe's own liquid; nil for the wash's remover
-	Stroke   string
+	Stroke   Stroke
 	Wiped    *Step // a wipe's wash
 	WipedBy  *Step // a wash's wipe
 }

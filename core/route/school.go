@@ -32,9 +32,9 @@ var schools = []School{
 		{"next-day", "the next day", "for oils; no hurry, one evening more"},
 	}},
 	{"stroke", "How the cloth moves", []Answer{
-		{"airflow", "along the airflow only", "leaves the most in the line"},
-		{"across-then-airflow", "across the line first, then along the airflow", "cleaner, empties shallow lines"},
-		{"circular", "in circles, then along the airflow", "cleanest, empties shallow lines"},
+		{string(AlongAirflow), "along the airflow only", "leaves the most in the line"},
+		{string(AcrossFirst), "across the line first, then along the airflow", "cleaner, empties shallow lines"},
+		{string(InCircles), "in circles, then along the airflow", "cleanest, empties shallow lines"},
 	}},
 	{"under_wash", "What is under the wash", []Answer{
 		{"gloss", "gloss", "wipes clean"},
@@ -99,6 +99,9 @@ func (s School) Has(answer string) bool {
 
 // Schools are a plan's answers by question; an unanswered one takes the first answer.
 type Schools map[string]string
+
+// Stroke returns how the plan's school has the cloth move.
+func (s Schools) Stroke() Stroke { return Stroke(s.Of("stroke")) }
 
 // Of returns the answer to a question.
 func (s Schools) Of(question string) string {

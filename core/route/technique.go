@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
@@ -78,10 +79,10 @@ type Technique struct {
 	Per100   time.Duration  // attended, per 100 cm2 and coat
 	Between  time.Duration  // flashing off between coats, attended
 	Airbrush bool
-	Tint     float64 // parts of thinner more than usual; 0 where it is thinned as usual
-	Covers   float64 // share of its zone that it usually covers; 0 stands for all of it
-	WidthMM  float64 // of a line or blotch of shading on the model
-	Spray    string  // usual range of airbrush settings, see dose; empty where it is not sprayed
+	Tint     float64   // parts of thinner more than usual; 0 where it is thinned as usual
+	Covers   float64   // share of its zone that it usually covers; 0 stands for all of it
+	WidthMM  float64   // of a line or blotch of shading on the model
+	Spray    dose.Kind // usual range of airbrush settings, see dose; empty where it is not sprayed
 	Caution  string
 }
 
@@ -180,36 +181,36 @@ func tint(id string, parts float64) float64 {
 var techniques = []*Technique{
 	{
 		ID: "prime", Name: "Prime", Short: "Prime", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: paints, Role: Colour,
-		Sheen: coating.Flat, Spray: "colour", Setup: setup("prime", 8), Per100: per100("prime", 2), Between: between("prime", 10), Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: dose.OfColour, Setup: setup("prime", 8), Per100: per100("prime", 2), Between: between("prime", 10), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pre-shade", Name: "Pre-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("pre-shade", 0.5), Kinds: paints, Role: Shades,
 		WidthMM: shade.Line.WidthMM,
-		Sheen:   coating.Flat, Spray: "fine", Covers: shade.Line.Share, Setup: setup("pre-shade", 8), Per100: per100("pre-shade", 5), Airbrush: true, Caution: sprayCare,
+		Sheen:   coating.Flat, Spray: dose.Fine, Covers: shade.Line.Share, Setup: setup("pre-shade", 8), Per100: per100("pre-shade", 5), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "base-coat", Name: "Base coat", Short: "Base", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("base-coat", 2), Kinds: paints, Role: Colour,
-		Sheen: coating.Flat, Spray: "colour", Setup: setup("base-coat", 8), Per100: per100("base-coat", 3), Between: between("base-coat", 10), Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: dose.OfColour, Setup: setup("base-coat", 8), Per100: per100("base-coat", 3), Between: between("base-coat", 10), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "mottle", Name: "Mottle", Short: "Mottle", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("mottle", 0.5), Kinds: paints, Role: Shades,
-		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: setup("mottle", 8), Per100: per100("mottle", 6), Airbrush: true, Caution: sprayCare,
+		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: dose.Fine, Sheen: coating.Flat, Setup: setup("mottle", 8), Per100: per100("mottle", 6), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "veil", Name: "Thin veils", Short: "Veil", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: usualCoats("veil", 3), Thin: shade.Veil(), Tint: tint("veil", 4), Kinds: paints, Role: Colour | Veils,
-		Spray: "fine", Sheen: coating.Flat, Setup: setup("veil", 8), Per100: per100("veil", 2), Between: between("veil", 3), Airbrush: true, Caution: sprayCare,
+		Spray: dose.Fine, Sheen: coating.Flat, Setup: setup("veil", 8), Per100: per100("veil", 2), Between: between("veil", 3), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("post-shade", 0.04), Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
-		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: "fine", Sheen: coating.Flat, Setup: setup("post-shade", 8), Per100: per100("post-shade", 6), Airbrush: true, Caution: sprayCare,
+		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: dose.Fine, Sheen: coating.Flat, Setup: setup("post-shade", 8), Per100: per100("post-shade", 6), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("metal-coat", 2), Kinds: paints, Role: Colour,
-		Sheen: coating.SemiGloss, Spray: "metal", Setup: setup("metal-coat", 8), Per100: per100("metal-coat", 4), Between: between("metal-coat", 10), Airbrush: true, Caution: sprayCare + " Keep water out of its cup, and dust and hairs off: metal shows them all.",
+		Sheen: coating.SemiGloss, Spray: dose.OfMetal, Setup: setup("metal-coat", 8), Per100: per100("metal-coat", 4), Between: between("metal-coat", 10), Airbrush: true, Caution: sprayCare + " Keep water out of its cup, and dust and hairs off: metal shows them all.",
 	},
 	{
 		ID: "chipping-medium", Name: "Chipping medium", Short: "Medium", Phase: Chip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("chipping-medium", 2),
-		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Spray: "colour", Setup: setup("chipping-medium", 6), Per100: per100("chipping-medium", 2), Between: between("chipping-medium", 10), Airbrush: true,
+		Kinds: []coating.Kind{coating.Medium}, Sheen: coating.Satin, Spray: dose.OfColour, Setup: setup("chipping-medium", 6), Per100: per100("chipping-medium", 2), Between: between("chipping-medium", 10), Airbrush: true,
 		Caution: "Decant aerosols slowly, outdoors. " + sprayCare,
 	},
 	{
@@ -234,7 +235,7 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "gloss-coat", Name: "Gloss coat", Short: "Gloss", Phase: Glossing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("gloss-coat", 2), Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Spray: "gloss", Setup: setup("gloss-coat", 8), Per100: per100("gloss-coat", 2), Between: between("gloss-coat", 15), Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Gloss, Spray: dose.OfGloss, Setup: setup("gloss-coat", 8), Per100: per100("gloss-coat", 2), Between: between("gloss-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "decals", Name: "Decals", Short: "Decals", Phase: Decals, Contact: stack.Floated, Carries: JustWater, Lays: true, Kinds: []coating.Kind{coating.DecalKind},
@@ -242,7 +243,7 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "seal", Name: "Seal", Short: "Seal", Phase: Sealing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("seal", 2), Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Spray: "gloss", Setup: setup("seal", 8), Per100: per100("seal", 2), Between: between("seal", 15), Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Gloss, Spray: dose.OfGloss, Setup: setup("seal", 8), Per100: per100("seal", 2), Between: between("seal", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pin-wash", Name: "Pin wash", Short: "Wash", Phase: Washing, Contact: stack.PinWash, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
@@ -254,7 +255,7 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "spray-wash", Name: "Sprayed wash", Short: "Wash", Phase: Washing, Contact: stack.SprayedW, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
-		Spray: "grime", Setup: setup("spray-wash", 8), Per100: per100("spray-wash", 3), Between: between("spray-wash", 10), Airbrush: true, Caution: sprayCare,
+		Spray: dose.OfGrime, Setup: setup("spray-wash", 8), Per100: per100("spray-wash", 3), Between: between("spray-wash", 10), Airbrush: true, Caution: sprayCare,
 	},
 	{ID: "wipe", Name: "Wipe", Short: "Wipe", Phase: Washing, Role: Cloth, Carries: TheRemover, Setup: setup("wipe", 2), Per100: per100("wipe", 4)},
 	{
@@ -263,11 +264,11 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "flat-coat", Name: "Flat coat", Short: "Flat", Phase: Grip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Flat, Spray: "colour", Setup: setup("flat-coat", 8), Per100: per100("flat-coat", 2), Between: between("flat-coat", 15), Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: dose.OfColour, Setup: setup("flat-coat", 8), Per100: per100("flat-coat", 2), Between: between("flat-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "satin-coat", Name: "Satin coat", Short: "Satin", Phase: Grip, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Satin, Spray: "colour", Setup: setup("satin-coat", 8), Per100: per100("satin-coat", 2), Between: between("satin-coat", 15), Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Satin, Spray: dose.OfColour, Setup: setup("satin-coat", 8), Per100: per100("satin-coat", 2), Between: between("satin-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("oil-accent", 0.5), Kinds: []coating.Kind{coating.Oil, coating.Wash},
@@ -283,7 +284,7 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: usualCoats("exhaust-spray", 7), Counts: "passes", Thin: thin("exhaust-spray", 0.0125), Tint: tint("exhaust-spray", 3), Kinds: stains,
-		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: "fine", Setup: setup("exhaust-spray", 8), Per100: per100("exhaust-spray", 0.5), Between: between("exhaust-spray", 2), Airbrush: true, Caution: sprayCare,
+		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: dose.Fine, Setup: setup("exhaust-spray", 8), Per100: per100("exhaust-spray", 0.5), Between: between("exhaust-spray", 2), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "pastel", Name: "Pastel", Short: "Pastel", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.Pigment, coating.PencilOf},
@@ -311,11 +312,11 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "final-gloss", Name: "Final gloss", Short: "Gloss", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("final-gloss", 2), Kinds: clears, Role: ClearCoat,
-		Sheen: coating.Gloss, Spray: "gloss", Setup: setup("final-gloss", 8), Per100: per100("final-gloss", 2), Between: between("final-gloss", 15), Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Gloss, Spray: dose.OfGloss, Setup: setup("final-gloss", 8), Per100: per100("final-gloss", 2), Between: between("final-gloss", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
 		ID: "final-coat", Name: "Final coat", Short: "Final", Phase: Finish, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("final-coat", 2), Kinds: clears, Role: ClearCoat | LastCoat,
-		Sheen: coating.Flat, Spray: "colour", Setup: setup("final-coat", 8), Per100: per100("final-coat", 2), Between: between("final-coat", 15), Airbrush: true, Caution: sprayCare,
+		Sheen: coating.Flat, Spray: dose.OfColour, Setup: setup("final-coat", 8), Per100: per100("final-coat", 2), Between: between("final-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 }
 

@@ -15,7 +15,7 @@ var acrossFlow = timeline.Rule{
 	Reason:   "The last strokes of a wipe leave its direction in what stays. Along the airflow they look like weather; across it they empty shallow lines and look wiped.",
 	Evidence: fact.Bench("last strokes run with the airflow, never sideways; circles and crossing first are schools of their own"),
 	Find: func(s *timeline.Site) []timeline.Finding {
-		if !s.Step.Do.Has(route.Cloth) || route.Along(s.Step.Stroke) || s.Step.Stroke == s.Plan.Schools.Of("stroke") {
+		if !s.Step.Do.Has(route.Cloth) || route.Along(s.Step.Stroke) || s.Step.Stroke == s.Plan.Schools.Stroke() {
 			return nil
 		}
 		return []timeline.Finding{{Severity: timeline.Note, Layer: s.Step.Of, Because: "The strokes cross the lines first: shallow ones lose some of their wash."}}

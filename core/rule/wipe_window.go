@@ -94,7 +94,7 @@ func findUnwiped(s *timeline.Site) []timeline.Finding {
 	return []timeline.Finding{{
 		Severity: timeline.Warn, Because: fmt.Sprintf("Nothing wipes %s off the open surface again; all of it darkens.", s.Step.Product.Name),
 		Propose: func() []timeline.Fix {
-			return []timeline.Fix{{Do: timeline.FixInsert, Step: s.Step.ID, Insert: &route.Step{ID: s.Step.ID + "-wipe", Do: route.MustTechnique("wipe"), Of: s.Step.ID, Stroke: s.Plan.Schools.Of("stroke"), Coats: 1}}}
+			return []timeline.Fix{{Do: timeline.FixInsert, Step: s.Step.ID, Insert: &route.Step{ID: s.Step.ID + "-wipe", Do: route.MustTechnique("wipe"), Of: s.Step.ID, Stroke: s.Plan.Schools.Stroke(), Coats: 1}}}
 		},
 	}}
 }

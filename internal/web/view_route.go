@@ -99,7 +99,7 @@ func detail(s *route.Step) string {
 		if l := s.Wets(); l != nil {
 			words = fmt.Sprintf("%s, %s", s.Cloth, l.Name)
 		}
-		stroke := map[string]string{"": "with the airflow", "airflow": "with the airflow", "across-then-airflow": "across, then with the airflow", "circular": "in circles, then with the airflow"}[s.Stroke]
+		stroke := s.Stroke.Words()
 		return say.Capital(words) + "; " + stroke
 	}
 	switch {

@@ -8,9 +8,9 @@ import SchoolFields from '../edit/SchoolFields.vue'
 import ServiceFields from '../edit/ServiceFields.vue'
 import { tradeRead, useTrade } from '../edit/useTrade'
 import { useUnits } from '../shared/useUnits'
-import { fromWall, toWall } from '../shared/zoned'
-import BriefZoneFields, { type ZoneForm } from './BriefZoneFields.vue'
-import type { AnswerCost, Made, NewBuild, PlanBrief, PlanFamily, PlanService } from '../wire'
+import { briefForm, briefOf, fill } from './briefForm'
+import BriefZoneFields from './BriefZoneFields.vue'
+import type { AnswerCost, Made, NewBuild, PlanBrief } from '../wire'
 
 const router = useRouter()
 const trade = useTrade()
@@ -24,92 +24,13 @@ const text = ref('')
 const fileName = ref('')
 
 const here = Intl.DateTimeFormat().resolvedOptions().timeZone
-const a = reactive({
-  name: '',
-  scale: '',
-  span: '',
-  length: '',
-  start: toWall(new Date().toISOString(), here),
-  wanted: '',
-  temperature: '',
-  humidity: '',
-  timezone: here,
-  weekDays: [] as readonly string[],
-  weekFrom: '',
-  weekTo: '',
-  saturday: true,
-  satDays: [] as readonly string[],
-  satFrom: '',
-  satTo: '',
-  zones: [] as ZoneForm[],
-  schools: {} as Record<string, string>,
-  service: {} as PlanService,
-})
-
-/** Answers the questions as is usual, before anybody has. */
-function fill(usual: PlanBrief) {
-  const [week, weekend] = usual.sessions ?? []
-  Object.assign(a, {
-    scale: String(usual.scale ?? ''),
-    span: String(usual.span_cm ?? ''),
-    length: String(usual.length_cm ?? ''),
-    temperature: String(units.degrees(usual.climate?.temperature_c ?? 0)),
-    humidity: String(usual.climate?.humidity_pct ?? ''),
-    weekDays: week?.days ?? [],
-    weekFrom: week?.from ?? '',
-    weekTo: week?.to ?? '',
-    satDays: weekend?.days ?? [],
-    satFrom: weekend?.from ?? '',
-    satTo: weekend?.to ?? '',
-    zones: usual.zones.map((z) => ({
-      ...z,
-      metal: false,
-      colour: z.colour ?? '',
-      age: 'todo',
-      effects: [...z.effects],
-    })),
-  })
-}
+const a = reactive(briefForm(here))
 tradeRead().then(
-  (t) => fill(t.usual.brief),
+  (t) => fill(a, t.usual.brief, units),
   (e: unknown) => (refused.value = e instanceof Refusal ? e.message : String(e)),
 )
 
-const brief = computed<PlanBrief>(() => {
-  const start = fromWall(a.start, a.timezone) ?? ''
-  return {
-    name: a.name,
-    ...(a.scale ? { scale: Number(a.scale) } : {}),
-    start,
-    ...(a.wanted ? { wanted: a.wanted } : {}),
-    timezone: a.timezone,
-    climate: { temperature_c: units.celsius(Number(a.temperature)), humidity_pct: Number(a.humidity) },
-    sessions: [
-      { days: a.weekDays as never, from: a.weekFrom, to: a.weekTo },
-      ...(a.saturday ? [{ days: a.satDays as never, from: a.satFrom, to: a.satTo }] : []),
-    ],
-    schools: { ...a.schools },
-    service: Object.fromEntries(Object.entries(a.service).filter(([, v]) => v !== undefined)),
-    span_cm: Number(a.span),
-    length_cm: Number(a.length),
-    zones: a.zones.map((z) => ({
-      name: z.name,
-      share: z.share,
-      ...(z.area ? { area_cm2: Number(z.area) } : {}),
-      paint: z.paint,
-      family: z.family as PlanFamily,
-      ...(z.metal ? { metal: true } : {}),
-      ...(z.apart ? { apart: true } : {}),
-      ...(z.shelf ? { shelf: z.shelf } : {}),
-      ...(z.metal && z.bright ? { bright: z.bright as 'dull' } : {}),
-      colour: z.colour,
-      ...(z.age === 'todo' || !start
-        ? {}
-        : { painted: new Date(Date.parse(start) - Number(z.age) * 86_400_000).toISOString().replace('.000Z', 'Z') }),
-      effects: [...z.effects],
-    })),
-  }
-})
+const brief = computed<PlanBrief>(() => briefOf(a, units))
 
 const wish = computed<NewBuild | null>(() => {
   if (way.value === 'file') return text.value ? { plan: text.value } : null

@@ -3,11 +3,12 @@ import { computed, reactive, ref } from 'vue'
 
 import { useBuild } from '../build/useBuild'
 import LiquidField from '../shared/LiquidField.vue'
-import { fromWall, toWall } from '../shared/zoned'
 import { copyOf, useShelf } from '../shelf/useShelf'
-import type { PlanDo, PlanEdit, PlanGround, PlanStep, PlanStroke, PlanWith } from '../wire'
+import type { PlanEdit, PlanStep } from '../wire'
 import BothVersions from './BothVersions.vue'
+import DecalFields from './DecalFields.vue'
 import EffectNote from './EffectNote.vue'
+import { fromShelf, stepForm, stepOf } from './stepForm'
 import { useEffectOf } from './useEffectOf'
 import { useTrade } from './useTrade'
 
@@ -21,34 +22,7 @@ const timezone = computed(() => store.build?.timezone ?? 'UTC')
 const plan = computed(() => store.build?.plan)
 const shelf = useShelf()
 
-const form = reactive({
-  do: (props.step?.do ?? null) as PlanDo | null,
-  product: props.step?.product ?? null,
-  coats: props.step?.coats ? String(props.step.coats) : '',
-  thickness: props.step?.thickness_um ? String(props.step.thickness_um) : '',
-  area: props.step?.area_pct ? String(props.step.area_pct) : '',
-  line: props.step?.line_mm ? String(props.step.line_mm) : '',
-  edge: (props.step?.edge ?? 'hard') as string,
-  laying: (props.step?.laying ?? '') as string,
-  drying: (props.step?.drying ?? '') as string,
-  decals: (props.step?.decals ?? []).map((d) => ({
-    name: d.name,
-    width: String(d.width_mm),
-    height: String(d.height_mm),
-    over: (d.over ?? 'smooth') as string,
-    count: String(d.count ?? 1),
-    painted: Boolean(d.painted),
-    film: d.film_um ? String(d.film_um) : '',
-  })),
-  joins: [...(props.step?.joins ?? [])],
-  of: props.step?.of ?? null,
-  with: props.step?.with ?? 'dry',
-  stroke: props.step?.stroke ?? 'airflow',
-  liquid: props.step?.liquid,
-  at: toWall(props.step?.at, timezone.value),
-  done: toWall(props.step?.done, timezone.value),
-  note: props.step?.note ?? '',
-})
+const form = reactive(stepForm(props.step, timezone.value))
 const refused = ref('')
 
 const technique = computed(() => trade.value?.techniques.find((t) => t.id === form.do))
@@ -62,7 +36,7 @@ const products = computed(() =>
     .concat(
       shelf.value
         .filter((p) => technique.value?.kinds.includes(p.kind) && !plan.value?.products.some((q) => q.shelf === p.id))
-        .map((p) => ({ value: `shelf:${p.id}`, title: p.name, props: { subtitle: `${p.family}, from the shelf` } })),
+        .map((p) => ({ value: fromShelf + p.id, title: p.name, props: { subtitle: `${p.family}, from the shelf` } })),
     ),
 )
 const washes = computed(() => {
@@ -78,42 +52,10 @@ const washes = computed(() => {
 const edit = computed<PlanEdit | null>(() => {
   const t = technique.value
   if (!t || !form.do) return null
-  const s: PlanStep = { id: props.step?.id ?? 'new', do: form.do }
-  const taken = shelf.value.find((p) => `shelf:${p.id}` === form.product)
-  if (t.kinds.length && form.product && !taken) s.product = form.product
-  if (t.coats && form.coats) s.coats = Number(form.coats)
-  if (t.coats && form.thickness) s.thickness_um = Number(form.thickness)
-  if (t.covers_pct && form.area && Number(form.area) !== t.covers_pct) s.area_pct = Number(form.area)
-  if (props.step?.spray && props.step.do === form.do) s.spray = props.step.spray
-  if (t.shades_mm && form.line) s.line_mm = Number(form.line)
-  if (t.sprays && form.laying) s.laying = form.laying as PlanStep['laying']
-  if (t.blown && form.drying) s.drying = form.drying as PlanStep['drying']
-  if (t.tape && form.edge !== 'hard') s.edge = form.edge as PlanStep['edge']
-  if (t.joins && form.joins.length) s.joins = [...form.joins]
-  if (t.decals && form.decals.length)
-    s.decals = form.decals.map((d) => ({
-      name: d.name,
-      width_mm: Number(d.width),
-      height_mm: Number(d.height),
-      ...(d.over !== 'smooth' ? { over: d.over as PlanGround } : {}),
-      ...(Number(d.count) > 1 ? { count: Number(d.count) } : {}),
-      ...(d.film ? { film_um: Number(d.film) } : {}),
-      ...(d.painted ? { painted: true } : {}),
-    }))
-  if (t.wipe) {
-    if (form.of) s.of = form.of
-    s.with = form.with as PlanWith
-    s.stroke = form.stroke as PlanStroke
-    if (form.liquid && form.with !== 'dry') s.liquid = form.liquid
-  }
-  const at = fromWall(form.at, timezone.value, props.step?.at)
-  const done = fromWall(form.done, timezone.value, props.step?.done)
-  if (at) s.at = at
-  if (done) s.done = done
-  if (form.note) s.note = form.note
+  const taken = shelf.value.find((p) => fromShelf + p.id === form.product)
   return {
     do: 'put-step',
-    step: s,
+    step: stepOf(form, t, form.do, timezone.value, props.step),
     ...(props.step ? { of: props.step.id } : { zone: props.zone }),
     ...(t.kinds.length && taken ? { product: copyOf(taken) } : {}),
   }
@@ -131,7 +73,6 @@ async function save() {
 
 const capital = (word: string) => word.slice(0, 1).toUpperCase() + word.slice(1)
 const parts = computed(() => (plan.value?.parts ?? []).map((p) => ({ value: p.id, title: p.name })))
-const grounds = computed(() => trade.value?.grounds.map((g) => ({ value: g.id, title: g.words })) ?? [])
 const edges = computed(() => trade.value?.edges.map((e) => ({ value: e.id, title: e.words })) ?? [])
 const choices = (list?: readonly { id: string; words: string }[]) =>
   (list ?? []).map((x) => ({ value: x.id, title: x.words }))
@@ -162,7 +103,7 @@ const choices = (list?: readonly { id: string; words: string }[]) =>
             :label="capital(technique.counts)"
             type="number"
             min="1"
- :max="technique.most"
+            :max="technique.most"
             :placeholder="String(technique.coats)"
             persistent-placeholder
           />
@@ -214,49 +155,7 @@ const choices = (list?: readonly { id: string; words: string }[]) =>
           multiple
           no-data-text="The plan has no parts yet: add them with its zones"
         />
-        <fieldset v-if="technique?.decals" class="decals">
-          <legend>The decals</legend>
-          <div class="list">
-            <div v-for="(d, i) in form.decals" :key="i" class="decal">
-              <v-text-field v-model="d.name" label="Which" />
-              <v-text-field v-model="d.width" label="Wide, mm" type="number" min="0.5" step="any" />
-              <v-text-field v-model="d.height" label="High, mm" type="number" min="0.5" step="any" />
-              <v-text-field v-model="d.count" label="How many" type="number" min="1" />
-              <v-select v-model="d.over" label="Over" :items="grounds" />
-              <v-text-field
-                v-model="d.film"
-                label="Film, µm"
-                type="number"
-                min="1"
-                max="100"
-                placeholder="usual"
-                persistent-placeholder
-              />
-              <v-checkbox v-model="d.painted" label="painted" hide-details />
-              <v-btn
-                variant="outlined"
-                :aria-label="`Remove ${d.name || 'the decal'}`"
-                @click="form.decals.splice(i, 1)"
-                >Remove</v-btn
-              >
-            </div>
-          </div>
-          <v-btn
-            variant="outlined"
-            @click="
-              form.decals.push({
-                name: `Decal ${form.decals.length + 1}`,
-                width: '12',
-                height: '12',
-                over: 'smooth',
-                count: '1',
-                painted: false,
-                film: '',
-              })
-            "
-            >Add a decal</v-btn
-          >
-        </fieldset>
+        <DecalFields v-if="technique?.decals" v-model="form.decals" />
         <template v-if="technique?.wipe">
           <v-select v-model="form.of" label="Which wash" :items="washes" no-data-text="There is no wash in this zone" />
           <div class="pair">
@@ -283,37 +182,3 @@ const choices = (list?: readonly { id: string; words: string }[]) =>
     </v-card>
   </v-dialog>
 </template>
-
-<style scoped>
-.list {
-  display: grid;
-  gap: 8px;
-  max-height: 34vh;
-  overflow-y: auto;
-  padding-top: 6px;
-}
-.decals {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  display: grid;
-  gap: 8px;
-}
-.decals legend {
-  font-weight: 600;
-  padding-bottom: 6px;
-}
-.decal {
-  display: grid;
-  grid-template-columns: 1.6fr 1fr 1fr 1fr;
-  gap: 8px;
-  align-items: center;
-  padding-bottom: 8px;
-  border-bottom: 1px solid var(--line);
-}
-@media (max-width: 640px) {
-  .decal {
-    grid-template-columns: 1fr 1fr;
-  }
-}
-</style>

@@ -77,7 +77,9 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         <path v-if="c.film.bitten" :d="bite(left, c.y, across, deep(c), i === 0 ? 1 : 0.5)" class="ragged" />
         <g v-if="c.film.bitten && c.film.depth_um > 0">
           <rect :x="left + across / 2 - 36" :y="c.y + 8" width="72" height="19" class="tag" />
-          <text :x="left + across / 2" :y="c.y + 22" text-anchor="middle" class="depth">−{{ c.film.loss_um.toFixed(2) }} µm</text>
+          <text :x="left + across / 2" :y="c.y + 22" text-anchor="middle" class="depth">
+            −{{ c.film.loss_um.toFixed(2) }} µm
+          </text>
         </g>
         <path :d="edge(c.film.sheen, left, c.y, across)" class="edge" />
         <line :x1="left + across" x2="290" :y1="c.y" :y2="c.y" class="scribe" />

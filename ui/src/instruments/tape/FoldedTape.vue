@@ -3,9 +3,11 @@ import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import StateMark from '../../shared/StateMark.vue'
-import StepGlyph from '../../shared/StepGlyph.vue'
-import type { Step, Tape, Zone } from '../../wire'
-import { tapeScale, tickets } from './scale'
+import type { Tape, Zone } from '../../wire'
+import { dayNames, ink, laneOf, ms, waitsOf } from './lanes'
+import { tapeScale } from './scale'
+import TapeTable from './TapeTable.vue'
+import TapeTicket from './TapeTicket.vue'
 
 const props = defineProps<{
   tape: Tape
@@ -23,96 +25,18 @@ const head = 28
 
 const scroller = useTemplateRef('scroller')
 const { width } = useElementSize(scroller)
-const ms = (t: string) => Date.parse(t)
 const lit = computed(() => props.tape.sessions.map((s) => ({ from: ms(s.from), to: ms(s.to), label: s.label })))
 const scale = computed(() =>
   tapeScale(ms(props.tape.from), ms(props.tape.to), lit.value, Math.max(200, width.value - 12)),
 )
 const height = computed(() => head + props.zones.length * rowHeight + 2)
 
-interface Ticket {
-  step: Step
-  x: number
-  width: number
-  word: string
-  trail: { x: number; width: number; id: string } | null
-  ready: number | null
-  window: { from: number; to: number } | null
-}
-
-const rows = computed(() =>
-  props.zones.map((z) => {
-    const shown = z.steps.filter((s) => ms(s.end) > ms(props.tape.from) && ms(s.start) < ms(props.tape.to))
-    const placed = tickets(
-      shown.map((s) => ({ from: ms(s.start), to: ms(s.end), word: s.short })),
-      scale.value,
-    )
-    return shown.map((s, i): Ticket => {
-      const p = placed[i] ?? { x: 0, width: 0, word: 'none' }
-      const next = placed[i + 1]?.x ?? scale.value.width
-      const last = s.trail.at(-1)
-      const right = Math.min(next, last ? scale.value.x(ms(last.at)) : 0)
-      const start = p.x + p.width
-      const ready = scale.value.x(ms(s.ready))
-      const opens = s.opens && s.closes ? scale.value.x(Math.min(ms(s.opens), ms(s.start))) : 0
-      const closes = s.closes ? Math.min(scale.value.x(ms(s.closes)), next - 2, opens + 60) : 0
-      return {
-        step: s,
-        x: p.x,
-        width: p.width,
-        word: p.word,
-        trail: right > start + 1 ? { x: start, width: right - start, id: `trail-${s.id}` } : null,
-        ready: s.trail.length && ready > start && ready <= next ? ready : null,
-        window: s.opens && closes > opens + 4 ? { from: opens, to: closes } : null,
-      }
-    })
-  }),
-)
-
-/** Where a part waits for the join: from when it can be touched, along its row, and over to the row of the join. */
-const waits = computed(() =>
-  props.zones.flatMap((z, row) =>
-    z.steps.flatMap((s) =>
-      s.waits.map((w) => {
-        const from = Math.max(0, scale.value.x(ms(w.from)))
-        const to = scale.value.x(ms(s.start))
-        const own = props.zones.findIndex((one) => one.id === w.zone)
-        const y = (r: number) => head + r * rowHeight + 15
-        return {
-          id: `${s.id}/${w.zone}`,
-          path: `M${from} ${y(own)}H${to - 6}V${y(row) + (own > row ? 10 : -10)}`,
-          y: y(own),
-        }
-      }),
-    ),
-  ),
-)
+const rows = computed(() => props.zones.map((z) => laneOf(z, props.tape, scale.value)))
+const waits = computed(() => waitsOf(props.zones, scale.value, (row) => head + row * rowHeight + rowHeight / 2))
 
 const cursor = computed(() => scale.value.x(props.at))
 const wanted = computed(() => (props.tape.wanted ? scale.value.x(ms(props.tape.wanted)) : null))
-/** The days' names; one steps aside for the head of the moment, and stays away where it has no room. */
-const dayNames = computed(() =>
-  scale.value.folds
-    .filter((f) => f.label)
-    .map((f) => {
-      const name = 44
-      const x = cursor.value > f.x - 10 && cursor.value < f.x + name + 8 ? cursor.value + 12 : f.x + 2
-      const until = Math.min(
-        f.x + f.width + 12,
-        wanted.value !== null && wanted.value > f.x ? wanted.value - 40 : Infinity,
-      )
-      return { x, word: f.label, fits: x + name <= until }
-    })
-    .filter((d) => d.fits),
-)
-const ink = (s: Step) => s.colour ?? (s.kind === 'done' ? 'var(--soft)' : 'var(--raised)')
-/** Black or white, whichever can be read on a paint: a matter of the screen, not of the trade. */
-const onInk = (s: Step) => {
-  const hex = s.colour
-  if (!hex) return 'var(--ink)'
-  const [r, g, b] = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
-  return r * 0.3 + g * 0.59 + b * 0.11 > 130 ? '#171C22' : '#F6F7F6'
-}
+const days = computed(() => dayNames(scale.value, cursor.value, wanted.value))
 
 const dragging = ref(false)
 const surface = useTemplateRef<SVGSVGElement>('surface')
@@ -211,7 +135,7 @@ watch(cursor, async (x) => {
           <template v-for="f in scale.folds" :key="f.x">
             <rect :x="f.x" :y="head" :width="f.width" :height="height - head" :class="f.session ? 'lit' : 'folded'" />
           </template>
-          <text v-for="d in dayNames" :key="d.word" :x="d.x" y="18" class="day">{{ d.word }}</text>
+          <text v-for="d in days" :key="d.word" :x="d.x" y="18" class="day">{{ d.word }}</text>
           <rect x="0" y="0" :width="scale.width + 12" :height="head" fill="transparent" />
         </g>
         <line
@@ -226,54 +150,13 @@ watch(cursor, async (x) => {
 
         <path v-for="w in waits" :key="w.id" :d="w.path" class="wait" />
         <g v-for="(row, r) in rows" :key="r" :transform="`translate(0 ${head + r * rowHeight})`">
-          <g v-for="t in row" :key="t.step.id">
-            <rect
-              v-if="t.trail"
-              :x="t.trail.x"
-              y="11"
-              :width="t.trail.width"
-              height="8"
-              :fill="`url(#${t.trail.id})`"
-              class="trail"
-            />
-            <line v-if="t.ready" :x1="t.ready" :x2="t.ready" y1="20" y2="28" class="ready" />
-            <path v-if="t.window" :d="`M${t.window.from} 5v20h${t.window.to - t.window.from}v-20`" class="window" />
-            <text v-if="t.word === 'beside'" :x="t.x + t.width + 4" y="19" class="word halo" aria-hidden="true">
-              {{ t.step.short }}
-            </text>
-            <g
-              class="ticket"
-              :class="[t.step.kind, { chosen: t.step.id === step }]"
-              role="button"
-              tabindex="-1"
-              @click="emit('step', t.step.id)"
-            >
-              <title>{{ t.step.number }} {{ t.step.name }}: {{ t.step.detail }}, {{ t.step.when }}</title>
-              <rect :x="t.x - 3" y="2" :width="t.width + 6" height="26" fill="transparent" />
-              <rect :x="t.x" y="5" :width="t.width" height="20" :fill="ink(t.step)" class="plate" />
-              <StepGlyph
-                v-if="t.word !== 'in'"
-                :x="t.x + t.width / 2 - 5"
-                :y="10"
-                :act="t.step.do"
-                :colour="onInk(t.step)"
-              />
-              <text v-if="t.word === 'in'" :x="t.x + 4" y="19" class="word" :fill="onInk(t.step)">
-                {{ t.step.short }}
-              </text>
-              <text v-else-if="t.word === 'beside'" :x="t.x + t.width + 4" y="19" class="word beside">
-                {{ t.step.short }}
-              </text>
-              <rect
-                v-if="t.step.state === 'bite'"
-                :x="t.x - 1.5"
-                y="3.5"
-                :width="t.width + 3"
-                height="23"
-                class="bitten"
-              />
-            </g>
-          </g>
+          <TapeTicket
+            v-for="t in row"
+            :key="t.step.id"
+            :ticket="t"
+            :chosen="t.step.id === step"
+            @choose="emit('step', t.step.id)"
+          />
         </g>
 
         <line v-if="wanted !== null" :x1="wanted" :x2="wanted" :y1="4" :y2="height" class="wanted" />
@@ -297,29 +180,7 @@ watch(cursor, async (x) => {
         </g>
       </svg>
     </div>
-    <div class="visually-hidden">
-      <table>
-        <caption>
-          The tape as a table
-        </caption>
-        <thead>
-          <tr>
-            <th>Zone</th>
-            <th>Step</th>
-            <th>When</th>
-            <th>State</th>
-          </tr>
-        </thead>
-        <tbody v-for="z in zones" :key="z.id">
-          <tr v-for="s in z.steps" :key="s.id">
-            <td>{{ z.name }}</td>
-            <td>{{ s.number }} {{ s.name }}</td>
-            <td>{{ s.when }}</td>
-            <td>{{ s.state }}, {{ s.kind }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <TapeTable :zones="zones" />
   </section>
 </template>
 
@@ -402,56 +263,6 @@ watch(cursor, async (x) => {
   font: 600 13px var(--v-font-body);
   fill: var(--soft);
   pointer-events: none;
-}
-.trail {
-  pointer-events: none;
-}
-.ready {
-  stroke: var(--ink);
-  stroke-width: 1.5;
-}
-.window {
-  fill: none;
-  stroke: var(--wait);
-  stroke-width: 2;
-  pointer-events: none;
-}
-.ticket {
-  cursor: pointer;
-}
-.plate {
-  stroke: var(--ink);
-  stroke-opacity: 0.75;
-}
-.done .plate {
-  stroke-opacity: 0.3;
-}
-.pinned .plate {
-  stroke-width: 2;
-  stroke-opacity: 1;
-}
-.chosen .plate {
-  stroke: var(--ink);
-  stroke-width: 2.5;
-  stroke-opacity: 1;
-}
-.bitten {
-  fill: none;
-  stroke: var(--bite);
-  stroke-width: 2;
-}
-.word {
-  font: 600 12.5px var(--v-font-body);
-  pointer-events: none;
-}
-.beside {
-  fill: var(--ink);
-}
-.halo {
-  fill: none;
-  stroke: var(--lamp);
-  stroke-width: 4px;
-  stroke-linejoin: round;
 }
 .wanted {
   stroke: var(--ink);

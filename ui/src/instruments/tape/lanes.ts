@@ -1,0 +1,84 @@
+import type { Step, Tape, Zone } from '../../wire'
+import { tickets, type TapeScale } from './scale'
+
+/** A step on its zone's lane: its ticket, how its film hardens after it, its tick and its window. All in px. */
+export interface Ticket {
+  step: Step
+  x: number
+  width: number
+  word: string // where its word goes: 'in', 'beside' or 'none'
+  trail: { x: number; width: number; id: string } | null
+  ready: number | null
+  window: { from: number; to: number } | null
+}
+
+export const ms = (t: string) => Date.parse(t)
+
+/** The zone's tickets that the tape shows. */
+export function laneOf(zone: Zone, tape: Tape, scale: TapeScale): Ticket[] {
+  const shown = zone.steps.filter((s) => ms(s.end) > ms(tape.from) && ms(s.start) < ms(tape.to))
+  const placed = tickets(
+    shown.map((s) => ({ from: ms(s.start), to: ms(s.end), word: s.short })),
+    scale,
+  )
+  return shown.map((s, i): Ticket => {
+    const p = placed[i] ?? { x: 0, width: 0, word: 'none' }
+    const next = placed[i + 1]?.x ?? scale.width
+    const last = s.trail.at(-1)
+    const right = Math.min(next, last ? scale.x(ms(last.at)) : 0)
+    const start = p.x + p.width
+    const ready = scale.x(ms(s.ready))
+    const opens = s.opens && s.closes ? scale.x(Math.min(ms(s.opens), ms(s.start))) : 0
+    const closes = s.closes ? Math.min(scale.x(ms(s.closes)), next - 2, opens + 60) : 0
+    return {
+      step: s,
+      x: p.x,
+      width: p.width,
+      word: p.word,
+      trail: right > start + 1 ? { x: start, width: right - start, id: `trail-${s.id}` } : null,
+      ready: s.trail.length && ready > start && ready <= next ? ready : null,
+      window: s.opens && closes > opens + 4 ? { from: opens, to: closes } : null,
+    }
+  })
+}
+
+/** Where parts wait for the steps that join them: from when a part can be touched, along its row, and over to the row of the join. */
+export function waitsOf(zones: readonly Zone[], scale: TapeScale, middle: (row: number) => number) {
+  return zones.flatMap((z, row) =>
+    z.steps.flatMap((s) =>
+      s.waits.map((w) => {
+        const from = Math.max(0, scale.x(ms(w.from)))
+        const to = scale.x(ms(s.start))
+        const own = zones.findIndex((one) => one.id === w.zone)
+        return {
+          id: `${s.id}/${w.zone}`,
+          path: `M${from} ${middle(own)}H${to - 6}V${middle(row) + (own > row ? 10 : -10)}`,
+        }
+      }),
+    ),
+  )
+}
+
+/** The days' names; one steps aside for the head of the moment, and stays away where it has no room. */
+export function dayNames(scale: TapeScale, cursor: number, wanted: number | null) {
+  const name = 44
+  return scale.folds
+    .filter((f) => f.label)
+    .map((f) => {
+      const x = cursor > f.x - 10 && cursor < f.x + name + 8 ? cursor + 12 : f.x + 2
+      const until = Math.min(f.x + f.width + 12, wanted !== null && wanted > f.x ? wanted - 40 : Infinity)
+      return { x, word: f.label, fits: x + name <= until }
+    })
+    .filter((d) => d.fits)
+}
+
+/** The colour of a step's ticket. */
+export const ink = (s: Step) => s.colour ?? (s.kind === 'done' ? 'var(--soft)' : 'var(--raised)')
+
+/** Black or white, whichever can be read on a paint: a matter of the screen, not of the trade. */
+export function onInk(s: Step) {
+  const hex = s.colour
+  if (!hex) return 'var(--ink)'
+  const [r, g, b] = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
+  return r * 0.3 + g * 0.59 + b * 0.11 > 130 ? '#171C22' : '#F6F7F6'
+}
