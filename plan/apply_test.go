@@ -95,3 +95,32 @@ func TestSummarise(t *testing.T) {
 		t.Errorf("all is done, but %+v, %v", s, err)
 	}
 }
+
+// The way of laying coats is a fix like any other: it takes the finding away, says what it does, and is written into the plan.
+func TestLayingFix(t *testing.T) {
+	f := routeOf(t, "b: base-coat enamel done 48h", "c: base-coat lacquer at 1h")
+	for _, x := range check(t, f).Findings {
+		if x.Rule != "bite" {
+			continue
+		}
+		i := slices.IndexFunc(x.Fixes, func(fix plan.Fix) bool { return fix.Do == "lay" })
+		if i < 0 {
+			t.Fatalf("no dry mists are proposed: %+v", x.Fixes)
+		}
+		if got, want := f.Describe(x.Step, x.Fixes[i]), "Base coat as dry mist coats only"; got != want {
+			t.Errorf("it says %q, want %q", got, want)
+		}
+		changed, err := f.Apply(x.Step, x.Fixes[i])
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := changed.Zones[0].Steps[1].Laying; got != "mist" {
+			t.Errorf("the coats are laid %q", got)
+		}
+		if got := bad(t, changed); got != "" {
+			t.Errorf("afterwards there is %s", got)
+		}
+		return
+	}
+	t.Fatal("nothing is found")
+}

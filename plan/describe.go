@@ -38,20 +38,11 @@ func (f File) Describe(step string, x Fix) string {
 	case timeline.FixCoats:
 		return fmt.Sprintf("%s in %s", f.title(target), coats(x.Coats))
 	case timeline.FixLaying:
-		return fmt.Sprintf("%s as %s", f.title(target), layingWords(x.Laying))
+		return fmt.Sprintf("%s as %s", f.title(target), route.Laying(x.Laying).Words())
 	case timeline.FixMove:
 		return fmt.Sprintf("Move it before %s", f.name(x.Before))
 	}
 	return fmt.Sprintf("Leave out %s", f.name(target))
-}
-
-func layingWords(l Laying) string {
-	for _, w := range route.Layings() {
-		if string(w.ID) == string(l) {
-			return w.Words
-		}
-	}
-	return string(l)
 }
 
 func coats(n int) string {

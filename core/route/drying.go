@@ -29,6 +29,16 @@ func Dryings() []DryingWords {
 	return []DryingWords{{ByItself, "by itself"}, {InAirStream, "in a moving stream of air"}}
 }
 
+// Words is how a way of drying is called in a sentence.
+func (d Drying) Words() string {
+	for _, w := range Dryings() {
+		if w.ID == d {
+			return w.Words
+		}
+	}
+	return string(d)
+}
+
 var airStream = Numbers.Number("air-stream", 2.5, "", "how many times faster a carrier leaves in a moving stream of air", fact.Bench("T57: a wash is ready to wipe in a third to a half of the time"))
 
 const airCare = "Keep the stream moving, hand-warm at the most, and away from flames and solvent vapour: heat bends plastic."

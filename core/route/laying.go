@@ -21,6 +21,16 @@ func Layings() []LayingWords {
 	return []LayingWords{{Flashed, "each coat flashed off"}, {Misted, "dry mist coats only"}, {WetOnWet, "wet on wet"}}
 }
 
+// Words is how a way of laying is called in a sentence.
+func (l Laying) Words() string {
+	for _, w := range Layings() {
+		if w.ID == l {
+			return w.Words
+		}
+	}
+	return string(l)
+}
+
 // LayingWords is a way of laying coats with what it is called in a sentence.
 type LayingWords struct {
 	ID    Laying

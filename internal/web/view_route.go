@@ -110,6 +110,12 @@ func detail(s *route.Step) string {
 	case s.Do.Lays && s.Coats > 1:
 		parts = append(parts, count(s.Coats, "coat"))
 	}
+	if s.Laying != route.Flashed {
+		parts = append(parts, s.Laying.Words())
+	}
+	if s.Drying != route.ByItself {
+		parts = append(parts, "dried "+s.Drying.Words())
+	}
 	if n := len(s.Decals); n > 0 {
 		parts = append(parts, count(n, "marking"))
 	}

@@ -18,6 +18,8 @@ const words: Record<string, string> = {
   area_pct: 'Covers, %',
   of: 'Which wash',
   with: 'Cloth',
+  laying: 'How the coats go on',
+  drying: 'How it dries',
   at: 'Pinned to',
   done: 'Done at',
   temperature_c: 'Room, °C',
@@ -39,6 +41,8 @@ function flat(value: unknown, path = '', out: Record<string, string> = {}) {
 }
 function told(path: string, value: string) {
   if (path === 'product') return store.build?.plan.products.find((p) => p.id === value)?.name ?? value
+  const ways = path === 'laying' ? trade.value?.layings : path === 'drying' ? trade.value?.dryings : undefined
+  if (ways) return ways.find((w) => w.id === value)?.words ?? value
   if (path === 'do') return trade.value?.techniques.find((t) => t.id === value)?.name ?? value
   if (/^\d{4}-\d\d-\d\dT/.test(value)) return toWall(value, store.build?.timezone ?? 'UTC').replace('T', ' ')
   return value
