@@ -16,7 +16,7 @@ func TestFirstScreen(t *testing.T) {
 	b := open(t, desk, "/")
 	b.sees("h2", "White spirit bites Pale sky enamel")
 	b.sees(".because", `34 % hard\. Safe from Tue 16 Mar`)
-	b.sees(".core text", `10\.6 µm`)
+	b.sees(".core text", `0\.72 µm`)
 	b.sees(".clock", "evening 4 of 11, 1 h 50 left")
 	b.sees(".bar .sub", "ready in time by 2 days")
 	b.sees(".cautions", "keep flames away")
