@@ -10,6 +10,9 @@ var (
 	slowTau = Numbers.Number("slow-product", 1.5, "", "time constant of a slow product of a family, as a share of the usual one", fact.Bench("the spread of what practitioners report for one family"))
 )
 
+// A product's speed is a factor of its film, not a family of its own: rules ask films for their family, and a family that is copied with
+// another time constant is no longer the one that a coat of the same kind melts into.
+
 // Speed is how fast a product of a family hardens: families are typical, real products differ.
 type Speed uint8
 

@@ -93,6 +93,9 @@ func (d *draft) stains() {
 	}
 }
 
+// A stain is built up in veils that each hide a twentieth, so that its strength is a number of passes. Several numbers read alike to the eye;
+// which of them is taken follows the school, so that a heavy model is heavier even where the words for both are the same.
+
 // passes gives a sprayed stain as many passes as let it read as its service asks, few of these on a restrained model and all of them on a
 // heavy one; what is usual for the strength where no number of passes does.
 func (d *draft) passes(s *route.Step) {

@@ -16,6 +16,10 @@ const (
 	WetOnWet Laying = "wet"  // one into the other: they stand as one thick coat
 )
 
+// Why this is asked of the modeller: the same bottle is harmless or ruinous over a young film by nothing but how it is sprayed. A dry mist is
+// three micrometres that are gone in half a minute, four coats wet on wet of a lacquer are seventy-five that stand for ten. Depth goes with
+// the root of the time, so that wet on wet does four times as much harm as a coat, and a mist a sixth.
+
 // Layings returns the ways, the usual one first, with what they are called.
 func Layings() []LayingWords {
 	return []LayingWords{{Flashed, "each coat flashed off"}, {Misted, "dry mist coats only"}, {WetOnWet, "wet on wet"}}

@@ -45,6 +45,9 @@ var chalky = timeline.Rule{
 	},
 }
 
+// Coats are counted by thickness, not by number: it is the flatting agent that lies there which scatters, and two half coats hold as much of
+// it as one. What lies between two flats, such as oils or a gloss, begins the count anew: its film fills the grain below.
+
 // flatCoats returns how many coats of flat clear lie on each other with the step's own, each measured by its family's usual thickness.
 func flatCoats(s *timeline.Site) float64 {
 	thick := func(st *route.Step) float64 {

@@ -13,6 +13,9 @@ import (
 
 var decalFlood = coating.Microns(Numbers.Number("decal-flood", 8, "µm", "liquid that stands on a decal from which a solvent that softens it wrinkles it", fact.Bench("lacquer clears are misted over decals before they are laid wet")))
 
+// The bite engine sees little harm here: a sprayed coat carries off next to nothing of a film that dissolves. A decal does not lose
+// thickness, it wrinkles, because it is softened through while gum holds it at its edges; what matters is whether the solvent stands long
+// enough to get through fifteen micrometres, and a mist does not.
 var decalSolvent = timeline.Rule{
 	ID: "decal-solvent", Title: "A strong solvent laid wet over decals",
 	Reason:   "A decal's film is a lacquer. A clear whose solvent softens it wrinkles it when it stands wet; misted, it is gone before it gets in. Water-borne clears do nothing to it.",

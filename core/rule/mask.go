@@ -45,6 +45,10 @@ func findMaskSoft(s *timeline.Site) []timeline.Finding {
 	return []timeline.Finding{f}
 }
 
+// How much a film has to harden before tape does nothing to it differs by how it hardens, and no single hardness explains the bench: an
+// acrylic at a third of its hardness is lifted as particles that have not fused yet, while a lacquer at a fifth is one film already, and an
+// enamel at three tenths is held by its skin. So each mechanism has its own figure, fitted to T50.
+
 // TapeHard returns the hardness from which a film stands tape.
 func TapeHard(f coating.Film) cure.Fraction { return cure.Fraction(f.Family.Mechanism.Tape) }
 

@@ -26,6 +26,9 @@ var washColour = timeline.Rule{
 	Find:     findWashColour,
 }
 
+// On a dark paint a difference in colour is not enough: brown-black differs from black by more than a line needs, and still vanishes, since
+// the eye reads lines on black as light on dark. So below a lightness the wash has to be lighter, whatever its hue.
+
 // WashShows reports whether a wash of that colour draws lines on a paint: it differs enough, and on black or very dark paint it is lighter.
 func WashShows(paint, wash colour.Colour) bool {
 	if paint.Lightness() < DarkBelow {

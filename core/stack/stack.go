@@ -248,6 +248,10 @@ func (a assault) depth(contact time.Duration) float64 {
 	return 1e6 * math.Sqrt(2*a.diffusion*contact.Seconds())
 }
 
+// A film that dissolves is carried off in proportion to what moves over it. One that is linked swells instead: nothing happens until the
+// softened skin is wider than what holds it, and then it lifts as a whole. That is why enamel wrinkles at a stroke, and why a sprayed coat,
+// which carries off nothing, can still ruin it.
+
 // displaced returns the share of the softened depth that the contact moves.
 func (a assault) displaced(f *coating.Family, c *Contact) float64 {
 	carried := a.soft * c.Carry

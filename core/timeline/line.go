@@ -73,7 +73,8 @@ func (l *Line) spot() coating.Texture {
 	return 0
 }
 
-// push appends a placed step and the film that it leaves.
+// push appends a placed step and the film that it leaves. What it leaves on top is worked out here, once: rules, guides and the look read the
+// same texture. A coat on a part of the zone leaves a spot beside the rest, which decals look at and nothing else does.
 func (l *Line) push(plan *route.Plan, p Placed) {
 	p.On = l.surface()
 	p.Leaves = p.On

@@ -103,6 +103,11 @@ func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.
 
 // safe returns the first slot from from on at which every timed rule holds, else every one that does not give way; from itself when
 // there is none.
+//
+// A slot is looked for after the safe moment, and the safe moment anew from the slot, until both agree: a session may begin long after a
+// film is ready, and in changing air what was safe then need not be safe any more. Sixty turns are two months of evenings; where nothing
+// agrees within them, the step stays where it was asked for and its finding says so. The second round leaves out the rules that give way,
+// since a garage may stay damp all winter and the model is to be finished all the same.
 func (tl *Timeline) safe(site *Site, calendar *schedule.Calendar, need schedule.Need, from time.Time) time.Time {
 	for _, list := range [][]*Rule{tl.Rules.Timed, tl.Rules.Firm} {
 		t := from
@@ -125,6 +130,11 @@ func (tl *Timeline) safe(site *Site, calendar *schedule.Calendar, need schedule.
 }
 
 // pair places a wash together with its wipe, so that the wipe falls in its window, at a moment when it is safe to rub.
+//
+// Placed one after the other, a wash would go on as early as it is safe and its wipe would miss its window, or meet a film that is still too
+// soft to rub. So the wash is tried, its wipe is found, and where that does not fit the wash moves on by just what the wipe lacks: the time
+// until it may be rubbed, or else to the next session. The first try is kept where nothing fits, so that the finding is told at the earliest
+// place and not at the last.
 func (tl *Timeline) pair(line *Line, site *Site, calendar *schedule.Calendar, o *offer) {
 	o.n = 2
 	first := o.placed[0]

@@ -8,6 +8,11 @@ import (
 	"inkysparrow/core/schedule"
 )
 
+// Why spans and not a yes or no: asked whether it may begin at a moment, a rule gives no hint where to look next, and a search has to probe
+// it, every hour of a month in changing air, for every step. Most rules know: a film is hard enough from a moment on that the course of its
+// hardening gives exactly, damp air ends where the record of the room says so. Only the bite, whose contact is longer in the cold, still has
+// to be probed.
+
 // Spans are stretches of time in order, none of them before the one in front of it; they may touch.
 type Spans = iter.Seq[schedule.Span]
 

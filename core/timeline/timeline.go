@@ -68,7 +68,7 @@ func Lay(plan *route.Plan, rules *Rules, booked ...schedule.Booking) *Timeline {
 	}
 	offers := make([]*offer, len(tl.Lines))
 	for {
-		best := -1
+		best := -1 // the zone that can begin first goes first: greedy, and good enough while hands, not films, are what there is least of
 		for i, line := range tl.Lines {
 			if len(line.Steps) == len(line.Zone.Steps) || tl.awaits(line) != nil {
 				continue

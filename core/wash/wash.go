@@ -58,6 +58,10 @@ func (w Wetness) Contact() *stack.Contact {
 	return [...]*stack.Contact{stack.DryWipe, stack.DampWipe, stack.WetWipe}[w]
 }
 
+// A wash that dries by evaporation alone is wiped once it is stiff: until then the cloth drinks it out of the line, after that only what it
+// rubs comes off. One whose particles fuse is the other way round. While it is damp it holds in the line by its own pull and still smears off
+// the open surface; an hour later it has fused, and water does nothing to it. That is why acrylic washes are cleaned as they go.
+
 // Window returns when a wash can be wiped: from stiff, when a cloth no longer pulls it from the line, until its remover takes up less
 // than a fifth of it. A wash of fusing particles is cleaned from damp on. closes is far away for washes that stay soluble. Held to T01 to T03.
 func Window(film coating.Film, remover *solvent.Liquid, air climate.Record) (opens, closesAt time.Time) {

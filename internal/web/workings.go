@@ -233,6 +233,18 @@ var formulas = []wire.Working{
 		Source: "Daynes 1920; Crank; the sum over films is ours", Evidence: string(fact.FromMemory),
 	},
 	{
+		ID: "standing", Title: "How wet a coat stands",
+		MathML: `<math><msub><mi>w</mi><mi>n</mi></msub><mo>=</mo><mi>h</mi><mi>v</mi><mo>+</mo><mi>max</mi><mo>(</mo><mn>0</mn><mo>,</mo><msub><mi>w</mi><mrow><mi>n</mi><mo>−</mo><mn>1</mn></mrow></msub><mo>−</mo><mi>J</mi><mi>Δ</mi><mi>t</mi><mo>)</mo></math>`,
+		Words:  "The carrier of a coat as it is laid, with what has not left since the one before. Wet on wet nothing leaves between; a dry mist never stands wetter than a few micrometres.",
+		Source: "held to T53 and T54", Evidence: string(fact.Practice),
+	},
+	{
+		ID: "blush", Title: "From which humidity a coat blushes",
+		MathML: `<math><mi>RH</mi><mo>=</mo><mfrac><mrow><msub><mi>p</mi><mi>s</mi></msub><mo>(</mo><mi>T</mi><mo>−</mo><mi>Δ</mi><mi>T</mi><mo>)</mo></mrow><mrow><msub><mi>p</mi><mi>s</mi></msub><mo>(</mo><mi>T</mi><mo>)</mo></mrow></mfrac><mo>,</mo><mspace width="1em"/><mi>Δ</mi><mi>T</mi><mo>=</mo><mfrac><mrow><mi>J</mi><mi>H</mi></mrow><mi>α</mi></mfrac><mo>(</mo><mn>1</mn><mo>−</mo><msup><mi>e</mi><mrow><mo>−</mo><mi>t</mi><mi>α</mi><mo>/</mo><mi>C</mi></mrow></msup><mo>)</mo></math>`,
+		Words:  "A solvent takes its heat H from the wall as it leaves at J; the room gives it back at α. Below the dew point water condenses in the coat. Fast solvents cool most; white spirit hardly.",
+		Source: "heat balance of a thin wall; held to T39", Evidence: string(fact.Practice),
+	},
+	{
 		ID: "wipe", Title: "What a wipe leaves",
 		MathML: `<math><mi>left</mi><mo>=</mo><mfrac><mrow><mi>min</mi><mo>(</mo><mi>h</mi><mo>,</mo><mi>V</mi><mo>)</mo><msup><mi>e</mi><mrow><mo>−</mo><mi>k</mi><mi>e</mi><mi>u</mi></mrow></msup><mo>+</mo><mi>max</mi><mo>(</mo><mn>0</mn><mo>,</mo><mi>h</mi><mo>−</mo><mi>V</mi><mo>)</mo><msup><mrow><mo>(</mo><mn>1</mn><mo>−</mo><mi>l</mi><mo>)</mo></mrow><mi>k</mi></msup></mrow><mi>h</mi></mfrac></math>`,
 		Words:  "What lies in the valleys V of the sheen is out of a dry cloth's reach; each of k strokes takes a share l of the rest.",
