@@ -122,3 +122,41 @@ func TestPolishedAndShare(t *testing.T) {
 		t.Error("a film on four tenths of a zone covers it")
 	}
 }
+
+// Common practice, no source: white over black wants a grey or many coats. One coat of a pale paint of L 94 stays well below, two are still
+// plainly off, and one that hides well is another matter.
+func TestWhiteOverBlack(t *testing.T) {
+	white := &Product{Kind: Paint, Family: MustFamily("waterborne-acrylic"), Colour: "#efefec"}
+	black, _ := colour.Parse("#1a1a1a")
+	over := func(coats float64) float64 {
+		v, ok := white.Hiding()
+		if !ok {
+			t.Fatal("a white hides nothing")
+		}
+		return v.Over(black, coats).Lightness()
+	}
+	if own := white.Shows().Lightness(); own < 93 || own > 95 {
+		t.Fatalf("the white is %.0f", own)
+	}
+	if one := over(1); one >= 86 || one < 60 {
+		t.Errorf("one coat over black reaches L %.0f, want below 86", one)
+	}
+	if two, four := over(2), over(4); two > 88 || four <= two {
+		t.Errorf("two coats reach L %.0f, four %.0f", two, four)
+	}
+	white.Hide = 2
+	if one := over(1); one < 86 {
+		t.Errorf("a white that hides in two coats reaches L %.0f in one", one)
+	}
+}
+
+// A product without a colour, and no product at all, show the same middling grey everywhere.
+func TestUnnamedColour(t *testing.T) {
+	var none *Product
+	if a, b := none.Shows(), (&Product{}).Shows(); a != b || a != UnnamedColour {
+		t.Errorf("no product shows %v, one without a colour %v", a, b)
+	}
+	if l := UnnamedColour.Lightness(); l < 44.5 || l > 45.5 {
+		t.Errorf("it is of L %.1f", l)
+	}
+}

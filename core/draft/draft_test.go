@@ -183,6 +183,14 @@ func TestDraftFollowsTheSchools(t *testing.T) {
 			t.Errorf("%s changes nothing", question)
 		}
 	}
+	for _, with := range [][]Wish{{WithWash}, {WithDecals, WithWash}} {
+		if sprayed := shape(route.Schools{"wash": "sprayed"}, with...); !strings.Contains(sprayed, "spray-wash") || strings.Contains(sprayed, "wipe") {
+			t.Errorf("the school of spraying drafts %s", sprayed)
+		}
+	}
+	if both := shape(route.Schools{"chips": "medium"}, WithChips, WithDecals); !strings.Contains(both, "chipping-medium") {
+		t.Errorf("decals take the chipping medium away: %s", both)
+	}
 	medium := shape(route.Schools{"chips": "medium"}, WithChips)
 	if medium == shape(route.Schools{"chips": "painted"}, WithChips) {
 		t.Error("chips: lifted and painted ones are drafted alike")
