@@ -59,7 +59,7 @@ func TestTables(t *testing.T) {
 		t.Errorf("%d techniques, the plan format had 29 from the start", len(route.Techniques()))
 	}
 	for _, s := range route.SchoolsTable() {
-		once("school ", s.ID)
+		once("school ", string(s.ID))
 		if s.Question == "" || len(s.Answers) < 2 || (route.Schools{}).Of(s.ID) != s.Answers[0].ID {
 			t.Errorf("school %s lacks a question, answers or its usual one", s.ID)
 		}

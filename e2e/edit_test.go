@@ -60,11 +60,6 @@ func (b *bench) push(words string) {
 	b.click("button, .v-btn", "^ ?"+words+" ?$")
 }
 
-func (b *bench) button(words string) *rod.Element {
-	b.t.Helper()
-	return b.sees("button, .v-btn", "^ ?"+words+" ?$")
-}
-
 // A step is changed: the effect is shown before it is saved, and undone again.
 func TestChangeAStep(t *testing.T) {
 	b := open(t, desk, "/builds/petrel?step=u9")

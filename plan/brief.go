@@ -36,18 +36,18 @@ var Ages = []Age{
 
 // Brief is what a modeller answers when a build is begun.
 type Brief struct {
-	Name     string            `json:"name"`
-	Scale    int               `json:"scale,omitempty"`
-	Start    time.Time         `json:"start"`
-	Wanted   Date              `json:"wanted,omitempty"`
-	Timezone string            `json:"timezone,omitempty"`
-	Climate  *Climate          `json:"climate,omitempty"`
-	Sessions []Session         `json:"sessions,omitempty"`
-	Schools  map[string]string `json:"schools,omitempty"`
-	SpanCM   float64           `json:"span_cm,omitempty"` // of the model; with its length it gives the areas that zones leave out
-	LengthCM float64           `json:"length_cm,omitempty"`
-	Service  *Service          `json:"service,omitempty"`
-	Zones    []BriefZone       `json:"zones"`
+	Name     string                          `json:"name"`
+	Scale    int                             `json:"scale,omitempty"`
+	Start    time.Time                       `json:"start"`
+	Wanted   Date                            `json:"wanted,omitempty"`
+	Timezone string                          `json:"timezone,omitempty"`
+	Climate  *Climate                        `json:"climate,omitempty"`
+	Sessions []Session                       `json:"sessions,omitempty"`
+	Schools  map[route.Question]route.Choice `json:"schools,omitempty"`
+	SpanCM   float64                         `json:"span_cm,omitempty"` // of the model; with its length it gives the areas that zones leave out
+	LengthCM float64                         `json:"length_cm,omitempty"`
+	Service  *Service                        `json:"service,omitempty"`
+	Zones    []BriefZone                     `json:"zones"`
 }
 
 // BriefZone is what a zone is painted with and what is wanted on it.

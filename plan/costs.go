@@ -37,7 +37,7 @@ func (b Brief) Costs(shelf ...Product) ([]Cost, error) {
 			if c.Now = given.Of(school.ID) == answer.ID; !c.Now {
 				other := b
 				if other.Schools = maps.Clone(b.Schools); other.Schools == nil {
-					other.Schools = map[string]string{}
+					other.Schools = map[route.Question]route.Choice{}
 				}
 				other.Schools[school.ID] = answer.ID
 				var zones []Zone
@@ -46,7 +46,7 @@ func (b Brief) Costs(shelf ...Product) ([]Cost, error) {
 				}
 				c.Same = reflect.DeepEqual(zones, drawn)
 			}
-			c.School, c.Answer = school.ID, answer.ID
+			c.School, c.Answer = string(school.ID), string(answer.ID)
 			all = append(all, c)
 		}
 	}

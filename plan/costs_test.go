@@ -11,7 +11,7 @@ import (
 // Each answer costs what a draft made with it takes; the answers in force cost the same everywhere; nothing of the brief is changed.
 func TestCosts(t *testing.T) {
 	b := brief()
-	b.Schools = map[string]string{"over_oils": "flat"}
+	b.Schools = map[route.Question]route.Choice{"over_oils": "flat"}
 	all, err := b.Costs()
 	if err != nil {
 		t.Fatal(err)
@@ -29,7 +29,7 @@ func TestCosts(t *testing.T) {
 	for _, school := range route.SchoolsTable() {
 		in := 0
 		for _, a := range school.Answers {
-			c, ok := by[school.ID+" "+a.ID]
+			c, ok := by[string(school.ID)+" "+string(a.ID)]
 			if !ok || c.Steps == 0 || c.Hands <= 0 || c.Finish.Before(b.Start) {
 				t.Errorf("%s %s: %+v", school.ID, a.ID, c)
 			}

@@ -2,6 +2,8 @@ package plan
 
 import (
 	"slices"
+
+	"inkysparrow/core/route"
 )
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
@@ -20,13 +22,13 @@ type Edit struct {
 
 // Settings are what a plan says of the build as a whole.
 type Settings struct {
-	Build      Build             `json:"build"`
-	Climate    *Climate          `json:"climate,omitempty"`
-	Sessions   []Session         `json:"sessions"`
-	Exceptions []Exception       `json:"exceptions"`
-	Timezone   string            `json:"timezone"`
-	Schools    map[string]string `json:"schools"`
-	Service    *Service          `json:"service,omitempty"`
+	Build      Build                           `json:"build"`
+	Climate    *Climate                        `json:"climate,omitempty"`
+	Sessions   []Session                       `json:"sessions"`
+	Exceptions []Exception                     `json:"exceptions"`
+	Timezone   string                          `json:"timezone"`
+	Schools    map[route.Question]route.Choice `json:"schools"`
+	Service    *Service                        `json:"service,omitempty"`
 }
 
 // Edit returns a copy of the plan with e carried out, and what was done in words. The copy has been held against the schema and its

@@ -7,6 +7,7 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 
 	"inkysparrow/plan"
@@ -175,7 +176,7 @@ func TestBrief(t *testing.T) {
 		"scale":                                   func(b *plan.Brief) { b.Scale = -48 },
 		"the year":                                func(b *plan.Brief) { b.Start = time.Time{} },
 		"climate":                                 func(b *plan.Brief) { b.Climate = &plan.Climate{TemperatureC: 20, HumidityPct: 400} },
-		"schools.tea":                             func(b *plan.Brief) { b.Schools = map[string]string{"tea": "first"} },
+		"schools.tea":                             func(b *plan.Brief) { b.Schools = map[route.Question]route.Choice{"tea": "first"} },
 	} {
 		b := brief()
 		change(&b)

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/route"
 )
 
 // Format is the name of the format that this package reads and writes.
@@ -16,17 +17,17 @@ const Format = "inkysparrow-plan/1"
 
 // File is a plan file. Times are RFC 3339; lengths are in the unit that the name ends with.
 type File struct {
-	Format     string            `json:"format" jsonschema:"enum=inkysparrow-plan/1"`
-	Build      Build             `json:"build"`
-	Climate    *Climate          `json:"climate,omitempty" jsonschema:"description=The room. 21 °C and 50 % where it is left out."`
-	Sessions   []Session         `json:"sessions,omitempty" jsonschema:"maxItems=50,description=When the bench is open. Always where there is none."`
-	Exceptions []Exception       `json:"exceptions,omitempty" jsonschema:"maxItems=500,description=Days on which the bench is open otherwise or not at all."`
-	Timezone   string            `json:"timezone,omitempty" jsonschema:"maxLength=64,description=IANA name of the time zone that sessions are in; UTC where it is left out."`
-	Service    *Service          `json:"service,omitempty" jsonschema:"description=How the aircraft was kept; it says how worn the model should look."`
-	Schools    map[string]string `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
-	Products   []Product         `json:"products" jsonschema:"maxItems=5000"`
-	Parts      []Part            `json:"parts,omitempty" jsonschema:"maxItems=100,description=Sub-assemblies that are finished apart and joined later."`
-	Zones      []Zone            `json:"zones" jsonschema:"maxItems=200"`
+	Format     string                          `json:"format" jsonschema:"enum=inkysparrow-plan/1"`
+	Build      Build                           `json:"build"`
+	Climate    *Climate                        `json:"climate,omitempty" jsonschema:"description=The room. 21 °C and 50 % where it is left out."`
+	Sessions   []Session                       `json:"sessions,omitempty" jsonschema:"maxItems=50,description=When the bench is open. Always where there is none."`
+	Exceptions []Exception                     `json:"exceptions,omitempty" jsonschema:"maxItems=500,description=Days on which the bench is open otherwise or not at all."`
+	Timezone   string                          `json:"timezone,omitempty" jsonschema:"maxLength=64,description=IANA name of the time zone that sessions are in; UTC where it is left out."`
+	Service    *Service                        `json:"service,omitempty" jsonschema:"description=How the aircraft was kept; it says how worn the model should look."`
+	Schools    map[route.Question]route.Choice `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
+	Products   []Product                       `json:"products" jsonschema:"maxItems=5000"`
+	Parts      []Part                          `json:"parts,omitempty" jsonschema:"maxItems=100,description=Sub-assemblies that are finished apart and joined later."`
+	Zones      []Zone                          `json:"zones" jsonschema:"maxItems=200"`
 }
 
 // Build is what is being built.

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 	"time"
@@ -38,7 +39,7 @@ func (f File) Resolve() (*route.Plan, error) {
 
 // Targets returns how worn the model should look: what its service asks for, where the modeller does not overrule it.
 func (f File) Targets() wear.Targets {
-	in := wear.Service{Strength: route.Schools(f.Schools).Of("strength")}
+	in := wear.Service{Strength: string(route.Schools(f.Schools).Of(route.StrengthOf))}
 	own := f.Service
 	if own == nil {
 		return wear.Of(in)
@@ -96,13 +97,13 @@ func (f File) resolveTimes(p *route.Plan) error {
 }
 
 func (f File) resolveSchools(*route.Plan) error {
-	for _, id := range sortedKeys(f.Schools) {
+	for _, id := range slices.Sorted(maps.Keys(f.Schools)) {
 		school, ok := route.SchoolNamed(id)
 		if !ok {
-			return fault("schools."+id, "no such question; there are %s", words(route.SchoolsTable(), func(s route.School) string { return s.ID }))
+			return fault("schools."+string(id), "no such question; there are %s", words(route.SchoolsTable(), func(s route.School) string { return string(s.ID) }))
 		}
 		if answer := f.Schools[id]; !school.Has(answer) {
-			return fault("schools."+id, "%q is none of %s", answer, words(school.Answers, func(a route.Answer) string { return a.ID }))
+			return fault("schools."+string(id), "%q is none of %s", answer, words(school.Answers, func(a route.Answer) string { return string(a.ID) }))
 		}
 	}
 	return nil
@@ -450,15 +451,6 @@ func (f File) resolveAir(p *route.Plan) error {
 
 func air(celsius, percent float64) climate.Air {
 	return climate.Air{TemperatureC: celsius, Humidity: percent / 100}
-}
-
-func sortedKeys(m map[string]string) []string {
-	keys := make([]string, 0, len(m))
-	for k := range m {
-		keys = append(keys, k)
-	}
-	slices.Sort(keys)
-	return keys
 }
 
 func words[T any](values []T, word func(T) string) string {

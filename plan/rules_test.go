@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 
 	"inkysparrow/core/coating"
@@ -239,7 +240,7 @@ func TestNotes(t *testing.T) {
 	if !found(r, "across-flow") || !found(r, "turpentine") {
 		t.Errorf("circles and turpentine are not noted: %s", list(r))
 	}
-	f.Schools = map[string]string{"stroke": "circular"}
+	f.Schools = map[route.Question]route.Choice{"stroke": "circular"}
 	if found(check(t, f), "across-flow") {
 		t.Error("circles are noted although they are the school")
 	}
@@ -282,9 +283,10 @@ func TestAir(t *testing.T) {
 // The same trouble, told by each school.
 func TestSchools(t *testing.T) {
 	for _, tc := range []struct {
-		question, answer string
-		lines            []string
-		rule             string
+		question route.Question
+		answer   route.Choice
+		lines    []string
+		rule     string
 	}{
 		{"under_oils", "gloss", []string{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "o: oil-dots oil"}, "grip"},
 		{"under_wash", "flat", []string{"b: base-coat acrylic done 800h", "w: pin-wash enamel-wash"}, "wash-sheen"},
@@ -294,7 +296,7 @@ func TestSchools(t *testing.T) {
 		if !found(check(t, f), tc.rule) {
 			t.Errorf("%s: the usual school does not find %s", tc.question, tc.rule)
 		}
-		f.Schools = map[string]string{tc.question: tc.answer}
+		f.Schools = map[route.Question]route.Choice{tc.question: tc.answer}
 		if found(check(t, f), tc.rule) {
 			t.Errorf("%s: %s still finds %s", tc.question, tc.answer, tc.rule)
 		}
@@ -303,7 +305,7 @@ func TestSchools(t *testing.T) {
 	if found(check(t, bare), "bare-acrylic") {
 		t.Error("the usual school wants a barrier on acrylic")
 	}
-	bare.Schools = map[string]string{"acrylic_under_enamel_wash": "gloss", "under_wash": "flat"}
+	bare.Schools = map[route.Question]route.Choice{"acrylic_under_enamel_wash": "gloss", "under_wash": "flat"}
 	r := check(t, bare)
 	if list(r) != "warn w bare-acrylic" || len(r.Findings[0].Fixes) == 0 {
 		t.Fatalf("a school that wants a barrier: %s", list(r))
@@ -312,7 +314,7 @@ func TestSchools(t *testing.T) {
 		t.Errorf("after the gloss: %v", err)
 	}
 	f := routeOf(t, "b: base-coat acrylic done 800h", "o: oil-dots oil done 400h", "f: final-coat flat")
-	f.Schools = map[string]string{"over_oils": "nothing"}
+	f.Schools = map[route.Question]route.Choice{"over_oils": "nothing"}
 	if !found(check(t, f), "young-oils") {
 		t.Error("nothing over oils: a final coat over them is not found")
 	}
@@ -607,7 +609,7 @@ func TestEveryRuleIsMet(t *testing.T) {
 	turned.Zones[0].Steps[3].Stroke, turned.Zones[0].Steps[3].Liquid = "circular", &plan.Liquid{Name: "turpentine"}
 	collect(turned)
 	barrier := routeOf(t, "b: base-coat acrylic done 800h", "w: pin-wash enamel-wash")
-	barrier.Schools = map[string]string{"acrylic_under_enamel_wash": "gloss"}
+	barrier.Schools = map[route.Question]route.Choice{"acrylic_under_enamel_wash": "gloss"}
 	collect(barrier)
 	parts := twoParts(t)
 	collect(parts)
@@ -699,7 +701,7 @@ func TestShadingFixes(t *testing.T) {
 	}
 	f := routeOf(t, "p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 5")
 	f.Service = &plan.Service{Place: "ship", Shelter: "out", Months: 30}
-	f.Schools = map[string]string{"strength": "heavy"}
+	f.Schools = map[route.Question]route.Choice{"strength": "heavy"}
 	if r := check(t, f); !found(r, "shade") {
 		t.Errorf("two hard years at sea want more than subtle shading: %s", list(r))
 	}

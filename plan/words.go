@@ -72,7 +72,7 @@ func (With) JSONSchema() *jsonschema.Schema {
 
 // JSONSchema gives the closed list of strokes.
 func (Stroke) JSONSchema() *jsonschema.Schema {
-	return enum("Stroke of a wipe.", route.StrokeSchool().Answers, func(a route.Answer) string { return a.ID })
+	return enum("Stroke of a wipe.", route.StrokeSchool().Answers, func(a route.Answer) string { return string(a.ID) })
 }
 
 // JSONSchema gives the places.

@@ -28,7 +28,7 @@ func (d *draft) colour() {
 	}
 	shading := ""
 	if d.Wants(WithPreshade) && !d.Metal && !d.medium {
-		shading = map[string]string{"even": "pre-shade", "panels": "mottle", "none": "post-shade"}[d.schools.Of("shade")]
+		shading = map[route.Choice]string{route.EvenCover: "pre-shade", route.ByPanels: "mottle", route.Unshaded: "post-shade"}[d.schools.Of(route.ShadeWay)]
 	}
 	if shading != "" && shading != "post-shade" && d.veiled(shading) {
 		return

@@ -61,8 +61,8 @@ func (d *draft) base() {
 	if d.Wants(WithPrimer) {
 		d.add("prime", d.kit.take("primer"))
 	}
-	d.medium = d.Wants(WithChips) && d.schools.Of("chips") == "medium" && !d.done() && !d.Metal
-	back := d.Wants(WithChips) && d.schools.Of("chips") == "wiped-acrylic" && !d.done() && !d.Metal
+	d.medium = d.Wants(WithChips) && d.schools.Of(route.ChipWay) == route.ByMedium && !d.done() && !d.Metal
+	back := d.Wants(WithChips) && d.schools.Of(route.ChipWay) == route.ByWipingBack && !d.done() && !d.Metal
 	if back && d.Paint.Family.ID != "waterborne-acrylic" {
 		back = false
 		d.because("Only a water-borne acrylic is wiped back from lacquer, so chips are painted.")
@@ -101,14 +101,14 @@ func (d *draft) needsGloss() bool {
 	if d.Wants(WithDecals) {
 		return true
 	}
-	return d.Wants(WithWash) && (d.schools.Of("under_wash") == "gloss" || d.medium)
+	return d.Wants(WithWash) && (d.schools.Of(route.UnderWash) == route.OverGloss || d.medium)
 }
 
 func (d *draft) gloss() {
 	if d.needsGloss() {
 		g := d.add("gloss-coat", d.kit.take("gloss"))
 		d.glossed = true
-		if d.Wants(WithDecals) && d.schools.Of("gloss") == "under-decals" && d.schools.Of("decals_and_wash") != "before-decals" && !d.medium {
+		if d.Wants(WithDecals) && d.schools.Of(route.GlossWhere) == route.GlossUnderDecals && d.schools.Of(route.DecalsAndWash) != route.BeforeDecals && !d.medium {
 			g.Share = route.DecalArea
 			d.because("Gloss only where the decals go; the seal over all evens the sheen out again.")
 		} else {
@@ -116,10 +116,10 @@ func (d *draft) gloss() {
 		}
 	}
 	d.barrier()
-	if d.Wants(WithDecals) && d.schools.Of("decals_and_wash") != "before-decals" {
+	if d.Wants(WithDecals) && d.schools.Of(route.DecalsAndWash) != route.BeforeDecals {
 		d.decals()
 	}
-	if d.Wants(WithWash) && d.schools.Of("under_wash") == "satin" {
+	if d.Wants(WithWash) && d.schools.Of(route.UnderWash) == route.OverSatin {
 		d.add("satin-coat", d.kit.take("satin"))
 		d.glossed = false
 		d.because("A satin coat below the wash keeps an even tone of grime.")
@@ -134,7 +134,7 @@ func (d *draft) decals() {
 
 func (d *draft) finish() {
 	oils := d.oily()
-	if oils && d.schools.Of("over_oils") == "nothing" {
+	if oils && d.schools.Of(route.OverOils) == route.NothingOver {
 		d.because("Nothing goes over the oils, as your school has it.")
 		return
 	}
@@ -145,7 +145,7 @@ func (d *draft) finish() {
 		d.add("final-gloss", d.kit.take("gloss")).Coats = 1
 		return
 	}
-	if oils && d.schools.Of("over_oils") == "gloss-then-flat" && !d.dusty() {
+	if oils && d.schools.Of(route.OverOils) == route.GlossThenFlat && !d.dusty() {
 		d.add("final-gloss", d.kit.take("gloss")).Coats = 1
 	}
 	d.add("final-coat", d.kit.take("flat")).Coats = 1

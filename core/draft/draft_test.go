@@ -31,7 +31,7 @@ func drafted(family, colour string, metal bool, age time.Duration, effects []Wis
 	paint := routetest.Product(kind, family, sheen)
 	paint.ID, paint.Name, paint.Colour = "paint", "the paint", colour
 	w := Wanted{Zone: "z", Paint: paint, Metal: metal, Effects: effects}
-	w.Wear = wear.Of(wear.Service{Strength: schools.Of("strength")})
+	w.Wear = wear.Of(wear.Service{Strength: string(schools.Of(route.StrengthOf))})
 	if age > 0 {
 		w.Painted = start.Add(-age)
 	}
@@ -167,9 +167,9 @@ func TestDraftFollowsTheSchools(t *testing.T) {
 		}
 		return out
 	}
-	for _, question := range []string{"decals_and_wash", "wash", "stroke", "under_oils", "over_oils", "shade", "exhaust", "strength", "gloss"} {
+	for _, question := range []route.Question{"decals_and_wash", "wash", "stroke", "under_oils", "over_oils", "shade", "exhaust", "strength", "gloss"} {
 		school, _ := route.SchoolNamed(question)
-		seen := map[string]string{}
+		seen := map[string]route.Choice{}
 		for _, a := range school.Answers {
 			s := shape(route.Schools{question: a.ID}, effects...)
 			if question != "shade" { // even and by panels differ in the hand
@@ -221,7 +221,7 @@ func TestWipeSchools(t *testing.T) {
 		waits  time.Duration
 		finish time.Time
 	}
-	lay := func(school string) laid {
+	lay := func(school route.Choice) laid {
 		r := rule.Check(drafted("waterborne-acrylic", "#6f7a82", false, 400*time.Hour, []Wish{WithWash}, route.Schools{"wipe": school, "under_wash": "flat"}))
 		for i, p := range r.Lines[0].Steps {
 			if w := p.Step.Wiped; w != nil {
@@ -270,8 +270,8 @@ func TestPasses(t *testing.T) {
 // model takes more passes than one as it was flown, and that more than a restrained one; so it is with what oils and chips cover.
 func TestStrengths(t *testing.T) {
 	for _, paint := range []string{"#d8dcd8", "#6f7a82", "#202224"} {
-		passes, share := map[string]int{}, map[string]float64{}
-		for _, strength := range []string{"restrained", "service-worn", "heavy"} {
+		passes, share := map[route.Choice]int{}, map[route.Choice]float64{}
+		for _, strength := range []route.Choice{route.Restrained, route.ServiceWorn, route.Heavy} {
 			p := drafted("waterborne-acrylic", paint, false, 400*time.Hour, []Wish{WithExhaust, WithDots}, route.Schools{"strength": strength})
 			for i, s := range p.Zones[0].Steps {
 				switch s.Do.ID {

@@ -9,39 +9,41 @@ import (
 )
 
 // exhaustCoats are the thin passes of exhaust by strength.
-var exhaustCoats = map[string]float64{
-	"restrained":   Numbers.Number("exhaust-restrained", 5, "passes", "thin passes of exhaust on a restrained model", fact.Bench("T56: five to fifteen passes for a plain exhaust")),
-	"service-worn": Numbers.Number("exhaust-service-worn", 7, "passes", "thin passes of exhaust on a service-worn model", fact.Bench("T56: five to fifteen passes for a plain exhaust")),
-	"heavy":        Numbers.Number("exhaust-heavy", 10, "passes", "thin passes of exhaust on a heavily worn model", fact.Bench("T56: five to fifteen passes for a plain exhaust")),
+var exhaustCoats = map[route.Choice]float64{
+	route.Restrained:  Numbers.Number("exhaust-restrained", 5, "passes", "thin passes of exhaust on a restrained model", fact.Bench("T56: five to fifteen passes for a plain exhaust")),
+	route.ServiceWorn: Numbers.Number("exhaust-service-worn", 7, "passes", "thin passes of exhaust on a service-worn model", fact.Bench("T56: five to fifteen passes for a plain exhaust")),
+	route.Heavy:       Numbers.Number("exhaust-heavy", 10, "passes", "thin passes of exhaust on a heavily worn model", fact.Bench("T56: five to fifteen passes for a plain exhaust")),
 }
 
 // shareBy is how much more of a zone its effects cover, by strength.
-var shareBy = map[string]float64{
-	"restrained":   Numbers.Number("share-restrained", 0.6, "", "share of the usual that chips, oils and stains cover on a restrained model", fact.Bench("less work, less risk")),
-	"service-worn": 1,
-	"heavy":        Numbers.Number("share-heavy", 1.6, "", "the same on a heavily worn one", fact.Bench("artistic")),
+var shareBy = map[route.Choice]float64{
+	route.Restrained:  Numbers.Number("share-restrained", 0.6, "", "share of the usual that chips, oils and stains cover on a restrained model", fact.Bench("less work, less risk")),
+	route.ServiceWorn: 1,
+	route.Heavy:       Numbers.Number("share-heavy", 1.6, "", "the same on a heavily worn one", fact.Bench("artistic")),
 }
 
 // stained reports whether the zone gets exhaust or gun gas in that school's way.
-func (d *draft) stained(way string) bool {
-	return (d.Wants(WithExhaust) || d.Wants(WithGas)) && d.schools.Of("exhaust") == way
+func (d *draft) stained(way route.Choice) bool {
+	return (d.Wants(WithExhaust) || d.Wants(WithGas)) && d.schools.Of(route.ExhaustWay) == way
 }
 
 // oily reports whether oils are worked into the zone.
-func (d *draft) oily() bool { return d.Wants(WithDots) || d.Wants(WithStreaks) || d.stained("oil") }
+func (d *draft) oily() bool {
+	return d.Wants(WithDots) || d.Wants(WithStreaks) || d.stained(route.ByOil)
+}
 
 // dusty reports whether dry pigment or pencil lies on the zone.
 func (d *draft) dusty() bool {
-	return d.Wants(WithPastel) || d.Wants(WithPencil) || d.Wants(WithMud) || d.stained("pastel")
+	return d.Wants(WithPastel) || d.Wants(WithPencil) || d.Wants(WithMud) || d.stained(route.ByPastel)
 }
 
 func (d *draft) oils() {
 	dots, streaks := d.Wants(WithDots), d.Wants(WithStreaks)
-	pastel := d.Wants(WithPastel) || d.stained("pastel")
+	pastel := d.Wants(WithPastel) || d.stained(route.ByPastel)
 	if !d.oily() && !pastel {
 		return
 	}
-	if d.schools.Of("under_oils") == "flat" || pastel {
+	if d.schools.Of(route.UnderOils) == route.OverFlat || pastel {
 		d.add("flat-coat", d.kit.take("flat"))
 		d.because("A flat coat below the oils and pigments, for grip.")
 	}
@@ -69,10 +71,10 @@ func (d *draft) stains() {
 	}
 	for _, e := range []Wish{WithExhaust, WithGas} {
 		if d.Wants(e) {
-			switch d.schools.Of("exhaust") {
-			case "pastel":
+			switch d.schools.Of(route.ExhaustWay) {
+			case route.ByPastel:
 				d.share(d.add("pastel", d.kit.take(stain+"-dust")))
-			case "oil":
+			case route.ByOil:
 				d.share(d.add("streak", d.kit.take(stain+"-oil")))
 			default:
 				d.passes(d.add("exhaust-spray", d.kit.take(stain)))
@@ -99,7 +101,7 @@ func (d *draft) stains() {
 // passes gives a sprayed stain as many passes as let it read as its service asks, few of these on a restrained model and all of them on a
 // heavy one; what is usual for the strength where no number of passes does.
 func (d *draft) passes(s *route.Step) {
-	strength := d.schools.Of("strength")
+	strength := d.schools.Of(route.StrengthOf)
 	s.Coats = int(exhaustCoats[strength])
 	var right []int
 	for n := 1; n <= route.MostPasses; n++ {
@@ -108,13 +110,13 @@ func (d *draft) passes(s *route.Step) {
 		}
 	}
 	if len(right) > 0 {
-		s.Coats = map[string]int{"restrained": right[0], "service-worn": right[len(right)/2], "heavy": right[len(right)-1]}[strength]
+		s.Coats = map[route.Choice]int{route.Restrained: right[0], route.ServiceWorn: right[len(right)/2], route.Heavy: right[len(right)-1]}[strength]
 	}
 }
 
 // share gives a step that covers a part of the zone less of it on a restrained model, more on a heavy one.
 func (d *draft) share(s *route.Step) {
-	if by := shareBy[d.schools.Of("strength")]; s.Do.Covers > 0 && by != 1 {
+	if by := shareBy[d.schools.Of(route.StrengthOf)]; s.Do.Covers > 0 && by != 1 {
 		s.Share = math.Round(1000*min(1, s.Do.Covers*by)) / 1000
 	}
 }

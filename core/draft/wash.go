@@ -10,19 +10,19 @@ import (
 // barrier puts a gloss below the wash where the school wants one on acrylics and nothing else brings it, and what the wash shall meet
 // over that.
 func (d *draft) barrier() {
-	if d.glossed || !d.Wants(WithWash) || !rule.IsAcrylic(d.Paint.Family) || d.schools.Of("acrylic_under_enamel_wash") != "gloss" || d.schools.Of("wash") == "sludge" {
+	if d.glossed || !d.Wants(WithWash) || !rule.IsAcrylic(d.Paint.Family) || d.schools.Of(route.AcrylicUnderEnamelWash) != route.OverGloss || d.schools.Of(route.WashWay) == route.BySludge {
 		return
 	}
 	d.add("gloss-coat", d.kit.take("gloss"))
 	d.because("A gloss barrier over the acrylic, before an enamel wash, as your school has it.")
-	if d.schools.Of("under_wash") == "flat" {
+	if d.schools.Of(route.UnderWash) == route.OverFlat {
 		d.add("flat-coat", d.kit.take("flat"))
 	}
 }
 
 // washProduct chooses the wash by the paint's lightness: brown-black on most, grey where that would be harsh or could not be seen.
 func (d *draft) washProduct() *coating.Product {
-	if d.schools.Of("wash") == "sludge" && !d.medium {
+	if d.schools.Of(route.WashWay) == route.BySludge && !d.medium {
 		if !rule.WashShows(d.Paint.Shows(), d.kit.look("sludge").Shows()) {
 			return d.kit.take("pale-sludge")
 		}
@@ -35,7 +35,7 @@ func (d *draft) washProduct() *coating.Product {
 		order = []string{"pale-wash", "mid-wash"}
 	case l < rule.DarkBelow:
 		order = []string{"mid-wash", "pale-wash"}
-	case d.schools.Of("strength") == "restrained" && l > rule.MidFrom:
+	case d.schools.Of(route.StrengthOf) == route.Restrained && l > rule.MidFrom:
 		order = []string{"mid-wash", "wash"}
 	}
 	for _, purpose := range order {
@@ -49,7 +49,7 @@ func (d *draft) washProduct() *coating.Product {
 func (d *draft) washes() {
 	if d.Wants(WithWash) {
 		p := d.washProduct()
-		do := map[string]string{"pin": "pin-wash", "overall": "overall-wash", "sprayed": "spray-wash", "sludge": "overall-wash"}[d.schools.Of("wash")]
+		do := map[route.Choice]string{route.ByPin: "pin-wash", route.ByOverall: "overall-wash", route.BySpray: "spray-wash", route.BySludge: "overall-wash"}[d.schools.Of(route.WashWay)]
 		if do == "spray-wash" && d.glossed {
 			d.add("satin-coat", d.kit.take("satin"))
 			d.glossed = false
@@ -58,21 +58,21 @@ func (d *draft) washes() {
 		w := d.add(do, p)
 		if do != "spray-wash" {
 			wipe := d.add("wipe", nil)
-			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, clothOf(d.schools.Of("wipe")), d.schools.Stroke()
+			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, clothOf(d.schools.Of(route.WipedWhen)), d.schools.Stroke()
 			d.because("%s, since it shows on %s; wiped with a %s cloth first.", p.Name, d.Paint.Name, wipe.Cloth)
-			if d.schools.Of("wipe") == "flashed" {
+			if d.schools.Of(route.WipedWhen) == route.WhenFlashed {
 				w.Drying = route.InAirStream
 				d.because("Dried in a moving stream of air, so that it can be wiped as soon as the thinner has gone.")
 			}
 		}
-		if !d.glossed && d.schools.Of("under_wash") == "gloss" {
+		if !d.glossed && d.schools.Of(route.UnderWash) == route.OverGloss {
 			d.because("The wash goes over gloss.")
 		}
 	}
-	if d.Wants(WithDecals) && d.schools.Of("decals_and_wash") == "before-decals" {
+	if d.Wants(WithDecals) && d.schools.Of(route.DecalsAndWash) == route.BeforeDecals {
 		if d.Wants(WithWash) && !d.glossed {
 			g := d.add("gloss-coat", d.kit.take("gloss"))
-			if d.schools.Of("gloss") == "under-decals" && !d.medium {
+			if d.schools.Of(route.GlossWhere) == route.GlossUnderDecals && !d.medium {
 				g.Share = route.DecalArea
 			}
 		}
@@ -88,8 +88,8 @@ func (d *draft) washes() {
 }
 
 // clothOf returns the cloth that goes with a school of wiping: a wash that has dried all through wants its remover.
-func clothOf(school string) wash.Wetness {
-	if school == "dry" || school == "next-day" {
+func clothOf(school route.Choice) wash.Wetness {
+	if school == route.WhenDry || school == route.NextDay {
 		return wash.Damp
 	}
 	return wash.Dry

@@ -289,7 +289,7 @@ func drafted(family, colour string, metal bool, age time.Duration, effects []dra
 	paint := routetest.Product(kind, family, sheen)
 	paint.ID, paint.Name, paint.Colour = "paint", "the paint", colour
 	w := draft.Wanted{Zone: "z", Paint: paint, Metal: metal, Effects: effects}
-	w.Wear = wear.Of(wear.Service{Strength: schools.Of("strength")})
+	w.Wear = wear.Of(wear.Service{Strength: string(schools.Of(route.StrengthOf))})
 	if age > 0 {
 		w.Painted = start.Add(-age)
 	}

@@ -48,9 +48,20 @@ type Skin struct {
 	washed  colour.Colour
 }
 
+// MarkKind is what left a mark: a kind of step by its id, or a tone of its own.
+type MarkKind string
+
+// The marks that are tones, and those that only lie there loosely.
+const (
+	Shading  MarkKind = "shading"
+	Mottling MarkKind = "mottling"
+	Dusted   MarkKind = "pastel"
+	Drawn    MarkKind = "pencil"
+)
+
 // Mark is an effect on the skin.
 type Mark struct {
-	Kind     string // the step that made it, such as "oil-dots"
+	Kind     MarkKind
 	Colour   colour.Colour
 	Strength float64 // 0 to 1
 	Share    float64 // of the zone that it covers, over 0 and up to 1
@@ -129,7 +140,7 @@ func (k *Skin) add(line *timeline.Line, i int) {
 	case do.Has(route.Thinned):
 		k.Paint = k.Paint.Veiled(own, tint)
 	case do.Has(route.Lifting | route.WearsBack):
-		k.Marks = append(k.Marks, Mark{do.ID, k.below(line, i), markOf[do.ID], step.Covered()})
+		k.Marks = append(k.Marks, Mark{MarkKind(do.ID), k.below(line, i), markOf[do.ID], step.Covered()})
 	case do.Has(route.ClearCoat):
 		for m := range k.Marks {
 			if loose(k.Marks[m].Kind) {
@@ -137,11 +148,11 @@ func (k *Skin) add(line *timeline.Line, i int) {
 			}
 		}
 	case markOf[do.ID] > 0:
-		k.Marks = append(k.Marks, Mark{do.ID, own, markOf[do.ID], step.Covered()})
+		k.Marks = append(k.Marks, Mark{MarkKind(do.ID), own, markOf[do.ID], step.Covered()})
 	}
 }
 
-func loose(kind string) bool { return kind == "pastel" || kind == "pencil" }
+func loose(kind MarkKind) bool { return kind == Dusted || kind == Drawn }
 
 // cover lays a colour over all that was there, by its hiding power: what was shaded shows through thin coats.
 func (k *Skin) cover(line *timeline.Line, i int) {
@@ -153,11 +164,11 @@ func (k *Skin) cover(line *timeline.Line, i int) {
 func (k *Skin) tone(line *timeline.Line, i int) {
 	t := line.Tones(i + 1)
 	k.Paint = t.Panel
-	k.Marks = slices.DeleteFunc(k.Marks, func(m Mark) bool { return m.Kind == "shading" || m.Kind == "mottling" })
+	k.Marks = slices.DeleteFunc(k.Marks, func(m Mark) bool { return m.Kind == Shading || m.Kind == Mottling })
 	if t.Shaded != nil && shade.Read(shade.Seen(t.Line, t.Panel, t.WidthMM)) > shade.Lost {
-		kind := "shading"
+		kind := Shading
 		if t.Shaded.Do.ID != "pre-shade" {
-			kind = "mottling"
+			kind = Mottling
 		}
 		k.Marks = append(k.Marks, Mark{kind, t.Line, markOf["pre-shade"], t.Shaded.Covered()})
 	}

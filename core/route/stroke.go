@@ -32,7 +32,7 @@ func (s Stroke) Words() string {
 
 // StrokeSchool returns the question of how a cloth moves, whose answers are all the strokes there are.
 func StrokeSchool() School {
-	s, _ := SchoolNamed("stroke")
+	s, _ := SchoolNamed(StrokeWay)
 	return s
 }
 

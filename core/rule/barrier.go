@@ -22,7 +22,7 @@ var bareAcrylic = timeline.Rule{
 		"barrier in any case.",
 	Evidence: fact.Bench("a school of its own: bare, or a gloss barrier first"),
 	Find: func(s *timeline.Site) []timeline.Finding {
-		if s.Plan.Schools.Of("acrylic_under_enamel_wash") != "gloss" || !s.Step.Do.Has(route.WashOn) || !s.Step.Film(s.Start).Family.IsOily() {
+		if s.Plan.Schools.Of(route.AcrylicUnderEnamelWash) != route.OverGloss || !s.Step.Do.Has(route.WashOn) || !s.Step.Film(s.Start).Family.IsOily() {
 			return nil
 		}
 		for i := len(s.Below) - 1; i > 0; i-- {

@@ -51,7 +51,7 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 			return []timeline.Finding{outOfOrder(s, timeline.Warn, over, "lies on top of")}
 		}
 	}
-	if s.Step.Do.ID == "decals" && s.Plan.Schools.Of("decals_and_wash") == "after-decals" {
+	if s.Step.Do.ID == "decals" && s.Plan.Schools.Of(route.DecalsAndWash) == route.AfterDecals {
 		if w := last(func(st *route.Step) bool { return st.Do.Has(route.WashOn) }); w != nil {
 			return []timeline.Finding{outOfOrder(s, timeline.Note, w, "bridges")}
 		}

@@ -62,8 +62,8 @@ func findWashSheen(s *timeline.Site) []timeline.Finding {
 	if !s.Step.Do.Has(route.WashOn) {
 		return nil
 	}
-	sheen, school := s.On.Sheen(), s.Plan.Schools.Of("under_wash")
-	if sheen <= coating.SemiGloss || school == "flat" || school == "satin" && sheen == coating.Satin {
+	sheen, school := s.On.Sheen(), s.Plan.Schools.Of(route.UnderWash)
+	if sheen <= coating.SemiGloss || school == route.OverFlat || school == route.OverSatin && sheen == coating.Satin {
 		return nil
 	}
 	film := s.Step.Film(s.Start)
@@ -82,7 +82,7 @@ func findGrip(s *timeline.Site) []timeline.Finding {
 	if !s.Step.Do.Has(route.NeedsTooth) || s.On >= fullTooth {
 		return nil
 	}
-	if s.Step.Do.Has(route.OilWork) && s.Plan.Schools.Of("under_oils") == "gloss" {
+	if s.Step.Do.Has(route.OilWork) && s.Plan.Schools.Of(route.UnderOils) == route.OverGloss {
 		return nil
 	}
 	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Share: float64(s.On)}}

@@ -48,7 +48,7 @@ func findYoungOils(s *timeline.Site) []timeline.Finding {
 		found = append(found, f)
 	}
 	over := s.StepOf(place)
-	if s.Plan.Schools.Of("over_oils") == "nothing" && over != nil && over.Do.Has(route.OilWork) && s.Step.Do.Has(route.ClearCoat) {
+	if s.Plan.Schools.Of(route.OverOils) == route.NothingOver && over != nil && over.Do.Has(route.OilWork) && s.Step.Do.Has(route.ClearCoat) {
 		found = append(found, timeline.Finding{
 			Severity: timeline.Warn, Layer: s.LayerID(place),
 			Because: fmt.Sprintf("Your school leaves oils uncovered, and this coat goes over %s.", s.FilmName(place)),

@@ -26,7 +26,7 @@ func (s *Site) Window() (opens, closes time.Time) {
 		}
 		opens, closes = wash.Window(film, liquid, s.Plan.Air)
 		course := cure.Of(film, s.Plan.Air)
-		return earliest(schoolOpens(s.Plan.Schools.Of("wipe"), film.Laid, opens, course.Ready()), closes), closes
+		return earliest(schoolOpens(s.Plan.Schools.Of(route.WipedWhen), film.Laid, opens, course.Ready()), closes), closes
 	}
 	return s.After, s.After
 }
@@ -39,16 +39,16 @@ func earliest(a, b time.Time) time.Time {
 }
 
 // schoolOpens moves the opening of a wipe window as the plan's school has it; set is when the wash is dry all through.
-func schoolOpens(school string, laid, stiff, set time.Time) time.Time {
+func schoolOpens(school route.Choice, laid, stiff, set time.Time) time.Time {
 	drying := stiff.Sub(laid)
 	switch school {
-	case "wet":
+	case route.WhenWet:
 		return laid
-	case "flashed":
+	case route.WhenFlashed:
 		return laid.Add(time.Duration(flashed * float64(drying)))
-	case "dry":
+	case route.WhenDry:
 		return Later(stiff.Add(drying), set)
-	case "next-day":
+	case route.NextDay:
 		return Later(stiff, laid.Add(overnight))
 	}
 	return stiff

@@ -67,9 +67,9 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		t.Liquids = append(t.Liquids, wire.Wish{ID: l.ID, Words: l.Name})
 	}
 	for _, s := range route.SchoolsTable() {
-		w := wire.School{ID: s.ID, Question: s.Question}
+		w := wire.School{ID: string(s.ID), Question: s.Question}
 		for _, a := range s.Answers {
-			w.Answers = append(w.Answers, wire.Answer{ID: a.ID, Words: a.Words, Cost: a.Cost})
+			w.Answers = append(w.Answers, wire.Answer{ID: string(a.ID), Words: a.Words, Cost: a.Cost})
 		}
 		t.Schools = append(t.Schools, w)
 	}
@@ -89,7 +89,7 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		t.Edges = append(t.Edges, wire.Wish{ID: string(e.ID), Words: e.Words})
 	}
 	for _, a := range route.StrokeSchool().Answers {
-		t.Strokes = append(t.Strokes, wire.Wish{ID: a.ID, Words: a.Words})
+		t.Strokes = append(t.Strokes, wire.Wish{ID: string(a.ID), Words: a.Words})
 	}
 	for w := wash.Dry; w <= wash.Wet; w++ {
 		t.Cloths = append(t.Cloths, w.String())

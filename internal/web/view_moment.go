@@ -107,7 +107,7 @@ func skin(k look.Skin) wire.Skin {
 	s.Gloss = round(min(1, max(0, math.Log(flat/max(gloss, float64(k.Texture)))/math.Log(flat/gloss))), 3)
 	for _, m := range k.Marks {
 		if m.Strength > 0.02 {
-			s.Marks = append(s.Marks, wire.Mark{Kind: m.Kind, Colour: m.Colour.String(), Strength: round(m.Strength, 3), Share: round(m.Share, 4)})
+			s.Marks = append(s.Marks, wire.Mark{Kind: string(m.Kind), Colour: m.Colour.String(), Strength: round(m.Strength, 3), Share: round(m.Share, 4)})
 		}
 	}
 	s.Words = s.Sheen

@@ -157,7 +157,7 @@ func schoolsTable() (rows []wire.Working) {
 		for _, a := range s.Answers {
 			answers = append(answers, a.Words+": "+a.Cost)
 		}
-		w := working(s.ID, s.Question, fact.Bench(""))
+		w := working(string(s.ID), s.Question, fact.Bench(""))
 		w.Words = say.Capital(strings.Join(answers, "; ")) + "."
 		rows = append(rows, w)
 	}
