@@ -26,12 +26,7 @@ func settled(s *timeline.Site) (place int, at time.Time) {
 	if !s.Step.Do.Has(route.ClearCoat | route.Colour) {
 		return 0, at
 	}
-	for i := len(s.Below) - 1; i > 0; i-- {
-		if f := s.Below[i].Film.Family; f.IsOily() && s.Line.Ready[i].After(at) {
-			place, at = i, s.Line.Ready[i]
-		}
-	}
-	return place, at
+	return s.Settled()
 }
 
 func findYoungOils(s *timeline.Site) []timeline.Finding {

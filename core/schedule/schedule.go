@@ -46,6 +46,7 @@ type Calendar struct {
 	sessions []Span
 	hands    []Span // busy, sorted
 	airbrush []Span
+	full     map[Need][]Span // where a need is known not to begin: bookings only come, so it never will again; sorted
 }
 
 // New returns an empty calendar that begins at start.
@@ -156,6 +157,21 @@ type Booking struct {
 // if it is asked for; whole minutes. ok is false when there is no such moment within the horizon.
 func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {
 	from = roundUp(from)
+	begin := from
+	if known, ok := overlap(c.full[need], Span{from, from.Add(1)}); ok {
+		begin = known.To
+	}
+	start, ok = c.search(begin, need)
+	if ok && start.After(from) {
+		if c.full == nil {
+			c.full = map[Need][]Span{}
+		}
+		c.full[need] = insert(c.full[need], Span{from, start})
+	}
+	return start, ok
+}
+
+func (c *Calendar) search(from time.Time, need Need) (start time.Time, ok bool) {
 	for i := c.after(from); ; i++ {
 		if i == len(c.sessions) {
 			if !c.extend() {

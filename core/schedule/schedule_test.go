@@ -203,3 +203,28 @@ func BenchmarkSlot(b *testing.B) {
 		c.Slot(monday, Need{Hands: 40 * time.Minute})
 	}
 }
+
+// What a calendar remembers of full evenings never changes an answer: it is the same as when everything is searched anew.
+func TestSlotRemembers(t *testing.T) {
+	r := rand.New(rand.NewPCG(6, 28))
+	start := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+	bench := Bench{Evenings: []Evening{{Days: [7]bool{true, true, false, true, true, true, true}, From: 19 * time.Hour, To: 22 * time.Hour}}}
+	for range 60 {
+		c := New(bench, start)
+		for range 120 {
+			from := start.Add(time.Duration(r.IntN(20*24*60)) * time.Minute)
+			need := Need{Hands: time.Duration(10+10*r.IntN(6)) * time.Minute}
+			if r.IntN(2) == 0 {
+				need.Airbrush, need.Clean = true, 10*time.Minute
+			}
+			got, ok := c.Slot(from, need)
+			want, wanted := c.search(roundUp(from), need)
+			if ok != wanted || !got.Equal(want) {
+				t.Fatalf("from %v for %+v: %v, and searched anew %v", from, need, got, want)
+			}
+			if r.IntN(3) == 0 {
+				c.Book(got, need)
+			}
+		}
+	}
+}

@@ -17,6 +17,8 @@ type Line struct {
 	Ready    []time.Time   // of Films
 	tones    []route.Tones // before the first step, and after each
 	latest   []int         // place of the film among the first that is ready last, as most steps see it
+	oily     []int         // place of the oil or wash among the first that settles last, 0 for none
+	by       []*route.Step // that left each of Films
 }
 
 // Placed is a step with its times.
@@ -33,7 +35,8 @@ type Placed struct {
 	Ready      time.Time
 	Closes     time.Time // the end of a wipe's window; zero for other steps
 	Opens      time.Time
-	NoRoom     bool // no session is long enough, or there is none
+	NoRoom     bool      // no session is long enough, or there is none
+	ended      time.Time // the last of it and the steps before it
 }
 
 // Free returns when all of the line's steps laid out so far have ended and their films can be touched.
@@ -47,11 +50,10 @@ func (l *Line) Free() time.Time {
 
 // after returns when the last step laid out so far has ended.
 func (l *Line) after(tl *Timeline) time.Time {
-	t := tl.From
-	for _, p := range l.Steps {
-		t = Later(t, p.End)
+	if n := len(l.Steps); n > 0 {
+		return Later(tl.From, l.Steps[n-1].ended)
 	}
-	return t
+	return tl.From
 }
 
 // Tones returns the tones of the zone after its first n steps.
@@ -79,14 +81,18 @@ func (l *Line) push(plan *route.Plan, p Placed) {
 	p.On = l.surface()
 	p.Leaves = p.On
 	p.Below = len(l.Films)
-	p.TouchDry, p.Ready = p.End, p.End
+	p.TouchDry, p.Ready, p.ended = p.End, p.End, p.End
+	if n := len(l.Steps); n > 0 {
+		p.ended = Later(p.End, l.Steps[n-1].ended)
+	}
 	if p.Step.Do.Lays {
 		layer := stack.Lay(p.Step.ID, p.Step.Film(p.End), plan.Air)
 		p.Layer = len(l.Films)
 		p.TouchDry, p.Ready = layer.TouchDry(), layer.Ready()
 		l.Films = append(l.Films, layer)
 		l.TouchDry, l.Ready = append(l.TouchDry, p.TouchDry), append(l.Ready, p.Ready)
-		l.latest = append(l.latest, l.last(len(l.Films)-1))
+		l.by = append(l.by, p.Step)
+		l.latest, l.oily = append(l.latest, l.last(len(l.Films)-1)), append(l.oily, l.lastOily(len(l.Films)-1))
 	}
 	switch do := p.Step.Do; {
 	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole() && !do.Has(route.ClearCoat):
@@ -118,6 +124,15 @@ func (l *Line) last(place int) int {
 	return place
 }
 
+// lastOily returns the place of the oil or wash that settles last among the films up to place, 0 for none.
+func (l *Line) lastOily(place int) int {
+	before := l.oily[place-1]
+	if !l.Films[place].Film.Family.IsOily() || before > 0 && l.Ready[before].After(l.Ready[place]) {
+		return before
+	}
+	return place
+}
+
 // freeAt returns when the film at place no longer holds most steps up: touch-dry for washes and oils, ready for the others.
 func (l *Line) freeAt(place int) time.Time {
 	if l.Films[place].Film.Family.IsOily() {
@@ -131,7 +146,7 @@ func (l *Line) pop() {
 	n := len(l.Steps) - 1
 	if l.Steps[n].Layer > 0 {
 		k := len(l.Films) - 1
-		l.Films, l.TouchDry, l.Ready, l.latest = l.Films[:k], l.TouchDry[:k], l.Ready[:k], l.latest[:k]
+		l.Films, l.TouchDry, l.Ready, l.latest, l.oily, l.by = l.Films[:k], l.TouchDry[:k], l.Ready[:k], l.latest[:k], l.oily[:k], l.by[:k]
 	}
 	l.Steps = l.Steps[:n]
 }

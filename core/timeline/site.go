@@ -16,9 +16,9 @@ func (tl *Timeline) Site(line *Line, i int) *Site {
 		Plan: tl.Plan, Zone: line.Zone, Step: p.Step, Index: i, Below: line.Films[:p.Below:p.Below], On: p.On, After: tl.From,
 		Asked: p.Asked, Start: p.Start, End: p.End, Timeline: tl, Line: line,
 	}
-	for _, q := range line.Steps[:i] {
-		s.Spot = q.Spot
-		s.After = Later(s.After, q.End)
+	if i > 0 {
+		before := line.Steps[i-1]
+		s.Spot, s.After = before.Spot, Later(tl.From, before.ended)
 	}
 	s.prepare()
 	return s
@@ -257,12 +257,18 @@ func (s *Site) StepOf(place int) *route.Step {
 	if place <= 0 || place >= len(s.Below) {
 		return nil
 	}
-	for _, st := range s.Zone.Steps[:s.Index] {
-		if st.ID == s.Below[place].Step {
-			return st
-		}
+	return s.Line.by[place]
+}
+
+// Settled returns the oil or wash below that takes longest to settle, and until when; 0 for none.
+func (s *Site) Settled() (place int, at time.Time) {
+	if len(s.Below) == 0 {
+		return 0, at
 	}
-	return nil
+	if place = s.Line.oily[len(s.Below)-1]; place == 0 {
+		return 0, at
+	}
+	return place, s.Line.Ready[place]
 }
 
 // LayerID returns the id of the step that left the film at place, empty for the bare plastic.
