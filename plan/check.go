@@ -76,20 +76,32 @@ type Times struct {
 // served first; a fix that was not tried is not proposed.
 const effort = 12000
 
-// Check judges a plan and tries every fix that it proposes. Errors are *FieldError and name the place.
-func Check(f File) (*Report, error) {
+// Check judges a plan and tries every fix of what is worse than a note. Errors are *FieldError and name the place.
+func Check(f File) (*Report, error) { return check(f, timeline.Warn) }
+
+// CheckNotes does so and tries what could be done about notes as well.
+func CheckNotes(f File) (*Report, error) { return check(f, timeline.Note) }
+
+func check(f File, from timeline.Severity) (*Report, error) {
 	p, err := f.Resolve()
 	if err != nil {
 		return nil, err
 	}
-	return Judge(f, rule.Check(p)), nil
+	return judge(f, rule.Check(p), from), nil
 }
 
-// Judge makes the report of a plan that has been checked, trying each fix on a copy of f: one that leaves its finding, or brings
-// another as bad, is dropped.
-func Judge(f File, checked *rule.Report) *Report {
+// Judge makes the report of a plan that has been checked, trying each fix of what is worse than a note on a copy of f: one that leaves its
+// finding, or brings another as bad, is dropped. Notes ask for nothing, and most findings of an ordinary plan are notes: see Ways.
+func Judge(f File, checked *rule.Report) *Report { return judge(f, checked, timeline.Warn) }
+
+// Ways tries what could be done about one finding of a plan that has been checked, by its place in the report.
+func Ways(f File, checked *rule.Report, finding int) []Fix {
+	return newTrial(f, checked).fixes(checked.Findings[finding], checked.Findings[finding].Fixes())
+}
+
+func judge(f File, checked *rule.Report, from timeline.Severity) *Report {
 	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
-	fixes := newTrial(f, checked).all()
+	fixes := newTrial(f, checked).all(from)
 	for i, found := range checked.Findings {
 		out.Findings = append(out.Findings, findingOf(found, fixes[i]))
 	}
@@ -194,13 +206,14 @@ func severities(checked *rule.Report) map[key]timeline.Severity {
 	return all
 }
 
-// all returns the fixes of each finding that held. The worst findings are tried first, until no more steps may be checked; which are
+// all returns the fixes that held of each finding that is as bad as from. The worst findings are tried first, until no more steps may be checked; which are
 // tried does not depend on how many processors share the work.
-func (t *trial) all() [][]Fix {
+func (t *trial) all(from timeline.Severity) [][]Fix {
 	found := t.checked.Findings
 	candidates := make([][]timeline.Fix, len(found))
 	var order []int
-	for _, severity := range []timeline.Severity{timeline.Stop, timeline.Warn, timeline.Note} {
+	for severity := timeline.Stop + 1; severity > from; {
+		severity--
 		for i, f := range found {
 			if f.Severity != severity {
 				continue

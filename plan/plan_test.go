@@ -100,7 +100,16 @@ func files(t testing.TB, patterns ...string) (all []string) {
 func TestExamples(t *testing.T) {
 	for name, worst := range map[string]string{"clean": "", "note": "note", "warn": "warn", "stop": "stop"} {
 		t.Run(name, func(t *testing.T) {
-			r := check(t, read(t, "../examples/"+name+".json"))
+			f := read(t, "../examples/"+name+".json")
+			r, err := plan.CheckNotes(f)
+			if err != nil {
+				t.Fatal(err)
+			}
+			for _, x := range check(t, f).Findings {
+				if x.Severity == "note" && len(x.Fixes) > 0 {
+					t.Errorf("the fixes of a note are tried unasked: %s at %s", x.Rule, x.Step)
+				}
+			}
 			got := ""
 			for _, f := range r.Findings {
 				if rank(f.Severity) > rank(got) {

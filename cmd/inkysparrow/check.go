@@ -13,7 +13,7 @@ import (
 )
 
 func checkCommand() *cobra.Command {
-	var asJSON bool
+	var asJSON, notes bool
 	c := &cobra.Command{
 		Use: "check FILE|-", Short: "Judge a plan file: findings, fixes and the schedule",
 		Long: "Judge a plan file; - reads standard input. The exit status is 0 when no work would be lost,\n" +
@@ -24,7 +24,11 @@ func checkCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			report, err := plan.Check(f)
+			check := plan.Check
+			if notes {
+				check = plan.CheckNotes
+			}
+			report, err := check(f)
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}
@@ -46,6 +50,7 @@ func checkCommand() *cobra.Command {
 		},
 	}
 	c.Flags().BoolVar(&asJSON, "json", false, "print the report as JSON")
+	c.Flags().BoolVar(&notes, "notes", false, "try what could be done about notes, too")
 	return c
 }
 

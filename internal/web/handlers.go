@@ -114,6 +114,19 @@ func (s *Server) fix(c fiber.Ctx) error {
 	return s.save(c, in.Revision, changed, b.Plan.Describe(in.Step, fix))
 }
 
+// ways tells what could be done about a finding, a note too.
+func (s *Server) ways(c fiber.Ctx) error {
+	j, err := s.standing(c.Context(), slug(c))
+	if err != nil {
+		return err
+	}
+	fixes, ok := j.waysOut(c.Query("step"), c.Query("rule"))
+	if !ok {
+		return fiber.NewError(fiber.StatusNotFound, "There is no such finding.")
+	}
+	return c.JSON(wire.Ways{Fixes: j.fixed(c.Query("step"), fixes)})
+}
+
 // turn answers an undo or a redo.
 func (s *Server) turn(move func(ctx context.Context, slug string, revision int64) (store.Build, error)) fiber.Handler {
 	return func(c fiber.Ctx) error {

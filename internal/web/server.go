@@ -251,6 +251,7 @@ func (s *Server) routes() {
 	api.Get("/builds/:slug", s.build)
 	api.Get("/builds/:slug/plan", s.planFile)
 	api.Get("/builds/:slug/moment", s.moment)
+	api.Get("/builds/:slug/ways", s.ways)
 	api.Post("/builds/:slug/fix", s.fix)
 	api.Post("/builds/:slug/undo", s.turn(s.Store.Undo))
 	api.Post("/builds/:slug/redo", s.turn(s.Store.Redo))

@@ -3,6 +3,7 @@ package web
 import (
 	"fmt"
 	"math"
+	"sync"
 	"time"
 
 	"inkysparrow/core/route"
@@ -23,6 +24,9 @@ type judged struct {
 	report   *plan.Report
 	sessions []schedule.Span
 	view     wire.Build
+
+	mu   sync.Mutex
+	ways map[int][]plan.Fix // of notes, tried when somebody asks
 }
 
 func judge(b store.Build) (*judged, error) {

@@ -21,9 +21,8 @@ func (j *judged) findings() []wire.Finding {
 		if f.RED != nil && f.LossUM != nil {
 			w.Figure = fmt.Sprintf("It gets %.1f µm deep; its likeness is %.2f, and below 1 it softens the film.", *f.DepthUM, *f.RED)
 		}
-		for _, x := range f.Fixes {
-			w.Fixes = append(w.Fixes, wire.Fixed{Do: string(x.Do), Words: j.fixWords(f.Step, x), Start: j.startWords(x), Effect: j.effect(x)})
-		}
+		w.Fixes = j.fixed(f.Step, f.Fixes)
+		w.Asks = f.Severity == timeline.Note.String() && j.checked.Findings[i].Propose != nil
 		out = append(out, w)
 	}
 	slices.SortStableFunc(out, func(a, b wire.Finding) int { return badness[b.State] - badness[a.State] })
@@ -68,12 +67,40 @@ func dayOf(t time.Time) int {
 	return int(time.Date(y, m, d, 0, 0, 0, 0, time.UTC).Unix() / 86400)
 }
 
+// fixed tells what fixes of a finding at step do.
+func (j *judged) fixed(step string, fixes []plan.Fix) []wire.Fixed {
+	out := []wire.Fixed{}
+	for _, x := range fixes {
+		out = append(out, wire.Fixed{Do: string(x.Do), Words: j.fixWords(step, x), Start: j.startWords(x), Effect: j.effect(x)})
+	}
+	return out
+}
+
+// waysOut returns the fixes of a finding: those of a note are tried when it is asked about for the first time.
+func (j *judged) waysOut(step, rule string) ([]plan.Fix, bool) {
+	i := slices.IndexFunc(j.report.Findings, func(f plan.Finding) bool { return f.Step == step && f.Rule == rule })
+	if i < 0 {
+		return nil, false
+	}
+	if f := j.report.Findings[i]; f.Severity != timeline.Note.String() {
+		return f.Fixes, true
+	}
+	j.mu.Lock()
+	defer j.mu.Unlock()
+	if _, tried := j.ways[i]; !tried {
+		if j.ways == nil {
+			j.ways = map[int][]plan.Fix{}
+		}
+		j.ways[i] = plan.Ways(j.file, j.checked, i)
+	}
+	return j.ways[i], true
+}
+
 // fix finds the fix that the page chose, so that only what was proposed can be done.
 func (j *judged) fix(step, rule string, choice int) (plan.Fix, bool) {
-	for _, f := range j.report.Findings {
-		if f.Step == step && f.Rule == rule && choice < len(f.Fixes) {
-			return f.Fixes[choice], true
-		}
+	fixes, ok := j.waysOut(step, rule)
+	if !ok || choice >= len(fixes) {
+		return plan.Fix{}, false
 	}
-	return plan.Fix{}, false
+	return fixes[choice], true
 }

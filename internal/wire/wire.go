@@ -145,6 +145,12 @@ type Finding struct {
 	Figure   string  `json:"figure,omitempty"` // RED and hardness, small print
 	Evidence string  `json:"evidence"`
 	Fixes    []Fixed `json:"fixes"`
+	Asks     bool    `json:"asks"` // a note about which something could be done: its fixes are tried when they are asked for
+}
+
+// Ways are what could be done about a finding.
+type Ways struct {
+	Fixes []Fixed `json:"fixes"`
 }
 
 // Fixed is a fix with its words and what it does to the dates.
@@ -271,6 +277,7 @@ type All struct {
 	Build   Build   `json:"build"`
 	Moment  Moment  `json:"moment"`
 	TakeFix TakeFix `json:"take_fix"`
+	Ways    Ways    `json:"ways"`
 	Turn    Turn    `json:"turn"`
 	Problem Problem `json:"problem"`
 

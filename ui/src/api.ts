@@ -26,6 +26,7 @@ import type {
   Trade,
   Turn,
   Verge,
+  Ways,
   Workings,
 } from './wire'
 
@@ -68,6 +69,8 @@ export const api = {
   build: (slug: string) => ask<Build>(of(slug)),
   moment: (slug: string, at: number, zone: string, step: string) =>
     ask<Moment>(`${of(slug)}/moment?${new URLSearchParams({ at: new Date(at).toISOString(), zone, step })}`),
+  ways: (slug: string, step: string, rule: string) =>
+    ask<Ways>(`${of(slug)}/ways?${new URLSearchParams({ step, rule })}`),
   fix: (slug: string, fix: TakeFix) => ask<Build>(`${of(slug)}/fix`, fix),
   undo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/undo`, turn),
   redo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/redo`, turn),

@@ -323,6 +323,7 @@ export interface Finding {
   figure?: string;
   evidence: string;
   fixes: Fixed[];
+  asks: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -779,6 +780,13 @@ export interface TakeFix {
   step: string;
   rule: string;
   choice: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Ways".
+ */
+export interface Ways {
+  fixes: Fixed[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1508,6 +1516,7 @@ export interface All {
   build: Build;
   moment: Moment;
   take_fix: TakeFix;
+  ways: Ways;
   turn: Turn;
   problem: Problem;
   make_edit: MakeEdit;

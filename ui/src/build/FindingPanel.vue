@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
 
+import { api } from '../api'
 import StateMark from '../shared/StateMark.vue'
-import type { Finding, Step } from '../wire'
+import type { Finding, Fixed, Step } from '../wire'
+import { useBuild } from './useBuild'
 
 const props = defineProps<{
   finding: Finding | undefined
@@ -29,6 +31,28 @@ const StepGuide = defineAsyncComponent(() => import('./StepGuide.vue'))
 const guided = useStorage('inkysparrow.guided', false)
 const asked = ref(false)
 const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
+/** What could be done about a note is worked out when somebody asks. */
+const store = useBuild()
+const found = shallowRef<readonly Fixed[] | null>(null)
+const looking = ref(false)
+const fixes = computed(() => found.value ?? props.finding?.fixes ?? [])
+watch(
+  () => props.finding,
+  () => (found.value = null),
+)
+async function look() {
+  const f = props.finding
+  if (!f || !store.build) return
+  looking.value = true
+  try {
+    const got = await api.ways(store.build.slug, f.step, f.rule)
+    if (f === props.finding) found.value = got.fixes
+  } catch (e) {
+    store.tell(e)
+  } finally {
+    looking.value = false
+  }
+}
 const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </script>
 
@@ -59,7 +83,7 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         </details>
         <div class="fixes">
           <button
-            v-for="(x, i) in finding.fixes"
+            v-for="(x, i) in fixes"
             :key="i"
             type="button"
             class="fix"
@@ -73,7 +97,10 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
               ><span>{{ x.effect }}</span></span
             >
           </button>
-          <p v-if="!finding.fixes.length" class="soft small">
+          <button v-if="finding.asks && !found" type="button" class="ask" :disabled="looking" @click="look">
+            {{ looking ? 'Trying what could be done' : 'What could be done about it' }}
+          </button>
+          <p v-else-if="!fixes.length" class="soft small">
             {{
               finding.severity === 'note'
                 ? 'Nothing needs to be done about it.'
@@ -113,14 +140,23 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         finding ? `finding ${place + 1} of ${count}` : `${other} ${other === 1 ? 'finding' : 'findings'} elsewhere`
       }}</span>
       <button type="button" class="turn" aria-label="Next finding" @click="emit('go', 1)">›</button>
-      <span v-if="finding?.fixes.length" class="keys soft small"
-        ><kbd>f</kbd> next <kbd>Enter</kbd> take the first</span
-      >
+      <span v-if="fixes.length" class="keys soft small"><kbd>f</kbd> next <kbd>Enter</kbd> take the first</span>
     </footer>
   </section>
 </template>
 
 <style scoped>
+.ask {
+  justify-self: start;
+  min-height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+}
 .two {
   display: flex;
   gap: 16px;

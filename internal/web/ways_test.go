@@ -1,0 +1,47 @@
+package web_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"inkysparrow/internal/wire"
+)
+
+// What could be done about a note is tried when it is asked for, told in words, and can be taken like any fix; a finding that is none is
+// refused.
+func TestWaysOutOfANote(t *testing.T) {
+	s := open(t)
+	b := read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200)
+	tried := 0
+	for _, f := range b.Findings {
+		if len(f.Fixes) > 0 && f.Severity == "note" {
+			t.Errorf("%s at %s comes with fixes unasked", f.Rule, f.Step)
+		}
+		if !f.Asks {
+			continue
+		}
+		ways := read[wire.Ways](t, s.ask("GET", fmt.Sprintf("/api/builds/petrel/ways?step=%s&rule=%s", f.Step, f.Rule), ""), 200)
+		for _, w := range ways.Fixes {
+			if w.Words == "" || w.Do == "" || !strings.Contains(w.Effect, "ready") {
+				t.Errorf("%s at %s: %+v", f.Rule, f.Step, w)
+			}
+		}
+		if tried += len(ways.Fixes); len(ways.Fixes) == 0 {
+			continue
+		}
+		after := read[wire.Build](t, s.ask("POST", "/api/builds/petrel/fix", fmt.Sprintf(`{"revision": %d, "step": %q, "rule": %q, "choice": 0}`, b.Revision, f.Step, f.Rule)), 200)
+		if after.Revision == b.Revision {
+			t.Errorf("%s at %s: the fix changed nothing", f.Rule, f.Step)
+		}
+		break
+	}
+	if tried == 0 {
+		t.Error("nothing can be done about any note")
+	}
+	read[wire.Problem](t, s.ask("GET", "/api/builds/petrel/ways?step=u1&rule=nothing", ""), 404)
+	stop := read[wire.Ways](t, s.ask("GET", "/api/builds/lynx/ways?step=a8&rule=grip", ""), 200)
+	if len(stop.Fixes) == 0 {
+		t.Error("a warning has no way out")
+	}
+}
