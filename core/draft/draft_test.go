@@ -330,3 +330,28 @@ func TestDraftWashColour(t *testing.T) {
 		}
 	}
 }
+
+// Where the choice of a wash turns, from both sides: light grey from L 72 on, and on a restrained model dark grey from L 40 on.
+func TestWashTurns(t *testing.T) {
+	wash := func(l float64, strength route.Choice) string {
+		p := drafted("waterborne-acrylic", colour.Grey(l).String(), false, 0, []Wish{WithWash}, route.Schools{"strength": strength})
+		for _, s := range p.Zones[0].Steps {
+			if s.Do.Has(route.WashOn) {
+				return s.Product.ID
+			}
+		}
+		return ""
+	}
+	for _, tc := range []struct {
+		l        float64
+		strength route.Choice
+		want     string
+	}{
+		{71, route.ServiceWorn, "wash"}, {73, route.ServiceWorn, "pale-wash"}, {60, route.ServiceWorn, "wash"},
+		{39, route.Restrained, "wash"}, {46, route.Restrained, "mid-wash"}, {46, route.ServiceWorn, "wash"},
+	} {
+		if got := wash(tc.l, tc.strength); got != tc.want {
+			t.Errorf("on L %v, %s: %s, want %s", tc.l, tc.strength, got, tc.want)
+		}
+	}
+}

@@ -261,3 +261,32 @@ func TestMetalUnderClear(t *testing.T) {
 		t.Errorf("one coat costs %.1f gloss units, two %.1f; want about 16 and 30", one, two)
 	}
 }
+
+// More coats are proposed up to four of a colour, and up to ten veils over shading; beyond that something goes below, or nobody sprays on.
+func TestMostCoatsProposed(t *testing.T) {
+	most := func(all []timeline.Finding) int {
+		n := 0
+		for _, f := range all {
+			for _, fix := range f.Fixes() {
+				if fix.Do == timeline.FixCoats {
+					n = max(n, fix.Coats)
+				}
+			}
+		}
+		return n
+	}
+	black := func(hours float64) *route.Step {
+		return done(hours, "base-coat", grey(coating.Paint, "waterborne-acrylic", 10), 2)
+	}
+	coats, veils := 0, 0
+	for hide := 0.5; hide < 30; hide *= 1.05 {
+		paint := grey(coating.Paint, "waterborne-acrylic", 80)
+		paint.Hide = hide
+		coats = max(coats, most(found("weak-cover", black(400), routetest.Step("base-coat", paint, 1))))
+		lines := grey(coating.Paint, "waterborne-acrylic", 30)
+		veils = max(veils, most(found("shade", done(400, "base-coat", grey(coating.Paint, "waterborne-acrylic", 75), 2), done(300, "pre-shade", lines, 1), routetest.Step("veil", paint, 1))))
+	}
+	if coats != 4 || veils != 10 {
+		t.Errorf("up to %d coats and %d veils are proposed, want 4 and 10", coats, veils)
+	}
+}
