@@ -347,8 +347,12 @@ func TestWashTurns(t *testing.T) {
 		strength route.Choice
 		want     string
 	}{
-		{71, route.ServiceWorn, "wash"}, {73, route.ServiceWorn, "pale-wash"}, {60, route.ServiceWorn, "wash"},
-		{39, route.Restrained, "wash"}, {46, route.Restrained, "mid-wash"}, {46, route.ServiceWorn, "wash"},
+		{71, route.ServiceWorn, "wash"},
+		{73, route.ServiceWorn, "pale-wash"},
+		{60, route.ServiceWorn, "wash"},
+		{39, route.Restrained, "wash"},
+		{46, route.Restrained, "mid-wash"},
+		{46, route.ServiceWorn, "wash"},
 	} {
 		if got := wash(tc.l, tc.strength); got != tc.want {
 			t.Errorf("on L %v, %s: %s, want %s", tc.l, tc.strength, got, tc.want)
