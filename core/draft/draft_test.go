@@ -191,6 +191,11 @@ func TestDraftFollowsTheSchools(t *testing.T) {
 	if both := shape(route.Schools{"chips": "medium"}, WithChips, WithDecals); !strings.Contains(both, "chipping-medium") {
 		t.Errorf("decals take the chipping medium away: %s", both)
 	}
+	for _, s := range drafted("waterborne-acrylic", "#6f7a82", false, 0, []Wish{WithDecals}, route.Schools{"gloss": "under-decals"}).Zones[0].Steps {
+		if s.Do.ID == "gloss-coat" && s.Share != 0.3 {
+			t.Errorf("gloss under the decals covers %v of the zone, want 0.3", s.Share)
+		}
+	}
 	medium := shape(route.Schools{"chips": "medium"}, WithChips)
 	if medium == shape(route.Schools{"chips": "painted"}, WithChips) {
 		t.Error("chips: lifted and painted ones are drafted alike")

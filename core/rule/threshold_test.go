@@ -141,6 +141,11 @@ func TestThresholds(t *testing.T) {
 		seal.Dry = coating.Microns(um)
 		return worst(found("decal-solvent", done(900, "base-coat", acrylic(50), 2), done(400, "gloss-coat", clear("polish-clear", coating.Gloss), 2), done(300, "decals", routetest.Product(coating.DecalKind, "decal", 0), 1), seal))
 	}
+	wiped := func(minutes float64) []timeline.Finding {
+		wipe := routetest.Step("wipe", nil, 1)
+		wipe.Of = "c"
+		return found("wipe-window", done(900, "base-coat", acrylic(50), 2), done(400, "gloss-coat", clear("polish-clear", coating.Gloss), 2), done(minutes/60, "pin-wash", routetest.Product(coating.Wash, "enamel-wash", 0), 1), wipe)
+	}
 	for _, tc := range []struct {
 		name      string
 		got       float64
@@ -180,6 +185,7 @@ func TestThresholds(t *testing.T) {
 		{"tooth-full: and grip as on flat from 0.8", edge(t, 0.35, 1.5, oils), 0.8, 0.01},
 		{"silvering: plainly from 0.25 um", edge(t, 0.13, 0.35, decalOn), 0.25, 0.002},
 		{"decal-smooth: at all from 0.09", edge(t, 0.05, 0.2, decalOn), 0.09, 0.002},
+		{"pulled-shows: from a tenth pulled out of the lines", wiped(edge(t, 10, 31, func(m float64) int { return worst(wiped(m)) }) - 0.01)[0].Figures.Share, 0.10, 0.002},
 		{"stain-scale: subtle from 3.6", reads(shade.Subtle), 3.6, 0.3},
 		{"stain-scale: clear from 12", reads(shade.Clear), 12, 0.5},
 	} {

@@ -1,6 +1,7 @@
 package wash
 
 import (
+	"math"
 	"testing"
 	"time"
 
@@ -78,6 +79,23 @@ func TestLeft(t *testing.T) {
 					last = got
 				}
 			}
+		}
+	}
+}
+
+// What one stroke takes of a thick fresh wash that its liquid takes up wholly: a dry cloth 75 %, a damp one 85, a wet one 92; and a dry one
+// half as much of a wash that is hard.
+func TestOneStroke(t *testing.T) {
+	const thick = 1000 // so that the texture hardly matters
+	for _, tc := range []struct {
+		name  string
+		cloth Wetness
+		soft  float64
+		hard  cure.Fraction
+		want  float64
+	}{{"dry", Dry, 0, 0, 0.25}, {"damp", Damp, 1, 0, 0.15}, {"wet", Wet, 1, 0, 0.08}, {"dry on a hard one", Dry, 0, 1, 0.625}, {"damp on what its liquid leaves alone", Damp, 0, 0, 0.25}} {
+		if got := Left(thick, coating.Gloss.Texture(), tc.cloth, 1, tc.soft, tc.hard); math.Abs(got-tc.want) > 0.002 {
+			t.Errorf("%s: %.3f is left, want %.3f", tc.name, got, tc.want)
 		}
 	}
 }
