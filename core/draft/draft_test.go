@@ -364,3 +364,24 @@ func TestWashTurns(t *testing.T) {
 		}
 	}
 }
+
+// Shading is mixed darker than its paint in lines and lighter in the middle, but the other way round where the paint leaves no room for it.
+func TestShadingTurns(t *testing.T) {
+	for _, tc := range []struct {
+		l             float64
+		purpose, want string
+	}{
+		{37, "shade", "pale-shade"},
+		{43, "shade", "shade"},
+		{37, "post", "post"},
+		{70, "post", "post"},
+		{74, "post", "pale-post"},
+	} {
+		paint := routetest.Product(coating.Paint, "waterborne-acrylic", coating.Flat)
+		paint.Colour = colour.Grey(tc.l).String()
+		d := draft{Wanted: Wanted{Paint: paint}}
+		if got := d.tone(tc.purpose); got != tc.want {
+			t.Errorf("%s on L %v: %s, want %s", tc.purpose, tc.l, got, tc.want)
+		}
+	}
+}
