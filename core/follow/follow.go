@@ -179,12 +179,5 @@ func (b Below) from(above *coating.Product, w Way, states []State) time.Duration
 	if last > 0 {
 		low = ages[last-1]
 	}
-	for high-low > 10*time.Minute {
-		if mid := (low + high) / 2; b.At(above, w, mid) == Safe {
-			high = mid
-		} else {
-			low = mid
-		}
-	}
-	return high
+	return stack.SafeFrom(low, high, func(age time.Duration) bool { return b.At(above, w, age) == Safe })
 }

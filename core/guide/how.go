@@ -1,10 +1,8 @@
 package guide
 
 import (
-	"slices"
 	"time"
 
-	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/solvent"
@@ -201,10 +199,9 @@ func OverMedium(s *timeline.Site) []Over {
 	for end < len(s.Line.Films) && s.Line.Films[end].Film.Family.Closed && end < place+2 {
 		end++
 	}
-	below := slices.Clip(s.Line.Films[:end])
+	below := s.Line.Films[:end]
 	at := below[len(below)-1].Ready().Add(24 * time.Hour)
-	gloss := coating.MustFamily("polish-clear")
-	sealed := append(below, stack.Lay("", coating.Film{Family: gloss, Coats: 2, Wet: gloss.Wet, Laid: at.Add(-24 * time.Hour)}, s.Plan.Air))
+	sealed := below.Glossed(2, at, s.Plan.Air)
 	water := solvent.Must("water")
 	var all []Over
 	for _, w := range []struct {

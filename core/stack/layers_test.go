@@ -146,3 +146,28 @@ func TestLikeDissolvesLike(t *testing.T) {
 		}
 	}
 }
+
+// The age is found from above, and to ten minutes.
+func TestSafeFrom(t *testing.T) {
+	for _, from := range []time.Duration{time.Minute, 7 * time.Hour, 30*time.Hour + 13*time.Minute} {
+		got := SafeFrom(0, 3*day, func(age time.Duration) bool { return age >= from })
+		if got < from || got > from+10*time.Minute {
+			t.Errorf("safe from %v: found %v", from, got)
+		}
+	}
+}
+
+// A gloss on top is a day old, and the films below keep their own list.
+func TestGlossed(t *testing.T) {
+	below := append(make(Stack, 0, 8), on(room, film("enamel", 2))...)
+	at := laid.Add(5 * day)
+	over := below.Glossed(2, at, room)
+	other := below.Glossed(1, at, room)
+	top := over[len(over)-1].Film
+	if len(over) != len(below)+1 || top.Coats != 2 || top.Laid != at.Add(-day) || !top.Family.Closed {
+		t.Errorf("on top lies %+v", top)
+	}
+	if other[len(other)-1].Film.Coats != 1 || over.Lag(1, water, at) <= below.Lag(1, water, at) {
+		t.Error("the gloss on top does not keep water off longer")
+	}
+}

@@ -11,6 +11,7 @@ package stack
 
 import (
 	"math"
+	"slices"
 	"time"
 
 	"inkysparrow/core/climate"
@@ -85,6 +86,28 @@ type Stack []Layer
 // On returns the bare plastic, on which a zone begins.
 func On(air climate.Record) Stack {
 	return Stack{Lay("", coating.Film{Family: coating.Plastic, Coats: 1, Wet: coating.Plastic.Wet}, air)}
+}
+
+// Glossed returns the films with coats of the usual closed gloss on top, a day old at moment, as it is trusted as a barrier.
+func (s Stack) Glossed(coats int, at time.Time, air climate.Record) Stack {
+	gloss := coating.MustFamily("polish-clear")
+	film := coating.Film{Family: gloss, Coats: coats, Wet: gloss.Wet, Laid: at.Add(-24 * time.Hour)}
+	return append(slices.Clip(s), Lay("clear", film, air))
+}
+
+// verge is how near an age is found: nobody plans to the minute.
+const verge = 10 * time.Minute
+
+// SafeFrom narrows down the age from which a film is safe, between low, at which it is not, and high, at which it is.
+func SafeFrom(low, high time.Duration, safe func(age time.Duration) bool) time.Duration {
+	for high-low > verge {
+		if mid := (low + high) / 2; safe(mid) {
+			high = mid
+		} else {
+			low = mid
+		}
+	}
+	return high
 }
 
 // Touch is a liquid in a kind of step.

@@ -44,8 +44,7 @@ func Ask(s *timeline.Site, place int, q WhatIf) Verge {
 		film.Laid = at.Add(-age)
 		below := append(stack.On(air), stack.Lay("film", film, air))
 		if q.Clear > 0 {
-			gloss := coating.MustFamily("polish-clear")
-			below = append(below, stack.Lay("clear", coating.Film{Family: gloss, Coats: q.Clear, Wet: gloss.Wet, Laid: at.Add(-24 * time.Hour)}, air))
+			below = below.Glossed(q.Clear, at, air)
 		}
 		touch := s.Touch
 		c := *touch.Contact
@@ -62,18 +61,11 @@ func Ask(s *timeline.Site, place int, q WhatIf) Verge {
 	a := Verge{Reach: judge(q.Age, q.Contact)}
 	a.Safe = !a.Reach.Bites()
 	for _, contact := range []float64{0.1, 0.25, 0.5, 0.75, 1, 1.5, 2, 3, 4} {
-		low, high := time.Duration(0), timeline.Patience
-		if judge(high, contact).Bites() {
+		safe := func(age time.Duration) bool { return !judge(age, contact).Bites() }
+		if !safe(timeline.Patience) {
 			continue
 		}
-		for high-low > 10*time.Minute {
-			if mid := (low + high) / 2; judge(mid, contact).Bites() {
-				low = mid
-			} else {
-				high = mid
-			}
-		}
-		a.Border = append(a.Border, Border{contact, high})
+		a.Border = append(a.Border, Border{contact, stack.SafeFrom(0, timeline.Patience, safe)})
 	}
 	return a
 }
