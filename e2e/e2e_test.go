@@ -48,7 +48,7 @@ func TestMain(m *testing.M) {
 }
 
 // expected are the refusals that tests provoke; the browser writes them to the console too.
-var expected = regexp.MustCompile(`/api/builds/heron|status of (409|422)`)
+var expected = regexp.MustCompile(`/api/builds/heron|/nowhere|status of (409|422)`)
 
 // bench is a server with the demo's data and a page that looks at it. Errors on the page's console fail the test.
 type bench struct {
@@ -76,7 +76,7 @@ var demoFile = sync.OnceValues(func() ([]byte, error) {
 	}
 	defer os.RemoveAll(dir)
 	path := filepath.Join(dir, "demo.db")
-	s, err := store.Open(context.Background(), path, time.Now)
+	s, err := store.Open(context.Background(), path, store.Options{Now: time.Now, Demo: true})
 	if err != nil {
 		return nil, err
 	}
@@ -100,7 +100,7 @@ func open(t *testing.T, v view, address string) *bench {
 	if err := os.WriteFile(path, made, 0o600); err != nil {
 		t.Fatal(err)
 	}
-	s, err := store.Open(t.Context(), path, time.Now)
+	s, err := store.Open(t.Context(), path, store.Options{Now: time.Now, Demo: true})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -11,6 +11,7 @@ import (
 	"github.com/go-rod/rod/lib/input"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/internal/store"
 	"inkysparrow/plan"
 	"inkysparrow/shelf"
 )
@@ -54,10 +55,10 @@ func TestShelfProduct(t *testing.T) {
 	b.pick("Thinner", "a mixture")
 	b.push("Save")
 	b.sees("aside h2", "Quay green")
-	all, err := b.store.Shelf(t.Context())
+	stands, err := b.store.Shelf(t.Context())
 	b.must(err)
-	if len(all) != 33 {
-		t.Fatalf("%d products", len(all))
+	if len(stands.Products) != 33 {
+		t.Fatalf("%d products", len(stands.Products))
 	}
 	p, err := b.store.ShelfProduct(t.Context(), "quay-green")
 	b.must(err)
@@ -111,7 +112,7 @@ func TestShelfImport(t *testing.T) {
 // A step takes a product from the shelf that its plan did not have yet: the plan gets a copy of its own.
 func TestTakeFromShelf(t *testing.T) {
 	b := open(t, desk, "/builds/petrel?step=d4")
-	b.must(b.store.PutShelf(t.Context(), shelf.Product{Product: plan.Product{ID: "slate", Name: "Slate clay", Kind: coating.Wash, Family: "clay-wash", Colour: "#66625c"}, StockML: new(20.0), Note: "mine"}))
+	b.must(b.store.PutShelf(t.Context(), store.AnyRevision, "Put Slate clay", shelf.Product{Product: plan.Product{ID: "slate", Name: "Slate clay", Kind: coating.Wash, Family: "clay-wash", Colour: "#66625c"}, StockML: new(20.0), Note: "mine"}))
 	b.page.MustReload().MustWaitLoad()
 	b.sees(".step[aria-current]", "Pin wash")
 	b.press(input.KeyE)
@@ -127,7 +128,7 @@ func TestTakeFromShelf(t *testing.T) {
 		t.Errorf("the plan has %+v", copied)
 	}
 	// The shelf's product changes; the plan keeps its copy until it is renewed.
-	b.must(b.store.PutShelf(t.Context(), shelf.Product{Product: plan.Product{ID: "slate", Name: "Slate clay, new batch", Kind: coating.Wash, Family: "clay-wash", Colour: "#5c5852"}}))
+	b.must(b.store.PutShelf(t.Context(), store.AnyRevision, "Put Slate clay", shelf.Product{Product: plan.Product{ID: "slate", Name: "Slate clay, new batch", Kind: coating.Wash, Family: "clay-wash", Colour: "#5c5852"}}))
 	b.click("[aria-label='The plan']", "")
 	b.click("[role=tab]", "Products")
 	b.click("[aria-label='Renew Slate clay from the shelf']", "")

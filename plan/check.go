@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"context"
 	"math"
 	"runtime"
 	"slices"
@@ -87,21 +88,26 @@ func check(f File, from timeline.Severity) (*Report, error) {
 	if err != nil {
 		return nil, err
 	}
-	return judge(f, rule.Check(p), from), nil
+	return judge(context.Background(), f, rule.Check(p), from)
 }
 
 // Judge makes the report of a plan that has been checked, trying each fix of what is worse than a note on a copy of f: one that leaves its
-// finding, or brings another as bad, is dropped. Notes ask for nothing, and most findings of an ordinary plan are notes: see Ways.
-func Judge(f File, checked *rule.Report) *Report { return judge(f, checked, timeline.Warn) }
-
-// Ways tries what could be done about one finding of a plan that has been checked, by its place in the report.
-func Ways(f File, checked *rule.Report, finding int) []Fix {
-	return newTrial(f, checked).fixes(checked.Findings[finding], checked.Findings[finding].Fixes())
+// finding, or brings another as bad, is dropped. It stops with ctx's error when ctx ends. Notes ask for nothing, and most findings of an ordinary plan are notes: see Ways.
+func Judge(ctx context.Context, f File, checked *rule.Report) (*Report, error) {
+	return judge(ctx, f, checked, timeline.Warn)
 }
 
-func judge(f File, checked *rule.Report, from timeline.Severity) *Report {
+// Ways tries what could be done about one finding of a plan that has been checked, by its place in the report.
+func Ways(ctx context.Context, f File, checked *rule.Report, finding int) ([]Fix, error) {
+	return newTrial(f, checked).fixes(ctx, checked.Findings[finding], checked.Findings[finding].Fixes())
+}
+
+func judge(ctx context.Context, f File, checked *rule.Report, from timeline.Severity) (*Report, error) {
 	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
-	fixes := newTrial(f, checked).all(from)
+	fixes, err := newTrial(f, checked).all(ctx, from)
+	if err != nil {
+		return nil, err
+	}
 	for i, found := range checked.Findings {
 		out.Findings = append(out.Findings, findingOf(found, fixes[i]))
 	}
@@ -116,7 +122,7 @@ func judge(f File, checked *rule.Report, from timeline.Severity) *Report {
 		t := whole(checked.Finish)
 		out.Finish = &t
 	}
-	return out
+	return out, nil
 }
 
 // Metric writes the measures in the report's words in metric units, for a reader who has asked for none.
@@ -208,7 +214,7 @@ func severities(checked *rule.Report) map[key]timeline.Severity {
 
 // all returns the fixes that held of each finding that is as bad as from. The worst findings are tried first, until no more steps may be checked; which are
 // tried does not depend on how many processors share the work.
-func (t *trial) all(from timeline.Severity) [][]Fix {
+func (t *trial) all(ctx context.Context, from timeline.Severity) ([][]Fix, error) {
 	found := t.checked.Findings
 	candidates := make([][]timeline.Fix, len(found))
 	var order []int
@@ -233,16 +239,19 @@ func (t *trial) all(from timeline.Severity) [][]Fix {
 		work.Go(func() {
 			for n := next.Add(1) - 1; n < int64(len(order)); n = next.Add(1) - 1 {
 				i := order[n]
-				fixes[i] = t.fixes(found[i], candidates[i])
+				var err error
+				if fixes[i], err = t.fixes(ctx, found[i], candidates[i]); err != nil {
+					return // ctx has ended, for the others too
+				}
 			}
 		})
 	}
 	work.Wait()
-	return fixes
+	return fixes, ctx.Err()
 }
 
 // fixes tries the candidates for one finding in turn.
-func (t *trial) fixes(found timeline.Finding, candidates []timeline.Fix) []Fix {
+func (t *trial) fixes(ctx context.Context, found timeline.Finding, candidates []timeline.Fix) ([]Fix, error) {
 	var kept []Fix
 	for _, candidate := range candidates {
 		if candidate.Do == timeline.FixInsert && slices.ContainsFunc(kept, func(x Fix) bool { return x.Do == timeline.FixInsert }) {
@@ -257,7 +266,10 @@ func (t *trial) fixes(found timeline.Finding, candidates []timeline.Fix) []Fix {
 		if err != nil {
 			continue
 		}
-		after := rule.Check(p)
+		after, err := rule.CheckContext(ctx, p)
+		if err != nil {
+			return nil, err
+		}
 		if !t.better(found, after) {
 			continue
 		}
@@ -269,7 +281,7 @@ func (t *trial) fixes(found timeline.Finding, candidates []timeline.Fix) []Fix {
 		}
 		kept = append(kept, fix)
 	}
-	return kept
+	return kept, nil
 }
 
 // better reports whether the finding is gone, or has become a mere note of what was a fault, or is still a note but its step comes

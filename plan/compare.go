@@ -1,9 +1,11 @@
 package plan
 
 import (
+	"context"
 	"slices"
 	"time"
 
+	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
 )
@@ -20,8 +22,8 @@ type Effect struct {
 	Checked *rule.Report
 }
 
-// Compare tells what becomes of findings and finish from one plan to the other. Fixes are not tried.
-func Compare(before, after File) (Effect, error) {
+// Compare tells what becomes of findings and finish from one plan to the other. Fixes are not tried. It stops with ctx's error when ctx ends.
+func Compare(ctx context.Context, before, after File) (Effect, error) {
 	p, err := before.Resolve()
 	if err != nil {
 		return Effect{}, err
@@ -30,7 +32,19 @@ func Compare(before, after File) (Effect, error) {
 	if err != nil {
 		return Effect{}, err
 	}
-	was, is := rule.Check(p), rule.Check(q)
+	was, err := rule.CheckContext(ctx, p)
+	if err != nil {
+		return Effect{}, err
+	}
+	return CompareTo(ctx, was, q)
+}
+
+// CompareTo is Compare with a plan that has been judged already.
+func CompareTo(ctx context.Context, was *rule.Report, after *route.Plan) (Effect, error) {
+	is, err := rule.CheckContext(ctx, after)
+	if err != nil {
+		return Effect{}, err
+	}
 	e := Effect{Before: was.Finish, Finish: is.Finish, Checked: is}
 	has := func(list []timeline.Finding, f timeline.Finding) bool {
 		return slices.ContainsFunc(list, func(g timeline.Finding) bool {

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"context"
 	"maps"
 	"reflect"
 	"time"
@@ -23,10 +24,10 @@ type Cost struct {
 }
 
 // Costs drafts the plan once with each answer to each school, the other answers as they are given, and tells what each draft takes. Errors
-// are those of Plan.
-func (b Brief) Costs(shelf ...Product) ([]Cost, error) {
+// are those of Plan, and ctx's where it ends.
+func (b Brief) Costs(ctx context.Context, shelf ...Product) ([]Cost, error) {
 	given := route.Schools(b.Schools)
-	now, drawn, err := b.cost(shelf)
+	now, drawn, err := b.cost(ctx, shelf)
 	if err != nil {
 		return nil, err
 	}
@@ -41,7 +42,7 @@ func (b Brief) Costs(shelf ...Product) ([]Cost, error) {
 				}
 				other.Schools[school.ID] = answer.ID
 				var zones []Zone
-				if c, zones, err = other.cost(shelf); err != nil {
+				if c, zones, err = other.cost(ctx, shelf); err != nil {
 					return nil, err
 				}
 				c.Same = reflect.DeepEqual(zones, drawn)
@@ -54,7 +55,7 @@ func (b Brief) Costs(shelf ...Product) ([]Cost, error) {
 }
 
 // cost tells what the brief's draft takes, and its zones.
-func (b Brief) cost(shelf []Product) (Cost, []Zone, error) {
+func (b Brief) cost(ctx context.Context, shelf []Product) (Cost, []Zone, error) {
 	f, _, err := b.Plan(shelf...)
 	if err != nil {
 		return Cost{}, nil, err
@@ -63,7 +64,10 @@ func (b Brief) cost(shelf []Product) (Cost, []Zone, error) {
 	if err != nil {
 		return Cost{}, nil, err
 	}
-	r := rule.Check(p)
+	r, err := rule.CheckContext(ctx, p)
+	if err != nil {
+		return Cost{}, nil, err
+	}
 	c := Cost{Finish: r.Finish.In(p.Place())}
 	for _, line := range r.Lines {
 		for i, placed := range line.Steps {

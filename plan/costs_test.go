@@ -12,7 +12,7 @@ import (
 func TestCosts(t *testing.T) {
 	b := brief()
 	b.Schools = map[route.Question]route.Choice{"over_oils": "flat"}
-	all, err := b.Costs()
+	all, err := b.Costs(t.Context())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -65,7 +65,7 @@ func TestCosts(t *testing.T) {
 		t.Errorf("drafted it is ready %v, and was said to be ready %v", r.Finish, by["over_oils gloss-then-flat"].Finish)
 	}
 	b.Zones[1].Name = ""
-	if _, err := b.Costs(); err == nil {
+	if _, err := b.Costs(t.Context()); err == nil {
 		t.Error("a zone without a name costs something")
 	}
 }
@@ -75,11 +75,11 @@ func TestCostsLeaveOutWhatIsDone(t *testing.T) {
 	painted, todo := brief(), brief()
 	long := start.Add(-60 * 24 * time.Hour)
 	painted.Zones[0].Painted = &long
-	a, err := painted.Costs()
+	a, err := painted.Costs(t.Context())
 	if err != nil {
 		t.Fatal(err)
 	}
-	b, err := todo.Costs()
+	b, err := todo.Costs(t.Context())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -90,7 +90,7 @@ func TestCostsLeaveOutWhatIsDone(t *testing.T) {
 
 func BenchmarkCosts(b *testing.B) {
 	for b.Loop() {
-		if _, err := brief().Costs(); err != nil {
+		if _, err := brief().Costs(b.Context()); err != nil {
 			b.Fatal(err)
 		}
 	}

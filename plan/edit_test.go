@@ -119,11 +119,11 @@ func TestCompare(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	e, err := plan.Compare(f, better)
+	e, err := plan.Compare(t.Context(), f, better)
 	if err != nil || len(e.Gone) != 3 || len(e.Come) != 0 {
 		t.Errorf("%d go and %d come (%v), want 3 and none", len(e.Gone), len(e.Come), err)
 	}
-	if e, err = plan.Compare(better, f); err != nil || len(e.Come) != 3 {
+	if e, err = plan.Compare(t.Context(), better, f); err != nil || len(e.Come) != 3 {
 		t.Errorf("the other way round %d come (%v)", len(e.Come), err)
 	}
 }

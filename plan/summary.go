@@ -30,7 +30,11 @@ func (f File) Summarise() (Summary, error) {
 	if err != nil {
 		return Summary{}, err
 	}
-	r := rule.Check(p)
+	return f.SumUp(rule.Check(p)), nil
+}
+
+// SumUp sums the plan up from what it was judged to be.
+func (f File) SumUp(r *rule.Report) Summary {
 	s := Summary{Finish: r.Finish}
 	shelf := map[string]string{}
 	for _, p := range f.Products {
@@ -56,5 +60,5 @@ func (f File) Summarise() (Summary, error) {
 			s.Warns++
 		}
 	}
-	return s, nil
+	return s
 }

@@ -1,6 +1,8 @@
 package rule
 
 import (
+	"context"
+
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
@@ -19,13 +21,29 @@ func Lay(plan *route.Plan, booked ...schedule.Booking) *timeline.Timeline {
 
 // Check lays a plan out and judges every step of it. The fixes that it proposes are candidates: see plan.Check, which tries each one.
 func Check(plan *route.Plan) *Report {
-	r := &Report{Timeline: Lay(plan)}
+	r, err := CheckContext(context.Background(), plan)
+	if err != nil {
+		panic(err) // only a context that ends can stop it
+	}
+	return r
+}
+
+// CheckContext is Check for somebody who may stop waiting: it returns ctx's error as soon as ctx ends, between two steps.
+func CheckContext(ctx context.Context, plan *route.Plan) (*Report, error) {
+	laid, err := timeline.LayContext(ctx, plan, every)
+	if err != nil {
+		return nil, err
+	}
+	r := &Report{Timeline: laid}
 	for _, line := range r.Lines {
 		for i := range line.Steps {
+			if err := ctx.Err(); err != nil {
+				return nil, err
+			}
 			r.Findings = append(r.Findings, Judge(r.Site(line, i))...)
 		}
 	}
-	return r
+	return r, nil
 }
 
 // Judge runs every rule on the site.

@@ -6,6 +6,7 @@
 package timeline
 
 import (
+	"context"
 	"slices"
 	"time"
 
@@ -47,6 +48,15 @@ type Timeline struct {
 // Lay lays a plan out by rules, around what booked keeps busy, such as other builds on the same bench: done and pinned steps where they are, every other one as early as it is safe and a session has room, in the
 // order of its zone. Of the zones that wait, the one whose next step can begin first goes first.
 func Lay(plan *route.Plan, rules *Rules, booked ...schedule.Booking) *Timeline {
+	tl, err := LayContext(context.Background(), plan, rules, booked...)
+	if err != nil {
+		panic(err) // only a context that ends can stop it
+	}
+	return tl
+}
+
+// LayContext is Lay for somebody who may stop waiting: it returns ctx's error as soon as ctx ends, between two steps.
+func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...schedule.Booking) (*Timeline, error) {
 	tl := &Timeline{Plan: plan, From: plan.Start, Rules: rules}
 	for _, z := range plan.Zones {
 		line := &Line{Zone: z, Films: stack.On(plan.Air), TouchDry: make([]time.Time, 1), Ready: make([]time.Time, 1), latest: make([]int, 1), oily: make([]int, 1), by: make([]*route.Step, 1), tones: []route.Tones{route.Bare()}}
@@ -74,6 +84,9 @@ func Lay(plan *route.Plan, rules *Rules, booked ...schedule.Booking) *Timeline {
 				continue
 			}
 			if offers[i] == nil || !offers[i].stands(tl.Calendar) {
+				if err := ctx.Err(); err != nil {
+					return nil, err
+				}
 				o := tl.offer(line, tl.Calendar, false, tl.from(line))
 				offers[i] = &o
 			}
@@ -92,7 +105,7 @@ func Lay(plan *route.Plan, rules *Rules, booked ...schedule.Booking) *Timeline {
 			tl.Finish = Later(tl.Finish, Later(p.End, p.Ready))
 		}
 	}
-	return tl
+	return tl, nil
 }
 
 // newCalendar returns the bench with only what is booked from outside.

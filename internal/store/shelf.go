@@ -12,21 +12,46 @@ import (
 	"inkysparrow/shelf"
 )
 
-// Shelf returns the products of the shelf by name.
-func (s *Store) Shelf(ctx context.Context) ([]shelf.Product, error) {
-	rows, err := db.New(s.sql).Shelf(ctx)
-	if err != nil {
-		return nil, fmt.Errorf("read the shelf: %w", err)
-	}
-	all := make([]shelf.Product, 0, len(rows))
-	for _, text := range rows {
-		p, err := shelfProduct(text)
+// Shelf is the shelf as it stands.
+type Shelf struct {
+	Revision int64
+	Products []shelf.Product // by name
+	Undoes   string          // the change that an undo takes back; empty where there is none
+	Redoes   string          // the change that a redo brings back; empty where there is none
+}
+
+// Shelf returns the shelf as it stands.
+func (s *Store) Shelf(ctx context.Context) (Shelf, error) {
+	var out Shelf
+	err := s.view(ctx, func(q *db.Queries) error {
+		rows, err := q.Shelf(ctx)
 		if err != nil {
-			return nil, err
+			return fmt.Errorf("read the shelf: %w", err)
 		}
-		all = append(all, p)
-	}
-	return all, nil
+		out.Products = make([]shelf.Product, 0, len(rows))
+		for _, text := range rows {
+			p, err := shelfProduct(text)
+			if err != nil {
+				return err
+			}
+			out.Products = append(out.Products, p)
+		}
+		head, err := q.ShelfHead(ctx)
+		if err != nil {
+			return err
+		}
+		out.Revision = head.ID
+		if head.ParentID.Valid {
+			out.Undoes = head.Change
+		}
+		child, err := q.NewestShelfChild(ctx, sql.NullInt64{Int64: head.ID, Valid: true})
+		if errors.Is(err, sql.ErrNoRows) {
+			return nil
+		}
+		out.Redoes = child.Change
+		return err
+	})
+	return out, err
 }
 
 func shelfProduct(text string) (shelf.Product, error) {
@@ -39,21 +64,29 @@ func shelfProduct(text string) (shelf.Product, error) {
 
 // ShelfProduct returns a product of the shelf, ErrNoShelf where there is none.
 func (s *Store) ShelfProduct(ctx context.Context, id string) (shelf.Product, error) {
-	text, err := db.New(s.sql).ShelfProduct(ctx, id)
+	text, err := db.New(s.read).ShelfProduct(ctx, id)
 	if errors.Is(err, sql.ErrNoRows) {
 		return shelf.Product{}, fmt.Errorf("%q: %w", id, ErrNoShelf)
 	}
 	if err != nil {
-		return shelf.Product{}, err
+		return shelf.Product{}, trouble(err)
 	}
 	return shelfProduct(text)
 }
 
-// PutShelf puts products on the shelf, each in the place of the one with its id, all or nothing. They must have been checked.
-func (s *Store) PutShelf(ctx context.Context, products ...shelf.Product) error {
-	return s.in(ctx, func(q *db.Queries) error {
+// AnyRevision stands for whatever revision the shelf has.
+const AnyRevision = -1
+
+// PutShelf puts products on the shelf, each in the place of the one with its id, as one revision that is described by change. They must have
+// been checked. Where the shelf is no longer at revision, nothing is changed and ErrMoved is returned.
+func (s *Store) PutShelf(ctx context.Context, revision int64, change string, products ...shelf.Product) error {
+	return s.changeShelf(ctx, revision, change, func(q *db.Queries, id int64) error {
 		for _, p := range products {
-			if err := putShelf(ctx, q, p); err != nil {
+			after, err := json.Marshal(p)
+			if err != nil {
+				return err
+			}
+			if err := putProduct(ctx, q, id, p.ID, text(string(after))); err != nil {
 				return err
 			}
 		}
@@ -61,42 +94,180 @@ func (s *Store) PutShelf(ctx context.Context, products ...shelf.Product) error {
 	})
 }
 
-func putShelf(ctx context.Context, q *db.Queries, p shelf.Product) error {
-	text, err := json.Marshal(p)
+// RemoveShelf takes a product off the shelf as a revision; plans keep their copies. It returns ErrNoShelf where there is none, and ErrMoved as
+// PutShelf does.
+func (s *Store) RemoveShelf(ctx context.Context, revision int64, change, id string) error {
+	return s.changeShelf(ctx, revision, change, func(q *db.Queries, to int64) error {
+		if _, err := q.ShelfProduct(ctx, id); errors.Is(err, sql.ErrNoRows) {
+			return fmt.Errorf("%q: %w", id, ErrNoShelf)
+		}
+		return putProduct(ctx, q, to, id, sql.NullString{})
+	})
+}
+
+func (s *Store) changeShelf(ctx context.Context, revision int64, change string, do func(q *db.Queries, revision int64) error) error {
+	return s.in(ctx, func(q *db.Queries) error {
+		head, err := shelfAt(ctx, q, revision)
+		if err != nil {
+			return err
+		}
+		id, err := q.AddShelfRevision(ctx, db.AddShelfRevisionParams{ParentID: sql.NullInt64{Int64: head.ID, Valid: true}, Change: brief(change), MadeAt: s.stamp()})
+		if err != nil {
+			return err
+		}
+		if err := do(q, id); err != nil {
+			return err
+		}
+		return q.SetShelfHead(ctx, id)
+	})
+}
+
+// shelfAt returns the shelf's head, ErrMoved where it is another than was asked for.
+func shelfAt(ctx context.Context, q *db.Queries, revision int64) (db.ShelfRevision, error) {
+	head, err := q.ShelfHead(ctx)
+	if err == nil && revision != AnyRevision && head.ID != revision {
+		err = ErrMoved
+	}
+	return head, err
+}
+
+// putProduct makes a product what after says, which is nothing where it goes, and notes what it was in the revision.
+func putProduct(ctx context.Context, q *db.Queries, revision int64, id string, after sql.NullString) error {
+	before, err := q.ShelfProduct(ctx, id)
+	was := text(before)
+	if err != nil && !errors.Is(err, sql.ErrNoRows) {
+		return err
+	}
+	if err := q.AddShelfChange(ctx, db.AddShelfChangeParams{RevisionID: revision, ProductID: id, Before: was, After: after}); err != nil {
+		return fmt.Errorf("put %q on the shelf: %w", id, err)
+	}
+	return setProduct(ctx, q, id, after)
+}
+
+func setProduct(ctx context.Context, q *db.Queries, id string, is sql.NullString) error {
+	if !is.Valid {
+		_, err := q.DeleteShelf(ctx, id)
+		return err
+	}
+	p, err := shelfProduct(is.String)
 	if err != nil {
 		return err
 	}
-	if err := q.PutShelf(ctx, db.PutShelfParams{ID: p.ID, Name: p.Name, Product: string(text)}); err != nil {
-		return fmt.Errorf("put %q on the shelf: %w", p.ID, err)
-	}
-	return nil
+	return q.PutShelf(ctx, db.PutShelfParams{ID: id, Name: p.Name, Product: is.String})
 }
 
-// RemoveShelf takes a product off the shelf; plans keep their copies. It returns ErrNoShelf where there is none.
-func (s *Store) RemoveShelf(ctx context.Context, id string) error {
-	n, err := db.New(s.sql).DeleteShelf(ctx, id)
-	if err == nil && n == 0 {
-		return fmt.Errorf("%q: %w", id, ErrNoShelf)
+// UndoShelf takes the shelf's last change back. It returns ErrMoved as PutShelf does, and ErrNothing where there is none.
+func (s *Store) UndoShelf(ctx context.Context, revision int64) error {
+	return s.in(ctx, func(q *db.Queries) error {
+		head, err := shelfAt(ctx, q, revision)
+		if err != nil {
+			return err
+		}
+		if !head.ParentID.Valid {
+			return ErrNothing
+		}
+		return replay(ctx, q, head.ID, head.ParentID.Int64, func(c db.ShelfChange) sql.NullString { return c.Before })
+	})
+}
+
+// RedoShelf brings the newest change that was made from here back. It returns ErrMoved as PutShelf does, and ErrNothing where there is none.
+func (s *Store) RedoShelf(ctx context.Context, revision int64) error {
+	return s.in(ctx, func(q *db.Queries) error {
+		head, err := shelfAt(ctx, q, revision)
+		if err != nil {
+			return err
+		}
+		child, err := q.NewestShelfChild(ctx, sql.NullInt64{Int64: head.ID, Valid: true})
+		if errors.Is(err, sql.ErrNoRows) {
+			return ErrNothing
+		}
+		if err != nil {
+			return err
+		}
+		return replay(ctx, q, child.ID, child.ID, func(c db.ShelfChange) sql.NullString { return c.After })
+	})
+}
+
+// replay makes every product that a revision changed what side says, and puts the shelf's head on another revision.
+func replay(ctx context.Context, q *db.Queries, of, head int64, side func(db.ShelfChange) sql.NullString) error {
+	changes, err := q.ShelfChanges(ctx, of)
+	if err != nil {
+		return err
 	}
-	return err
+	for _, c := range changes {
+		if err := setProduct(ctx, q, c.ProductID, side(c)); err != nil {
+			return err
+		}
+	}
+	return q.SetShelfHead(ctx, head)
+}
+
+// ShelfHistory returns a part of the shelf's history.
+func (s *Store) ShelfHistory(ctx context.Context, p Page) (Past, error) {
+	out := Past{Line: map[int64]bool{}}
+	err := s.view(ctx, func(q *db.Queries) error {
+		head, err := q.ShelfHead(ctx)
+		if err != nil {
+			return err
+		}
+		out.Head = head.ID
+		rows, err := q.ShelfRevisions(ctx, db.ShelfRevisionsParams{Before: p.before(), Words: p.Words, Most: int64(p.Most) + 1})
+		for _, r := range rows {
+			out.add(p.Most, Revision{r.ID, r.ParentID.Int64, r.Change, moment(text(r.MadeAt))})
+			out.Line[r.ID] = true
+		}
+		return err
+	})
+	return out, err
+}
+
+// replaceShelf begins the shelf anew with these products.
+func (s *Store) replaceShelf(ctx context.Context, q *db.Queries, products []shelf.Product) error {
+	if err := q.ClearShelf(ctx); err != nil {
+		return err
+	}
+	id, err := q.AddShelfRevision(ctx, db.AddShelfRevisionParams{Change: "Begun", MadeAt: s.stamp()})
+	if err != nil {
+		return err
+	}
+	if err := q.SetShelfHead(ctx, id); err != nil {
+		return err
+	}
+	if err := q.DropOlderShelfRevisions(ctx, id); err != nil {
+		return err
+	}
+	for _, p := range products {
+		is, err := json.Marshal(p)
+		if err != nil {
+			return err
+		}
+		if err := setProduct(ctx, q, p.ID, text(string(is))); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // Use is what a step that is still to be done will take of a product of the shelf.
 type Use struct {
 	Slug, Build, Shelf, What string
 	ML                       float64
-	At                       time.Time
+	At                       time.Time // in the build's own time zone
 }
 
 // Uses returns what all builds that are not put away will take of the shelf, in order of time.
 func (s *Store) Uses(ctx context.Context) ([]Use, error) {
-	rows, err := db.New(s.sql).Uses(ctx)
+	rows, err := db.New(s.read).Uses(ctx)
 	if err != nil {
-		return nil, fmt.Errorf("read the uses: %w", err)
+		return nil, fmt.Errorf("read the uses: %w", trouble(err))
 	}
 	all := make([]Use, 0, len(rows))
 	for _, r := range rows {
-		all = append(all, Use{r.Slug, r.Name, r.ShelfID, r.What, r.UseMl, moment(sql.NullString{String: r.At, Valid: true})})
+		place, err := time.LoadLocation(r.Timezone)
+		if err != nil {
+			place = time.UTC // the plan can't be read either
+		}
+		all = append(all, Use{r.Slug, r.Name, r.ShelfID, r.What, r.UseMl, moment(text(r.At)).In(place)})
 	}
 	return all, nil
 }

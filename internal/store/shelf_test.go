@@ -14,28 +14,29 @@ import (
 // database is brought up to date.
 func TestShelf(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "x.db")
-	s, err := Open(t.Context(), path, time.Now)
+	s, err := Open(t.Context(), path, Options{Now: time.Now})
 	if err != nil {
 		t.Fatal(err)
 	}
 	put := func(id, name string) {
 		t.Helper()
 		p := shelf.Product{Product: plan.Product{ID: id, Name: name, Kind: "clear", Family: "polish-clear", Sheen: "gloss"}, StockML: new(5.0)}
-		if err := s.PutShelf(t.Context(), p); err != nil {
+		if err := s.PutShelf(t.Context(), AnyRevision, "Put "+name, p); err != nil {
 			t.Fatal(err)
 		}
 	}
 	put("b", "beta")
 	put("a", "Alpha")
 	put("b", "Beta, renamed")
-	all, err := s.Shelf(t.Context())
+	stands, err := s.Shelf(t.Context())
+	all := stands.Products
 	if err != nil || len(all) != 2 || all[0].ID != "a" || all[1].Name != "Beta, renamed" {
 		t.Fatalf("%v %+v", err, all)
 	}
 	if _, err := s.ShelfProduct(t.Context(), "c"); !errors.Is(err, ErrNoShelf) {
 		t.Errorf("a product that is not there: %v", err)
 	}
-	if err := s.RemoveShelf(t.Context(), "c"); !errors.Is(err, ErrNoShelf) {
+	if err := s.RemoveShelf(t.Context(), AnyRevision, "Removed", "c"); !errors.Is(err, ErrNoShelf) {
 		t.Errorf("removing it: %v", err)
 	}
 	f := plan.File{
@@ -43,7 +44,7 @@ func TestShelf(t *testing.T) {
 		Products: []plan.Product{{ID: "g", Name: "Alpha", Kind: "clear", Family: "polish-clear", Sheen: "gloss", Shelf: "a"}},
 		Zones:    []plan.Zone{{ID: "z", Name: "Wing", AreaCM2: 80, Steps: []plan.Step{{ID: "1", Do: "gloss-coat", Product: "g"}, {ID: "2", Do: "final-gloss", Product: "g"}}}},
 	}
-	if err := s.Create(t.Context(), "x", f); err != nil {
+	if _, err := s.Create(t.Context(), "x", f); err != nil {
 		t.Fatal(err)
 	}
 	uses := func() []Use {
@@ -57,24 +58,18 @@ func TestShelf(t *testing.T) {
 	if u := uses(); len(u) != 2 || u[0].What != "Gloss coat, Wing" || u[0].Shelf != "a" || u[0].ML <= 0 || u[1].At.Before(u[0].At) {
 		t.Errorf("uses %+v", u)
 	}
-	if _, err := s.sql.ExecContext(t.Context(), "DELETE FROM stock_use"); err != nil {
-		t.Fatal(err)
-	}
-	if err := s.derive(t.Context()); err != nil || len(uses()) != 2 {
-		t.Errorf("made anew: %v, %d uses", err, len(uses()))
-	}
 	if err := s.PutAway(t.Context(), "x", true); err != nil || len(uses()) != 0 {
 		t.Errorf("a build that is put away uses %d times: %v", len(uses()), err)
 	}
-	if err := s.RemoveShelf(t.Context(), "a"); err != nil {
+	if err := s.RemoveShelf(t.Context(), AnyRevision, "Removed", "a"); err != nil {
 		t.Fatal(err)
 	}
 	s.Close()
-	if s, err = Open(t.Context(), path, time.Now); err != nil {
+	if s, err = Open(t.Context(), path, Options{Now: time.Now}); err != nil {
 		t.Fatal(err)
 	}
 	defer s.Close()
-	if all, err = s.Shelf(t.Context()); err != nil || len(all) != 1 {
-		t.Errorf("opened again: %v %+v", err, all)
+	if stands, err = s.Shelf(t.Context()); err != nil || len(stands.Products) != 1 {
+		t.Errorf("opened again: %v %+v", err, stands)
 	}
 }

@@ -17,7 +17,7 @@ func noon() time.Time { return time.Date(2027, 3, 11, 12, 0, 0, 0, time.UTC) }
 
 func open(t *testing.T, path string) *store.Store {
 	t.Helper()
-	s, err := store.Open(t.Context(), path, noon)
+	s, err := store.Open(t.Context(), path, store.Options{Now: noon, Demo: true})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -43,7 +43,7 @@ func must(t *testing.T) func(store.Build, error) store.Build {
 // Undo and redo survive a restart; a change after an undo leaves nothing to redo; nothing is ever lost silently.
 func TestRevisions(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "a folder with spaces? & such", "x.db")
-	if _, err := store.Open(t.Context(), path, noon); err == nil {
+	if _, err := store.Open(t.Context(), path, store.Options{Now: noon, Demo: true}); err == nil {
 		t.Fatal("a database in a folder that is not there was opened")
 	}
 	path = filepath.Join(t.TempDir(), "odd name? & such.db")
@@ -95,8 +95,8 @@ func TestRevisions(t *testing.T) {
 	if _, err := s.Build(ctx, "heron"); !errors.Is(err, store.ErrNoBuild) {
 		t.Errorf("no such build: %v", err)
 	}
-	if err := s.Create(ctx, "lynx", first.Plan); !errors.Is(err, store.ErrTaken) {
-		t.Errorf("a slug in use: %v", err)
+	if slug, err := s.Create(ctx, "lynx", first.Plan); err != nil || slug != "lynx-2" {
+		t.Errorf("a slug in use: %q, %v", slug, err)
 	}
 	if err := demo.Reset(ctx, s); err != nil {
 		t.Fatal(err)

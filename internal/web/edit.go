@@ -1,7 +1,9 @@
 package web
 
 import (
+	"context"
 	"fmt"
+	"strconv"
 	"strings"
 	"time"
 
@@ -12,6 +14,7 @@ import (
 
 	"inkysparrow/core/say"
 	"inkysparrow/examples"
+	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -22,22 +25,32 @@ func (s *Server) edit(c fiber.Ctx) error {
 	if err := body(c, &in); err != nil {
 		return err
 	}
-	b, err := s.current(c, in.Revision)
+	ctx, end := waiting(c)
+	defer end()
+	j, err := s.current(ctx, c, in.Revision)
 	if err != nil {
 		return err
 	}
-	changed, words, err := b.Plan.Edit(in.Edit)
+	changed, words, err := j.file.Edit(in.Edit)
 	if err != nil {
 		return err
 	}
-	if in.Try {
-		e, err := plan.Compare(b.Plan, changed)
-		if err != nil {
-			return err
-		}
-		return c.JSON(effect(words, e))
+	if !in.Try {
+		return s.save(ctx, c, in.Revision, changed, words)
 	}
-	return s.save(c, in.Revision, changed, words)
+	p, err := changed.Resolve()
+	if err != nil {
+		return err
+	}
+	var e plan.Effect
+	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		e, err = plan.CompareTo(ctx, j.checked, p)
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	return c.JSON(effect(words, e))
 }
 
 func effect(words string, e plan.Effect) wire.Effect {
@@ -69,23 +82,39 @@ func titles(found []timeline.Finding) []wire.EffectTitle {
 
 // history lists a build's revisions.
 func (s *Server) history(c fiber.Ctx) error {
-	all, head, err := s.Store.History(c.Context(), slug(c))
+	page, err := pageOf(c)
 	if err != nil {
 		return err
 	}
-	parent := map[int64]int64{}
-	for _, r := range all {
-		parent[r.ID] = r.Parent
+	past, err := s.Store.History(c.Context(), slug(c), page)
+	if err != nil {
+		return err
 	}
-	way := map[int64]bool{}
-	for id := head; id != 0; id = parent[id] {
-		way[id] = true
+	return c.JSON(historyOf(past))
+}
+
+// pageOf reads which part of a history is asked for.
+func pageOf(c fiber.Ctx) (store.Page, error) {
+	const most = 100
+	p := store.Page{Words: strings.TrimSpace(c.Query("words")), Most: most}
+	if text := c.Query("before"); text != "" {
+		n, err := strconv.ParseInt(text, 10, 64)
+		if err != nil || n < 1 {
+			return p, fiber.NewError(fiber.StatusUnprocessableEntity, "before: not the number of a revision")
+		}
+		p.Before = n
 	}
-	out := wire.History{Revisions: []wire.Revision{}}
-	for _, r := range all {
-		out.Revisions = append(out.Revisions, wire.Revision{ID: r.ID, Change: r.Change, MadeAt: r.MadeAt.UTC().Format(time.RFC3339), Current: r.ID == head, Branch: !way[r.ID]})
+	return p, nil
+}
+
+func historyOf(past store.Past) wire.History {
+	out := wire.History{Revisions: []wire.Revision{}, More: past.More}
+	for _, r := range past.Revisions {
+		out.Revisions = append(out.Revisions, wire.Revision{
+			ID: r.ID, Change: r.Change, MadeAt: r.MadeAt.UTC().Format(time.RFC3339), Current: r.ID == past.Head, Branch: !past.Line[r.ID],
+		})
 	}
-	return c.JSON(out)
+	return out
 }
 
 // revision shows a build as it stood at a revision.
@@ -107,7 +136,9 @@ func (s *Server) restore(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	return s.save(c, in.Revision, old.Plan, fmt.Sprintf("Restored revision %d", in.Old))
+	ctx, end := waiting(c)
+	defer end()
+	return s.save(ctx, c, in.Revision, old.Plan, fmt.Sprintf("Restored revision %d", in.Old))
 }
 
 // makeBuild adds a build from a plan file, from another build or from answers, or tells what it would be.
@@ -124,7 +155,16 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	checked := rule.Check(p)
+	ctx, end := waiting(c)
+	defer end()
+	var checked *rule.Report
+	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		checked, err = rule.CheckContext(ctx, p)
+		return err
+	})
+	if err != nil {
+		return err
+	}
 	out := wire.Made{Name: f.Build.Name, Words: why, Zones: len(f.Zones), Findings: []string{}}
 	out.Promise, _ = promise(p, checked.Finish)
 	for _, z := range f.Zones {
@@ -147,12 +187,10 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if in.Try {
 		return c.JSON(out)
 	}
-	if out.Slug, err = s.Store.Free(c.Context(), plan.Slug(f.Build.Name)); err != nil {
+	if out.Slug, err = s.Store.Create(c.Context(), plan.Slug(f.Build.Name), f); err != nil {
 		return err
 	}
-	if err := s.Store.Create(c.Context(), out.Slug, f); err != nil {
-		return err
-	}
+	s.live.tell(wire.Event{What: wire.BuildsCame})
 	return c.JSON(out)
 }
 
@@ -196,7 +234,13 @@ func (s *Server) schoolCosts(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	costs, err := in.Answers.Costs(shelf...)
+	ctx, end := waiting(c)
+	defer end()
+	var costs []plan.Cost
+	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		costs, err = in.Answers.Costs(ctx, shelf...)
+		return err
+	})
 	if err != nil {
 		return err
 	}
@@ -252,6 +296,7 @@ func (s *Server) putAway(c fiber.Ctx) error {
 	if err := s.Store.PutAway(c.Context(), slug(c), in.Away); err != nil {
 		return err
 	}
+	s.live.tell(wire.Event{What: wire.BuildsCame})
 	return s.builds(c)
 }
 

@@ -34,24 +34,23 @@ func (s *Server) build(c fiber.Ctx) error {
 	return s.show(c, b)
 }
 
+// show judges a build and sends it.
 func (s *Server) show(c fiber.Ctx, b store.Build) error {
-	j, err := s.of(b)
+	ctx, end := waiting(c)
+	defer end()
+	j, err := s.judging.of(ctx, b)
 	if err != nil {
 		return err
 	}
-	return c.JSON(j.view)
+	return c.JSON(j.shown(b))
 }
 
 func (s *Server) planFile(c fiber.Ctx) error {
-	b, err := s.Store.Build(c.Context(), slug(c))
+	text, err := s.Store.Text(c.Context(), slug(c))
 	if err != nil {
 		return err
 	}
-	text, err := b.Plan.Write()
-	if err != nil {
-		return err
-	}
-	c.Attachment(b.Slug + ".plan.json")
+	c.Attachment(slug(c) + ".plan.json")
 	c.Set(fiber.HeaderContentType, fiber.MIMEApplicationJSONCharsetUTF8)
 	return c.Send(text)
 }
@@ -61,7 +60,9 @@ func (s *Server) moment(c fiber.Ctx) error {
 	if err != nil {
 		return fiber.NewError(fiber.StatusUnprocessableEntity, "at: not a time in RFC 3339")
 	}
-	j, err := s.standing(c.Context(), slug(c))
+	ctx, end := waiting(c)
+	defer end()
+	j, err := s.standing(ctx, slug(c))
 	if err != nil {
 		return err
 	}
@@ -72,22 +73,41 @@ func (s *Server) moment(c fiber.Ctx) error {
 	return c.JSON(m)
 }
 
-// current returns the build that the address names, if it still stands at revision; store.ErrMoved where it has moved on.
-func (s *Server) current(c fiber.Ctx, revision int64) (store.Build, error) {
-	b, err := s.Store.Build(c.Context(), slug(c))
-	if err == nil && b.Revision != revision {
-		err = store.ErrMoved
+// current returns the build that the address names, judged, if it still stands at revision; store.ErrMoved where it has moved on.
+func (s *Server) current(ctx context.Context, c fiber.Ctx, revision int64) (*judged, error) {
+	head, err := s.Store.Head(ctx, slug(c))
+	if err != nil {
+		return nil, err
 	}
-	return b, err
+	if head != revision {
+		return nil, store.ErrMoved
+	}
+	return s.standing(ctx, slug(c))
 }
 
-// save keeps a changed plan and shows it.
-func (s *Server) save(c fiber.Ctx, revision int64, f plan.File, words string) error {
-	saved, err := s.Store.Save(c.Context(), slug(c), revision, f, words)
+// save judges a changed plan, keeps it and shows it: what can't be judged is not kept either.
+func (s *Server) save(ctx context.Context, c fiber.Ctx, revision int64, f plan.File, words string) error {
+	var j *judged
+	err := s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		j, err = judge(ctx, store.Build{Slug: slug(c), Plan: f})
+		return err
+	})
 	if err != nil {
 		return err
 	}
-	return s.show(c, saved)
+	sum := f.SumUp(j.checked)
+	saved, err := s.Store.SaveSummed(c.Context(), slug(c), revision, f, &sum, words)
+	if err != nil {
+		return err
+	}
+	s.judging.put(saved.Revision, j)
+	s.moved(saved)
+	return c.JSON(j.shown(saved))
+}
+
+// moved tells every page where a build stands.
+func (s *Server) moved(b store.Build) {
+	s.live.tell(wire.Event{What: wire.BuildMoved, Slug: b.Slug, Revision: b.Revision})
 }
 
 func (s *Server) fix(c fiber.Ctx) error {
@@ -95,32 +115,38 @@ func (s *Server) fix(c fiber.Ctx) error {
 	if err := body(c, &in); err != nil {
 		return err
 	}
-	b, err := s.current(c, in.Revision)
+	ctx, end := waiting(c)
+	defer end()
+	j, err := s.current(ctx, c, in.Revision)
 	if err != nil {
 		return err
 	}
-	j, err := s.of(b)
+	fix, ok, err := j.fix(ctx, in.Step, in.Rule, in.Choice)
 	if err != nil {
 		return err
 	}
-	fix, ok := j.fix(in.Step, in.Rule, in.Choice)
 	if !ok {
 		return fiber.NewError(fiber.StatusUnprocessableEntity, "That is not among the fixes of this finding.")
 	}
-	changed, err := b.Plan.Apply(in.Step, fix)
+	changed, err := j.file.Apply(in.Step, fix)
 	if err != nil {
 		return err
 	}
-	return s.save(c, in.Revision, changed, b.Plan.Describe(in.Step, fix))
+	return s.save(ctx, c, in.Revision, changed, j.file.Describe(in.Step, fix))
 }
 
 // ways tells what could be done about a finding, a note too.
 func (s *Server) ways(c fiber.Ctx) error {
-	j, err := s.standing(c.Context(), slug(c))
+	ctx, end := waiting(c)
+	defer end()
+	j, err := s.standing(ctx, slug(c))
 	if err != nil {
 		return err
 	}
-	fixes, ok := j.waysOut(c.Query("step"), c.Query("rule"))
+	fixes, ok, err := j.waysOut(ctx, c.Query("step"), c.Query("rule"))
+	if err != nil {
+		return err
+	}
 	if !ok {
 		return fiber.NewError(fiber.StatusNotFound, "There is no such finding.")
 	}
@@ -138,6 +164,7 @@ func (s *Server) turn(move func(ctx context.Context, slug string, revision int64
 		if err != nil {
 			return err
 		}
+		s.moved(b)
 		return s.show(c, b)
 	}
 }
@@ -149,6 +176,7 @@ func (s *Server) reset(c fiber.Ctx) error {
 	if err := s.Reset(c.Context()); err != nil {
 		return err
 	}
+	s.anew()
 	return s.builds(c)
 }
 

@@ -5,6 +5,8 @@ package web
 import (
 	"bytes"
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -13,17 +15,24 @@ import (
 	"log/slog"
 	"net"
 	"net/url"
+	"runtime/debug"
+	"slices"
 	"strings"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/go-playground/validator/v10"
 	"github.com/gofiber/fiber/v3"
+	"github.com/gofiber/fiber/v3/middleware/compress"
+	"github.com/gofiber/fiber/v3/middleware/etag"
+	"github.com/gofiber/fiber/v3/middleware/helmet"
+	recovery "github.com/gofiber/fiber/v3/middleware/recover"
 
+	"inkysparrow/core/say"
 	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
-	"inkysparrow/shelf"
 )
 
 // Config is what a server needs.
@@ -32,24 +41,33 @@ type Config struct {
 	Pages fs.FS                           // the built page
 	Reset func(ctx context.Context) error // puts the demo's data back; nil where it is not the demo
 	Log   *slog.Logger
+	Now   func() time.Time // the machine's clock where it is left out
+
+	Guarded bool     // the passphrase is asked for
+	Secure  bool     // it is served over TLS
+	Names   []string // that the server answers to, besides this machine's own and addresses
+	Reach   string   // who can reach it, in words
 }
 
 // Server is the web application.
 type Server struct {
 	Config
-	app   *fiber.App
-	index []byte
-
-	mu     sync.Mutex
-	judged map[int64]*judged // by revision, which never changes
+	app     *fiber.App
+	index   []byte
+	pageID  string // of the built page, so that an open one can tell that it is older
+	judging *judging
+	live    *live
+	large   chan struct{} // large bodies being read
+	files   sync.Map      // built files, packed, by name
+	running atomic.Int64  // requests that are being answered
 }
 
-// kept is how many judged revisions are kept.
-const kept = 24
-
-// drain is how long a shutdown waits for requests that are being answered. Browsers also hold connections open that they never use;
-// those are not waited for any longer.
-const drain = 3 * time.Second
+const (
+	drain       = time.Minute // how long a shutdown waits for requests that are being answered
+	farewell    = time.Second // and then for connections that browsers hold open and never use
+	connections = 512
+	slowest     = time.Minute // to read an answer, or to send a large request
+)
 
 // strict is the validator of request bodies.
 type strict struct{ v *validator.Validate }
@@ -72,62 +90,96 @@ func decode(data []byte, out any) error {
 
 // New returns a server. It fails when the page has not been built.
 func New(c Config) (*Server, error) {
-	s := &Server{Config: c, judged: map[int64]*judged{}}
+	s := &Server{Config: c, judging: newJudging(), live: newLive(), large: make(chan struct{}, largeOnces)}
+	if s.Now == nil {
+		s.Now = time.Now
+	}
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
 		return nil, fmt.Errorf("the page has not been built (make ui): %w", err)
 	}
-	s.index = index
+	sum := sha256.Sum256(index) // it names the scripts, whose names change with their content
+	s.pageID = hex.EncodeToString(sum[:8])
+	s.index = bytes.ReplaceAll(index, []byte("__PAGE__"), []byte(s.pageID))
 	s.app = fiber.New(fiber.Config{
-		AppName: "Inky Sparrow", BodyLimit: 2 * shelf.MaxBytes, JSONDecoder: decode, StructValidator: strict{validator.New(validator.WithRequiredStructEnabled())},
-		ErrorHandler: s.problem, ReadTimeout: 30 * time.Second, IdleTimeout: 2 * time.Minute, Immutable: true,
+		AppName: "Inky Sparrow", StreamRequestBody: true, Concurrency: connections, ReadTimeout: slowest / 2, WriteTimeout: slowest, IdleTimeout: slowest,
+		JSONDecoder: decode, StructValidator: strict{validator.New(validator.WithRequiredStructEnabled())}, ErrorHandler: s.problem, Immutable: true, DisableHeadAutoRegister: true,
 	})
-	s.app.Use(s.recovered, s.guard)
+	s.app.Use(s.counted, recovery.New(recovery.Config{EnableStackTrace: true, StackTraceHandler: s.panicked}))
+	s.app.Use(helmet.New(helmet.Config{
+		XFrameOptions: "DENY", ReferrerPolicy: "no-referrer", ContentSecurityPolicy: "default-src 'none'; frame-ancestors 'none'",
+		CrossOriginEmbedderPolicy: "require-corp", CrossOriginOpenerPolicy: "same-origin", CrossOriginResourcePolicy: "same-origin",
+		PermissionPolicy: "camera=(), geolocation=(), microphone=()",
+	}))
+	s.app.Use(s.guard)
+	s.app.Use(compress.New(compress.Config{Level: compress.LevelBestSpeed, Next: streamed}), etag.New(etag.Config{Next: streamed}))
 	s.routes()
 	return s, nil
+}
+
+// streamed tells answers that are sent piece by piece, which are passed on as they are.
+func streamed(c fiber.Ctx) bool {
+	return c.Path() == "/api/events" || strings.HasPrefix(c.Path(), "/api/keeping/")
 }
 
 // App returns the Fiber application, for tests that need no network.
 func (s *Server) App() *fiber.App { return s.app }
 
-// Serve answers requests on l until ctx ends, then lets the running ones finish.
+// Serve answers requests on l until ctx ends; the running ones are answered to their end.
 func (s *Server) Serve(ctx context.Context, l net.Listener) error {
 	done := make(chan error, 1)
 	go func() {
 		<-ctx.Done()
-		done <- s.app.ShutdownWithTimeout(drain)
+		s.live.close()
+		last, cancel := context.WithTimeout(context.WithoutCancel(ctx), drain)
+		defer cancel()
+		go s.whenAnswered(last, cancel)
+		done <- s.app.ShutdownWithContext(last)
 	}()
-	if err := s.app.Listener(l, fiber.ListenConfig{DisableStartupMessage: true}); err != nil {
+	if err := s.app.Listener(l, fiber.ListenConfig{DisableStartupMessage: true}); err != nil && ctx.Err() == nil {
 		return fmt.Errorf("serve: %w", err)
 	}
 	if ctx.Err() == nil {
 		return errors.New("serve: the listener was closed")
 	}
-	if err := <-done; err != nil && !errors.Is(err, context.DeadlineExceeded) {
+	if err := <-done; err != nil && !errors.Is(err, context.DeadlineExceeded) && !errors.Is(err, context.Canceled) {
 		return fmt.Errorf("shut down: %w", err)
 	}
 	return nil
 }
 
-// recovered turns a panic into an answer and a line in the log.
-func (s *Server) recovered(c fiber.Ctx) (err error) {
-	defer func() {
-		if p := recover(); p != nil {
-			s.Log.Error("panic", "path", c.Path(), "panic", p)
-			err = fiber.NewError(fiber.StatusInternalServerError, "something went wrong here; nothing was changed")
+// whenAnswered calls then when nothing has been answered for the time of a farewell, or ctx has ended.
+func (s *Server) whenAnswered(ctx context.Context, then func()) {
+	const glance = 50 * time.Millisecond
+	look := time.NewTicker(glance)
+	defer look.Stop()
+	for still := time.Duration(0); still < farewell; still += glance {
+		select {
+		case <-ctx.Done():
+			return
+		case <-look.C:
+			if s.running.Load() > 0 {
+				still = 0
+			}
 		}
-	}()
+	}
+	then()
+}
+
+// counted counts the requests that are being answered.
+func (s *Server) counted(c fiber.Ctx) error {
+	s.running.Add(1)
+	defer s.running.Add(-1)
 	return c.Next()
 }
 
-// guard refuses requests that another site or name sends, and sets the headers of every answer.
+// panicked writes a panic into the log with where it arose.
+func (s *Server) panicked(c fiber.Ctx, what any) {
+	s.Log.Error("panic", "method", c.Method(), "route", c.Route().Path, "panic", fmt.Sprintf("%T", what), "stack", string(debug.Stack()))
+}
+
+// guard refuses requests that another site or name sends.
 func (s *Server) guard(c fiber.Ctx) error {
-	h := c.Response().Header.Set
-	h("X-Content-Type-Options", "nosniff")
-	h("Referrer-Policy", "no-referrer")
-	h("X-Frame-Options", "DENY")
-	h("Cross-Origin-Opener-Policy", "same-origin")
-	h("Cross-Origin-Resource-Policy", "same-origin")
 	if !s.own(c.Host()) {
 		return refused("this server does not answer to the name %q", c.Host())
 	}
@@ -147,14 +199,16 @@ func refused(format string, args ...any) error {
 	return fiber.NewError(fiber.StatusForbidden, fmt.Sprintf(format, args...))
 }
 
-// own reports whether a Host header names this machine's loopback or an address, which no foreign site can point elsewhere.
+// own reports whether a Host header names this machine's loopback, an address, which no foreign site can point elsewhere, or a name that was
+// allowed.
 func (s *Server) own(host string) bool {
 	name := host
 	if h, _, err := net.SplitHostPort(host); err == nil {
 		name = h
 	}
 	name = strings.Trim(name, "[]")
-	return name == "localhost" || net.ParseIP(name) != nil
+	allowed := func(n string) bool { return strings.EqualFold(n, name) }
+	return name == "localhost" || net.ParseIP(name) != nil || slices.ContainsFunc(s.Names, allowed)
 }
 
 // problem writes an error as a wire.Problem.
@@ -168,6 +222,24 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 		status, p = fiber.StatusNotFound, wire.Problem{Problem: "There is no such build.", Code: "missing"}
 	case errors.Is(err, store.ErrNoShelf):
 		status, p = fiber.StatusNotFound, wire.Problem{Problem: "There is no such product on the shelf.", Code: "missing"}
+	case errors.Is(err, errGone) || errors.Is(err, context.Canceled):
+		const clientGone = 499 // nobody reads it
+		return c.SendStatus(clientGone)
+	case errors.Is(err, errEffort):
+		status, p = fiber.StatusUnprocessableEntity, wire.Problem{Problem: effortWords(c.Path()), Code: "large"}
+	case errors.Is(err, store.ErrNotEmpty):
+		status, p = fiber.StatusConflict, wire.Problem{Problem: "There are builds or products here already. Say that they may be replaced; a backup is made before.", Code: "filled"}
+	case errors.Is(err, store.ErrForeign) || errors.Is(err, store.ErrNewer):
+		status, p = fiber.StatusUnprocessableEntity, wire.Problem{Problem: say.Capital(strings.TrimPrefix(err.Error(), "import: ")) + ". Nothing was changed.", Code: "bad"}
+	case errors.Is(err, store.ErrNotDemo):
+		status, p = fiber.StatusConflict, wire.Problem{Problem: "This file is not the demo's. Nothing was changed.", Code: "refused"}
+	case troubleWords(err) != "":
+		status, p = fiber.StatusServiceUnavailable, wire.Problem{Problem: troubleWords(err), Code: "file"}
+		if errors.Is(err, store.ErrFull) {
+			status = fiber.StatusInsufficientStorage
+		}
+	case errors.Is(err, store.ErrMoved) && strings.HasPrefix(c.Path(), "/api/shelf"):
+		status, p = fiber.StatusConflict, wire.Problem{Problem: "The shelf was changed elsewhere meanwhile. It has been read again; look whether your change still fits.", Code: "moved"}
 	case errors.Is(err, store.ErrMoved):
 		status, p = fiber.StatusConflict, wire.Problem{Problem: "The build was changed elsewhere meanwhile. It has been read again; look whether your change still fits.", Code: "moved"}
 	case errors.Is(err, store.ErrNothing):
@@ -181,13 +253,31 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 		p = wire.Problem{Problem: asked.Message, Code: code(status)}
 	}
 	if status >= 500 {
-		s.Log.Error("request failed", "method", c.Method(), "path", c.Path(), "error", err)
+		s.Log.Error("request failed", "method", c.Method(), "route", c.Route().Path, "error", unworded(err))
 	}
 	return c.Status(status).JSON(p)
 }
 
+// unworded is an error as the log may hold it: without the words of a plan.
+func unworded(err error) string {
+	if place := (*plan.FieldError)(nil); errors.As(err, &place) {
+		return "a plan that can't be read, at " + place.Path
+	}
+	return err.Error()
+}
+
+// effortWords tells what took too long, and what to do.
+func effortWords(path string) string {
+	if path == "/api/schools" || path == "/api/builds" {
+		return fmt.Sprintf("This plan is too large to draft at once: %v were not enough. Nothing was changed. Draft some of its zones and copy them.", effort)
+	}
+	return fmt.Sprintf("This plan is too large to be worked out at once: %v were not enough. Nothing was changed. Make a build of some of its zones.", effort)
+}
+
 func code(status int) string {
 	switch {
+	case status == fiber.StatusUnauthorized:
+		return "locked"
 	case status == fiber.StatusForbidden:
 		return "refused"
 	case status == fiber.StatusNotFound || status == fiber.StatusMethodNotAllowed:
@@ -204,83 +294,68 @@ func (s *Server) standing(ctx context.Context, slug string) (*judged, error) {
 	if err != nil {
 		return nil, err
 	}
-	s.mu.Lock()
-	j, ok := s.judged[revision]
-	s.mu.Unlock()
-	if ok {
+	if j, ok := s.judging.has(revision); ok {
 		return j, nil
 	}
 	b, err := s.Store.Build(ctx, slug)
 	if err != nil {
 		return nil, err
 	}
-	return s.of(b)
-}
-
-// of returns a build judged, from memory where its revision has been judged before.
-func (s *Server) of(b store.Build) (*judged, error) {
-	s.mu.Lock()
-	j, ok := s.judged[b.Revision]
-	s.mu.Unlock()
-	if ok && j.view.Undoes == b.Undoes && j.view.Redoes == b.Redoes {
-		return j, nil
-	}
-	j, err := judge(b)
-	if err != nil {
-		return nil, err
-	}
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	s.judged[b.Revision] = j
-	for len(s.judged) > kept {
-		oldest := b.Revision
-		for r := range s.judged {
-			oldest = min(oldest, r)
-		}
-		if oldest == b.Revision {
-			break
-		}
-		delete(s.judged, oldest)
-	}
-	return j, nil
+	return s.judging.of(ctx, b)
 }
 
 func (s *Server) routes() {
-	api := s.app.Group("/api", measured)
-	api.Get("/builds", s.builds)
-	api.Get("/builds/:slug", s.build)
-	api.Get("/builds/:slug/plan", s.planFile)
-	api.Get("/builds/:slug/moment", s.moment)
-	api.Get("/builds/:slug/ways", s.ways)
+	read := []string{fiber.MethodGet, fiber.MethodHead}
+	api := s.app.Group("/api", s.visiting, s.sized, measured)
+	each, all := tries(triesEach, func(c fiber.Ctx) string { return c.IP() }), tries(triesAll, func(fiber.Ctx) string { return "all" })
+	api.Post("/visit", each, all, s.visit)
+	api.Delete("/visit", s.leave)
+	api.Post("/passphrase", each, all, s.changePassphrase)
+	api.Add(read, "/events", s.events)
+	api.Add(read, "/keeping", s.keeping)
+	api.Post("/keeping/backups", s.backUp)
+	api.Add(read, "/keeping/backups/:name", s.backupFile)
+	api.Post("/keeping/restore", s.restoreBackup)
+	api.Post("/keeping/verify", s.verify)
+	api.Add(read, "/keeping/everything", s.exportEverything)
+	api.Post("/keeping/everything", s.importEverything)
+	api.Post("/builds/:slug/thin", s.thin)
+	api.Post("/shelf/undo", s.turnShelf(s.Store.UndoShelf))
+	api.Post("/shelf/redo", s.turnShelf(s.Store.RedoShelf))
+	api.Add(read, "/shelf/history", s.shelfHistory)
+	api.Add(read, "/builds", s.builds)
+	api.Add(read, "/builds/:slug", s.build)
+	api.Add(read, "/builds/:slug/plan", s.planFile)
+	api.Add(read, "/builds/:slug/moment", s.moment)
+	api.Add(read, "/builds/:slug/ways", s.ways)
 	api.Post("/builds/:slug/fix", s.fix)
 	api.Post("/builds/:slug/undo", s.turn(s.Store.Undo))
 	api.Post("/builds/:slug/redo", s.turn(s.Store.Redo))
 	api.Post("/builds", s.makeBuild)
 	api.Post("/schools", s.schoolCosts)
 	api.Post("/builds/:slug/edit", s.edit)
-	api.Get("/builds/:slug/history", s.history)
-	api.Get("/builds/:slug/revisions/:revision", s.revision)
+	api.Add(read, "/builds/:slug/history", s.history)
+	api.Add(read, "/builds/:slug/revisions/:revision", s.revision)
 	api.Post("/builds/:slug/restore", s.restore)
 	api.Post("/builds/:slug/away", s.putAway)
-	api.Get("/builds/:slug/explain", s.explain)
-	api.Get("/builds/:slug/whatif", s.whatIf)
-	api.Get("/builds/:slug/guide", s.guide)
-	api.Get("/shelf", s.shelf)
+	api.Add(read, "/builds/:slug/explain", s.explain)
+	api.Add(read, "/builds/:slug/whatif", s.whatIf)
+	api.Add(read, "/builds/:slug/guide", s.guide)
+	api.Add(read, "/shelf", s.shelf)
 	api.Post("/shelf", s.putShelf)
 	api.Post("/shelf/remove", s.removeShelf)
-	api.Get("/shelf/good", s.goodFor)
-	api.Get("/shelf/follow", s.followed)
+	api.Add(read, "/shelf/good", s.goodFor)
+	api.Add(read, "/shelf/follow", s.followed)
 	api.Post("/shelf/import", s.importShelf)
-	api.Get("/shelf/export", s.exportShelf)
+	api.Add(read, "/shelf/export", s.exportShelf)
 	api.Post("/shelf/palette", s.readPalette)
-	api.Get("/colour", s.tint)
-	api.Get("/trade", s.trade)
-	api.Get("/workings", s.workings)
+	api.Add(read, "/colour", s.tint)
+	api.Add(read, "/trade", s.trade)
+	api.Add(read, "/workings", s.workings)
 	api.Post("/demo/reset", s.reset)
 	api.All("/*", func(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusNotFound, "There is nothing at this address.")
 	})
-	read := []string{fiber.MethodGet, fiber.MethodHead}
 	s.app.Add(read, "/assets/*", s.asset)
 	s.app.Add(read, "/*", s.page)
 	s.app.All("/*", func(fiber.Ctx) error {

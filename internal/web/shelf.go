@@ -32,10 +32,11 @@ func (s *Server) shelf(c fiber.Ctx) error {
 
 // shelved is the shelf with what the builds will use of it: steps take what there is in order of time, until it runs out.
 func (s *Server) shelved(ctx context.Context) (wire.Shelf, error) {
-	products, err := s.Store.Shelf(ctx)
+	stands, err := s.Store.Shelf(ctx)
 	if err != nil {
 		return wire.Shelf{}, err
 	}
+	products := stands.Products
 	uses, err := s.Store.Uses(ctx)
 	if err != nil {
 		return wire.Shelf{}, err
@@ -44,7 +45,7 @@ func (s *Server) shelved(ctx context.Context) (wire.Shelf, error) {
 	for _, u := range uses {
 		of[u.Shelf] = append(of[u.Shelf], u)
 	}
-	out := wire.Shelf{Products: make([]wire.Shelved, 0, len(products)), Ways: []wire.Wish{}}
+	out := wire.Shelf{Products: make([]wire.Shelved, 0, len(products)), Ways: []wire.Wish{}, Revision: stands.Revision, Undoes: stands.Undoes, Redoes: stands.Redoes}
 	for _, w := range follow.AllWays() {
 		out.Ways = append(out.Ways, wire.Wish{ID: w.ID, Words: w.Words})
 	}
@@ -99,14 +100,14 @@ func (s *Server) goodFor(c fiber.Ctx) error {
 	if err != nil || !(days >= 0 && days <= 365) {
 		return fiber.NewError(fiber.StatusUnprocessableEntity, "days: a number from 0 to 365")
 	}
-	products, err := s.Store.Shelf(c.Context())
+	stands, err := s.Store.Shelf(c.Context())
 	if err != nil {
 		return err
 	}
 	below := follow.On(&coating.Product{Family: family}, climate.Room)
 	out := wire.ShelfGood{IDs: []string{}}
 	w := follow.AllWays()[way]
-	for _, p := range products {
+	for _, p := range stands.Products {
 		resolved, err := p.Resolve()
 		if err != nil {
 			return err
@@ -173,22 +174,21 @@ func (s *Server) putShelf(c fiber.Ctx) error {
 	}
 	p := in.Product
 	p.Name, p.Shelf = strings.TrimSpace(p.Name), ""
+	words := "Changed " + p.Name
 	if p.ID == "" {
 		have, err := s.Store.Shelf(c.Context())
 		if err != nil {
 			return err
 		}
 		p.ID = plan.FreeSlug(p.Name, "product", func(id string) bool {
-			return slices.ContainsFunc(have, func(q shelf.Product) bool { return q.ID == id })
+			return slices.ContainsFunc(have.Products, func(q shelf.Product) bool { return q.ID == id })
 		})
+		words = "Added " + p.Name
 	}
 	if err := p.Check(); err != nil {
 		return err
 	}
-	if err := s.Store.PutShelf(c.Context(), p); err != nil {
-		return err
-	}
-	return s.shelf(c)
+	return s.shelfMoved(c, s.Store.PutShelf(c.Context(), in.Revision, words, p))
 }
 
 func (s *Server) removeShelf(c fiber.Ctx) error {
@@ -196,10 +196,47 @@ func (s *Server) removeShelf(c fiber.Ctx) error {
 	if err := body(c, &in); err != nil {
 		return err
 	}
-	if err := s.Store.RemoveShelf(c.Context(), in.ID); err != nil {
+	p, err := s.Store.ShelfProduct(c.Context(), in.ID)
+	if err != nil {
 		return err
 	}
-	return s.shelf(c)
+	return s.shelfMoved(c, s.Store.RemoveShelf(c.Context(), in.Revision, "Removed "+p.Name, in.ID))
+}
+
+// shelfMoved shows the shelf after a change that went well, and tells every page.
+func (s *Server) shelfMoved(c fiber.Ctx, err error) error {
+	if err != nil {
+		return err
+	}
+	out, err := s.shelved(c.Context())
+	if err != nil {
+		return err
+	}
+	s.live.tell(wire.Event{What: wire.ShelfMoved, Revision: out.Revision})
+	return c.JSON(out)
+}
+
+// turnShelf answers an undo or a redo of the shelf.
+func (s *Server) turnShelf(move func(ctx context.Context, revision int64) error) fiber.Handler {
+	return func(c fiber.Ctx) error {
+		var in wire.Turn
+		if err := body(c, &in); err != nil {
+			return err
+		}
+		return s.shelfMoved(c, move(c.Context(), in.Revision))
+	}
+}
+
+func (s *Server) shelfHistory(c fiber.Ctx) error {
+	page, err := pageOf(c)
+	if err != nil {
+		return err
+	}
+	past, err := s.Store.ShelfHistory(c.Context(), page)
+	if err != nil {
+		return err
+	}
+	return c.JSON(historyOf(past))
 }
 
 // importShelf reads a list of products, or tells what that would do.
@@ -212,10 +249,11 @@ func (s *Server) importShelf(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	have, err := s.Store.Shelf(c.Context())
+	stands, err := s.Store.Shelf(c.Context())
 	if err != nil {
 		return err
 	}
+	have := stands.Products
 	changes := shelf.Merge(have, products)
 	const shown = 100
 	out := wire.ImportedShelf{
@@ -238,9 +276,11 @@ func (s *Server) importShelf(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("The shelf would hold %d products; it has room for %d.", len(have)+len(changes.Added), shelf.MaxProducts))
 	}
 	if !in.Try {
-		if err := s.Store.PutShelf(c.Context(), put...); err != nil {
+		words := fmt.Sprintf("Imported %s, changed %d", count(out.Added, "product"), out.Changed)
+		if err := s.Store.PutShelf(c.Context(), in.Revision, words, put...); err != nil {
 			return err
 		}
+		s.live.tell(wire.Event{What: wire.ShelfMoved})
 	}
 	return c.JSON(out)
 }
@@ -288,10 +328,11 @@ func readShelf(in wire.ImportShelf) ([]shelf.Product, []shelf.BadRow, error) {
 
 // exportShelf sends the shelf as JSON, CSV or a palette of its colours.
 func (s *Server) exportShelf(c fiber.Ctx) error {
-	products, err := s.Store.Shelf(c.Context())
+	stands, err := s.Store.Shelf(c.Context())
 	if err != nil {
 		return err
 	}
+	products := stands.Products
 	var text []byte
 	as := c.Query("as", "json")
 	kind := map[string]string{"json": fiber.MIMEApplicationJSONCharsetUTF8, "csv": "text/csv; charset=utf-8", "gpl": fiber.MIMETextPlainCharsetUTF8}[as]
@@ -363,12 +404,12 @@ func (s *Server) tint(c fiber.Ctx) error {
 
 // fromShelf returns the products that are not used up as a plan would copy them.
 func (s *Server) fromShelf(ctx context.Context) ([]plan.Product, error) {
-	products, err := s.Store.Shelf(ctx)
+	stands, err := s.Store.Shelf(ctx)
 	if err != nil {
 		return nil, err
 	}
 	var all []plan.Product
-	for _, p := range products {
+	for _, p := range stands.Products {
 		if p.UsedUp == "" && (p.StockML == nil || *p.StockML > 0) {
 			all = append(all, p.Product)
 		}

@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 	"inkysparrow/shelf"
@@ -62,11 +63,21 @@ func TestShelfUses(t *testing.T) {
 	}
 }
 
+// shelfAt is the revision that the shelf stands at.
+func (s *site) shelfAt() int64 {
+	s.t.Helper()
+	stands, err := s.store.Shelf(s.t.Context())
+	if err != nil {
+		s.t.Fatal(err)
+	}
+	return stands.Revision
+}
+
 func TestPutAndRemoveShelf(t *testing.T) {
 	s := open(t)
 	put := func(p shelf.Product, status int) wire.Shelf {
 		t.Helper()
-		return read[wire.Shelf](t, s.ask("POST", "/api/shelf", text(t, wire.PutShelf{Product: p})), status)
+		return read[wire.Shelf](t, s.ask("POST", "/api/shelf", text(t, wire.PutShelf{Revision: s.shelfAt(), Product: p})), status)
 	}
 	fresh := shelf.Product{Product: plan.Product{Name: "Soot brown wash", Kind: "wash", Family: "oil-wash", Colour: "#3a322b"}, StockML: new(12.5)}
 	got := put(fresh, 200)
@@ -81,12 +92,12 @@ func TestPutAndRemoveShelf(t *testing.T) {
 	} {
 		p := fresh
 		spoil(&p)
-		if x := read[wire.Problem](t, s.ask("POST", "/api/shelf", text(t, wire.PutShelf{Product: p})), 422); x.Place != place {
+		if x := read[wire.Problem](t, s.ask("POST", "/api/shelf", text(t, wire.PutShelf{Revision: s.shelfAt(), Product: p})), 422); x.Place != place {
 			t.Errorf("%s spoilt: %+v", place, x)
 		}
 	}
-	read[wire.Shelf](t, s.ask("POST", "/api/shelf/remove", `{"id": "soot-brown-wash"}`), 200)
-	if x := read[wire.Problem](t, s.ask("POST", "/api/shelf/remove", `{"id": "soot-brown-wash"}`), 404); !strings.Contains(x.Problem, "no such product") {
+	read[wire.Shelf](t, s.ask("POST", "/api/shelf/remove", fmt.Sprintf(`{"revision": %d, "id": "soot-brown-wash"}`, s.shelfAt())), 200)
+	if x := read[wire.Problem](t, s.ask("POST", "/api/shelf/remove", fmt.Sprintf(`{"revision": %d, "id": "soot-brown-wash"}`, s.shelfAt())), 404); !strings.Contains(x.Problem, "no such product") {
 		t.Errorf("removed twice: %+v", x)
 	}
 }
@@ -119,7 +130,7 @@ func TestImportExport(t *testing.T) {
 	}
 	before := read[wire.Shelf](t, s.ask("GET", "/api/shelf", ""), 200)
 	rows := "name,kind,family,colour,stock_ml\nSea grey,paint,waterborne-acrylic,#6f7a82,40\nNew green,paint,lacquer,#335522,17\nBad,paint,lacquer,green,1\n"
-	in := wire.ImportShelf{As: "csv", Text: []byte(rows), Try: true}
+	in := wire.ImportShelf{As: "csv", Text: []byte(rows), Try: true, Revision: s.shelfAt()}
 	dry := send(in, 200)
 	if dry.Added != 1 || dry.Changed != 1 || dry.Bad != 1 || dry.BadRows[0].Line != 4 || dry.New[0] != "New green" || dry.Different[0].Name != "Sea grey" {
 		t.Errorf("dry run %+v", dry)
@@ -142,7 +153,7 @@ func TestImportExport(t *testing.T) {
 			t.Errorf("exported as %s and read again: %+v", as, back)
 		}
 	}
-	colours := send(wire.ImportShelf{As: "palette", Text: []byte("#112233 Night\n#445566\nx\n"), Family: "lacquer"}, 200)
+	colours := send(wire.ImportShelf{As: "palette", Text: []byte("#112233 Night\n#445566\nx\n"), Family: "lacquer", Revision: s.shelfAt()}, 200)
 	if colours.Added != 2 || colours.Bad != 1 {
 		t.Errorf("a palette: %+v", colours)
 	}
@@ -185,7 +196,7 @@ func BenchmarkShelf2000(b *testing.B) {
 		f := coating.Families()[i%len(coating.Families())]
 		all = append(all, shelf.Product{Product: plan.Product{ID: fmt.Sprint("p", i), Name: fmt.Sprint("Product ", i), Kind: f.Kinds[0], Family: plan.Family(f.ID), Colour: "#6f7a82"}, StockML: new(17.0)})
 	}
-	if err := s.store.PutShelf(b.Context(), all...); err != nil {
+	if err := s.store.PutShelf(b.Context(), store.AnyRevision, "Put", all...); err != nil {
 		b.Fatal(err)
 	}
 	b.ReportAllocs()

@@ -2,14 +2,15 @@ package web
 
 import (
 	"bytes"
-	"compress/gzip"
 	"crypto/rand"
 	"errors"
 	"io/fs"
 	"mime"
 	"path"
+	"regexp"
 	"strings"
 
+	"github.com/andybalholm/brotli"
 	"github.com/go-playground/validator/v10"
 	"github.com/gofiber/fiber/v3"
 )
@@ -18,7 +19,10 @@ import (
 const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; " +
 	"font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
-// page serves a file of the page's root, or the page itself for every address that it routes.
+// places are the addresses that the page itself routes.
+var places = regexp.MustCompile(`^/(builds(/[^/]+(/print)?)?|new|shelf|workings|keeping)?/?$`)
+
+// page serves a file of the page's root, or the page itself; for an address that it does not know either it says so.
 func (s *Server) page(c fiber.Ctx) error {
 	if name := strings.TrimPrefix(path.Clean(c.Path()), "/"); name != "" && name != "index.html" && fs.ValidPath(name) {
 		if b, err := fs.ReadFile(s.Pages, name); err == nil {
@@ -29,6 +33,9 @@ func (s *Server) page(c fiber.Ctx) error {
 	nonce := rand.Text()
 	c.Set("Content-Security-Policy", strings.Replace(policy, "%", nonce, 1))
 	c.Set(fiber.HeaderCacheControl, "no-store")
+	if !places.MatchString(c.Path()) {
+		c.Status(fiber.StatusNotFound)
+	}
 	return send(c, "index.html", bytes.ReplaceAll(s.index, []byte("__NONCE__"), []byte(nonce)))
 }
 
@@ -40,7 +47,34 @@ func (s *Server) asset(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusNotFound, "There is nothing at this address.")
 	}
 	c.Set(fiber.HeaderCacheControl, "public, max-age=31536000, immutable")
-	return send(c, name, b)
+	kind := mime.TypeByExtension(path.Ext(name))
+	if c.AcceptsEncodings("br") == "" || strings.HasPrefix(kind, "font/") {
+		return send(c, name, b)
+	}
+	packed, err := s.packed(name, b)
+	if err != nil {
+		return err
+	}
+	c.Set(fiber.HeaderContentEncoding, "br")
+	c.Set(fiber.HeaderVary, fiber.HeaderAcceptEncoding)
+	return send(c, name, packed)
+}
+
+// packed returns a built file as small as it gets. Its content never changes, so that is worked out once; other answers are packed fast.
+func (s *Server) packed(name string, b []byte) ([]byte, error) {
+	if had, ok := s.files.Load(name); ok {
+		return had.([]byte), nil
+	}
+	var out bytes.Buffer
+	w := brotli.NewWriterLevel(&out, brotli.BestCompression)
+	if _, err := w.Write(b); err != nil {
+		return nil, err
+	}
+	if err := w.Close(); err != nil {
+		return nil, err
+	}
+	s.files.Store(name, out.Bytes())
+	return out.Bytes(), nil
 }
 
 func send(c fiber.Ctx, name string, b []byte) error {
@@ -49,15 +83,6 @@ func send(c fiber.Ctx, name string, b []byte) error {
 		kind = fiber.MIMEOctetStream
 	}
 	c.Set(fiber.HeaderContentType, kind)
-	if strings.Contains(c.Get(fiber.HeaderAcceptEncoding), "gzip") && !strings.HasPrefix(kind, "font/") && !strings.HasPrefix(kind, "image/png") && len(b) > 1024 {
-		var out bytes.Buffer
-		w := gzip.NewWriter(&out)
-		if _, err := w.Write(b); err == nil && w.Close() == nil {
-			c.Set(fiber.HeaderContentEncoding, "gzip")
-			c.Set(fiber.HeaderVary, fiber.HeaderAcceptEncoding)
-			b = out.Bytes()
-		}
-	}
 	return c.Send(b)
 }
 

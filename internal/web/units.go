@@ -17,6 +17,9 @@ func measured(c fiber.Ctx) error {
 	if err := c.Next(); err != nil {
 		return err
 	}
+	if c.Response().IsBodyStream() {
+		return nil
+	}
 	body := c.Response().Body()
 	if !say.Measured(body) || !bytes.HasPrefix(c.Response().Header.ContentType(), []byte(fiber.MIMEApplicationJSON)) {
 		return nil

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"context"
 	"fmt"
 	"slices"
 	"time"
@@ -77,13 +78,13 @@ func (j *judged) fixed(step string, fixes []plan.Fix) []wire.Fixed {
 }
 
 // waysOut returns the fixes of a finding: those of a note are tried when it is asked about for the first time.
-func (j *judged) waysOut(step, rule string) ([]plan.Fix, bool) {
+func (j *judged) waysOut(ctx context.Context, step, rule string) ([]plan.Fix, bool, error) {
 	i := slices.IndexFunc(j.report.Findings, func(f plan.Finding) bool { return f.Step == step && f.Rule == rule })
 	if i < 0 {
-		return nil, false
+		return nil, false, nil
 	}
 	if f := j.report.Findings[i]; f.Severity != timeline.Note.String() {
-		return f.Fixes, true
+		return f.Fixes, true, nil
 	}
 	j.mu.Lock()
 	defer j.mu.Unlock()
@@ -91,16 +92,20 @@ func (j *judged) waysOut(step, rule string) ([]plan.Fix, bool) {
 		if j.ways == nil {
 			j.ways = map[int][]plan.Fix{}
 		}
-		j.ways[i] = plan.Ways(j.file, j.checked, i)
+		ways, err := plan.Ways(ctx, j.file, j.checked, i)
+		if err != nil {
+			return nil, false, err
+		}
+		j.ways[i] = ways
 	}
-	return j.ways[i], true
+	return j.ways[i], true, nil
 }
 
 // fix finds the fix that the page chose, so that only what was proposed can be done.
-func (j *judged) fix(step, rule string, choice int) (plan.Fix, bool) {
-	fixes, ok := j.waysOut(step, rule)
-	if !ok || choice >= len(fixes) {
-		return plan.Fix{}, false
+func (j *judged) fix(ctx context.Context, step, rule string, choice int) (plan.Fix, bool, error) {
+	fixes, ok, err := j.waysOut(ctx, step, rule)
+	if err != nil || !ok || choice >= len(fixes) {
+		return plan.Fix{}, false, err
 	}
-	return fixes[choice], true
+	return fixes[choice], true, nil
 }

@@ -1,9 +1,12 @@
 package web
 
 import (
-	"fmt"
+	"context"
+	"errors"
+	"runtime"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -19,7 +22,7 @@ func demoBuild(t *testing.T, slug string) *judged {
 	if err != nil {
 		t.Fatal(err)
 	}
-	j, err := judge(store.Build{Slug: slug, Revision: 1, Plan: plans[slices.Index(demo.Slugs, slug)]})
+	j, err := judge(t.Context(), store.Build{Slug: slug, Revision: 1, Plan: plans[slices.Index(demo.Slugs, slug)]})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -194,14 +197,14 @@ func TestEffectWords(t *testing.T) {
 func TestBareBuilds(t *testing.T) {
 	start := time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)
 	empty := plan.File{Format: plan.Format, Build: plan.Build{Name: "Bare", Start: start}}
-	j, err := judge(store.Build{Plan: empty})
+	j, err := judge(t.Context(), store.Build{Plan: empty})
 	if err != nil || j.view.Promise != "no steps yet" || j.view.Zones == nil || j.view.Plan.Products == nil {
 		t.Errorf("%+v, %v", j.view, err)
 	}
 	done := start.Add(-time.Hour)
 	empty.Products = []plan.Product{{ID: "p", Name: "P", Kind: "paint", Family: "lacquer"}}
 	empty.Zones = []plan.Zone{{ID: "z", Name: "Z", AreaCM2: 10, Steps: []plan.Step{{ID: "a", Do: "base-coat", Product: "p", Done: &done}}}, {ID: "y", Name: "Y", AreaCM2: 10}}
-	j, err = judge(store.Build{Plan: empty})
+	j, err = judge(t.Context(), store.Build{Plan: empty})
 	if err != nil || j.view.Zones[0].Done != 1 || j.view.Opening.Zone != "z" {
 		t.Errorf("%+v, %v", j.view, err)
 	}
@@ -210,24 +213,96 @@ func TestBareBuilds(t *testing.T) {
 	}
 }
 
-// Of many builds the newest judged revisions are kept, and a changed redo makes a new view.
+// What was judged is kept within its bytes, the least recently used going first.
 func TestJudgedAreKept(t *testing.T) {
 	plans, err := demo.Plans()
 	if err != nil {
 		t.Fatal(err)
 	}
-	s := &Server{judged: map[int64]*judged{}}
-	for r := range int64(kept + 5) {
-		if _, err := s.of(store.Build{Slug: fmt.Sprint(r), Revision: r + 1, Plan: plans[1]}); err != nil {
+	g := newJudging()
+	of := func(revision int64) *judged {
+		t.Helper()
+		j, err := g.of(t.Context(), store.Build{Revision: revision, Plan: plans[1]})
+		if err != nil {
 			t.Fatal(err)
 		}
+		return j
 	}
-	if len(s.judged) != kept || s.judged[1] != nil || s.judged[kept+5] == nil {
-		t.Errorf("%d are kept", len(s.judged))
+	first := of(1)
+	room := judgedBytes / first.bytes
+	for r := range int64(room + 5) {
+		of(r + 1)
+		of(1) // used again and again
 	}
-	a, _ := s.of(store.Build{Revision: kept + 5, Slug: fmt.Sprint(kept + 4), Plan: plans[1]})
-	b, _ := s.of(store.Build{Revision: kept + 5, Slug: fmt.Sprint(kept + 4), Plan: plans[1], Redoes: "More"})
-	if a == b || b.view.Redoes != "More" {
-		t.Error("what can be redone is not told")
+	if _, ok := g.has(1); !ok || g.bytes > judgedBytes || g.kept.Len() != room {
+		t.Errorf("%d are kept, %d bytes; the one in use is kept: %v", g.kept.Len(), g.bytes, ok)
+	}
+	if _, ok := g.has(2); ok {
+		t.Error("the one least recently used is kept")
+	}
+	ran := g.ran
+	if of(1) != first || g.ran != ran {
+		t.Error("it was judged again")
+	}
+	if g.forget(); g.bytes != 0 || g.kept.Len() != 0 {
+		t.Errorf("%d bytes are left", g.bytes)
+	}
+}
+
+// Many who ask at once wait for one judgement; it goes on while anybody waits, and stops when nobody does.
+func TestOneJudgementForAll(t *testing.T) {
+	plans, err := demo.Plans()
+	if err != nil {
+		t.Fatal(err)
+	}
+	g := newJudging()
+	b := store.Build{Revision: 1, Plan: plans[0]}
+	for range cap(g.room) {
+		g.room <- struct{}{} // every processor has something else to do
+	}
+	impatient, leave := context.WithCancelCause(t.Context())
+	var wg sync.WaitGroup
+	var left error
+	wg.Go(func() { _, left = g.of(impatient, b) })
+	for range 7 {
+		wg.Go(func() {
+			if _, err := g.of(t.Context(), b); err != nil {
+				t.Error(err)
+			}
+		})
+	}
+	waiting := func() (n int) {
+		g.mu.Lock()
+		defer g.mu.Unlock()
+		if f := g.under[1]; f != nil {
+			n = f.waiting
+		}
+		return n
+	}
+	for waiting() != 8 {
+		runtime.Gosched()
+	}
+	leave(errGone)
+	for waiting() != 7 {
+		runtime.Gosched()
+	}
+	for range cap(g.room) {
+		<-g.room
+	}
+	wg.Wait()
+	if !errors.Is(left, errGone) || g.ran != 1 {
+		t.Errorf("who left was told %v; %d judgements", left, g.ran)
+	}
+
+	gone, leave := context.WithCancelCause(t.Context())
+	leave(errGone)
+	if _, err := judge(gone, b); !errors.Is(err, context.Canceled) {
+		t.Errorf("a judgement for nobody: %v", err)
+	}
+	for range cap(g.room) {
+		g.room <- struct{}{}
+	}
+	if _, err := g.of(gone, store.Build{Revision: 2, Plan: plans[0]}); !errors.Is(err, errGone) || waiting() != 0 || len(g.under) != 0 {
+		t.Errorf("nobody waits, and %d are under way (%v)", len(g.under), err)
 	}
 }

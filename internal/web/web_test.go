@@ -43,7 +43,7 @@ func open(t *testing.T) *site { return openAny(t) }
 
 func openAny(t testing.TB) *site {
 	t.Helper()
-	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "x.db"), time.Now)
+	s, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "x.db"), store.Options{Now: time.Now, Demo: true})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -279,7 +279,7 @@ func TestMakeBuilds(t *testing.T) {
 
 // What takes the list of builds with 200 of them: see BenchmarkList.
 func BenchmarkList(b *testing.B) {
-	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "x.db"), time.Now)
+	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "x.db"), store.Options{Now: time.Now, Demo: true})
 	if err != nil {
 		b.Fatal(err)
 	}
@@ -289,7 +289,7 @@ func BenchmarkList(b *testing.B) {
 		b.Fatal(err)
 	}
 	for i := range 200 {
-		if err := s.Create(b.Context(), fmt.Sprintf("build-%d", i), plans[i%3]); err != nil {
+		if _, err := s.Create(b.Context(), fmt.Sprintf("build-%d", i), plans[i%3]); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -412,7 +412,7 @@ func TestShutdown(t *testing.T) {
 }
 
 func BenchmarkMoment(b *testing.B) {
-	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "x.db"), time.Now)
+	s, err := store.Open(b.Context(), filepath.Join(b.TempDir(), "x.db"), store.Options{Now: time.Now, Demo: true})
 	if err != nil {
 		b.Fatal(err)
 	}

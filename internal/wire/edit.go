@@ -145,6 +145,7 @@ type Working struct {
 // History is a build's revisions, the newest first.
 type History struct {
 	Revisions []Revision `json:"revisions"`
+	More      bool       `json:"more"` // there are older ones
 }
 
 // Revision is a change in the history.

@@ -10,6 +10,9 @@ import (
 type Shelf struct {
 	Products []Shelved `json:"products"`
 	Ways     []Wish    `json:"ways"` // ways of putting on that can be asked for
+	Revision int64     `json:"revision"`
+	Undoes   string    `json:"undoes,omitempty"` // the change that an undo takes back
+	Redoes   string    `json:"redoes,omitempty"`
 }
 
 // Shelved is a product as the shelf shows it.
@@ -57,12 +60,14 @@ type FollowRow struct {
 
 // PutShelf puts a product on the shelf; without an id it is a new one.
 type PutShelf struct {
-	Product shelf.Product `json:"product" validate:"-"`
+	Revision int64         `json:"revision" validate:"required,min=1"`
+	Product  shelf.Product `json:"product" validate:"-"`
 }
 
 // ShelfID names a product.
 type ShelfID struct {
-	ID string `json:"id" validate:"required,max=100"`
+	Revision int64  `json:"revision" validate:"required,min=1"`
+	ID       string `json:"id" validate:"required,max=100"`
 }
 
 // ImportShelf asks to read a list of products or colours, or for what that would do.
@@ -71,6 +76,8 @@ type ImportShelf struct {
 	Text   []byte `json:"text" validate:"required"`            // the file as it is, in base64
 	Family string `json:"family,omitempty" validate:"max=100"` // that colours of a palette become paints of
 	Try    bool   `json:"try,omitempty"`
+
+	Revision int64 `json:"revision,omitempty" validate:"required_without=Try"` // of the shelf that the import was tried on
 }
 
 // Tint is a colour in the forms in which it can be given.

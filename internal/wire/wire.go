@@ -19,7 +19,8 @@ type Listed struct {
 	Finish   *time.Time `json:"finish,omitempty"`
 	Stops    int        `json:"stops"`
 	Warns    int        `json:"warns"`
-	Away     bool       `json:"away"` // put away
+	Away     bool       `json:"away"`              // put away
+	Problem  string     `json:"problem,omitempty"` // why its plan can't be read
 }
 
 // Builds is the list of builds.
@@ -268,7 +269,7 @@ type Turn struct {
 type Problem struct {
 	Problem string `json:"problem"`
 	Place   string `json:"place,omitempty"` // of bad input
-	Code    string `json:"code" jsonschema:"enum=bad,enum=missing,enum=moved,enum=nothing,enum=refused,enum=failed"`
+	Code    string `json:"code" jsonschema:"enum=bad,enum=missing,enum=moved,enum=nothing,enum=refused,enum=failed,enum=locked,enum=large,enum=filled,enum=file"`
 }
 
 // All names every type that the page knows, for the generator.
@@ -305,4 +306,14 @@ type All struct {
 	Tint          Tint          `json:"tint"`
 	ReadPalette   ReadPalette   `json:"read_palette"`
 	Swatches      Swatches      `json:"swatches"`
+
+	Event            Event            `json:"event"`
+	Keeping          Keeping          `json:"keeping"`
+	RestoreFile      RestoreFile      `json:"restore_file"`
+	Verified         Verified         `json:"verified"`
+	ThinHistory      ThinHistory      `json:"thin_history"`
+	Thinned          Thinned          `json:"thinned"`
+	Said             Said             `json:"said"`
+	Visit            Visit            `json:"visit"`
+	ChangePassphrase ChangePassphrase `json:"change_passphrase"`
 }

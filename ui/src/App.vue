@@ -16,13 +16,16 @@ import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { useBuild } from './build/useBuild'
+import { passphrase, reached } from './api'
+import PassingWord from './shared/PassingWord.vue'
 import SparrowMark from './shared/SparrowMark.vue'
+import StandingBar from './shared/StandingBar.vue'
 import { useKeys } from './shared/useKeys'
 import { useNight } from './shared/useNight'
 import { useUnits } from './shared/useUnits'
 
 const BuildMenu = defineAsyncComponent(() => import('./build/BuildMenu.vue'))
-const PassingWord = defineAsyncComponent(() => import('./shared/PassingWord.vue'))
+const PassphrasePlace = defineAsyncComponent(() => import('./shared/PassphrasePlace.vue'))
 const KeysSheet = defineAsyncComponent(() => import('./build/KeysSheet.vue'))
 
 const units = useUnits()
@@ -52,7 +55,15 @@ useKeys({
   k: () => {
     if (going) void router.push({ name: 'workings' })
   },
+  p: () => {
+    if (going) void router.push({ name: 'keeping' })
+  },
 })
+
+function enter() {
+  passphrase.value = false
+  reached.open()
+}
 
 watchEffect(() => {
   document.title = shown.value ? `${shown.value.name} · Inky Sparrow` : 'Inky Sparrow'
@@ -143,6 +154,7 @@ watchEffect(() => {
         <RouterLink to="/builds">Builds</RouterLink>
         <RouterLink to="/shelf">Shelf</RouterLink>
         <RouterLink to="/workings">Workings</RouterLink>
+        <RouterLink to="/keeping">Safekeeping</RouterLink>
       </nav>
       <div class="tools end">
         <v-btn :icon="mdiKeyboardOutline" size="small" title="Keys (?)" aria-label="Keys" @click="keys = true" />
@@ -155,7 +167,9 @@ watchEffect(() => {
         />
       </div>
     </header>
-    <RouterView />
+    <PassphrasePlace v-if="passphrase" @open="enter" />
+    <RouterView v-else />
+    <StandingBar />
     <KeysSheet v-if="keys" v-model="keys" />
     <PassingWord v-if="said" :key="said" :words="said" @close="said = ''" />
   </v-app>

@@ -1,7 +1,10 @@
+import { ref } from 'vue'
+
 import { useUnits } from './shared/useUnits'
 import type {
   Build,
   Builds,
+  ChangePassphrase,
   Effect,
   Explain,
   Follow,
@@ -9,6 +12,7 @@ import type {
   History,
   ImportedShelf,
   ImportShelf,
+  Keeping,
   Made,
   MakeEdit,
   Moment,
@@ -16,16 +20,19 @@ import type {
   PlanBrief,
   Problem,
   Restore,
+  Said,
   SchoolCosts,
   Shelf,
   ShelfGood,
   ShelfProduct,
   Swatches,
   TakeFix,
+  Thinned,
   Tint,
   Trade,
   Turn,
   Verge,
+  Verified,
   Ways,
   Workings,
 } from './wire'
@@ -40,27 +47,77 @@ export class Refusal extends Error {
   }
 }
 
-async function ask<T>(path: string, body?: unknown): Promise<T> {
+/** The address that tells what changes. */
+export const events = '/api/events'
+
+/** The passphrase is to be given before anything else. */
+export const passphrase = ref(false)
+
+/** What is told of every request: whether the server answered, and that the door is open. */
+export const reached = { on: (_there: boolean) => {}, open: () => {} }
+
+// Requests that the user can call off, and whether one of them takes so long that it is said.
+const soon = 300 // ms
+const waits = new Set<AbortController>()
+export const waited = ref(false)
+export function cancelWaits() {
+  for (const w of waits) w.abort()
+}
+
+let outer: AbortSignal | undefined // of whoever asks, while make runs
+/** Runs make, whose requests end with signal. */
+export function within<T>(signal: AbortSignal, make: () => Promise<T>): Promise<T> {
+  outer = signal
+  try {
+    return make()
+  } finally {
+    outer = undefined
+  }
+}
+
+async function ask<T>(path: string, body?: unknown, how: RequestInit = {}): Promise<T> {
+  const stop = new AbortController()
+  const given = outer
   const headers: Record<string, string> = { 'X-Temperature': useUnits().temperature.value }
   const request: RequestInit =
     body === undefined
       ? { headers }
       : { method: 'POST', headers: { ...headers, 'Content-Type': 'application/json' }, body: JSON.stringify(body) }
-  let response: Response
+  waits.add(stop)
+  const late = window.setTimeout(() => (waited.value = true), soon)
+  const end = () => stop.abort()
+  given?.addEventListener('abort', end)
   try {
-    response = await fetch(`/api${path}`, request)
-  } catch {
-    throw new Refusal({ problem: 'Inky Sparrow does not answer. Is it still running?', code: 'failed' }, 0)
-  }
-  if (!response.ok) {
+    const response = await fetch(`/api${path}`, { ...request, ...how, signal: stop.signal })
+    reached.on(true)
+    if (response.ok) return (await response.json()) as T
     const problem = (await response.json().catch(() => null)) as Problem | null
+    if (problem?.code === 'locked' && path !== '/visit') passphrase.value = true
     throw new Refusal(
       problem ?? { problem: 'Something went wrong; nothing was changed.', code: 'failed' },
       response.status,
     )
+  } catch (e) {
+    if (e instanceof Refusal) throw e
+    if (given?.aborted) throw new Refusal({ problem: '', code: 'failed' }, 0) // nobody waits for it
+    if (stop.signal.aborted) throw new Refusal({ problem: 'Called off.', code: 'failed' }, 0)
+    reached.on(false)
+    throw new Refusal({ problem: 'Inky Sparrow does not answer. Nothing was changed.', code: 'failed' }, 0)
+  } finally {
+    window.clearTimeout(late)
+    given?.removeEventListener('abort', end)
+    waits.delete(stop)
+    if (!waits.size) waited.value = false
   }
-  return (await response.json()) as T
 }
+
+/** A part of a history: older than a revision, with words in it. */
+export interface Page {
+  before?: number
+  words?: string
+}
+const pageOf = (p: Page) =>
+  new URLSearchParams({ ...(p.before ? { before: String(p.before) } : {}), ...(p.words ? { words: p.words } : {}) })
 
 const of = (slug: string) => `/builds/${encodeURIComponent(slug)}`
 
@@ -76,7 +133,7 @@ export const api = {
   redo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/redo`, turn),
   edit: (slug: string, edit: MakeEdit) => ask<Build>(`${of(slug)}/edit`, edit),
   tryEdit: (slug: string, edit: MakeEdit) => ask<Effect>(`${of(slug)}/edit`, { ...edit, try: true }),
-  history: (slug: string) => ask<History>(`${of(slug)}/history`),
+  history: (slug: string, page: Page) => ask<History>(`${of(slug)}/history?${pageOf(page)}`),
   revision: (slug: string, id: number) => ask<Build>(`${of(slug)}/revisions/${id}`),
   restore: (slug: string, restore: Restore) => ask<Build>(`${of(slug)}/restore`, restore),
   make: (build: NewBuild) => ask<Made>('/builds', build),
@@ -92,8 +149,11 @@ export const api = {
       `${of(slug)}/whatif?${new URLSearchParams({ step, ...Object.fromEntries(Object.entries(q).map(([k, v]) => [k, String(v)])) })}`,
     ),
   shelf: () => ask<Shelf>('/shelf'),
-  putShelf: (product: ShelfProduct) => ask<Shelf>('/shelf', { product }),
-  removeShelf: (id: string) => ask<Shelf>('/shelf/remove', { id }),
+  putShelf: (revision: number, product: ShelfProduct) => ask<Shelf>('/shelf', { revision, product }),
+  removeShelf: (revision: number, id: string) => ask<Shelf>('/shelf/remove', { revision, id }),
+  undoShelf: (turn: Turn) => ask<Shelf>('/shelf/undo', turn),
+  redoShelf: (turn: Turn) => ask<Shelf>('/shelf/redo', turn),
+  shelfHistory: (page: Page) => ask<History>(`/shelf/history?${pageOf(page)}`),
   goodFor: (q: { way: string; over: string; days: string }) => ask<ShelfGood>(`/shelf/good?${new URLSearchParams(q)}`),
   follow: (below: string, above: string) => ask<Follow>(`/shelf/follow?${new URLSearchParams({ below, above })}`),
   importShelf: (file: ImportShelf) => ask<ImportedShelf>('/shelf/import', file),
@@ -102,4 +162,18 @@ export const api = {
   trade: () => ask<Trade>('/trade'),
   workings: () => ask<Workings>('/workings'),
   reset: () => ask<Builds>('/demo/reset', {}),
+  visit: (words: string) => ask<Said>('/visit', { passphrase: words }),
+  leave: () => ask<Said>('/visit', undefined, { method: 'DELETE', headers: { 'Content-Type': 'application/json' } }),
+  changePassphrase: (change: ChangePassphrase) => ask<Said>('/passphrase', change),
+  keeping: () => ask<Keeping>('/keeping'),
+  backUp: () => ask<Keeping>('/keeping/backups', {}),
+  restoreBackup: (name: string) => ask<Keeping>('/keeping/restore', { name }),
+  verify: () => ask<Verified>('/keeping/verify', {}),
+  thin: (slug: string, days: number) => ask<Thinned>(`${of(slug)}/thin`, { days }),
+  importEverything: (file: Blob, replace: boolean) =>
+    ask<Said>(`/keeping/everything${replace ? '?replace=yes' : ''}`, undefined, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/zip' },
+      body: file,
+    }),
 }

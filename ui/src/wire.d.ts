@@ -168,6 +168,11 @@ export type PlanGround = "smooth" | "curve" | "rivets" | "lines" | "rough";
  */
 export type PlanStroke = "airflow" | "across-then-airflow" | "circular";
 /**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "EventKind".
+ */
+export type EventKind = "hello" | "build" | "builds" | "shelf" | "everything";
+/**
  * In a moving stream of air.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -211,6 +216,7 @@ export interface Listed {
   stops: number;
   warns: number;
   away: boolean;
+  problem?: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -802,7 +808,7 @@ export interface Turn {
 export interface Problem {
   problem: string;
   place?: string;
-  code: "bad" | "missing" | "moved" | "nothing" | "refused" | "failed";
+  code: "bad" | "missing" | "moved" | "nothing" | "refused" | "failed" | "locked" | "large" | "filled" | "file";
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1100,6 +1106,7 @@ export interface Working {
  */
 export interface History {
   revisions: Revision[];
+  more: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1336,6 +1343,9 @@ export interface GuideRow {
 export interface Shelf {
   products: Shelved[];
   ways: Wish[];
+  revision: number;
+  undoes?: string;
+  redoes?: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1425,6 +1435,7 @@ export interface FollowRow {
  * via the `definition` "PutShelf".
  */
 export interface PutShelf {
+  revision: number;
   product: ShelfProduct;
 }
 /**
@@ -1432,6 +1443,7 @@ export interface PutShelf {
  * via the `definition` "ShelfID".
  */
 export interface ShelfID {
+  revision: number;
   id: string;
 }
 /**
@@ -1443,6 +1455,7 @@ export interface ImportShelf {
   text: string;
   family?: string;
   try?: boolean;
+  revision?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1509,6 +1522,104 @@ export interface Swatch {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Event".
+ */
+export interface Event {
+  what: EventKind;
+  page?: string;
+  slug?: string;
+  revision?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Keeping".
+ */
+export interface Keeping {
+  path: string;
+  folder: string;
+  bytes: number;
+  size: string;
+  frozen?: string;
+  reach: string;
+  guarded: boolean;
+  has_passphrase: boolean;
+  demo: boolean;
+  newest: string;
+  backups: BackedUp[];
+  builds: KeptBuild[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BackedUp".
+ */
+export interface BackedUp {
+  name: string;
+  at: string;
+  why: string;
+  size: string;
+  age: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "KeptBuild".
+ */
+export interface KeptBuild {
+  slug: string;
+  name: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RestoreFile".
+ */
+export interface RestoreFile {
+  name: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Verified".
+ */
+export interface Verified {
+  wrong: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ThinHistory".
+ */
+export interface ThinHistory {
+  days: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Thinned".
+ */
+export interface Thinned {
+  gone: number;
+  size: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Said".
+ */
+export interface Said {
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Visit".
+ */
+export interface Visit {
+  passphrase: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ChangePassphrase".
+ */
+export interface ChangePassphrase {
+  old: string;
+  new: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "All".
  */
 export interface All {
@@ -1542,6 +1653,15 @@ export interface All {
   tint: Tint;
   read_palette: ReadPalette;
   swatches: Swatches;
+  event: Event;
+  keeping: Keeping;
+  restore_file: RestoreFile;
+  verified: Verified;
+  thin_history: ThinHistory;
+  thinned: Thinned;
+  said: Said;
+  visit: Visit;
+  change_passphrase: ChangePassphrase;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

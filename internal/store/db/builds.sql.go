@@ -75,7 +75,7 @@ func (q *Queries) BuildBySlug(ctx context.Context, slug string) (BuildBySlugRow,
 }
 
 const builds = `-- name: Builds :many
-SELECT build.id, build.slug, build.place, build.head_id, build.away, summary.build_id, summary.name, summary.scale, summary.next_step, summary.next_at, summary.finish, summary.stops, summary.warns FROM build JOIN summary ON summary.build_id = build.id ORDER BY build.place, build.id
+SELECT build.id, build.slug, build.place, build.head_id, build.away, summary.build_id, summary.name, summary.scale, summary.next_step, summary.next_at, summary.finish, summary.stops, summary.warns, summary.problem FROM build JOIN summary ON summary.build_id = build.id ORDER BY build.place, build.id
 `
 
 type BuildsRow struct {
@@ -106,6 +106,7 @@ func (q *Queries) Builds(ctx context.Context) ([]BuildsRow, error) {
 			&i.Summary.Finish,
 			&i.Summary.Stops,
 			&i.Summary.Warns,
+			&i.Summary.Problem,
 		); err != nil {
 			return nil, err
 		}
@@ -141,25 +142,31 @@ func (q *Queries) HeadOf(ctx context.Context, slug string) (sql.NullInt64, error
 }
 
 const heads = `-- name: Heads :many
-SELECT revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at FROM build JOIN revision ON revision.id = build.head_id
+SELECT build.slug, revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at FROM build JOIN revision ON revision.id = build.head_id
 `
 
-func (q *Queries) Heads(ctx context.Context) ([]Revision, error) {
+type HeadsRow struct {
+	Slug     string
+	Revision Revision
+}
+
+func (q *Queries) Heads(ctx context.Context) ([]HeadsRow, error) {
 	rows, err := q.db.QueryContext(ctx, heads)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []Revision
+	var items []HeadsRow
 	for rows.Next() {
-		var i Revision
+		var i HeadsRow
 		if err := rows.Scan(
-			&i.ID,
-			&i.BuildID,
-			&i.ParentID,
-			&i.Plan,
-			&i.Change,
-			&i.MadeAt,
+			&i.Slug,
+			&i.Revision.ID,
+			&i.Revision.BuildID,
+			&i.Revision.ParentID,
+			&i.Revision.Plan,
+			&i.Revision.Change,
+			&i.Revision.MadeAt,
 		); err != nil {
 			return nil, err
 		}
@@ -193,9 +200,9 @@ func (q *Queries) NewestChild(ctx context.Context, parentID sql.NullInt64) (Revi
 }
 
 const putSummary = `-- name: PutSummary :exec
-INSERT INTO summary (build_id, name, scale, next_step, next_at, finish, stops, warns) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO summary (build_id, name, scale, next_step, next_at, finish, stops, warns, problem) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (build_id) DO UPDATE SET name = excluded.name, scale = excluded.scale, next_step = excluded.next_step, next_at = excluded.next_at,
-  finish = excluded.finish, stops = excluded.stops, warns = excluded.warns
+  finish = excluded.finish, stops = excluded.stops, warns = excluded.warns, problem = excluded.problem
 `
 
 type PutSummaryParams struct {
@@ -207,6 +214,7 @@ type PutSummaryParams struct {
 	Finish   sql.NullString
 	Stops    int64
 	Warns    int64
+	Problem  sql.NullString
 }
 
 func (q *Queries) PutSummary(ctx context.Context, arg PutSummaryParams) error {
@@ -219,6 +227,7 @@ func (q *Queries) PutSummary(ctx context.Context, arg PutSummaryParams) error {
 		arg.Finish,
 		arg.Stops,
 		arg.Warns,
+		arg.Problem,
 	)
 	return err
 }

@@ -10,6 +10,62 @@ import (
 	"database/sql"
 )
 
+const adopt = `-- name: Adopt :exec
+UPDATE revision SET parent_id = ?1 WHERE parent_id = ?2
+`
+
+type AdoptParams struct {
+	New sql.NullInt64
+	Old sql.NullInt64
+}
+
+func (q *Queries) Adopt(ctx context.Context, arg AdoptParams) error {
+	_, err := q.db.ExecContext(ctx, adopt, arg.New, arg.Old)
+	return err
+}
+
+const dropRevision = `-- name: DropRevision :exec
+DELETE FROM revision WHERE id = ?
+`
+
+func (q *Queries) DropRevision(ctx context.Context, id int64) error {
+	_, err := q.db.ExecContext(ctx, dropRevision, id)
+	return err
+}
+
+const outline = `-- name: Outline :many
+SELECT id, parent_id, made_at FROM revision WHERE build_id = ? ORDER BY id
+`
+
+type OutlineRow struct {
+	ID       int64
+	ParentID sql.NullInt64
+	MadeAt   string
+}
+
+func (q *Queries) Outline(ctx context.Context, buildID int64) ([]OutlineRow, error) {
+	rows, err := q.db.QueryContext(ctx, outline, buildID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []OutlineRow
+	for rows.Next() {
+		var i OutlineRow
+		if err := rows.Scan(&i.ID, &i.ParentID, &i.MadeAt); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const revisionOfBuild = `-- name: RevisionOfBuild :one
 SELECT id, build_id, parent_id, "plan", change, made_at FROM revision WHERE id = ? AND build_id = ?
 `
@@ -34,8 +90,17 @@ func (q *Queries) RevisionOfBuild(ctx context.Context, arg RevisionOfBuildParams
 }
 
 const revisionsOf = `-- name: RevisionsOf :many
-SELECT id, parent_id, change, made_at FROM revision WHERE build_id = ? ORDER BY id DESC LIMIT 500
+SELECT id, parent_id, change, made_at FROM revision
+WHERE build_id = ?1 AND id < ?2 AND instr(lower(change), lower(?3)) > 0
+ORDER BY id DESC LIMIT ?4
 `
+
+type RevisionsOfParams struct {
+	Build  int64
+	Before int64
+	Words  string
+	Most   int64
+}
 
 type RevisionsOfRow struct {
 	ID       int64
@@ -44,8 +109,13 @@ type RevisionsOfRow struct {
 	MadeAt   string
 }
 
-func (q *Queries) RevisionsOf(ctx context.Context, buildID int64) ([]RevisionsOfRow, error) {
-	rows, err := q.db.QueryContext(ctx, revisionsOf, buildID)
+func (q *Queries) RevisionsOf(ctx context.Context, arg RevisionsOfParams) ([]RevisionsOfRow, error) {
+	rows, err := q.db.QueryContext(ctx, revisionsOf,
+		arg.Build,
+		arg.Before,
+		arg.Words,
+		arg.Most,
+	)
 	if err != nil {
 		return nil, err
 	}

@@ -25,10 +25,34 @@ type Revision struct {
 	MadeAt   string
 }
 
+type Setting struct {
+	Name  string
+	Value string
+}
+
 type Shelf struct {
 	ID      string
 	Name    string
 	Product string
+}
+
+type ShelfChange struct {
+	RevisionID int64
+	ProductID  string
+	Before     sql.NullString
+	After      sql.NullString
+}
+
+type ShelfHead struct {
+	One        int64
+	RevisionID int64
+}
+
+type ShelfRevision struct {
+	ID       int64
+	ParentID sql.NullInt64
+	Change   string
+	MadeAt   string
 }
 
 type StockUse struct {
@@ -49,4 +73,10 @@ type Summary struct {
 	Finish   sql.NullString
 	Stops    int64
 	Warns    int64
+	Problem  sql.NullString
+}
+
+type Visit struct {
+	TokenHash string
+	MadeAt    string
 }

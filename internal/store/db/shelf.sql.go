@@ -7,7 +7,46 @@ package db
 
 import (
 	"context"
+	"database/sql"
 )
+
+const addShelfChange = `-- name: AddShelfChange :exec
+INSERT INTO shelf_change (revision_id, product_id, before, after) VALUES (?, ?, ?, ?)
+`
+
+type AddShelfChangeParams struct {
+	RevisionID int64
+	ProductID  string
+	Before     sql.NullString
+	After      sql.NullString
+}
+
+func (q *Queries) AddShelfChange(ctx context.Context, arg AddShelfChangeParams) error {
+	_, err := q.db.ExecContext(ctx, addShelfChange,
+		arg.RevisionID,
+		arg.ProductID,
+		arg.Before,
+		arg.After,
+	)
+	return err
+}
+
+const addShelfRevision = `-- name: AddShelfRevision :one
+INSERT INTO shelf_revision (parent_id, change, made_at) VALUES (?, ?, ?) RETURNING id
+`
+
+type AddShelfRevisionParams struct {
+	ParentID sql.NullInt64
+	Change   string
+	MadeAt   string
+}
+
+func (q *Queries) AddShelfRevision(ctx context.Context, arg AddShelfRevisionParams) (int64, error) {
+	row := q.db.QueryRowContext(ctx, addShelfRevision, arg.ParentID, arg.Change, arg.MadeAt)
+	var id int64
+	err := row.Scan(&id)
+	return id, err
+}
 
 const addUse = `-- name: AddUse :exec
 INSERT INTO stock_use (build_id, step, shelf_id, what, use_ml, at) VALUES (?, ?, ?, ?, ?, ?)
@@ -64,6 +103,31 @@ func (q *Queries) DeleteUse(ctx context.Context, buildID int64) error {
 	return err
 }
 
+const dropOlderShelfRevisions = `-- name: DropOlderShelfRevisions :exec
+DELETE FROM shelf_revision WHERE id < ?
+`
+
+func (q *Queries) DropOlderShelfRevisions(ctx context.Context, id int64) error {
+	_, err := q.db.ExecContext(ctx, dropOlderShelfRevisions, id)
+	return err
+}
+
+const newestShelfChild = `-- name: NewestShelfChild :one
+SELECT id, parent_id, change, made_at FROM shelf_revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1
+`
+
+func (q *Queries) NewestShelfChild(ctx context.Context, parentID sql.NullInt64) (ShelfRevision, error) {
+	row := q.db.QueryRowContext(ctx, newestShelfChild, parentID)
+	var i ShelfRevision
+	err := row.Scan(
+		&i.ID,
+		&i.ParentID,
+		&i.Change,
+		&i.MadeAt,
+	)
+	return i, err
+}
+
 const putShelf = `-- name: PutShelf :exec
 INSERT INTO shelf (id, name, product) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product
 `
@@ -76,6 +140,15 @@ type PutShelfParams struct {
 
 func (q *Queries) PutShelf(ctx context.Context, arg PutShelfParams) error {
 	_, err := q.db.ExecContext(ctx, putShelf, arg.ID, arg.Name, arg.Product)
+	return err
+}
+
+const setShelfHead = `-- name: SetShelfHead :exec
+INSERT INTO shelf_head (one, revision_id) VALUES (1, ?) ON CONFLICT (one) DO UPDATE SET revision_id = excluded.revision_id
+`
+
+func (q *Queries) SetShelfHead(ctx context.Context, revisionID int64) error {
+	_, err := q.db.ExecContext(ctx, setShelfHead, revisionID)
 	return err
 }
 
@@ -106,6 +179,54 @@ func (q *Queries) Shelf(ctx context.Context) ([]string, error) {
 	return items, nil
 }
 
+const shelfChanges = `-- name: ShelfChanges :many
+SELECT revision_id, product_id, "before", "after" FROM shelf_change WHERE revision_id = ?
+`
+
+func (q *Queries) ShelfChanges(ctx context.Context, revisionID int64) ([]ShelfChange, error) {
+	rows, err := q.db.QueryContext(ctx, shelfChanges, revisionID)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ShelfChange
+	for rows.Next() {
+		var i ShelfChange
+		if err := rows.Scan(
+			&i.RevisionID,
+			&i.ProductID,
+			&i.Before,
+			&i.After,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const shelfHead = `-- name: ShelfHead :one
+SELECT shelf_revision.id, shelf_revision.parent_id, shelf_revision.change, shelf_revision.made_at FROM shelf_head JOIN shelf_revision ON shelf_revision.id = shelf_head.revision_id
+`
+
+func (q *Queries) ShelfHead(ctx context.Context) (ShelfRevision, error) {
+	row := q.db.QueryRowContext(ctx, shelfHead)
+	var i ShelfRevision
+	err := row.Scan(
+		&i.ID,
+		&i.ParentID,
+		&i.Change,
+		&i.MadeAt,
+	)
+	return i, err
+}
+
 const shelfProduct = `-- name: ShelfProduct :one
 SELECT product FROM shelf WHERE id = ?
 `
@@ -117,19 +238,58 @@ func (q *Queries) ShelfProduct(ctx context.Context, id string) (string, error) {
 	return product, err
 }
 
+const shelfRevisions = `-- name: ShelfRevisions :many
+SELECT id, parent_id, change, made_at FROM shelf_revision WHERE id < ?1 AND instr(lower(change), lower(?2)) > 0 ORDER BY id DESC LIMIT ?3
+`
+
+type ShelfRevisionsParams struct {
+	Before int64
+	Words  string
+	Most   int64
+}
+
+func (q *Queries) ShelfRevisions(ctx context.Context, arg ShelfRevisionsParams) ([]ShelfRevision, error) {
+	rows, err := q.db.QueryContext(ctx, shelfRevisions, arg.Before, arg.Words, arg.Most)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []ShelfRevision
+	for rows.Next() {
+		var i ShelfRevision
+		if err := rows.Scan(
+			&i.ID,
+			&i.ParentID,
+			&i.Change,
+			&i.MadeAt,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const uses = `-- name: Uses :many
-SELECT build.slug, summary.name, stock_use.shelf_id, stock_use.what, stock_use.use_ml, stock_use.at
-FROM stock_use JOIN build ON build.id = stock_use.build_id JOIN summary ON summary.build_id = build.id
+SELECT build.slug, summary.name, stock_use.shelf_id, stock_use.what, stock_use.use_ml, stock_use.at, CAST(coalesce(json_extract(revision.plan, '$.timezone'), '') AS TEXT) AS timezone
+FROM stock_use JOIN build ON build.id = stock_use.build_id JOIN summary ON summary.build_id = build.id JOIN revision ON revision.id = build.head_id
 WHERE build.away = 0 ORDER BY stock_use.at, build.id, stock_use.step
 `
 
 type UsesRow struct {
-	Slug    string
-	Name    string
-	ShelfID string
-	What    string
-	UseMl   float64
-	At      string
+	Slug     string
+	Name     string
+	ShelfID  string
+	What     string
+	UseMl    float64
+	At       string
+	Timezone string
 }
 
 func (q *Queries) Uses(ctx context.Context) ([]UsesRow, error) {
@@ -148,6 +308,7 @@ func (q *Queries) Uses(ctx context.Context) ([]UsesRow, error) {
 			&i.What,
 			&i.UseMl,
 			&i.At,
+			&i.Timezone,
 		); err != nil {
 			return nil, err
 		}

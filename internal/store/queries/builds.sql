@@ -23,12 +23,12 @@ SELECT * FROM revision WHERE id = ?;
 SELECT * FROM revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1;
 
 -- name: PutSummary :exec
-INSERT INTO summary (build_id, name, scale, next_step, next_at, finish, stops, warns) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO summary (build_id, name, scale, next_step, next_at, finish, stops, warns, problem) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (build_id) DO UPDATE SET name = excluded.name, scale = excluded.scale, next_step = excluded.next_step, next_at = excluded.next_at,
-  finish = excluded.finish, stops = excluded.stops, warns = excluded.warns;
+  finish = excluded.finish, stops = excluded.stops, warns = excluded.warns, problem = excluded.problem;
 
 -- name: DeleteBuilds :exec
 DELETE FROM build;
 
 -- name: Heads :many
-SELECT revision.* FROM build JOIN revision ON revision.id = build.head_id;
+SELECT build.slug, sqlc.embed(revision) FROM build JOIN revision ON revision.id = build.head_id;

@@ -28,6 +28,7 @@ api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)),
       <v-list-item to="/new" title="New build" />
       <v-list-item to="/shelf" title="Shelf" />
       <v-list-item to="/workings" title="Workings" />
+      <v-list-item to="/keeping" title="Safekeeping" />
     </v-list>
   </v-menu>
 </template>

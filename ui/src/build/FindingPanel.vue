@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 
 import { api } from '../api'
 import StateMark from '../shared/StateMark.vue'
-import type { Finding, Fixed, Step } from '../wire'
+import { useNewest } from '../shared/useNewest'
+import type { Finding, Step, Ways } from '../wire'
 import { useBuild } from './useBuild'
 
 const props = defineProps<{
@@ -33,25 +34,12 @@ const asked = ref(false)
 const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
 /** What could be done about a note is worked out when somebody asks. */
 const store = useBuild()
-const found = shallowRef<readonly Fixed[] | null>(null)
-const looking = ref(false)
-const fixes = computed(() => found.value ?? props.finding?.fixes ?? [])
-watch(
-  () => props.finding,
-  () => (found.value = null),
-)
-async function look() {
-  const f = props.finding
-  if (!f || !store.build) return
-  looking.value = true
-  try {
-    const got = await api.ways(store.build.slug, f.step, f.rule)
-    if (f === props.finding) found.value = got.fixes
-  } catch (e) {
-    store.tell(e)
-  } finally {
-    looking.value = false
-  }
+const { value: found, busy: looking, ask, clear } = useNewest<Ways>((words) => (store.said = words))
+const fixes = computed(() => found.value?.fixes ?? props.finding?.fixes ?? [])
+watch(() => props.finding, clear)
+function look() {
+  const [f, b] = [props.finding, store.build]
+  if (f && b) void ask(() => api.ways(b.slug, f.step, f.rule))
 }
 const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </script>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core'
-import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 
 import { api } from '../api'
 import { rangeOf, useTrade } from '../edit/useTrade'
 import StateMark from '../shared/StateMark.vue'
+import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { Dial, Guide, PlanSpray } from '../wire'
 import GuideRows from './GuideRows.vue'
@@ -17,27 +18,25 @@ const props = defineProps<{ step: string }>()
 const store = useBuild()
 const trade = useTrade()
 const units = useUnits()
-const guide = shallowRef<Guide | null>(null)
+const asked = useNewest<Guide>((words) => (store.said = words))
+const guide = asked.value
 const ml = (v: number) => units.liquid(v, trade.value?.drop_ml ?? 0)
 
 // The airbrush's dials; they ask again when one is turned.
 const set = reactive({ needle: 0, psi: 0, distance: 0, thinning: 0 })
 const turned = ref(false)
 async function read() {
-  if (!store.build) return
-  try {
-    guide.value = await api.guide(store.build.slug, props.step, turned.value ? { ...set } : undefined)
-    const c = guide.value.cup
-    if (c?.sprayed && !turned.value)
-      Object.assign(set, {
-        needle: c.needle_mm.is,
-        psi: c.psi.is,
-        distance: c.distance_cm.is,
-        thinning: c.thinning.is,
-      })
-  } catch (e) {
-    store.tell(e)
-  }
+  const b = store.build
+  if (!b) return
+  const got = await asked.ask(() => api.guide(b.slug, props.step, turned.value ? { ...set } : undefined))
+  const c = got?.cup
+  if (c?.sprayed && !turned.value)
+    Object.assign(set, {
+      needle: c.needle_mm.is,
+      psi: c.psi.is,
+      distance: c.distance_cm.is,
+      thinning: c.thinning.is,
+    })
 }
 watch(
   () => [props.step, store.build],

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core'
-import { computed, reactive, ref, shallowRef, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 
 import { api } from '../api'
 import { rangeOf, useTrade } from '../edit/useTrade'
 import StateMark from '../shared/StateMark.vue'
+import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { Explain, Verge } from '../wire'
 import HowSure from './HowSure.vue'
@@ -14,21 +15,21 @@ import { useBuild } from './useBuild'
 const props = defineProps<{ step: string }>()
 const store = useBuild()
 const units = useUnits()
-const explain = shallowRef<Explain | null>(null)
-const verge = shallowRef<Verge | null>(null)
+const told = (words: string) => (store.said = words)
+const explained = useNewest<Explain>(told)
+const explain = explained.value
+const verges = useNewest<Verge>(told)
+const verge = verges.value
 const place = ref(0)
 const q = reactive({ t: 21, rh: 50, age: 3, coats: 2, clear: 0, contact: 1 })
 
 watch(
   () => [props.step, store.build],
   async () => {
-    if (!store.build) return
-    try {
-      explain.value = await api.explain(store.build.slug, props.step)
-      choose(explain.value.layers[0]?.place ?? 0)
-    } catch (e) {
-      store.tell(e)
-    }
+    const b = store.build
+    if (!b) return
+    const got = await explained.ask(() => api.explain(b.slug, props.step))
+    if (got) choose(got.layers[0]?.place ?? 0)
   },
   { immediate: true },
 )
@@ -49,16 +50,10 @@ function choose(p: number) {
 
 watchDebounced(
   () => [place.value, { ...q }],
-  async () => {
-    if (!store.build || !place.value) {
-      verge.value = null
-      return
-    }
-    try {
-      verge.value = await api.whatIf(store.build.slug, props.step, { place: place.value, ...q })
-    } catch (e) {
-      store.tell(e)
-    }
+  () => {
+    const b = store.build
+    if (b && place.value) void verges.ask(() => api.whatIf(b.slug, props.step, { place: place.value, ...q }))
+    else verges.clear()
   },
   { debounce: 120, deep: true },
 )

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '../api'
+import { whenTold } from '../shared/useLive'
 import { useUnits } from '../shared/useUnits'
 import type { Build, Finding, Moment, PlanEdit, PlanStep, Step, Zone } from '../wire'
 
@@ -54,11 +55,41 @@ export const useBuild = defineStore('build', () => {
   watch(useUnits().temperature, () => build.value && void open(build.value.slug), { flush: 'post' }) // its words are in the old unit
 
   function tell(e: unknown) {
-    said.value = e instanceof Refusal ? e.message : String(e)
+    const words = e instanceof Refusal ? e.message : String(e)
+    if (words) said.value = words
+  }
+
+  // What other tablets do is followed as it happens; while a sheet lies open it waits, so that nothing changes under what is being typed.
+  const told = ref<{ slug: string; revision: number } | null>(null)
+  const behind = computed(
+    () => !!told.value && told.value.slug === build.value?.slug && told.value.revision !== build.value.revision,
+  )
+  whenTold((e) => {
+    const b = build.value
+    if (e.what === 'build' && e.slug) told.value = { slug: e.slug, revision: e.revision ?? 0 }
+    else if (b && e.what === 'everything') void open(b.slug)
+    else if (b && e.what === 'hello') void follow(b.slug, true)
+    else if (problem.value && e.what === 'hello' && wantedSlug) void open(wantedSlug)
+  })
+  watch([behind, busy, sheet], () => {
+    const b = build.value
+    if (b && behind.value && !busy.value && !sheet.value) void follow(b.slug)
+  })
+  /** Reads the build again where it stands elsewhere than on screen. */
+  async function follow(slug: string, quiet = false) {
+    try {
+      const got = await api.build(slug)
+      if (build.value?.slug !== slug || busy.value || sheet.value || got.revision === build.value.revision) return
+      show(got, true)
+      if (!quiet) said.value = got.undoes ? `Changed on another screen: ${got.undoes}.` : 'Changed on another screen.'
+    } catch (e) {
+      if (!quiet) tell(e)
+    }
   }
 
   function show(b: Build, keep: boolean) {
     build.value = b
+    told.value = null
     if (keep && b.zones.some((z) => z.id === zoneId.value)) {
       if (!step.value) stepId.value = zone.value?.steps[0]?.id ?? ''
       findingPlace.value = findingOf(stepId.value)
@@ -73,17 +104,23 @@ export const useBuild = defineStore('build', () => {
   const findingOf = (id: string) => build.value?.findings.findIndex((f) => f.step === id) ?? -1
 
   /** Reads a build, and chooses step where it has one of that name. */
+  let wantedSlug = '' // the build that was asked for last; an answer about another one comes too late
   async function open(slug: string, wanted = '') {
     problem.value = ''
+    wantedSlug = slug
     if (build.value?.slug !== slug) {
       build.value = null
       moment.value = null
     }
     try {
-      show(await api.build(slug), build.value?.slug === slug)
+      const got = await api.build(slug)
+      if (wantedSlug !== slug) return
+      show(got, build.value?.slug === slug)
       if (wanted && wanted !== stepId.value) chooseStep(wanted)
     } catch (e) {
-      problem.value = e instanceof Refusal ? e.message : String(e)
+      if (wantedSlug !== slug) return
+      if (build.value?.slug === slug) tell(e)
+      else problem.value = e instanceof Refusal ? e.message : String(e)
     }
   }
 

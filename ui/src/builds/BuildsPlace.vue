@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
+import { RouterLink, useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
 import { useBuild } from '../build/useBuild'
 import SparrowMark from '../shared/SparrowMark.vue'
 import StateMark from '../shared/StateMark.vue'
+import { whileTold } from '../shared/useLive'
 import type { Builds, Listed } from '../wire'
 
 const props = defineProps<{ open: boolean }>()
@@ -17,6 +18,7 @@ const problem = ref('')
 async function read() {
   try {
     list.value = await api.builds()
+    problem.value = ''
     const first = list.value.builds.find((b) => !b.away)
     if (props.open && first) await router.replace({ name: 'build', params: { slug: first.slug } })
   } catch (e) {
@@ -24,6 +26,9 @@ async function read() {
   }
 }
 void read()
+whileTold((e) => {
+  if (e.what === 'builds' || e.what === 'everything' || (e.what === 'hello' && problem.value)) void read()
+})
 
 async function away(b: Listed, put: boolean) {
   try {
@@ -95,14 +100,25 @@ const words = (b: Listed) =>
     </header>
     <ul>
       <li v-for="b in shown" :key="b.slug">
-        <RouterLink :to="{ name: 'build', params: { slug: b.slug } }">
+        <component
+          :is="b.problem ? 'a' : RouterLink"
+          v-bind="
+            b.problem
+              ? { href: `/api/builds/${b.slug}/plan`, title: 'Save the plan file' }
+              : { to: { name: 'build', params: { slug: b.slug } } }
+          "
+        >
           <span class="name"
             >{{ b.name }} <span v-if="b.scale" class="soft">1/{{ b.scale }}</span></span
           >
-          <span><StateMark :state="state(b)" quiet /> {{ words(b) }}</span>
-          <span class="soft">{{ b.next_step ? `Next: ${b.next_step}, ${day(b.next_at)}` : 'All done' }}</span>
+          <span v-if="b.problem" class="unread" :title="b.problem"
+            ><StateMark state="bite" quiet /> its plan can't be read</span
+          >
+          <span v-else><StateMark :state="state(b)" quiet /> {{ words(b) }}</span>
+          <span v-if="b.problem" class="soft">{{ b.problem }}</span>
+          <span v-else class="soft">{{ b.next_step ? `Next: ${b.next_step}, ${day(b.next_at)}` : 'All done' }}</span>
           <span class="figure">{{ b.finish ? `ready ${day(b.finish)}` : '' }}</span>
-        </RouterLink>
+        </component>
         <div class="actions" role="group" :aria-label="b.name">
           <v-btn size="small" title="The same route again for another model: nothing done yet" @click="again(b)"
             >Same again</v-btn

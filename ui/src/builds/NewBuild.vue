@@ -1,23 +1,25 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core'
-import { computed, reactive, ref, shallowRef } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
 import SchoolFields from '../edit/SchoolFields.vue'
 import ServiceFields from '../edit/ServiceFields.vue'
 import { tradeRead, useTrade } from '../edit/useTrade'
+import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import { briefForm, briefOf, fill } from './briefForm'
 import BriefZoneFields from './BriefZoneFields.vue'
-import type { AnswerCost, Made, NewBuild, PlanBrief } from '../wire'
+import type { Made, NewBuild, PlanBrief, SchoolCosts } from '../wire'
 
 const router = useRouter()
 const trade = useTrade()
 const units = useUnits()
 const way = ref<'answers' | 'file' | 'example'>('answers')
 const example = ref('clean')
-const made = shallowRef<Made | null>(null)
+const tried = useNewest<Made>((words) => (refused.value = words))
+const made = tried.value
 const refused = ref('')
 const busy = ref(false)
 const text = ref('')
@@ -38,38 +40,27 @@ const wish = computed<NewBuild | null>(() => {
   return a.name.trim() ? { answers: brief.value } : null
 })
 
-let newest = 0
 watchDebounced(
   () => JSON.stringify(wish.value),
   async () => {
-    const mine = ++newest
-    if (!wish.value) {
-      made.value = null
+    const w = wish.value
+    if (!w) {
+      tried.clear()
       refused.value = ''
-      return
-    }
-    try {
-      const got = await api.make({ ...wish.value, try: true })
-      if (mine === newest) [made.value, refused.value] = [got, '']
-    } catch (e) {
-      if (mine === newest) [made.value, refused.value] = [null, e instanceof Refusal ? e.message : String(e)]
-    }
+    } else if (await tried.ask(() => api.make({ ...w, try: true }))) refused.value = ''
   },
   { debounce: 250 },
 )
 
 /** What each answer to each school would take, once they are looked at. */
 const working = ref(false)
-const costs = shallowRef<readonly AnswerCost[]>([])
+const costed = useNewest<SchoolCosts>()
+const costs = computed(() => costed.value.value?.answers ?? []) // what is wrong with the answers stands beside them
+const costless = computed(() => (made.value ? costed.problem.value : ''))
 watchDebounced(
   () => working.value && a.name.trim() && JSON.stringify(brief.value),
-  async (asked) => {
-    if (!asked) return
-    try {
-      costs.value = (await api.schoolCosts(brief.value)).answers
-    } catch {
-      costs.value = [] // what is wrong with the answers stands beside them
-    }
+  (asked) => {
+    if (asked) void costed.ask(() => api.schoolCosts(brief.value))
   },
   { debounce: 300 },
 )
@@ -189,6 +180,7 @@ const addZone = () =>
         </section>
         <details class="schools">
           <summary>How worn it should look: where it was based, how it was parked, for how long</summary>
+          <p v-if="costless" class="soft small" aria-live="polite">{{ costless }}</p>
           <div class="wear"><ServiceFields v-model="a.service" /></div>
         </details>
         <details class="schools" @toggle="working = ($event.target as HTMLDetailsElement).open">

@@ -1,27 +1,15 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-
-import { api } from '../api'
+import { api, type Page } from '../api'
 import { useBuild } from '../build/useBuild'
-import type { Build, Revision } from '../wire'
+import HistoryList from '../shared/HistoryList.vue'
+import { useNewest } from '../shared/useNewest'
+import type { Build } from '../wire'
 
 const emit = defineEmits<{ close: [] }>()
 const store = useBuild()
-const list = ref<Revision[]>([])
-const seen = ref<Build | null>(null)
-
-async function read() {
-  if (store.build) list.value = (await api.history(store.build.slug)).revisions
-}
-read().catch(store.tell)
-
-async function look(r: Revision) {
-  try {
-    if (store.build) seen.value = await api.revision(store.build.slug, r.id)
-  } catch (e) {
-    store.tell(e)
-  }
-}
+const slug = store.build?.slug ?? ''
+const read = (page: Page) => api.history(slug, page)
+const { value: seen, ask } = useNewest<Build>((words) => (store.said = words))
 
 async function restore() {
   const b = store.build
@@ -34,8 +22,6 @@ async function restore() {
     store.tell(e)
   }
 }
-
-const when = (t: string) => new Date(t).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 
 <template>
@@ -44,15 +30,7 @@ const when = (t: string) => new Date(t).toLocaleString('en-GB', { dateStyle: 'me
       <div class="sheet">
         <h2>History of {{ store.build?.name }}</h2>
         <p class="soft small">Every change is kept. Look at an old plan, and bring it back as a change of its own.</p>
-        <ol class="revisions">
-          <li v-for="r in list" :key="r.id">
-            <button type="button" :aria-pressed="seen?.revision === r.id" @click="look(r)">
-              <span>{{ r.change }}</span>
-              <span class="soft small">{{ r.current ? 'as it stands' : r.branch ? 'undone' : '' }}</span>
-              <span class="figure small">{{ when(r.made_at) }}</span>
-            </button>
-          </li>
-        </ol>
+        <HistoryList :read="read" :chosen="seen?.revision" @choose="(r) => ask(() => api.revision(slug, r.id))" />
         <div v-if="seen" class="seen">
           <p>
             <b>{{ seen.name }}</b>, {{ seen.promise }}:
@@ -78,33 +56,6 @@ const when = (t: string) => new Date(t).toLocaleString('en-GB', { dateStyle: 'me
 </template>
 
 <style scoped>
-.revisions {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  max-height: 38vh;
-  overflow-y: auto;
-  border-top: 1px solid var(--line);
-}
-.revisions button {
-  display: grid;
-  grid-template-columns: 1fr auto auto;
-  gap: 14px;
-  align-items: baseline;
-  width: 100%;
-  min-height: 40px;
-  padding: 4px 8px;
-  border: 0;
-  border-bottom: 1px solid var(--line);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-}
-.revisions button[aria-pressed='true'] {
-  box-shadow: inset 0 0 0 2px var(--ink);
-}
 .seen {
   border-left: 3px solid var(--line);
   padding-left: 12px;

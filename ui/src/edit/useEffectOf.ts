@@ -1,36 +1,28 @@
 import { watchDebounced } from '@vueuse/core'
-import { ref, shallowRef, toValue, type MaybeRefOrGetter } from 'vue'
+import { toValue, type MaybeRefOrGetter } from 'vue'
 
 import { api, Refusal } from '../api'
 import { useBuild } from '../build/useBuild'
+import { useNewest } from '../shared/useNewest'
 import type { Effect, PlanEdit } from '../wire'
+
+/** Where another tablet was faster, that is told when this one saves, and what it holds is not lost. */
+function unlessMoved(e: unknown): null {
+  if (e instanceof Refusal && e.problem.code === 'moved') return null
+  throw e
+}
 
 /** What an edit would do to findings and finish, asked while it is being made; nothing while the edit is null. */
 export function useEffectOf(edit: MaybeRefOrGetter<PlanEdit | null>) {
   const store = useBuild()
-  const effect = shallowRef<Effect | null>(null)
-  const problem = ref('')
-  let newest = 0
+  const { value: effect, problem, ask, clear } = useNewest<Effect | null>()
   watchDebounced(
     () => JSON.stringify([toValue(edit), store.build?.revision]),
-    async () => {
+    () => {
       const e = toValue(edit)
       const b = store.build
-      const mine = ++newest
-      if (!e || !b) {
-        effect.value = null
-        problem.value = ''
-        return
-      }
-      try {
-        const got = await api.tryEdit(b.slug, { revision: b.revision, edit: e })
-        if (mine === newest) [effect.value, problem.value] = [got, '']
-      } catch (err) {
-        // Another tablet was faster: that is told when this one saves, and what it holds is not lost.
-        const moved = err instanceof Refusal && err.problem.code === 'moved'
-        const words = err instanceof Refusal ? err.message : String(err)
-        if (mine === newest) [effect.value, problem.value] = [null, moved ? '' : words]
-      }
+      if (e && b) void ask(() => api.tryEdit(b.slug, { revision: b.revision, edit: e }).catch(unlessMoved))
+      else clear()
     },
     { debounce: 200, immediate: true },
   )

@@ -1,6 +1,7 @@
 import { shallowRef } from 'vue'
 
 import { api } from '../api'
+import { useBuild } from '../build/useBuild'
 import type { Range, Trade } from '../wire'
 
 const trade = shallowRef<Trade | null>(null)
@@ -13,7 +14,7 @@ export function rangeOf(id: string): Range {
 
 /** The tables of the trade, read once: what a step can be, which families and liquids there are. */
 export function useTrade() {
-  void tradeRead().catch(() => null)
+  void tradeRead().catch(useBuild().tell)
   return trade
 }
 

@@ -4,17 +4,20 @@ import { computed, ref } from 'vue'
 import { api, Refusal } from '../api'
 import { useTrade } from '../edit/useTrade'
 import StateMark from '../shared/StateMark.vue'
+import { useNewest } from '../shared/useNewest'
 import type { ImportedShelf, ImportShelf } from '../wire'
 import { base64Of } from './useFile'
 
 /** Reads a list of products or colours: first a dry run that tells what it would do, then the import itself. */
+const props = defineProps<{ revision: number }>() // of the shelf that it is read into
 const emit = defineEmits<{ close: []; done: [words: string] }>()
 const trade = useTrade()
 const as = ref<ImportShelf['as']>('csv')
 const family = ref('waterborne-acrylic')
 const text = ref('')
 const name = ref('')
-const dry = ref<ImportedShelf | null>(null)
+const asked = useNewest<ImportedShelf>((words) => (refused.value = words))
+const dry = asked.value
 const refused = ref('')
 const busy = ref(false)
 
@@ -31,7 +34,7 @@ const request = (trying: boolean) => ({
   as: as.value,
   text: text.value,
   ...(as.value === 'palette' ? { family: family.value } : {}),
-  ...(trying ? { try: true } : {}),
+  ...(trying ? { try: true } : { revision: props.revision }),
 })
 
 async function choose(event: Event) {
@@ -45,20 +48,10 @@ async function choose(event: Event) {
   await look()
 }
 async function look() {
-  dry.value = null
+  asked.clear()
   refused.value = ''
-  if (!text.value) {
-    if (name.value) refused.value = 'The file is empty.'
-    return
-  }
-  busy.value = true
-  try {
-    dry.value = await api.importShelf(request(true))
-  } catch (e) {
-    refused.value = e instanceof Refusal ? e.message : String(e)
-  } finally {
-    busy.value = false
-  }
+  if (text.value) await asked.ask(() => api.importShelf(request(true)))
+  else if (name.value) refused.value = 'The file is empty.'
 }
 async function take() {
   busy.value = true
@@ -95,7 +88,7 @@ const nothing = computed(() => !dry.value || dry.value.added + dry.value.changed
           A heading is needed, with name, kind and family at the least; then id, colour, sheen, carrier, thinner,
           remover, hide_coats, stock_ml, opened, used_up and note as you like.
         </p>
-        <p v-if="busy" class="soft">Reading it</p>
+        <p v-if="asked.busy.value" class="soft">Reading it</p>
         <p v-if="refused" class="refused" aria-live="polite"><StateMark state="bite" quiet /> {{ refused }}</p>
         <div v-if="dry" class="dry" aria-live="polite">
           <p>

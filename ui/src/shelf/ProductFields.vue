@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api, Refusal } from '../api'
 import { useTrade } from '../edit/useTrade'
 import LiquidField from '../shared/LiquidField.vue'
+import { useNewest } from '../shared/useNewest'
 import type { PlanProduct, Swatch, Tint } from '../wire'
 import { base64Of } from './useFile'
 
@@ -15,22 +16,19 @@ const families = computed(() => trade.value?.families.map((f) => ({ value: f.id,
 const note = computed(() => trade.value?.families.find((f) => f.id === product.value.family)?.note ?? '')
 
 // The colour in sRGB and Lab: either can be typed, the server turns one into the other.
-const tint = ref<Tint | null>(null)
+const asked = useNewest<Tint>((words) => (refused.value = words))
+const tint = asked.value
 const refused = ref('')
 async function ask(q: Record<string, string>) {
-  try {
-    const got = await api.tint(q)
-    tint.value = got
-    product.value.colour = got.hex
-    refused.value = got.shown ? '' : 'No screen shows that colour; this is the nearest.'
-  } catch (e) {
-    refused.value = e instanceof Refusal ? e.message : String(e)
-  }
+  const got = await asked.ask(() => api.tint(q))
+  if (!got) return
+  product.value.colour = got.hex
+  refused.value = got.shown ? '' : 'No screen shows that colour; this is the nearest.'
 }
 watch(
   () => product.value.colour,
   (hex) => {
-    if (!hex) tint.value = null
+    if (!hex) asked.clear()
     else if (hex !== tint.value?.hex) void ask({ hex })
   },
   { immediate: true },

@@ -8,8 +8,8 @@ import type { Shelf, ShelfProduct } from '../wire'
 import ProductFields from './ProductFields.vue'
 
 /** A product of the shelf in a working copy, until it is saved. */
-const props = defineProps<{ product: ShelfProduct; drop: number }>()
-const emit = defineEmits<{ saved: [shelf: Shelf, product: ShelfProduct]; leave: [] }>()
+const props = defineProps<{ product: ShelfProduct; drop: number; revision: number }>()
+const emit = defineEmits<{ saved: [shelf: Shelf, product: ShelfProduct]; moved: []; leave: [] }>()
 const units = useUnits()
 const draft = ref(structuredClone(toRaw(props.product)))
 const refused = ref('')
@@ -23,9 +23,10 @@ async function save() {
     Object.entries(draft.value).filter(([, v]) => v !== '' && v !== null && v !== undefined),
   ) as unknown as ShelfProduct
   try {
-    emit('saved', await api.putShelf({ ...clean, id, name }), draft.value)
+    emit('saved', await api.putShelf(props.revision, { ...clean, id, name }), draft.value)
   } catch (e) {
     refused.value = e instanceof Refusal ? e.message : String(e)
+    if (e instanceof Refusal && e.problem.code === 'moved') emit('moved')
   }
 }
 </script>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
-import { api, Refusal } from '../api'
+import { api } from '../api'
 import { useBuild } from '../build/useBuild'
 import StateMark from '../shared/StateMark.vue'
+import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { Follow, Shelved } from '../wire'
 import FollowChart from './FollowChart.vue'
@@ -18,7 +19,8 @@ const units = useUnits()
 // What may follow what: the product below or above another one. A wash or oil is first shown over a paint, everything else under a wash.
 const other = ref('')
 const below = ref(true)
-const follow = shallowRef<Follow | null>(null)
+const asked = useNewest<Follow>((words) => (store.said = words))
+const follow = asked.value
 watch(
   () => props.chosen.product.id,
   () => {
@@ -31,15 +33,10 @@ watch(
 const others = computed(() => props.products.map((p) => ({ value: p.product.id, title: p.product.name })))
 watchDebounced(
   () => [props.chosen, other.value, below.value] as const,
-  async ([chosen, o, isBelow]) => {
-    follow.value = null
+  ([chosen, o, isBelow]) => {
+    asked.clear()
     const id = chosen.product.id
-    if (!o) return
-    try {
-      follow.value = await api.follow(isBelow ? id : o, isBelow ? o : id)
-    } catch (e) {
-      store.said = e instanceof Refusal ? e.message : String(e)
-    }
+    if (o) void asked.ask(() => api.follow(isBelow ? id : o, isBelow ? o : id))
   },
   { debounce: 60, immediate: true },
 )

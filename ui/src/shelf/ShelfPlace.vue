@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiHistory, mdiRedo, mdiUndo } from '@mdi/js'
 import { useStorage, watchDebounced } from '@vueuse/core'
 import { computed, defineAsyncComponent, reactive, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
@@ -8,12 +9,16 @@ import { useBuild } from '../build/useBuild'
 import { useTrade } from '../edit/useTrade'
 import SparrowMark from '../shared/SparrowMark.vue'
 import StateMark from '../shared/StateMark.vue'
+import { useKeys } from '../shared/useKeys'
+import { whileTold } from '../shared/useLive'
+import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
-import type { Shelf, Shelved, ShelfProduct } from '../wire'
+import type { Shelf, Shelved, ShelfGood, ShelfProduct } from '../wire'
 import ProductForm from './ProductForm.vue'
 import ProductPanel from './ProductPanel.vue'
 
 const ImportShelf = defineAsyncComponent(() => import('./ImportShelf.vue'))
+const ShelfHistory = defineAsyncComponent(() => import('./ShelfHistory.vue'))
 
 const props = defineProps<{ product?: string }>()
 const router = useRouter()
@@ -28,30 +33,30 @@ const tell = (e: unknown) => (store.said = e instanceof Refusal ? e.message : St
 async function read() {
   try {
     shelf.value = await api.shelf()
+    problem.value = ''
   } catch (e) {
-    problem.value = e instanceof Refusal ? e.message : String(e)
+    if (shelf.value) tell(e)
+    else problem.value = e instanceof Refusal ? e.message : String(e)
   }
 }
 void read()
+whileTold((e) => {
+  const known = e.what === 'shelf' && e.revision === shelf.value?.revision
+  if (e.what !== 'builds' && !known && (e.what !== 'hello' || problem.value)) void read()
+})
 
 // What is shown: a search, a kind, what it is good for.
 const search = ref('')
 const kind = ref('')
 const cards = useStorage('inkysparrow.shelf-cards', false)
 const good = reactive({ way: '', over: 'waterborne-acrylic', days: '2' })
-const goodIds = shallowRef<Set<string> | null>(null)
+const fit = useNewest<ShelfGood>((words) => (store.said = words))
+const goodIds = computed(() => (fit.value.value ? new Set(fit.value.value.ids) : null))
 watchDebounced(
   () => ({ ...good }),
-  async (q) => {
-    if (!q.way) {
-      goodIds.value = null
-      return
-    }
-    try {
-      goodIds.value = new Set((await api.goodFor(q)).ids)
-    } catch (e) {
-      tell(e)
-    }
+  (q) => {
+    if (q.way) void fit.ask(() => api.goodFor(q))
+    else fit.clear()
   },
   { debounce: 150 },
 )
@@ -107,24 +112,38 @@ function saved(now: Shelf, p: ShelfProduct) {
 const removed = shallowRef<ShelfProduct | null>(null)
 async function remove(p: ShelfProduct) {
   try {
-    shelf.value = await api.removeShelf(p.id)
+    shelf.value = await api.removeShelf(at(), p.id)
     removed.value = p
     draft.value = null
     void router.replace({ name: 'shelf' })
   } catch (e) {
-    tell(e)
+    refused(e)
   }
 }
-async function putBack() {
-  if (!removed.value) return
+async function turn(way: typeof api.undoShelf, words: string) {
   try {
-    shelf.value = await api.putShelf(removed.value)
-    void router.replace({ name: 'shelf', query: { product: removed.value.id } })
+    shelf.value = await way({ revision: at() })
+    store.said = words
     removed.value = null
   } catch (e) {
-    tell(e)
+    refused(e)
   }
 }
+const undo = () => turn(api.undoShelf, `Taken back: ${shelf.value?.undoes}.`)
+const redo = () => turn(api.redoShelf, `Done again: ${shelf.value?.redoes}.`)
+async function putBack() {
+  const id = removed.value?.id
+  await undo()
+  void router.replace({ name: 'shelf', query: { product: id } })
+}
+const at = () => shelf.value?.revision ?? 0
+/** Tells what was refused; where another tablet was faster, the shelf is read again. */
+function refused(e: unknown) {
+  tell(e)
+  if (e instanceof Refusal && e.problem.code === 'moved') void read()
+}
+const history = ref(false)
+useKeys({ 'Ctrl+z': () => shelf.value?.undoes && void undo(), 'Ctrl+y': () => shelf.value?.redoes && void redo() })
 
 const importing = ref(false)
 function imported(words: string) {
@@ -151,6 +170,23 @@ const stock = (p: Shelved) =>
             units.amount.value === 'ml' ? 'in drops' : 'in ml'
           }}</v-btn>
           <v-btn variant="outlined" @click="cards = !cards">{{ cards ? 'As a table' : 'As cards' }}</v-btn>
+          <v-btn
+            :icon="mdiUndo"
+            size="small"
+            :disabled="!shelf.undoes"
+            :title="shelf.undoes ? `Undo: ${shelf.undoes}` : 'Nothing to undo'"
+            aria-label="Undo"
+            @click="undo"
+          />
+          <v-btn
+            :icon="mdiRedo"
+            size="small"
+            :disabled="!shelf.redoes"
+            :title="shelf.redoes ? `Redo: ${shelf.redoes}` : 'Nothing to redo'"
+            aria-label="Redo"
+            @click="redo"
+          />
+          <v-btn :icon="mdiHistory" size="small" title="History" aria-label="History" @click="history = true" />
           <v-btn variant="outlined" @click="importing = true">Import</v-btn>
           <v-menu>
             <template #activator="{ props: own }"><v-btn v-bind="own" variant="outlined">Export</v-btn></template>
@@ -224,7 +260,16 @@ const stock = (p: Shelved) =>
           }}
         </h2>
       </header>
-      <ProductForm v-if="draft" :key="draft.id" :product="draft" :drop="drop" @saved="saved" @leave="draft = null" />
+      <ProductForm
+        v-if="draft"
+        :key="draft.id"
+        :product="draft"
+        :drop="drop"
+        :revision="shelf.revision"
+        @saved="saved"
+        @moved="read"
+        @leave="draft = null"
+      />
       <ProductPanel
         v-else-if="chosen"
         :chosen="chosen"
@@ -234,7 +279,8 @@ const stock = (p: Shelved) =>
         @remove="remove(chosen.product)"
       />
     </aside>
-    <ImportShelf v-if="importing" @close="importing = false" @done="imported" />
+    <ImportShelf v-if="importing" :revision="shelf.revision" @close="importing = false" @done="imported" />
+    <ShelfHistory v-if="history" @close="history = false" />
   </main>
 </template>
 

@@ -1,0 +1,430 @@
+package store
+
+import (
+	"archive/zip"
+	"bufio"
+	"bytes"
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"time"
+
+	"inkysparrow/internal/store/db"
+)
+
+// CarryFormat is the name of the file that holds everything: see docs/export-format.md.
+const CarryFormat = "inkysparrow-all/1"
+
+// What an import reads at most, so that a small file can't unfold into a huge one.
+const (
+	maxLine    = 4 << 20 // bytes; a plan has at most 2 MB
+	maxUnfold  = 2 << 30 // bytes of one part
+	maxRecords = 2_000_000
+)
+
+// About is what the file says of itself.
+type About struct {
+	Format    string    `json:"format"`
+	MadeAt    time.Time `json:"made_at"`
+	Builds    int       `json:"builds"`
+	Revisions int       `json:"revisions"`
+	Products  int       `json:"products"`
+}
+
+type carriedBuild struct {
+	Slug string `json:"slug"`
+	Away bool   `json:"away,omitempty"`
+	Head int64  `json:"head"` // a revision's id
+}
+
+type carriedRevision struct {
+	ID     int64           `json:"id"`
+	Parent int64           `json:"parent,omitempty"`
+	Build  string          `json:"build"` // its slug
+	Change string          `json:"change"`
+	MadeAt string          `json:"made_at"`
+	Plan   json.RawMessage `json:"plan"` // a plan file
+}
+
+type carriedShelfRevision struct {
+	ID       int64                 `json:"id"`
+	Parent   int64                 `json:"parent,omitempty"`
+	Change   string                `json:"change"`
+	MadeAt   string                `json:"made_at"`
+	Head     bool                  `json:"head,omitempty"` // the shelf stands here
+	Products []carriedShelfProduct `json:"products"`
+}
+
+type carriedShelfProduct struct {
+	ID     string          `json:"id"`
+	Before json.RawMessage `json:"before,omitempty"`
+	After  json.RawMessage `json:"after,omitempty"`
+}
+
+// Carry writes everything that the modeller made into w, one state of it while the file is in use: a zip of JSON lines. What of a damaged file
+// can't be read is left out and told.
+func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err error) {
+	z := zip.NewWriter(w)
+	about := About{Format: CarryFormat, MadeAt: s.now().UTC().Truncate(time.Second)}
+	err = s.view(ctx, func(q *db.Queries) error {
+		part := func(name string, write func(put func(any) error) error) error {
+			p, err := z.Create(name)
+			if err != nil {
+				return err
+			}
+			e := json.NewEncoder(p)
+			e.SetEscapeHTML(false)
+			err = write(e.Encode)
+			if kind := trouble(err); errors.Is(kind, ErrDamaged) {
+				lost, err = append(lost, fmt.Sprintf("%s: %v", name, kind)), nil
+			}
+			return err
+		}
+		newest := map[string]int64{} // the newest revision of each build that could be read, by slug
+		carried := map[int64]bool{}
+		return errors.Join(
+			part("revisions.jsonl", func(put func(any) error) error {
+				gone, err := carryRevisions(ctx, q, put, newest, carried)
+				if gone > 0 {
+					lost = append(lost, fmt.Sprintf("revisions.jsonl: %d revisions", gone))
+				}
+				about.Revisions = len(carried)
+				return err
+			}),
+			part("builds.jsonl", func(put func(any) error) error { return carryBuilds(ctx, q, put, newest, carried, &about) }),
+			part("shelf.jsonl", func(put func(any) error) error { return carryShelf(ctx, q, put, &about) }),
+			part("shelf-history.jsonl", func(put func(any) error) error { return carryShelfHistory(ctx, q, put) }),
+			part("about.json", func(put func(any) error) error { return put(about) }),
+		)
+	})
+	return lost, errors.Join(err, z.Close())
+}
+
+// carryBuilds writes the builds. One whose newest state is lost stands at the newest that was carried.
+func carryBuilds(ctx context.Context, q *db.Queries, put func(any) error, newest map[string]int64, carried map[int64]bool, about *About) error {
+	all, err := q.AllBuilds(ctx)
+	for _, b := range all {
+		head := b.HeadID.Int64
+		if !carried[head] {
+			head = newest[b.Slug]
+		}
+		if head == 0 {
+			continue
+		}
+		if err := put(carriedBuild{b.Slug, b.Away == 1, head}); err != nil {
+			return err
+		}
+		about.Builds++
+	}
+	return err
+}
+
+// carryRevisions writes the revisions, and tells how many can't be read where the file is damaged.
+func carryRevisions(ctx context.Context, q *db.Queries, put func(any) error, newest map[string]int64, carried map[int64]bool) (gone int, err error) {
+	at := int64(50) // plans at once
+	last, err := q.LastRevision(ctx)
+	if err != nil {
+		return 0, err
+	}
+	for from := int64(0); from < last; {
+		some, err := q.RevisionsBetween(ctx, db.RevisionsBetweenParams{After: from, UpTo: from + at})
+		if errors.Is(trouble(err), ErrDamaged) {
+			if at > 1 {
+				at = 1 // one by one, so that no more is lost than has to be
+				continue
+			}
+			gone++
+			from++
+			continue
+		}
+		if err != nil {
+			return gone, err
+		}
+		for _, r := range some {
+			one := carriedRevision{r.Revision.ID, r.Revision.ParentID.Int64, r.Slug, r.Revision.Change, r.Revision.MadeAt, json.RawMessage(r.Revision.Plan)}
+			if !carried[one.Parent] {
+				one.Parent = 0
+			}
+			if err := put(one); err != nil {
+				return gone, err
+			}
+			carried[one.ID], newest[one.Build] = true, one.ID
+		}
+		from += at
+	}
+	return gone, nil
+}
+
+func carryShelf(ctx context.Context, q *db.Queries, put func(any) error, about *About) error {
+	all, err := q.Shelf(ctx)
+	for _, p := range all {
+		if err := put(json.RawMessage(p)); err != nil {
+			return err
+		}
+		about.Products++
+	}
+	return err
+}
+
+func carryShelfHistory(ctx context.Context, q *db.Queries, put func(any) error) error {
+	head, err := q.ShelfHead(ctx)
+	if err != nil {
+		return err
+	}
+	all, err := q.AllShelfRevisions(ctx)
+	if err != nil {
+		return err
+	}
+	for _, r := range all {
+		one := carriedShelfRevision{ID: r.ID, Parent: r.ParentID.Int64, Change: r.Change, MadeAt: r.MadeAt, Head: r.ID == head.ID, Products: []carriedShelfProduct{}}
+		changes, err := q.ShelfChanges(ctx, r.ID)
+		if err != nil {
+			return err
+		}
+		for _, c := range changes {
+			one.Products = append(one.Products, carriedShelfProduct{c.ProductID, raw(c.Before), raw(c.After)})
+		}
+		if err := put(one); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func raw(s sql.NullString) json.RawMessage {
+	if !s.Valid {
+		return nil
+	}
+	return json.RawMessage(s.String)
+}
+
+// ErrNotEmpty is returned by Bring where there is something already that it may not replace.
+var ErrNotEmpty = errors.New("there are builds or products here already")
+
+// Bring puts everything that Carry wrote in place of all builds and the shelf, all or nothing. Where there is something already, replace has to be
+// set, and a backup is made before. Faults name the part and its line.
+func (s *Store) Bring(ctx context.Context, r io.ReaderAt, size int64, replace bool) (About, error) {
+	if s.frozen != nil {
+		return About{}, s.frozen
+	}
+	if !replace {
+		filled, err := db.New(s.read).Filled(ctx)
+		if err != nil {
+			return About{}, trouble(err)
+		}
+		if filled > 0 {
+			return About{}, ErrNotEmpty
+		}
+	}
+	part := s.path + ".import"
+	sweep := func() {
+		for _, end := range []string{"", "-wal", "-shm", "-journal"} {
+			os.Remove(part + end) //nolint:errcheck // it may not be there
+		}
+	}
+	sweep()
+	defer sweep()
+	about, err := s.unpack(ctx, r, size, part)
+	if err != nil {
+		return about, fmt.Errorf("import: %w", trouble(err))
+	}
+	return about, s.restore(ctx, part, beforeImport)
+}
+
+// unpack makes a database of its own from the file that Carry wrote.
+func (s *Store) unpack(ctx context.Context, r io.ReaderAt, size int64, to string) (About, error) {
+	z, err := zip.NewReader(r, size)
+	if err != nil {
+		return About{}, fmt.Errorf("%w: it is no zip file: %w", ErrForeign, err)
+	}
+	parts := map[string]*zip.File{}
+	for _, f := range z.File {
+		parts[f.Name] = f
+	}
+	var about About
+	if err := eachLine(parts, "about.json", func(line []byte) error { return json.Unmarshal(line, &about) }); err != nil {
+		return about, err
+	}
+	if about.Format != CarryFormat {
+		return about, fmt.Errorf("%w: about.json: its format is %q, this program reads %s", ErrForeign, about.Format, CarryFormat)
+	}
+	if err := migrate(ctx, to, Options{Now: s.now}, true); err != nil {
+		return about, err
+	}
+	conn, err := writer(to)
+	if err != nil {
+		return about, err
+	}
+	defer conn.Close()
+	b := bringing{builds: map[string]int64{}, of: map[int64]string{}}
+	if err := within(ctx, conn, func(q *db.Queries) error { return b.all(ctx, q, parts) }); err != nil {
+		return about, err
+	}
+	if about.Builds != len(b.builds) || about.Revisions != len(b.of) || about.Products != b.products {
+		return about, fmt.Errorf("%w: about.json tells of %d builds, %d revisions and %d products, there are %d, %d and %d",
+			ErrForeign, about.Builds, about.Revisions, about.Products, len(b.builds), len(b.of), b.products)
+	}
+	return about, nil
+}
+
+// bringing is an import under way.
+type bringing struct {
+	builds   map[string]int64 // ids by slug
+	of       map[int64]string // slugs by revision
+	products int
+}
+
+func (b *bringing) all(ctx context.Context, q *db.Queries, parts map[string]*zip.File) error {
+	heads := map[string]int64{}
+	err := eachLine(parts, "builds.jsonl", func(line []byte) error {
+		var one carriedBuild
+		if err := strictly(line, &one); err != nil {
+			return err
+		}
+		id, err := q.AddBuild(ctx, one.Slug)
+		if err != nil {
+			return err
+		}
+		b.builds[one.Slug], heads[one.Slug] = id, one.Head
+		_, err = q.SetAway(ctx, db.SetAwayParams{Away: map[bool]int64{true: 1}[one.Away], Slug: one.Slug})
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	err = eachLine(parts, "revisions.jsonl", func(line []byte) error { return b.revision(ctx, q, line) })
+	if err != nil {
+		return err
+	}
+	for slug, head := range heads {
+		if b.of[head] != slug {
+			return fmt.Errorf("builds.jsonl: %q stands at revision %d, which is none of its own", slug, head)
+		}
+		if err := q.SetHead(ctx, db.SetHeadParams{HeadID: sql.NullInt64{Int64: head, Valid: true}, ID: b.builds[slug]}); err != nil {
+			return err
+		}
+	}
+	if err := b.shelf(ctx, q, parts); err != nil {
+		return err
+	}
+	return derive(ctx, q)
+}
+
+func (b *bringing) revision(ctx context.Context, q *db.Queries, line []byte) error {
+	var one carriedRevision
+	if err := strictly(line, &one); err != nil {
+		return err
+	}
+	build, known := b.builds[one.Build]
+	_, twice := b.of[one.ID]
+	switch {
+	case !known:
+		return fmt.Errorf("no build %q", one.Build)
+	case one.ID <= 0 || twice:
+		return fmt.Errorf("revision %d is given twice, or is no number from 1", one.ID)
+	case one.Parent != 0 && b.of[one.Parent] != one.Build:
+		return fmt.Errorf("revision %d comes after %d, which is not before it in this build", one.ID, one.Parent)
+	}
+	b.of[one.ID] = one.Build
+	var text bytes.Buffer
+	if err := json.Indent(&text, one.Plan, "", "  "); err != nil {
+		return err
+	}
+	text.WriteByte('\n')
+	return q.BringRevision(ctx, db.BringRevisionParams{
+		ID: one.ID, BuildID: build, ParentID: sql.NullInt64{Int64: one.Parent, Valid: one.Parent != 0}, Plan: text.String(), Change: one.Change, MadeAt: one.MadeAt,
+	})
+}
+
+func (b *bringing) shelf(ctx context.Context, q *db.Queries, parts map[string]*zip.File) error {
+	err := eachLine(parts, "shelf.jsonl", func(line []byte) error {
+		p, err := shelfProduct(string(line))
+		if err != nil {
+			return err
+		}
+		if err := p.Check(); err != nil {
+			return err
+		}
+		b.products++
+		return setProduct(ctx, q, p.ID, text(string(line)))
+	})
+	if err != nil {
+		return err
+	}
+	if err := q.DropOlderShelfRevisions(ctx, 1<<62); err != nil { // the one that a new file begins with
+		return err
+	}
+	seen, stands := map[int64]bool{}, false
+	err = eachLine(parts, "shelf-history.jsonl", func(line []byte) error {
+		var one carriedShelfRevision
+		if err := strictly(line, &one); err != nil {
+			return err
+		}
+		if one.ID <= 0 || seen[one.ID] || one.Parent != 0 && !seen[one.Parent] {
+			return fmt.Errorf("revision %d is given twice, or before the one that it comes after", one.ID)
+		}
+		seen[one.ID] = true
+		if err := q.BringShelfRevision(ctx, db.BringShelfRevisionParams{
+			ID: one.ID, ParentID: sql.NullInt64{Int64: one.Parent, Valid: one.Parent != 0}, Change: one.Change, MadeAt: one.MadeAt,
+		}); err != nil {
+			return err
+		}
+		for _, p := range one.Products {
+			c := db.AddShelfChangeParams{RevisionID: one.ID, ProductID: p.ID, Before: text(string(p.Before)), After: text(string(p.After))}
+			if err := q.AddShelfChange(ctx, c); err != nil {
+				return err
+			}
+		}
+		if one.Head {
+			stands = true
+			return q.SetShelfHead(ctx, one.ID)
+		}
+		return nil
+	})
+	if err == nil && !stands {
+		err = errors.New("shelf-history.jsonl: no line says that the shelf stands there")
+	}
+	return err
+}
+
+// strictly reads one line of JSON and refuses fields that there are not.
+func strictly(line []byte, out any) error {
+	d := json.NewDecoder(bytes.NewReader(line))
+	d.DisallowUnknownFields()
+	return d.Decode(out)
+}
+
+// eachLine reads a part line by line; a fault is told with the part and the line.
+func eachLine(parts map[string]*zip.File, name string, read func([]byte) error) error {
+	f, ok := parts[name]
+	if !ok {
+		return fmt.Errorf("%w: %s is missing", ErrForeign, name)
+	}
+	r, err := f.Open()
+	if err != nil {
+		return fmt.Errorf("%s: %w", name, err)
+	}
+	defer r.Close()
+	lines := bufio.NewScanner(io.LimitReader(r, maxUnfold))
+	lines.Buffer(make([]byte, 0, 64<<10), maxLine)
+	n := 0
+	for lines.Scan() {
+		if n++; n > maxRecords {
+			return fmt.Errorf("%s: more than %d lines", name, maxRecords)
+		}
+		if len(bytes.TrimSpace(lines.Bytes())) == 0 {
+			continue
+		}
+		if err := read(lines.Bytes()); err != nil {
+			return fmt.Errorf("%s, line %d: %w", name, n, err)
+		}
+	}
+	if err := lines.Err(); err != nil {
+		return fmt.Errorf("%s, line %d: %w", name, n+1, err)
+	}
+	return nil
+}

@@ -1,0 +1,361 @@
+package store
+
+import (
+	"cmp"
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"sync"
+	"time"
+
+	"inkysparrow/internal/store/db"
+)
+
+const (
+	backupsKept = 7              // of the automatic ones
+	backupEvery = 24 * time.Hour // while something changes
+	quiet       = 15 * time.Second
+)
+
+// Why a backup was made.
+const (
+	byHand        = "by-hand" // kept until somebody deletes it
+	daily         = "daily"
+	beforeRestore = "before-restore"
+	beforeImport  = "before-import"
+)
+
+// resting knows when something was last written.
+type resting struct {
+	mu   sync.Mutex
+	last time.Time
+}
+
+func (r *resting) touch(now time.Time) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	r.last = now
+}
+
+func (r *resting) since() time.Time {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	return r.last
+}
+
+// Backup is a copy of the file.
+type Backup struct {
+	Name  string // of the file in the folder
+	At    time.Time
+	Why   string // such as "daily"
+	Bytes int64
+}
+
+// backupLayout is how a backup's name tells its time, in UTC.
+const backupLayout = "2006-01-02T15-04-05Z"
+
+// Folder is where the backups lie: beside the file.
+func (s *Store) Folder() string { return filepath.Join(filepath.Dir(s.path), "backups") }
+
+// Backup copies the file, in use as it is, into the folder of backups, and returns the copy's path.
+func (s *Store) Backup(ctx context.Context) (string, error) { return s.backup(ctx, byHand) }
+
+func (s *Store) backup(ctx context.Context, why string) (string, error) {
+	if err := os.MkdirAll(s.Folder(), 0o700); err != nil {
+		return "", err
+	}
+	stem := backupStem(s.path, s.now(), why)
+	for n := 1; ; n++ {
+		path := filepath.Join(s.Folder(), stem+".db")
+		if n > 1 {
+			path = filepath.Join(s.Folder(), fmt.Sprintf("%s-%d.db", stem, n))
+		}
+		if _, err := os.Stat(path); err == nil {
+			continue
+		}
+		if err := CopyFile(ctx, s.path, path); err != nil {
+			return "", err
+		}
+		return path, s.prune()
+	}
+}
+
+func backupStem(path string, now time.Time, why string) string {
+	return fmt.Sprintf("%s.%s.%s", filepath.Base(path), now.UTC().Format(backupLayout), why)
+}
+
+// BackupName is what a backup of the database at path that is made by hand is called.
+func BackupName(path string, now time.Time) string { return backupStem(path, now, byHand) + ".db" }
+
+// CopyFile writes a copy of the database at from, which may be in use by a server, into the file to, which must not be there yet. The copy is
+// whole or not there.
+func CopyFile(ctx context.Context, from, to string) error {
+	if _, err := inspect(ctx, from); err != nil {
+		return fmt.Errorf("back up %s: %w", from, err)
+	}
+	if _, err := os.Stat(to); err == nil {
+		return fmt.Errorf("back up to %s: %w", to, fs.ErrExist)
+	}
+	part := to + ".part"
+	if err := os.Remove(part); err != nil && !errors.Is(err, fs.ErrNotExist) {
+		return err
+	}
+	conn, err := reader(from)
+	if err != nil {
+		return err
+	}
+	defer conn.Close()
+	if err := vacuumInto(ctx, conn, part); err != nil {
+		return fmt.Errorf("back up to %s: %w", to, trouble(err))
+	}
+	return settle(part, to)
+}
+
+// Backups returns the backups of this file, the newest first.
+func (s *Store) Backups() ([]Backup, error) {
+	entries, err := os.ReadDir(s.Folder())
+	if errors.Is(err, fs.ErrNotExist) {
+		return nil, nil
+	}
+	var all []Backup
+	for _, e := range entries {
+		rest, own := strings.CutPrefix(e.Name(), filepath.Base(s.path)+".")
+		rest, whole := strings.CutSuffix(rest, ".db")
+		when, why, _ := strings.Cut(rest, ".")
+		at, wrong := time.Parse(backupLayout, when)
+		info, gone := e.Info()
+		if own && whole && wrong == nil && gone == nil {
+			all = append(all, Backup{e.Name(), at, why, info.Size()})
+		}
+	}
+	slices.SortFunc(all, func(a, b Backup) int { return cmp.Or(b.At.Compare(a.At), strings.Compare(b.Name, a.Name)) })
+	return all, err
+}
+
+// prune deletes the automatic backups beyond those that are kept.
+func (s *Store) prune() error {
+	all, err := s.Backups()
+	kept := 0
+	for _, b := range all {
+		if strings.HasPrefix(b.Why, byHand) {
+			continue
+		}
+		if kept++; kept > backupsKept {
+			err = errors.Join(err, os.Remove(filepath.Join(s.Folder(), b.Name)))
+		}
+	}
+	return err
+}
+
+// Rest does what waits for a quiet moment: a backup where the last automatic one is a day old and something has been written since, and the
+// log is folded into the file once nothing has been written for a while. It is to be called every few seconds.
+func (s *Store) Rest(ctx context.Context) error {
+	if s.frozen != nil || s.now().Sub(s.since()) < quiet {
+		return nil
+	}
+	due, err := s.due()
+	if err == nil && due {
+		_, err = s.backup(ctx, daily)
+	}
+	if n := s.writes.Load(); n > s.folded {
+		if folded := s.fold(ctx); folded != nil {
+			return errors.Join(err, folded)
+		}
+		s.folded = n
+	}
+	return err
+}
+
+// due reports whether the daily backup is to be made.
+func (s *Store) due() (bool, error) {
+	all, err := s.Backups()
+	if err != nil {
+		return false, err
+	}
+	for _, b := range all {
+		if !strings.HasPrefix(b.Why, byHand) {
+			age := s.now().Sub(b.At)
+			return age >= backupEvery && s.writes.Load() > s.folded || age >= backupEvery && s.changedSince(b.At), nil
+		}
+	}
+	return true, nil
+}
+
+// changedSince reports whether the file was written after a moment.
+func (s *Store) changedSince(at time.Time) bool {
+	i, err := os.Stat(s.path)
+	return err == nil && i.ModTime().After(at)
+}
+
+// fold writes the log into the file, so that a plain copy of it is whole. A reader that is in the way is waited for the next time.
+func (s *Store) fold(ctx context.Context) error {
+	var busy, pages, done int
+	err := s.write.QueryRowContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)").Scan(&busy, &pages, &done)
+	if err == nil && busy != 0 {
+		err = ErrBusy
+	}
+	return trouble(err)
+}
+
+// Bytes is the size of the file with its log.
+func (s *Store) Bytes() int64 {
+	var sum int64
+	for _, end := range []string{"", "-wal"} {
+		if i, err := os.Stat(s.path + end); err == nil {
+			sum += i.Size()
+		}
+	}
+	return sum
+}
+
+// Verify looks the whole file over and tells what is wrong with it, a line each; nothing where all is well. It also reads every plan.
+func (s *Store) Verify(ctx context.Context) ([]string, error) {
+	var wrong []string
+	rows, err := s.read.QueryContext(ctx, "PRAGMA integrity_check(20)")
+	if err != nil {
+		return nil, trouble(err)
+	}
+	defer rows.Close()
+	for rows.Next() {
+		var line string
+		if err := rows.Scan(&line); err != nil {
+			return wrong, trouble(err)
+		}
+		if line != "ok" {
+			wrong = append(wrong, line)
+		}
+	}
+	if err := rows.Err(); err != nil {
+		return append(wrong, trouble(err).Error()), nil
+	}
+	heads, err := db.New(s.read).Heads(ctx)
+	if err != nil {
+		return append(wrong, trouble(err).Error()), nil
+	}
+	for _, r := range heads {
+		if sum := sumOf(r.Revision.Plan); sum.problem != "" {
+			wrong = append(wrong, fmt.Sprintf("the plan of %s can't be read: %s", r.Slug, sum.problem))
+		}
+	}
+	return wrong, nil
+}
+
+// contents are the tables that hold what the modeller made and what is worked out of it, those that are named by others first. Settings,
+// among them the passphrase, belong to the machine and stay.
+var contents = []string{"build", "revision", "summary", "stock_use", "shelf_revision", "shelf_change", "shelf_head", "shelf"}
+
+// Restore puts what the backup at path holds in place of all builds and the shelf, all or nothing; a backup of what was there is made first. The
+// file at path is looked over before, brought up to date on a copy, and not touched. Errors are those of Open.
+func (s *Store) Restore(ctx context.Context, path string) error {
+	return s.restore(ctx, path, beforeRestore)
+}
+
+func (s *Store) restore(ctx context.Context, path, why string) error {
+	if s.frozen != nil {
+		return s.frozen
+	}
+	found, err := inspect(ctx, path)
+	switch {
+	case err != nil:
+		return fmt.Errorf("restore %s: %w", path, err)
+	case found.empty:
+		return fmt.Errorf("restore %s: %w: there is nothing in it", path, ErrForeign)
+	case found.damage != nil:
+		return fmt.Errorf("restore %s: %w", path, found.damage)
+	}
+	part := s.path + ".restore"
+	sweep := func() {
+		for _, end := range []string{"", "-wal", "-shm", "-journal"} {
+			os.Remove(part + end) //nolint:errcheck // it may not be there
+		}
+	}
+	sweep()
+	defer sweep()
+	conn, err := reader(path)
+	if err != nil {
+		return err
+	}
+	err = errors.Join(vacuumInto(ctx, conn, part), conn.Close())
+	if err == nil {
+		err = migrate(ctx, part, Options{Now: s.now}, false)
+	}
+	if err != nil {
+		return fmt.Errorf("restore %s: %w", path, trouble(err))
+	}
+	if _, err := s.backup(ctx, why); err != nil {
+		return err
+	}
+	s.touch(s.now())
+	defer s.writes.Add(1)
+	return trouble(s.takeOver(ctx, part))
+}
+
+// takeOver fills the tables from another file of the same schema.
+func (s *Store) takeOver(ctx context.Context, from string) (err error) {
+	conn, err := s.write.Conn(ctx)
+	if err != nil {
+		return err
+	}
+	defer conn.Close()
+	if _, err := conn.ExecContext(ctx, "ATTACH ? AS other", source(from, "mode=ro")); err != nil {
+		return err
+	}
+	defer func() {
+		_, off := conn.ExecContext(context.WithoutCancel(ctx), "DETACH other")
+		err = errors.Join(err, off)
+	}()
+	tx, err := conn.BeginTx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback() //nolint:errcheck // after a commit it has nothing to do
+	if err := fill(ctx, tx); err != nil {
+		return err
+	}
+	return tx.Commit()
+}
+
+func fill(ctx context.Context, tx *sql.Tx) error {
+	if _, err := tx.ExecContext(ctx, "PRAGMA defer_foreign_keys = ON"); err != nil {
+		return err
+	}
+	for _, table := range slices.Backward(contents) {
+		if _, err := tx.ExecContext(ctx, "DELETE FROM main."+table); err != nil {
+			return err
+		}
+	}
+	for _, table := range contents {
+		names, err := columnsOf(ctx, tx, table)
+		if err != nil {
+			return err
+		}
+		list := strings.Join(names, ", ")
+		if _, err := tx.ExecContext(ctx, fmt.Sprintf("INSERT INTO main.%s (%s) SELECT %s FROM other.%s", table, list, list, table)); err != nil {
+			return fmt.Errorf("%s: %w", table, err)
+		}
+	}
+	return nil
+}
+
+func columnsOf(ctx context.Context, tx *sql.Tx, table string) ([]string, error) {
+	rows, err := tx.QueryContext(ctx, "SELECT name FROM pragma_table_info(?)", table)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var names []string
+	for rows.Next() {
+		var name string
+		if err := rows.Scan(&name); err != nil {
+			return nil, err
+		}
+		names = append(names, name)
+	}
+	return names, rows.Err()
+}

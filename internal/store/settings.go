@@ -1,0 +1,58 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"time"
+
+	"inkysparrow/internal/store/db"
+)
+
+const passphraseSetting = "passphrase" // its argon2id hash
+
+// Passphrase returns the hash of the passphrase; empty where none has been set.
+func (s *Store) Passphrase(ctx context.Context) (string, error) {
+	hash, err := db.New(s.read).Setting(ctx, passphraseSetting)
+	if errors.Is(err, sql.ErrNoRows) {
+		return "", nil
+	}
+	return hash, trouble(err)
+}
+
+// SetPassphrase keeps the hash of a new passphrase and ends every visit; an empty one takes the passphrase away.
+func (s *Store) SetPassphrase(ctx context.Context, hash string) error {
+	return s.in(ctx, func(q *db.Queries) error {
+		if err := q.DropVisits(ctx); err != nil {
+			return err
+		}
+		if hash == "" {
+			return q.DropSetting(ctx, passphraseSetting)
+		}
+		return q.PutSetting(ctx, db.PutSettingParams{Name: passphraseSetting, Value: hash})
+	})
+}
+
+// AddVisit keeps a visit by the hash of its secret, and lets those go that began before the moment before.
+func (s *Store) AddVisit(ctx context.Context, hash string, before time.Time) error {
+	return s.in(ctx, func(q *db.Queries) error {
+		if err := q.DropVisitsBefore(ctx, stamp(before).String); err != nil {
+			return err
+		}
+		return q.AddVisit(ctx, db.AddVisitParams{TokenHash: hash, MadeAt: s.stamp()})
+	})
+}
+
+// Visit returns when a visit began; ok is false where there is no such visit.
+func (s *Store) Visit(ctx context.Context, hash string) (began time.Time, ok bool, err error) {
+	at, err := db.New(s.read).Visit(ctx, hash)
+	if errors.Is(err, sql.ErrNoRows) {
+		return time.Time{}, false, nil
+	}
+	return moment(text(at)), err == nil, trouble(err)
+}
+
+// EndVisit ends a visit.
+func (s *Store) EndVisit(ctx context.Context, hash string) error {
+	return s.in(ctx, func(q *db.Queries) error { return q.DropVisit(ctx, hash) })
+}

@@ -1,0 +1,36 @@
+package store
+
+import (
+	"errors"
+	"fmt"
+
+	"modernc.org/sqlite"
+	lib "modernc.org/sqlite/lib"
+)
+
+// Troubles of the file itself. Whatever is told of one of them, nothing was changed.
+var (
+	ErrFull     = errors.New("the disk is full")
+	ErrReadOnly = errors.New("the file can only be read")
+	ErrBusy     = errors.New("another program holds the file")
+	ErrDamaged  = errors.New("the file is damaged")
+	ErrTooLarge = errors.New("that is too large for the file")
+	ErrDisk     = errors.New("the disk does not answer as it should")
+)
+
+// trouble adds to an error which trouble of the file it is, so that callers can tell.
+func trouble(err error) error {
+	fault := (*sqlite.Error)(nil)
+	if !errors.As(err, &fault) {
+		return err
+	}
+	const primary = 0xff // a code's low byte; the rest tells where it arose
+	kind, known := map[int]error{
+		lib.SQLITE_FULL: ErrFull, lib.SQLITE_READONLY: ErrReadOnly, lib.SQLITE_PERM: ErrReadOnly, lib.SQLITE_BUSY: ErrBusy, lib.SQLITE_LOCKED: ErrBusy,
+		lib.SQLITE_CORRUPT: ErrDamaged, lib.SQLITE_NOTADB: ErrDamaged, lib.SQLITE_TOOBIG: ErrTooLarge, lib.SQLITE_IOERR: ErrDisk, lib.SQLITE_CANTOPEN: ErrDisk,
+	}[fault.Code()&primary]
+	if !known {
+		return err
+	}
+	return fmt.Errorf("%w: %w", kind, err)
+}
