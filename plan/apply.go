@@ -1,7 +1,6 @@
 package plan
 
 import (
-	"fmt"
 	"slices"
 	"time"
 
@@ -106,11 +105,17 @@ func (f File) find(step string) (zone, place int, ok bool) {
 
 // free returns id, or id with a number after it where a step has that id already.
 func (f File) free(id string) string {
-	try := id
-	for n := 2; ; n++ {
-		if _, _, taken := f.find(try); !taken {
-			return try
+	taken := f.stepIDs()
+	return freeAmong(id, func(try string) bool { return taken[try] })
+}
+
+// stepIDs are the ids of all steps.
+func (f File) stepIDs() map[string]bool {
+	all := map[string]bool{}
+	for _, z := range f.Zones {
+		for _, s := range z.Steps {
+			all[s.ID] = true
 		}
-		try = fmt.Sprintf("%s-%d", id, n)
 	}
+	return all
 }

@@ -77,6 +77,9 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 	if f.Build.Name == "" {
 		return File{}, nil, fault("name", "the build needs a name")
 	}
+	if len(b.Zones) > MaxZones {
+		return File{}, nil, fault("zones", "%d are too many: at most %d", len(b.Zones), MaxZones)
+	}
 	if len(b.Zones) == 0 {
 		return File{}, nil, fault("zones", "the build needs at least one zone")
 	}

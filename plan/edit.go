@@ -54,6 +54,9 @@ func (f File) Edit(e Edit) (File, string, error) {
 	if _, err := checked.Resolve(); err != nil {
 		return File{}, "", err
 	}
+	if err := harmless(checked, textsOf(f)); err != nil {
+		return File{}, "", err
+	}
 	return checked, words, nil
 }
 

@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"errors"
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -203,5 +204,109 @@ func TestAnew(t *testing.T) {
 	}
 	if r := rule.Check(p); r.Finish.IsZero() {
 		t.Error("the copy has no finish")
+	}
+}
+
+// Words that would mislead whoever reads them are refused in a change and in a file, with their place; what was there before is not in the way.
+func TestHarmless(t *testing.T) {
+	f := read(t, "../examples/clean.json")
+	if err := plan.Harmless(f); err != nil {
+		t.Fatal(err)
+	}
+	for _, tc := range []struct {
+		place string
+		spoil func(*plan.File)
+		want  string
+	}{
+		{"build.name", func(f *plan.File) { f.Build.Name = "a\x00" }, "control character U+0000"},
+		{"build.name", func(f *plan.File) { f.Build.Name = "\u200b \u3000" }, "nothing in it can be seen"},
+		{"zones[0].name", func(f *plan.File) { f.Zones[0].Name = "wing\u202egniw" }, "turns the direction"},
+		{"zones[0].steps[1].id", func(f *plan.File) { f.Zones[0].Steps[1].ID = "a\nb" }, "control character U+000A"},
+		{"products[0].name", func(f *plan.File) { f.Products[0].Name = "a\ufffd" }, "lost on its way"},
+		{"zones[0].steps[0].note", func(f *plan.File) { f.Zones[0].Steps[0].Note = "a\u2066b" }, "turns the direction"},
+	} {
+		bad := f.Clone()
+		tc.spoil(&bad)
+		if err := plan.Harmless(bad); err == nil || !strings.HasPrefix(err.Error(), tc.place+": ") || !strings.Contains(err.Error(), tc.want) {
+			t.Errorf("%s: %v", tc.place, err)
+		}
+	}
+	fine := f.Clone()
+	fine.Build.Name, fine.Zones[0].Steps[0].Note = "שלום 👩\u200d🎨 é", "two\n\tlines"
+	if err := plan.Harmless(fine); err != nil {
+		t.Error(err)
+	}
+	old := f.Clone()
+	old.Zones[0].Name = "from\x01 before"
+	changed, _, err := old.Edit(plan.Edit{Do: "put-settings", Settings: &plan.Settings{Build: plan.Build{Name: "New", Start: f.Build.Start}}})
+	if err != nil || changed.Build.Name != "New" {
+		t.Errorf("a plan that has such words can't be changed: %v", err)
+	}
+	if _, _, err := old.Edit(plan.Edit{Do: "put-settings", Settings: &plan.Settings{Build: plan.Build{Name: "a\x02", Start: f.Build.Start}}}); err == nil {
+		t.Error("new ones are taken")
+	}
+}
+
+// What a plan has room for is said in its numbers.
+func TestLimits(t *testing.T) {
+	f := routeOf(t, "b: base-coat mid-acrylic")
+	one := f.Zones[0].Steps[0]
+	fill := func(zones, steps int) error {
+		big := f.Clone()
+		big.Zones = nil
+		for z := range zones {
+			zone := plan.Zone{ID: fmt.Sprint("z", z), Name: "Z", AreaCM2: 1}
+			for i := range steps {
+				s := one
+				s.ID = fmt.Sprint(z, "-", i)
+				zone.Steps = append(zone.Steps, s)
+			}
+			big.Zones = append(big.Zones, zone)
+		}
+		text, err := big.Write()
+		if err != nil {
+			t.Fatal(err)
+		}
+		if big, err = plan.Parse(text); err == nil {
+			_, err = big.Resolve()
+		}
+		return err
+	}
+	for _, tc := range []struct {
+		zones, steps int
+		want         string
+	}{
+		{plan.MaxZones, 1, ""},
+		{plan.MaxZones + 1, 1, "zones: 201 are too many: at most 200"},
+		{2, plan.MaxSteps / 2, ""},
+		{2, plan.MaxSteps/2 + 1, "zones: 10002 steps are too many for one plan: it has room for 10000 in all"},
+	} {
+		if err := fill(tc.zones, tc.steps); (err == nil) != (tc.want == "") || err != nil && err.Error() != tc.want {
+			t.Errorf("%d zones of %d: %v, want %q", tc.zones, tc.steps, err, tc.want)
+		}
+	}
+	long := f.Clone()
+	long.Build.Name = strings.Repeat("x", 201)
+	text, err := long.Write()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := plan.Parse(text); err == nil || err.Error() != "build.name: 201 characters are too many: at most 200" {
+		t.Errorf("a long name: %v", err)
+	}
+	b := plan.Brief{Name: "x", Zones: make([]plan.BriefZone, 201)}
+	if _, _, err := b.Plan(); err == nil || err.Error() != "zones: 201 are too many: at most 200" {
+		t.Errorf("a brief of 201 zones: %v", err)
+	}
+}
+
+// A zone of a thousand steps is copied, and a step into many zones, in no time.
+func BenchmarkCopyZone1000(b *testing.B) {
+	f := grown(b, 1, 1000)
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, _, err := f.Edit(plan.Edit{Do: "copy-zone", Of: "zone0"}); err != nil {
+			b.Fatal(err)
+		}
 	}
 }

@@ -77,12 +77,15 @@ func (f *File) copyZone(e Edit) (string, error) {
 	z.ID = freeAmong(slug(z.Name, "zone"), func(id string) bool { return slices.ContainsFunc(f.Zones, func(q Zone) bool { return q.ID == id }) })
 	f.Zones = append(f.Zones, z)
 	own := &f.Zones[len(f.Zones)-1]
-	ids := map[string]string{}
+	ids, taken, next := map[string]string{}, f.stepIDs(), map[string]int{}
 	for _, s := range f.Zones[from].Steps {
 		s.Done, s.At, s.Of = nil, nil, ids[s.Of]
-		old := s.ID
-		s.ID = f.free(own.ID + "-" + string(s.Do))
-		ids[old] = s.ID
+		old, stem := s.ID, own.ID+"-"+string(s.Do)
+		s.ID = stem
+		for n := max(2, next[stem]); taken[s.ID]; n++ {
+			s.ID, next[stem] = fmt.Sprintf("%s-%d", stem, n), n+1
+		}
+		ids[old], taken[s.ID] = s.ID, true
 		own.Steps = append(own.Steps, s)
 	}
 	return fmt.Sprintf("Added %s with the route of %s", z.Name, f.Zones[from].Name), nil

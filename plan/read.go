@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"math/big"
 	"slices"
 	"strconv"
 	"strings"
@@ -208,6 +209,21 @@ func faultOf(err error) error {
 		return fault(path, "should be %s", quoted(k.Want))
 	case *kind.Format:
 		return fault(path, "%s is not a %s", quoted(k.Got), map[string]string{"date-time": "time in RFC 3339, such as 2027-03-01T18:00:00Z", "date": "day, such as 2027-03-22"}[k.Want])
+	case *kind.MinLength:
+		if k.Got == 0 {
+			return fault(path, "must not be empty")
+		}
+		return fault(path, "%d characters are too few: at least %d", k.Got, k.Want)
+	case *kind.MaxLength:
+		return fault(path, "%d characters are too many: at most %d", k.Got, k.Want)
+	case *kind.MinItems:
+		return fault(path, "%d are too few: at least %d", k.Got, k.Want)
+	case *kind.MaxItems:
+		return fault(path, "%d are too many: at most %d", k.Got, k.Want)
+	case *kind.Minimum:
+		return fault(path, "%s is too small: at least %s", decimal(k.Got), decimal(k.Want))
+	case *kind.Maximum:
+		return fault(path, "%s is too large: at most %s", decimal(k.Got), decimal(k.Want))
 	case *kind.Pattern:
 		return fault(path, "%s has not the right form", quoted(k.Got))
 	}
@@ -228,6 +244,12 @@ func deepest(v *validator.ValidationError) *validator.ValidationError {
 		v = next
 	}
 	return v
+}
+
+// decimal writes a number of the schema as people do.
+func decimal(r *big.Rat) string {
+	v, _ := r.Float64()
+	return strconv.FormatFloat(v, 'g', 6, 64)
 }
 
 func pathOf(location []string) string {

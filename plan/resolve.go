@@ -22,6 +22,12 @@ import (
 // The years that a plan may speak of.
 const firstYear, lastYear = 1990, 2150
 
+// MaxSteps is how many steps a plan may have in all its zones. One of that size is judged in seconds.
+const MaxSteps = 10000
+
+// MaxZones is how many zones a plan may have, as its schema says too.
+const MaxZones = 200
+
 // memory is how far back the air of the room is worked out: older films are cured.
 const memory = 400 * 24 * time.Hour
 
@@ -205,6 +211,13 @@ func (f File) resolveZones(p *route.Plan) error {
 		products[product.ID] = product
 	}
 	zones, steps := map[string]int{}, map[string]string{}
+	all := 0
+	for _, z := range f.Zones {
+		all += len(z.Steps)
+	}
+	if all > MaxSteps {
+		return fault("zones", "%d steps are too many for one plan: it has room for %d in all", all, MaxSteps)
+	}
 	for i, in := range f.Zones {
 		path := fmt.Sprintf("zones[%d]", i)
 		if k, twice := zones[in.ID]; twice {

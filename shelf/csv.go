@@ -6,7 +6,9 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"iter"
 	"maps"
+	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -34,12 +36,39 @@ func WriteCSV(products []Product) ([]byte, error) {
 		return nil, fmt.Errorf("write CSV: %w", err)
 	}
 	for _, p := range products {
-		if err := w.Write(record(p)); err != nil {
+		row := record(p)
+		for i, cell := range row {
+			row[i] = guarded(cell)
+		}
+		if err := w.Write(row); err != nil {
 			return nil, fmt.Errorf("write CSV: %w", err)
 		}
 	}
 	w.Flush()
 	return b.Bytes(), w.Error()
+}
+
+// A cell that begins so is worked out as a formula by the programs that open tables. An apostrophe before it says that it is text.
+const formula = "=+-@\t"
+
+func beginsFormula(cell string) bool {
+	rest := strings.TrimLeft(cell, "'")
+	return rest != "" && strings.ContainsRune(formula, rune(rest[0]))
+}
+
+// guarded writes a cell so that no program takes it for a formula; plain undoes it.
+func guarded(cell string) string {
+	if beginsFormula(cell) {
+		return "'" + cell
+	}
+	return cell
+}
+
+func plain(cell string) string {
+	if strings.HasPrefix(cell, "'") && beginsFormula(cell) {
+		return cell[1:]
+	}
+	return cell
 }
 
 // record is a product as a row.
@@ -99,6 +128,65 @@ func liquidOf(cell string) (*plan.Liquid, error) {
 	return l, nil
 }
 
+// maxRow is how long a row may be, in bytes: a quote that is never closed is looked for no further.
+const maxRow = 16 << 10
+
+// row is a row of a table.
+type row struct {
+	cells  []string
+	line   int   // where it begins, from 1
+	broken error // it has no shape: where its quotes went wrong
+}
+
+// rows reads a table row by row. Where a row has no shape, or not as many fields as the heading, and goes over several lines, a quote in its first
+// line is to blame: that line alone is given up and reading goes on with the next one.
+func rows(text string, comma rune) func(yield func(row) bool) {
+	return func(yield func(row) bool) {
+		fields := 0
+		for at, line := 0, 1; at < len(text); {
+			window := text[at:min(len(text), at+maxRow)]
+			r := csv.NewReader(strings.NewReader(window))
+			r.Comma, r.FieldsPerRecord = comma, -1
+			cells, err := r.Read()
+			if errors.Is(err, io.EOF) {
+				return
+			}
+			used := int(r.InputOffset())
+			first := strings.IndexByte(window, '\n') + 1
+			if first == 0 {
+				first = len(window)
+			}
+			one := row{cells: cells, line: line}
+			for skip := window; strings.HasPrefix(skip, "\n") || strings.HasPrefix(skip, "\r\n"); skip = skip[strings.IndexByte(skip, '\n')+1:] {
+				one.line++ // empty lines before it
+			}
+			several := used > first && one.line == line
+			switch {
+			case err != nil && several:
+				one.broken = fmt.Errorf("a quote (\") that is opened here is not closed as it should be; this line was left out, the next ones are read")
+			case err != nil:
+				one.broken = err
+				if parse := (*csv.ParseError)(nil); errors.As(err, &parse) {
+					one.broken = fmt.Errorf("column %d: %w", parse.Column, parse.Err)
+				}
+			case several && fields > 0 && len(cells) != fields:
+				one.broken = fmt.Errorf("a quote (\") that is opened here goes on over several lines, which then make %d fields where the heading has %d; this line was left out, the next ones are read", len(cells), fields)
+			}
+			if fields == 0 {
+				fields = len(cells)
+			}
+			if one.broken != nil && several {
+				used = first
+			}
+			line += strings.Count(window[:used], "\n")
+			at += used
+			if !yield(one) {
+				return
+			}
+		}
+	}
+}
+
 // ReadCSV reads products from CSV: with a heading, fields divided by comma, semicolon or tab. Rows that can't be read are told one by
 // one and left out; err is for a file that is no such list at all. Two rows with one id, or without one of the same name and family, are
 // told too.
@@ -108,13 +196,13 @@ func ReadCSV(data []byte) (good []Product, bad []BadRow, err error) {
 		return nil, nil, err
 	}
 	head, _, _ := strings.Cut(text, "\n")
-	r := csv.NewReader(strings.NewReader(text))
-	r.Comma = divider(head)
-	r.FieldsPerRecord = -1
-	heading, err := r.Read()
-	if err != nil {
-		return nil, nil, fmt.Errorf("the file has no heading: %w", err)
+	next, stop := iter.Pull(rows(text, divider(head)))
+	defer stop()
+	top, ok := next()
+	if !ok || top.broken != nil {
+		return nil, nil, errors.New("the file has no heading")
 	}
+	heading := top.cells
 	place := map[string]int{}
 	for i, h := range heading {
 		h = strings.ToLower(strings.TrimSpace(h))
@@ -133,22 +221,18 @@ func ReadCSV(data []byte) (good []Product, bad []BadRow, err error) {
 	}
 	seen := map[string]int{}
 	for {
-		row, err := r.Read()
-		if errors.Is(err, io.EOF) {
+		r, more := next()
+		if !more {
 			return good, bad, nil
 		}
-		if parse := (*csv.ParseError)(nil); errors.As(err, &parse) {
-			bad = append(bad, BadRow{parse.Line, parse.Err.Error()})
+		if len(good)+len(bad) >= MaxProducts {
+			return nil, nil, fmt.Errorf("line %d: more than %d products", r.line, MaxProducts)
+		}
+		if r.broken != nil {
+			bad = append(bad, BadRow{r.line, r.broken.Error()})
 			continue
 		}
-		if err != nil {
-			return nil, nil, err
-		}
-		line, _ := r.FieldPos(0)
-		if len(good)+len(bad) >= MaxProducts {
-			return nil, nil, fmt.Errorf("line %d: more than %d products", line, MaxProducts)
-		}
-		p, err := productOf(row, heading, place)
+		p, err := productOf(r.cells, heading, place)
 		if err == nil {
 			key := p.ID
 			if key == "" {
@@ -157,11 +241,11 @@ func ReadCSV(data []byte) (good []Product, bad []BadRow, err error) {
 			if first, twice := seen[key]; twice {
 				err = fmt.Errorf("the same product as line %d", first)
 			} else {
-				seen[key] = line
+				seen[key] = r.line
 			}
 		}
 		if err != nil {
-			bad = append(bad, BadRow{line, err.Error()})
+			bad = append(bad, BadRow{r.line, err.Error()})
 			continue
 		}
 		good = append(good, p)
@@ -174,7 +258,7 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 	}
 	cell := func(name string) string {
 		if i, ok := place[name]; ok {
-			return strings.TrimSpace(row[i])
+			return plain(strings.TrimSpace(row[i]))
 		}
 		return ""
 	}
@@ -184,7 +268,7 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 			return nil, nil
 		}
 		v, err := strconv.ParseFloat(strings.Replace(text, ",", ".", 1), 64)
-		if err != nil {
+		if err != nil || math.IsInf(v, 0) || math.IsNaN(v) {
 			return nil, fmt.Errorf("%s: %q is not a number", name, text)
 		}
 		return &v, nil
@@ -193,7 +277,7 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 		ID: cell("id"), Name: cell("name"), Kind: coating.Kind(cell("kind")), Family: plan.Family(cell("family")), Colour: strings.ToLower(cell("colour")), Sheen: plan.Sheen(cell("sheen")),
 	}, Opened: plan.Date(cell("opened")), UsedUp: plan.Date(cell("used_up"))}
 	if i, ok := place["note"]; ok {
-		p.Note = row[i]
+		p.Note = plain(row[i])
 	}
 	var err error
 	for _, l := range []struct {
@@ -214,6 +298,7 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 	if p.StockML, err = number("stock_ml"); err != nil {
 		return Product{}, err
 	}
+	p = p.Clean()
 	checked := p
 	if checked.ID == "" {
 		checked.ID = "new"

@@ -52,6 +52,8 @@ var Parse = func() func([]byte) (File, error) {
 				return File{}, &plan.FieldError{Path: path + ".id", Problem: fmt.Sprintf("%q is already the id of products[%d]", p.ID, k)}
 			}
 			seen[p.ID] = i
+			p = p.Clean()
+			f.Products[i] = p
 			if err := p.Check(); err != nil {
 				return File{}, within(path, err)
 			}
@@ -79,9 +81,33 @@ func Write(products []Product) ([]byte, error) {
 	return append(b, '\n'), nil
 }
 
+// Clean returns the product as the shelf keeps it, so that every form in which it is written reads back the same: single spaces in its name and none
+// around it, line feeds alone between lines, colours in lower case.
+func (p Product) Clean() Product {
+	p.ID, p.Name = strings.TrimSpace(p.ID), strings.Join(strings.Fields(p.Name), " ")
+	p.Note = strings.NewReplacer("\r\n", "\n", "\r", "\n").Replace(p.Note)
+	p.Colour = strings.ToLower(p.Colour)
+	return p
+}
+
+// Fits returns an error where a list is larger than what can be read back.
+func Fits(products []Product) error {
+	if len(products) > MaxProducts {
+		return &plan.FieldError{Problem: fmt.Sprintf("The shelf would hold %d products; it has room for %d.", len(products), MaxProducts)}
+	}
+	b, err := Write(products)
+	if err == nil && len(b) > MaxBytes {
+		err = &plan.FieldError{Problem: fmt.Sprintf("The shelf would take more than %d MB.", MaxBytes>>20)}
+	}
+	return err
+}
+
 // Check holds a product against what it may be. Errors are *plan.FieldError and name the field.
 func (p Product) Check() error {
 	if _, err := parseOne(p); err != nil {
+		return err
+	}
+	if err := plan.Harmless(p); err != nil {
 		return err
 	}
 	if _, err := p.Resolve(); err != nil {

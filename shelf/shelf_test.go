@@ -2,11 +2,13 @@ package shelf
 
 import (
 	"bytes"
+	"encoding/csv"
 	"fmt"
 	"math/rand/v2"
 	"reflect"
 	"strings"
 	"testing"
+	"unicode"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/solvent"
@@ -15,7 +17,7 @@ import (
 
 // random makes products with every field that there is, odd names among them.
 func random(r *rand.Rand, n int) []Product {
-	names := []string{"Soot brown", "Небесная лазурь", "a, b; \"c\"", "tab\there", "翼の色", "semi;colon", "line\nbreak in it", "x"}
+	names := []string{"Soot brown", "Небесная лазурь", "a, b; \"c\"", "tab\there", "翼の色", "semi;colon", "line\nbreak in it", "x", "=1+1", "'@sum", "-x", "'' quoted", "# 1 2 3"}
 	maybe := func(s string) string {
 		if r.IntN(2) == 0 {
 			return ""
@@ -41,7 +43,7 @@ func random(r *rand.Rand, n int) []Product {
 		if r.IntN(3) == 0 {
 			p.Thinner = &plan.Liquid{Parts: map[string]float64{"water": 35, "isopropanol": float64(1+r.IntN(99)) / 7}}
 		}
-		all = append(all, p)
+		all = append(all, p.Clean())
 	}
 	return all
 }
@@ -102,6 +104,13 @@ func TestReadCSV(t *testing.T) {
 		},
 		{"the same name twice", heading + "A,paint,lacquer,,,\na ,metal,lacquer,,,\n", 1, "3 the same product as line 2", ""},
 		{"a quote that never ends", heading + "A,paint,lacquer,,,\n\"B,paint,lacquer,,,\n", 1, "3 extraneous", ""},
+		{"a stray quote", heading + "A,paint,lacquer,,,\n\"B,paint,lacquer,,,\nC,paint,lacquer,,,\nD,paint,lacquer,,,\n", 3, "3 a quote (\") that is opened here", ""},
+		{"two stray quotes", heading + "A,paint,lacquer,,,\n\"B,paint,lacquer,,,\nC,paint,lacquer,,,\n\"D,paint,lacquer,,,\nE,paint,lacquer,,,\n", 3, "3 a quote (\") that is opened here; 5 a quote (\") that is opened here", ""},
+		{"a name over two lines", heading + "\"B\nC\",paint,lacquer,,,\nD,paint,lacquer,,,\n", 2, "", ""},
+		{"a stray quote that another one closes", heading + "\"B,paint,lacquer,,,\nC\",lacquer,,,\nD,paint,lacquer,,,\n", 1, "2 a quote (\") that is opened here; 3 column", ""},
+		{"a quote inside a cell", heading + "B\"\"x,paint,lacquer,,,\nC,paint,lacquer,,,\n", 1, "2 column", ""},
+		{"a note over three lines", "name,kind,family,note\nA,paint,lacquer,\"one\n\ntwo\"\n\nB,paint,no-such,\n", 1, "6 family", ""},
+		{"more than all", heading + "A,paint,lacquer,,Inf,\nB,paint,lacquer,,NaN,\n", 0, "2 stock_ml: \"Inf\" is not a number; 3 stock_ml: \"NaN\" is not a number", ""},
 		{"no heading", "", 0, "", "no heading"},
 		{"a column that is none", "name,kind,family,maker\n", 0, "", `column 4: "maker"`},
 		{"a column twice", "name,kind,family,name\n", 0, "", "given twice"},
@@ -177,6 +186,89 @@ func TestCheck(t *testing.T) {
 	}
 	if _, err := Parse([]byte(`{"format": "inkysparrow-shelf/1", "products": [{"id": "a", "name": "A", "kind": "paint", "family": "lacquer"}, {"id": "a", "name": "B", "kind": "paint", "family": "lacquer"}]}`)); err == nil || !strings.Contains(err.Error(), "products[1].id") {
 		t.Errorf("an id twice: %v", err)
+	}
+}
+
+// One stray quote swallows its own line and not the ninety after it.
+func TestStrayQuote(t *testing.T) {
+	var rows strings.Builder
+	rows.WriteString("name,kind,family,note\n")
+	for i := range 100 {
+		quote := map[bool]string{true: "\""}[i == 9]
+		fmt.Fprintf(&rows, "%sPaint %d,paint,lacquer,\"a note\"\n", quote, i)
+	}
+	good, bad, err := ReadCSV([]byte(rows.String()))
+	if err != nil || len(good) != 99 || len(bad) != 1 || bad[0].Line != 11 {
+		t.Errorf("%d rows are read, bad %v (%v)", len(good), bad, err)
+	}
+}
+
+// Values that would disturb whoever reads them are refused at the form and in every file; what is taken comes back the same in all three forms,
+// and no program that opens the table works one out as a formula.
+func TestHostileValues(t *testing.T) {
+	refused := []string{
+		"", "   ", "\u200b", "a\x00b", "a\x1bb", "\u202eabc", "a\u2066b", "a\u200fb", "a\ufffdb", "\u00a0",
+	}
+	for _, name := range refused {
+		p := Product{Product: plan.Product{ID: "a", Name: name, Kind: "paint", Family: "lacquer"}}.Clean()
+		if err := p.Check(); err == nil || !strings.HasPrefix(err.Error(), "name: ") {
+			t.Errorf("the name %q: %v", name, err)
+		}
+	}
+	if err := (Product{Product: plan.Product{ID: "a", Name: "A", Kind: "paint", Family: "lacquer"}, Note: "a\x00"}).Check(); err == nil {
+		t.Error("a note with a NUL")
+	}
+	taken := []string{
+		"=1+1", "+1", "-1", "@sum(a1)", "\t=x", "'=x", "''=x", "'", "''", "' x", "\"", "a\"b", "a,b;c\td", "<b>&amp;", "#112233", "# x", "255 0 0", "Name: x", "Columns: 3",
+		"GIMP Palette", "a  b", " a ", "a\nb", "a\r\nb", "a\u0085b", "a\u2028b", "é", "e\u0301", "שלום", "👩\u200d🎨", "\ufeffx", "NaN", "Inf", "null", "\\n", "%s", "%00", "..", "../x", "{{x}}", "${x}",
+		strings.Repeat("x", 200), strings.Repeat("翼", 200),
+	}
+	var all []Product
+	for i, text := range taken {
+		name, id := text, fmt.Sprint("p", i)
+		if !strings.ContainsFunc(text, unicode.IsSpace) && len(text) < 90 {
+			id = text
+		}
+		p := Product{Product: plan.Product{ID: id, Name: name, Kind: "paint", Family: "lacquer", Colour: "#6F7A82"}, Note: strings.ReplaceAll(text, "\u0085", "")}.Clean()
+		if i := strings.Index(p.Note, "\u2028"); i >= 0 {
+			p.Note = p.Note[:i]
+		}
+		if err := p.Check(); err != nil {
+			t.Errorf("%q: %v", text, err)
+			continue
+		}
+		all = append(all, p)
+	}
+	text, err := Write(all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if back, err := Parse(text); err != nil || !reflect.DeepEqual(back.Products, all) {
+		t.Errorf("JSON: %v", err)
+	}
+	table, err := WriteCSV(all)
+	if err != nil {
+		t.Fatal(err)
+	}
+	back, bad, err := ReadCSV(table)
+	if err != nil || len(bad) > 0 || len(back) != len(all) {
+		t.Fatalf("CSV: %v %v", err, bad)
+	}
+	for i := range all {
+		if !back[i].Same(all[i]) {
+			t.Errorf("CSV: %+v comes back as %+v", all[i], back[i])
+		}
+	}
+	cells, err := csv.NewReader(bytes.NewReader(table)).ReadAll()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, row := range cells {
+		for _, cell := range row {
+			if cell != "" && strings.ContainsRune("=+-@\t\r", rune(cell[0])) {
+				t.Errorf("the cell %q would be worked out", cell)
+			}
+		}
 	}
 }
 

@@ -65,6 +65,9 @@ func readPlan(name string, stdin io.Reader) (plan.File, error) {
 		in = file
 	}
 	f, err := plan.Read(in)
+	if err == nil {
+		err = plan.Harmless(f)
+	}
 	if err != nil {
 		return plan.File{}, fmt.Errorf("%s: %w", name, err)
 	}

@@ -346,7 +346,7 @@ func (b *bringing) shelf(ctx context.Context, q *db.Queries, parts map[string]*z
 		if err != nil {
 			return err
 		}
-		if err := p.Check(); err != nil {
+		if _, err := p.Resolve(); err != nil {
 			return err
 		}
 		b.products++

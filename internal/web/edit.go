@@ -151,6 +151,9 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
+	if err := plan.Harmless(f); err != nil {
+		return err
+	}
 	p, err := f.Resolve()
 	if err != nil {
 		return err

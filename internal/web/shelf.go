@@ -173,19 +173,23 @@ func (s *Server) putShelf(c fiber.Ctx) error {
 		return err
 	}
 	p := in.Product
-	p.Name, p.Shelf = strings.TrimSpace(p.Name), ""
+	p.Shelf = ""
+	p = p.Clean()
 	words := "Changed " + p.Name
+	have, err := s.Store.Shelf(c.Context())
+	if err != nil {
+		return err
+	}
 	if p.ID == "" {
-		have, err := s.Store.Shelf(c.Context())
-		if err != nil {
-			return err
-		}
 		p.ID = plan.FreeSlug(p.Name, "product", func(id string) bool {
 			return slices.ContainsFunc(have.Products, func(q shelf.Product) bool { return q.ID == id })
 		})
 		words = "Added " + p.Name
 	}
 	if err := p.Check(); err != nil {
+		return err
+	}
+	if err := shelf.Fits(append(have.Products, p)); err != nil {
 		return err
 	}
 	return s.shelfMoved(c, s.Store.PutShelf(c.Context(), in.Revision, words, p))
@@ -272,8 +276,8 @@ func (s *Server) importShelf(c fiber.Ctx) error {
 	for _, b := range bad[:min(shown, len(bad))] {
 		out.BadRows = append(out.BadRows, wire.ShelfBadRow{Line: b.Line, Problem: b.Problem})
 	}
-	if len(have)+len(changes.Added) > shelf.MaxProducts {
-		return fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("The shelf would hold %d products; it has room for %d.", len(have)+len(changes.Added), shelf.MaxProducts))
+	if err := shelf.Fits(append(have, changes.Added...)); err != nil {
+		return err
 	}
 	if !in.Try {
 		words := fmt.Sprintf("Imported %s, changed %d", count(out.Added, "product"), out.Changed)
@@ -321,7 +325,13 @@ func readShelf(in wire.ImportShelf) ([]shelf.Product, []shelf.BadRow, error) {
 			name += " " + one.Hex
 		}
 		seen[strings.ToLower(name)] = true
-		products = append(products, shelf.Product{Product: plan.Product{Name: name, Kind: coating.Paint, Family: plan.Family(in.Family), Colour: one.Hex}})
+		p := shelf.Product{Product: plan.Product{ID: "new", Name: name, Kind: coating.Paint, Family: plan.Family(in.Family), Colour: one.Hex}}.Clean()
+		if err := p.Check(); err != nil {
+			bad = append(bad, shelf.BadRow{Line: one.Line, Problem: err.Error()})
+			continue
+		}
+		p.ID = ""
+		products = append(products, p)
 	}
 	return products, bad, nil
 }
@@ -372,7 +382,7 @@ func (s *Server) readPalette(c fiber.Ctx) error {
 	}
 	out := wire.Swatches{Colours: []wire.Swatch{}, Bad: len(bad)}
 	for _, one := range colours {
-		out.Colours = append(out.Colours, wire.Swatch(one))
+		out.Colours = append(out.Colours, wire.Swatch{Name: one.Name, Hex: one.Hex})
 	}
 	return c.JSON(out)
 }

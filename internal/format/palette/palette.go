@@ -14,6 +14,7 @@ import (
 type Colour struct {
 	Name string
 	Hex  string // "#rrggbb", lower case
+	Line int    // where it was read, from 1
 }
 
 // BadLine is a line that could not be read.
@@ -51,6 +52,7 @@ func Read(data []byte) (colours []Colour, bad []BadLine, err error) {
 		if len(colours) == MaxColours {
 			return nil, nil, fmt.Errorf("line %d: more than %d colours", n, MaxColours)
 		}
+		c.Line = n
 		colours = append(colours, c)
 	}
 	return colours, bad, lines.Err()

@@ -7,7 +7,7 @@ import (
 
 // Round trips lose nothing; what is no colour is told with its line.
 func TestRead(t *testing.T) {
-	colours := []Colour{{Name: "Sea grey", Hex: "#6f7a82"}, {Name: "", Hex: "#000000"}, {Name: "翼", Hex: "#fffffe"}}
+	colours := []Colour{{"Sea grey", "#6f7a82", 4}, {"", "#000000", 5}, {"翼", "#fffffe", 6}}
 	back, bad, err := Read(Write("The\nshelf", colours))
 	if err != nil || len(bad) > 0 || !reflect.DeepEqual(back, colours) {
 		t.Errorf("read back %v %v %v", back, bad, err)
