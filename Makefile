@@ -6,7 +6,7 @@ BIN := bin/inkysparrow
 TOOL := go tool -modfile=tools/go.mod
 UI_SOURCES := $(shell find ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package.json 2>/dev/null)
 
-.PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench screenshots need clean
+.PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench drills screenshots need clean
 
 demo: need $(BIN)
 	./$(BIN) demo
@@ -42,13 +42,13 @@ chromium:
 	  else echo "Chromium is missing: sudo apt-get install --no-install-recommends chromium"; exit 1; fi; }
 
 test-go: ui
-	go test -shuffle=on ./cmd/... ./core/... ./examples/... ./internal/... ./plan/... ./shelf/...
+	go test -shuffle=on ./cmd/... ./core/... ./drills/... ./examples/... ./internal/... ./plan/... ./shelf/...
 
 test-e2e: ui chromium
 	go test -count=1 -timeout 20m -parallel 6 ./e2e/...
 
 lint: ui/node_modules/.package-lock.json
-	@echo "gofumpt"; out=$$($(TOOL) gofumpt -l cmd core e2e examples internal plan shelf ui/embed.go); [ -z "$$out" ] || { echo "not formatted: $$out"; exit 1; }
+	@echo "gofumpt"; out=$$($(TOOL) gofumpt -l cmd core drills e2e examples internal plan shelf ui/embed.go); [ -z "$$out" ] || { echo "not formatted: $$out"; exit 1; }
 	go vet ./...
 	$(TOOL) staticcheck ./...
 	cd ui && npx vue-tsc --noEmit && npx eslint . --max-warnings 0 && npx prettier --check --log-level warn .
@@ -64,6 +64,10 @@ check-generated: ui/node_modules/.package-lock.json
 	$(MAKE) --no-print-directory generate >/dev/null; \
 	after=$$(cat internal/store/db/*.go docs/plan.schema.json ui/src/wire.d.ts | sha256sum); \
 	[ "$$before" = "$$after" ] || { echo "generated files were stale; make generate has renewed them, commit them"; exit 1; }
+
+# Every promise of docs/reliability.md tried at its full length: 200 kills, 30 s of load, 2,500 revisions. Some minutes.
+drills: ui
+	go test -count=1 -timeout 60m -v ./drills -full
 
 bench:
 	go test -run '^$$' -bench . -benchmem ./core/... ./plan/... ./shelf/...

@@ -93,12 +93,15 @@ func asideIfDamaged(ctx context.Context, database string) (string, error) {
 		return "", nil
 	}
 	s, err := store.Open(ctx, database, store.Options{Now: time.Now})
-	if err != nil {
+	switch {
+	case errors.Is(err, store.ErrDamaged): // beyond reading
+	case err != nil:
 		return "", advised(err, service{database: database})
-	}
-	damaged := errors.Is(s.Frozen(), store.ErrDamaged)
-	if err := s.Close(); err != nil || !damaged {
-		return "", err
+	default:
+		damaged := errors.Is(s.Frozen(), store.ErrDamaged)
+		if err := s.Close(); err != nil || !damaged {
+			return "", err
+		}
 	}
 	to := database + ".damaged-" + time.Now().UTC().Format("2006-01-02T15-04-05Z")
 	for _, end := range []string{"", "-wal", "-shm"} {

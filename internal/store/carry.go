@@ -205,6 +205,9 @@ func raw(s sql.NullString) json.RawMessage {
 // ErrNotEmpty is returned by Bring where there is something already that it may not replace.
 var ErrNotEmpty = errors.New("there are builds or products here already")
 
+// ErrUnread is returned by Bring for a file that is not what Carry writes; it says where.
+var ErrUnread = errors.New("this file can't be imported")
+
 // Bring puts everything that Carry wrote in place of all builds and the shelf, all or nothing. Where there is something already, replace has to be
 // set, and a backup is made before. Faults name the part and its line.
 func (s *Store) Bring(ctx context.Context, r io.ReaderAt, size int64, replace bool) (About, error) {
@@ -229,8 +232,11 @@ func (s *Store) Bring(ctx context.Context, r io.ReaderAt, size int64, replace bo
 	sweep()
 	defer sweep()
 	about, err := s.unpack(ctx, r, size, part)
+	if err = trouble(err); errors.Is(err, ErrFull) || errors.Is(err, ErrDisk) || ctx.Err() != nil {
+		return about, err
+	}
 	if err != nil {
-		return about, fmt.Errorf("import: %w", trouble(err))
+		return about, fmt.Errorf("%w: %w", ErrUnread, err)
 	}
 	return about, s.restore(ctx, part, beforeImport)
 }

@@ -144,6 +144,12 @@ func (s *Store) connect(ctx context.Context) error {
 	if s.read, err = reader(s.path); err != nil {
 		return err
 	}
+	if err := s.read.PingContext(ctx); errors.Is(trouble(err), ErrDisk) && errors.Is(s.frozen, ErrReadOnly) {
+		s.read.Close() //nolint:errcheck // it was never open
+		if s.read, err = sql.Open("sqlite", source(s.path, frozenDisk+"&_txlock=deferred")); err != nil {
+			return err
+		}
+	}
 	const readers = 8
 	s.read.SetMaxOpenConns(readers)
 	s.read.SetMaxIdleConns(readers)
@@ -207,7 +213,18 @@ func inspect(ctx context.Context, path string) (inspection, error) {
 	case !bytes.Equal(head, []byte("SQLite format 3\x00")):
 		return inspection{}, fmt.Errorf("%w: it is no SQLite database", ErrForeign)
 	}
-	conn, err := reader(path)
+	seen, err := glance(ctx, path, "mode=ro")
+	if errors.Is(trouble(err), ErrDisk) { // beside it the log's index can't be made: the disk can only be read, so nobody writes either
+		seen, err = glance(ctx, path, frozenDisk)
+	}
+	return seen, err
+}
+
+// frozenDisk are the options of a file on a disk that can only be read. What stands in its log is not seen then.
+const frozenDisk = "mode=ro&immutable=1"
+
+func glance(ctx context.Context, path, options string) (inspection, error) {
+	conn, err := sql.Open("sqlite", source(path, options))
 	if err != nil {
 		return inspection{}, err
 	}

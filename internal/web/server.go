@@ -148,6 +148,9 @@ func (s *Server) Serve(ctx context.Context, l net.Listener) error {
 	return nil
 }
 
+// Busy is how many requests are being answered.
+func (s *Server) Busy() int { return int(s.running.Load()) }
+
 // whenAnswered calls then when nothing has been answered for the time of a farewell, or ctx has ended.
 func (s *Server) whenAnswered(ctx context.Context, then func()) {
 	const glance = 50 * time.Millisecond
@@ -229,8 +232,8 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 		status, p = fiber.StatusUnprocessableEntity, wire.Problem{Problem: effortWords(c.Path()), Code: "large"}
 	case errors.Is(err, store.ErrNotEmpty):
 		status, p = fiber.StatusConflict, wire.Problem{Problem: "There are builds or products here already. Say that they may be replaced; a backup is made before.", Code: "filled"}
-	case errors.Is(err, store.ErrForeign) || errors.Is(err, store.ErrNewer):
-		status, p = fiber.StatusUnprocessableEntity, wire.Problem{Problem: say.Capital(strings.TrimPrefix(err.Error(), "import: ")) + ". Nothing was changed.", Code: "bad"}
+	case errors.Is(err, store.ErrUnread) || errors.Is(err, store.ErrForeign) || errors.Is(err, store.ErrNewer):
+		status, p = fiber.StatusUnprocessableEntity, wire.Problem{Problem: say.Capital(err.Error()) + ". Nothing was changed.", Code: "bad"}
 	case errors.Is(err, store.ErrNotDemo):
 		status, p = fiber.StatusConflict, wire.Problem{Problem: "This file is not the demo's. Nothing was changed.", Code: "refused"}
 	case troubleWords(err) != "":

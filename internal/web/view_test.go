@@ -2,13 +2,19 @@ package web
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
+	"fmt"
+	"log/slog"
+	"net/http/httptest"
 	"runtime"
 	"slices"
 	"strings"
 	"sync"
 	"testing"
 	"time"
+
+	"github.com/gofiber/fiber/v3"
 
 	"inkysparrow/internal/demo"
 	"inkysparrow/internal/store"
@@ -304,5 +310,57 @@ func TestOneJudgementForAll(t *testing.T) {
 	}
 	if _, err := g.of(gone, store.Build{Revision: 2, Plan: plans[0]}); !errors.Is(err, errGone) || waiting() != 0 || len(g.under) != 0 {
 		t.Errorf("nobody waits, and %d are under way (%v)", len(g.under), err)
+	}
+}
+
+// Each trouble of the file is said in words: what is kept and what to do, under a status of its own.
+func TestTroubleWords(t *testing.T) {
+	s := &Server{Config: Config{Log: slog.New(slog.DiscardHandler)}}
+	app := fiber.New(fiber.Config{ErrorHandler: s.problem})
+	var now error
+	app.Get("/api/schools", func(fiber.Ctx) error { return now })
+	for _, tc := range []struct {
+		err    error
+		status int
+		words  string
+	}{
+		{store.ErrFull, 507, "The disk is full. Nothing was changed"},
+		{store.ErrReadOnly, 503, "can only be read"},
+		{store.ErrBusy, 503, "Another program holds the file"},
+		{store.ErrDamaged, 503, "Export everything now"},
+		{store.ErrTooLarge, 503, "too large for the file"},
+		{store.ErrDisk, 503, "does not answer as it should"},
+		{errEffort, 422, "too large to draft at once: 20s were not enough"},
+		{errors.New("secret words of a plan"), 500, "something went wrong here"},
+	} {
+		now = fmt.Errorf("somewhere: %w", tc.err)
+		r, err := app.Test(httptest.NewRequest("GET", "/api/schools", nil))
+		if err != nil {
+			t.Fatal(err)
+		}
+		var p wire.Problem
+		if err := json.NewDecoder(r.Body).Decode(&p); err != nil || r.StatusCode != tc.status || !strings.Contains(p.Problem, tc.words) {
+			t.Errorf("%v: %d %q (%v)", tc.err, r.StatusCode, p.Problem, err)
+		}
+		r.Body.Close()
+	}
+	if got := unworded(fmt.Errorf("x: %w", &plan.FieldError{Path: "zones[0].name", Problem: "\"my secret\" is no name"})); strings.Contains(got, "secret") || !strings.Contains(got, "zones[0].name") {
+		t.Errorf("the log would hold %q", got)
+	}
+	for _, tc := range []struct {
+		bytes int64
+		want  string
+	}{{1, "1 kB"}, {1024, "1 kB"}, {1<<20 - 1, "1024 kB"}, {1 << 20, "1.0 MB"}, {5 << 30, "5.0 GB"}} {
+		if got := size(tc.bytes); got != tc.want {
+			t.Errorf("%d bytes: %q, want %q", tc.bytes, got, tc.want)
+		}
+	}
+	for _, tc := range []struct {
+		old  time.Duration
+		want string
+	}{{59 * time.Second, "just now"}, {time.Minute, "1 minute ago"}, {59 * time.Minute, "59 minutes ago"}, {time.Hour, "1 hour ago"}, {47 * time.Hour, "47 hours ago"}, {48 * time.Hour, "2 days ago"}} {
+		if got := age(tc.old); got != tc.want {
+			t.Errorf("%v: %q, want %q", tc.old, got, tc.want)
+		}
 	}
 }

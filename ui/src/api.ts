@@ -54,7 +54,7 @@ export const events = '/api/events'
 export const passphrase = ref(false)
 
 /** What is told of every request: whether the server answered, and that the door is open. */
-export const reached = { on: (_there: boolean) => {}, open: () => {} }
+export const reached: { on: (there: boolean) => void; open: () => void } = { on: () => {}, open: () => {} }
 
 // Requests that the user can call off, and whether one of them takes so long that it is said.
 const soon = 300 // ms
