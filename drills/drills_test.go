@@ -58,11 +58,13 @@ type server struct {
 	t    *testing.T
 	cmd  *exec.Cmd
 	at   string
-	said *bytes.Buffer // on standard error
-	gone chan struct{}
+
+	opening strings.Builder // what it says when it opens
+	said    *bytes.Buffer   // on standard error
+	gone    chan struct{}
 }
 
-var address = regexp.MustCompile(`http://127\.0\.0\.1:\d+`)
+var address = regexp.MustCompile(`https?://[^ ]+:\d+`)
 
 // serve starts the program on a file and waits until it is open.
 func serve(t *testing.T, database string, more ...string) *server {
@@ -81,6 +83,10 @@ func serve(t *testing.T, database string, more ...string) *server {
 	lines := bufio.NewScanner(out)
 	for s.at == "" && lines.Scan() {
 		s.at = address.FindString(lines.Text())
+		s.opening.WriteString(lines.Text() + "\n")
+	}
+	if s.at != "" && lines.Scan() { // who can reach it
+		s.opening.WriteString(lines.Text() + "\n")
 	}
 	go func() {
 		io.Copy(io.Discard, out) //nolint:errcheck // it ends with the program
