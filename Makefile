@@ -25,6 +25,7 @@ ui/node_modules/.package-lock.json: ui/package.json ui/package-lock.json
 
 ui/dist/index.html: ui/node_modules/.package-lock.json $(UI_SOURCES)
 	cd ui && npx vite build
+	go run ./ui/pack
 
 ui: ui/dist/index.html
 
@@ -48,7 +49,7 @@ test-e2e: ui chromium
 	go test -count=1 -timeout 20m -parallel 6 ./e2e/...
 
 lint: ui/node_modules/.package-lock.json
-	@echo "gofumpt"; out=$$($(TOOL) gofumpt -l cmd core drills e2e examples internal plan shelf ui/embed.go); [ -z "$$out" ] || { echo "not formatted: $$out"; exit 1; }
+	@echo "gofumpt"; out=$$($(TOOL) gofumpt -l cmd core drills e2e examples internal plan shelf ui/embed.go ui/pack); [ -z "$$out" ] || { echo "not formatted: $$out"; exit 1; }
 	go vet ./...
 	$(TOOL) staticcheck ./...
 	cd ui && npx vue-tsc --noEmit && npx eslint . --max-warnings 0 && npx prettier --check --log-level warn .

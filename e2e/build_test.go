@@ -253,7 +253,7 @@ func TestAxe(t *testing.T) {
 				b.sees(".guide h3", ".")
 				b.inspect(axe)
 			}
-			for path, words := range map[string]string{"/builds": "Builds", "/shelf?product=soot-wash": "Shelf", "/builds/petrel/print": "Upper surfaces", "/nowhere": "nothing at this address", "/new": "New build", "/workings": "Workings"} {
+			for path, words := range map[string]string{"/builds": "Builds", "/shelf?product=soot-wash": "Shelf", "/builds/petrel/print": "Upper surfaces", "/nowhere": "nothing at this address", "/new": "New build", "/workings": "Workings", "/keeping": "Safekeeping"} {
 				b.page.MustNavigate(b.address + path).MustWaitLoad()
 				b.sees("h1", words)
 				b.inspect(axe)

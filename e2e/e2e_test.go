@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"io/fs"
 	"log/slog"
 	"net"
 	"os"
@@ -56,8 +57,10 @@ type bench struct {
 	address string
 	store   *store.Store
 	page    *rod.Page
+	stop    func() // ends the server
 
 	mu     sync.Mutex
+	ended  bool // the test ends the server itself, and what can't be loaded then is no fault
 	errors []string
 }
 
@@ -88,10 +91,15 @@ var demoFile = sync.OnceValues(func() ([]byte, error) {
 
 func open(t *testing.T, v view, address string) *bench {
 	t.Helper()
+	return openAs(t, v, address, false)
+}
+
+func openAs(t *testing.T, v view, address string, guarded bool) *bench {
+	t.Helper()
 	if _, already := running.LoadOrStore(t, true); !already {
 		t.Parallel() // most of it is waiting
 	}
-	b := &bench{t: t}
+	b := &bench{t: t, ended: guarded}
 	made, err := demoFile()
 	if err != nil {
 		t.Fatal(err)
@@ -105,25 +113,9 @@ func open(t *testing.T, v view, address string) *bench {
 		t.Fatal(err)
 	}
 	b.store = s
-	server, err := web.New(web.Config{
-		Store: s, Pages: ui.Pages(), Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Reset: func(ctx context.Context) error { return demo.Reset(ctx, s) },
-	})
-	if err != nil {
-		t.Fatal(err)
-	}
-	l, err := net.Listen("tcp", "127.0.0.1:0")
-	if err != nil {
-		t.Fatal(err)
-	}
-	b.address = "http://" + l.Addr().String()
-	ctx, stop := context.WithCancel(context.Background())
-	done := make(chan error, 1)
-	go func() { done <- server.Serve(ctx, l) }()
+	b.serve("127.0.0.1:0", ui.Pages(), guarded)
 	t.Cleanup(func() {
-		stop()
-		if err := <-done; err != nil {
-			t.Errorf("the server: %v", err)
-		}
+		b.stop()
 		s.Close()
 	})
 	private, err := chromium.Incognito()
@@ -168,9 +160,45 @@ func open(t *testing.T, v view, address string) *bench {
 	return b
 }
 
+// serve serves the store on a port until stop.
+func (b *bench) serve(port string, pages fs.FS, guarded bool) {
+	b.t.Helper()
+	server, err := web.New(web.Config{
+		Store: b.store, Pages: pages, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Guarded: guarded,
+		Reset: func(ctx context.Context) error { return demo.Reset(ctx, b.store) },
+	})
+	if err != nil {
+		b.t.Fatal(err)
+	}
+	l, err := net.Listen("tcp", port)
+	if err != nil {
+		b.t.Fatal(err)
+	}
+	b.address = "http://" + l.Addr().String()
+	ctx, stop := context.WithCancel(context.Background())
+	done := make(chan error, 1)
+	go func() { done <- server.Serve(ctx, l) }()
+	b.stop = sync.OnceFunc(func() {
+		stop()
+		if err := <-done; err != nil {
+			b.t.Errorf("the server: %v", err)
+		}
+	})
+}
+
+// tolerate is for a test that ends the server itself, or is refused everything at first.
+func (b *bench) tolerate() {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	b.ended = true
+}
+
 func (b *bench) complain(words string) {
 	b.mu.Lock()
 	defer b.mu.Unlock()
+	if b.ended && strings.Contains(words, "Failed to load resource") {
+		return
+	}
 	b.errors = append(b.errors, words)
 }
 

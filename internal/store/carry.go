@@ -97,7 +97,7 @@ func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err erro
 			}),
 			part("builds.jsonl", func(put func(any) error) error { return carryBuilds(ctx, q, put, newest, carried, &about) }),
 			part("shelf.jsonl", func(put func(any) error) error { return carryShelf(ctx, q, put, &about) }),
-			part("shelf-history.jsonl", func(put func(any) error) error { return carryShelfHistory(ctx, q, put) }),
+			part("shelf-history.jsonl", func(put func(any) error) error { return carryShelfHistory(ctx, q, put, s.stamp()) }),
 			part("about.json", func(put func(any) error) error { return put(about) }),
 		)
 	})
@@ -170,29 +170,43 @@ func carryShelf(ctx context.Context, q *db.Queries, put func(any) error, about *
 	return err
 }
 
-func carryShelfHistory(ctx context.Context, q *db.Queries, put func(any) error) error {
-	head, err := q.ShelfHead(ctx)
+// carryShelfHistory writes the shelf's history. Where a part of it can't be read none of it is of use, and the shelf begins anew as it is.
+func carryShelfHistory(ctx context.Context, q *db.Queries, put func(any) error, now string) error {
+	all, err := shelfHistory(ctx, q)
 	if err != nil {
-		return err
+		anew := carriedShelfRevision{ID: 1, Change: "Begun again", MadeAt: now, Head: true, Products: []carriedShelfProduct{}}
+		return errors.Join(err, put(anew))
 	}
-	all, err := q.AllShelfRevisions(ctx)
-	if err != nil {
-		return err
-	}
-	for _, r := range all {
-		one := carriedShelfRevision{ID: r.ID, Parent: r.ParentID.Int64, Change: r.Change, MadeAt: r.MadeAt, Head: r.ID == head.ID, Products: []carriedShelfProduct{}}
-		changes, err := q.ShelfChanges(ctx, r.ID)
-		if err != nil {
-			return err
-		}
-		for _, c := range changes {
-			one.Products = append(one.Products, carriedShelfProduct{c.ProductID, raw(c.Before), raw(c.After)})
-		}
+	for _, one := range all {
 		if err := put(one); err != nil {
 			return err
 		}
 	}
 	return nil
+}
+
+func shelfHistory(ctx context.Context, q *db.Queries) ([]carriedShelfRevision, error) {
+	head, err := q.ShelfHead(ctx)
+	if err != nil {
+		return nil, err
+	}
+	all, err := q.AllShelfRevisions(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var out []carriedShelfRevision
+	for _, r := range all {
+		one := carriedShelfRevision{ID: r.ID, Parent: r.ParentID.Int64, Change: r.Change, MadeAt: r.MadeAt, Head: r.ID == head.ID, Products: []carriedShelfProduct{}}
+		changes, err := q.ShelfChanges(ctx, r.ID)
+		if err != nil {
+			return nil, err
+		}
+		for _, c := range changes {
+			one.Products = append(one.Products, carriedShelfProduct{c.ProductID, raw(c.Before), raw(c.After)})
+		}
+		out = append(out, one)
+	}
+	return out, nil
 }
 
 func raw(s sql.NullString) json.RawMessage {

@@ -79,7 +79,7 @@ func TestPacked(t *testing.T) {
 			t.Errorf("%s: %q, %d bytes (%v)", how, r.Header.Get("Content-Encoding"), len(b), err)
 		}
 	}
-	if r := s.ask("GET", "/assets/page-1.js", "", "Accept-Encoding", "br"); r.Header.Get("Content-Encoding") != "br" {
+	if r := s.ask("GET", "/assets/page-1.js", "", "Accept-Encoding", "br"); r.Header.Get("Content-Encoding") != "br" || r.ContentLength != 6 {
 		t.Errorf("an asset: %v", r.Header)
 	}
 	tag := s.ask("GET", "/api/workings", "").Header.Get("Etag")

@@ -18,7 +18,6 @@ import (
 	"runtime/debug"
 	"slices"
 	"strings"
-	"sync"
 	"sync/atomic"
 	"time"
 
@@ -58,7 +57,6 @@ type Server struct {
 	judging *judging
 	live    *live
 	large   chan struct{} // large bodies being read
-	files   sync.Map      // built files, packed, by name
 	running atomic.Int64  // requests that are being answered
 }
 

@@ -10,7 +10,6 @@ import (
 	"regexp"
 	"strings"
 
-	"github.com/andybalholm/brotli"
 	"github.com/go-playground/validator/v10"
 	"github.com/gofiber/fiber/v3"
 )
@@ -47,34 +46,12 @@ func (s *Server) asset(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusNotFound, "There is nothing at this address.")
 	}
 	c.Set(fiber.HeaderCacheControl, "public, max-age=31536000, immutable")
-	kind := mime.TypeByExtension(path.Ext(name))
-	if c.AcceptsEncodings("br") == "" || strings.HasPrefix(kind, "font/") {
-		return send(c, name, b)
+	if packed, err := fs.ReadFile(s.Pages, name+".br"); err == nil && c.AcceptsEncodings("br") != "" { // ui/pack makes it
+		c.Set(fiber.HeaderContentEncoding, "br")
+		c.Set(fiber.HeaderVary, fiber.HeaderAcceptEncoding)
+		b = packed
 	}
-	packed, err := s.packed(name, b)
-	if err != nil {
-		return err
-	}
-	c.Set(fiber.HeaderContentEncoding, "br")
-	c.Set(fiber.HeaderVary, fiber.HeaderAcceptEncoding)
-	return send(c, name, packed)
-}
-
-// packed returns a built file as small as it gets. Its content never changes, so that is worked out once; other answers are packed fast.
-func (s *Server) packed(name string, b []byte) ([]byte, error) {
-	if had, ok := s.files.Load(name); ok {
-		return had.([]byte), nil
-	}
-	var out bytes.Buffer
-	w := brotli.NewWriterLevel(&out, brotli.BestCompression)
-	if _, err := w.Write(b); err != nil {
-		return nil, err
-	}
-	if err := w.Close(); err != nil {
-		return nil, err
-	}
-	s.files.Store(name, out.Bytes())
-	return out.Bytes(), nil
+	return send(c, name, b)
 }
 
 func send(c fiber.Ctx, name string, b []byte) error {

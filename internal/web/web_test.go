@@ -28,8 +28,9 @@ import (
 )
 
 var pages = fstest.MapFS{
-	"index.html":       {Data: []byte(`<meta property="csp-nonce" nonce="__NONCE__">`)},
-	"assets/page-1.js": {Data: []byte(strings.Repeat("x", 4000))},
+	"index.html":          {Data: []byte(`<meta property="csp-nonce" nonce="__NONCE__">`)},
+	"assets/page-1.js.br": {Data: []byte("packed")},
+	"assets/page-1.js":    {Data: []byte(strings.Repeat("x", 4000))},
 }
 
 type site struct {

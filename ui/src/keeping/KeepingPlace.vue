@@ -111,118 +111,120 @@ const when = (t: string) => new Date(t).toLocaleString('en-GB', { dateStyle: 'me
   <main v-else class="keeping">
     <h1>Safekeeping</h1>
     <p v-if="kept.frozen" class="frozen" role="alert"><StateMark state="bite" /> {{ kept.frozen }}</p>
-    <section aria-label="The file">
-      <h2>The file</h2>
-      <dl>
-        <dt>Lies at</dt>
-        <dd class="figure">{{ kept.path }}</dd>
-        <dt>Size</dt>
-        <dd class="figure">{{ kept.size }}</dd>
-        <dt>Newest backup</dt>
-        <dd>{{ kept.newest }}</dd>
-        <dt>Who can reach it</dt>
-        <dd>{{ kept.reach }}</dd>
-      </dl>
-      <div class="buttons">
-        <v-btn color="primary" variant="flat" :loading="busy === 'backup'" @click="backUp">Back up now</v-btn>
-        <v-btn variant="outlined" :loading="busy === 'verify'" @click="verify">Look the whole file over</v-btn>
-      </div>
-      <ul v-if="found?.length" class="wrong" aria-label="What is wrong">
-        <li v-for="w in found" :key="w"><StateMark state="bite" quiet /> {{ w }}</li>
-      </ul>
-    </section>
-
-    <section aria-label="Backups">
-      <h2>Backups</h2>
-      <p class="soft">
-        One is made each day that something changes, and before anything takes everything's place; of these seven are
-        kept. They lie in <span class="figure">{{ kept.folder }}</span>. A backup on the same disk does not outlive the
-        disk: save one elsewhere now and then.
-      </p>
-      <p v-if="!kept.backups.length" class="soft">None yet; the first is made in a quiet moment.</p>
-      <ul v-else class="backups">
-        <li v-for="b in kept.backups" :key="b.name">
-          <span class="figure">{{ when(b.at) }}</span>
-          <span>{{ b.age }}</span>
-          <span class="soft">{{ b.why }}</span>
-          <span class="figure">{{ b.size }}</span>
-          <span class="row">
-            <v-btn size="small" :href="`/api/keeping/backups/${encodeURIComponent(b.name)}`">Save</v-btn>
-            <v-btn size="small" :disabled="!!kept.frozen" @click="restoring = b">Restore</v-btn>
-          </span>
-        </li>
-      </ul>
-      <div v-if="restoring" class="sure" role="alertdialog" aria-label="Restore this backup">
-        <p>
-          All builds and the shelf become what they were on <b>{{ when(restoring.at) }}</b>. What is there now is backed
-          up first.
+    <div class="column">
+      <section aria-label="The file">
+        <h2>The file</h2>
+        <dl>
+          <dt>Lies at</dt>
+          <dd class="figure">{{ kept.path }}</dd>
+          <dt>Size</dt>
+          <dd class="figure">{{ kept.size }}</dd>
+          <dt>Newest backup</dt>
+          <dd>{{ kept.newest }}</dd>
+          <dt>Who can reach it</dt>
+          <dd>{{ kept.reach }}</dd>
+        </dl>
+        <div class="buttons">
+          <v-btn color="primary" variant="flat" :loading="busy === 'backup'" @click="backUp">Back up now</v-btn>
+          <v-btn variant="outlined" :loading="busy === 'verify'" @click="verify">Look the whole file over</v-btn>
+        </div>
+        <ul v-if="found?.length" class="wrong" aria-label="What is wrong">
+          <li v-for="w in found" :key="w"><StateMark state="bite" quiet /> {{ w }}</li>
+        </ul>
+      </section>
+      <section aria-label="To another machine">
+        <h2>To another machine</h2>
+        <p class="soft">
+          One open file with all builds, their histories and the shelf: lines of JSON in a zip. The passphrase stays
+          here.
         </p>
         <div class="buttons">
-          <v-btn color="primary" variant="flat" :loading="busy === 'restore'" @click="restore(restoring)"
-            >Restore it</v-btn
+          <v-btn variant="outlined" href="/api/keeping/everything">Export everything</v-btn>
+        </div>
+        <label class="file"
+          ><span>A file that was exported so</span><input type="file" accept=".zip,application/zip" @change="choose"
+        /></label>
+        <p v-if="replaces" class="sure">
+          <StateMark state="wait" quiet /> There are builds or products here. They are backed up, then the file's take
+          their place.
+        </p>
+        <div class="buttons">
+          <v-btn variant="outlined" :disabled="!file || !!kept.frozen" :loading="busy === 'import'" @click="bring">{{
+            replaces ? 'Replace everything' : 'Import everything'
+          }}</v-btn>
+        </div>
+      </section>
+      <section aria-label="Old steps">
+        <h2>Old steps</h2>
+        <p class="soft">
+          Every change of a build is kept. Where that is more than you want, let the older ones go: the last of each day
+          stays, and where branches part.
+        </p>
+        <div class="pair">
+          <v-select
+            v-model="slug"
+            label="Of the build"
+            :items="kept.builds.map((b) => ({ value: b.slug, title: b.name }))"
+            hide-details
+          />
+          <v-select v-model="days" label="Older than" :items="ages" hide-details />
+        </div>
+        <div class="buttons">
+          <v-btn variant="outlined" :disabled="!slug || !!kept.frozen" :loading="busy === 'thin'" @click="thin"
+            >Let them go</v-btn
           >
-          <v-btn variant="outlined" @click="restoring = null">Leave all as it is</v-btn>
         </div>
-      </div>
-    </section>
-
-    <section aria-label="To another machine">
-      <h2>To another machine</h2>
-      <p class="soft">
-        One open file with all builds, their histories and the shelf: lines of JSON in a zip. The passphrase stays here.
-      </p>
-      <div class="buttons">
-        <v-btn variant="outlined" href="/api/keeping/everything">Export everything</v-btn>
-      </div>
-      <label class="file"
-        ><span>A file that was exported so</span><input type="file" accept=".zip,application/zip" @change="choose"
-      /></label>
-      <p v-if="replaces" class="sure">
-        <StateMark state="wait" quiet /> There are builds or products here. They are backed up, then the file's take
-        their place.
-      </p>
-      <div class="buttons">
-        <v-btn variant="outlined" :disabled="!file || !!kept.frozen" :loading="busy === 'import'" @click="bring">{{
-          replaces ? 'Replace everything' : 'Import everything'
-        }}</v-btn>
-      </div>
-    </section>
-
-    <section aria-label="Old steps">
-      <h2>Old steps</h2>
-      <p class="soft">
-        Every change of a build is kept. Where that is more than you want, let the older ones go: the last of each day
-        stays, and where branches part.
-      </p>
-      <div class="pair">
-        <v-select
-          v-model="slug"
-          label="Of the build"
-          :items="kept.builds.map((b) => ({ value: b.slug, title: b.name }))"
-          hide-details
-        />
-        <v-select v-model="days" label="Older than" :items="ages" hide-details />
-      </div>
-      <div class="buttons">
-        <v-btn variant="outlined" :disabled="!slug || !!kept.frozen" :loading="busy === 'thin'" @click="thin"
-          >Let them go</v-btn
-        >
-      </div>
-    </section>
-
-    <section aria-label="Passphrase">
-      <h2>Passphrase</h2>
-      <template v-if="kept.has_passphrase">
-        <ChangePassphrase />
-        <div v-if="kept.guarded" class="buttons">
-          <v-btn variant="outlined" @click="leave">Lock this browser</v-btn>
+      </section>
+    </div>
+    <div class="column">
+      <section aria-label="Backups">
+        <h2>Backups</h2>
+        <p class="soft">
+          One is made each day that something changes, and before anything takes everything's place; of these seven are
+          kept. They lie in <span class="figure">{{ kept.folder }}</span>. A backup on the same disk does not outlive
+          the disk: save one elsewhere now and then.
+        </p>
+        <p v-if="!kept.backups.length" class="soft">None yet; the first is made in a quiet moment.</p>
+        <ul v-else class="backups">
+          <li v-for="b in kept.backups" :key="b.name">
+            <span class="figure">{{ when(b.at) }}</span>
+            <span>{{ b.age }}</span>
+            <span class="soft">{{ b.why }}</span>
+            <span class="figure">{{ b.size }}</span>
+            <span class="row">
+              <v-btn size="small" :href="`/api/keeping/backups/${encodeURIComponent(b.name)}`">Save</v-btn>
+              <v-btn size="small" :disabled="!!kept.frozen" @click="restoring = b">Restore</v-btn>
+            </span>
+          </li>
+        </ul>
+        <div v-if="restoring" class="sure" role="alertdialog" aria-label="Restore this backup">
+          <p>
+            All builds and the shelf become what they were on <b>{{ when(restoring.at) }}</b>. What is there now is
+            backed up first.
+          </p>
+          <div class="buttons">
+            <v-btn color="primary" variant="flat" :loading="busy === 'restore'" @click="restore(restoring)"
+              >Restore it</v-btn
+            >
+            <v-btn variant="outlined" @click="restoring = null">Leave all as it is</v-btn>
+          </div>
         </div>
-      </template>
-      <p v-else class="soft">
-        None is set, and none is needed while only this machine can reach it. To reach it from a tablet, stop it and run
-        <code>inkysparrow passphrase</code>, then <code>inkysparrow serve --listen 0.0.0.0:8787 --tls-self</code>.
-      </p>
-    </section>
+      </section>
+      <section aria-label="Passphrase">
+        <h2>Passphrase</h2>
+        <template v-if="kept.has_passphrase">
+          <ChangePassphrase />
+          <div v-if="kept.guarded" class="buttons">
+            <v-btn variant="outlined" @click="leave">Lock this browser</v-btn>
+          </div>
+        </template>
+        <p v-else class="soft">
+          None is set, and none is needed while only this machine can reach it. To reach it from a tablet, stop it and
+          run
+          <code>inkysparrow passphrase</code>, then <code>inkysparrow serve --listen 0.0.0.0:8787 --tls-self</code>.
+        </p>
+      </section>
+    </div>
   </main>
 </template>
 
@@ -248,8 +250,9 @@ section {
   background: var(--sheet);
   border: 1px solid var(--line);
 }
-section[aria-label='Backups'] {
-  grid-row: span 2;
+.column {
+  display: grid;
+  gap: 14px;
 }
 .frozen {
   padding: 12px 16px;

@@ -1,0 +1,205 @@
+package e2e
+
+import (
+	"fmt"
+	"io/fs"
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
+
+	"inkysparrow/internal/guard"
+	"inkysparrow/plan"
+	"inkysparrow/ui"
+)
+
+// A server that goes away is missed and told in a bar that lasts; nothing is lost; when it is back the bar goes by itself and the page shows what has
+// changed meanwhile.
+func TestServerGoneAndBack(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.tolerate()
+	b.sees(".panel .title", "White spirit bites")
+	b.still()
+	port := strings.TrimPrefix(b.address, "http://")
+	b.stop()
+	b.sees(".standing.gone", "Not connected. Nothing is lost; trying again.")
+	b.click(".panel .fixes button, .panel button", "Wait until|Seal first|Swap|use ")
+	b.sees(".v-snackbar", "does not answer. Nothing was changed")
+	now, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	changed, words, err := now.Plan.Edit(plan.Edit{Do: "remove-step", Of: "p3"})
+	b.must(err)
+	_, err = b.store.Save(t.Context(), "petrel", now.Revision, changed, words)
+	b.must(err)
+	b.serve(port, ui.Pages(), false)
+	b.gone(".standing", "Not connected")
+	b.sees(".tools [aria-label=Undo][title*='Removed pencil wear']", "")
+}
+
+// A page that is older than its server says so, and reloads itself when nothing is being typed.
+func TestOldPage(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.tolerate()
+	b.sees(".panel .title", "White spirit bites")
+	b.press(input.KeyE)
+	b.sees("[role=dialog] h2", "Change the step")
+	port := strings.TrimPrefix(b.address, "http://")
+	b.stop()
+	renewed := fstest.MapFS{}
+	b.must(fs.WalkDir(ui.Pages(), ".", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() {
+			return err
+		}
+		data, err := fs.ReadFile(ui.Pages(), path)
+		if path == "index.html" {
+			data = append(data, "<!-- renewed -->"...)
+		}
+		renewed[path] = &fstest.MapFile{Data: data}
+		return err
+	}))
+	b.serve(port, renewed, false)
+	b.sees(".standing.old", "has been renewed. Reload")
+	b.sees("[role=dialog] h2", "Change the step") // it waits while a form is open
+	b.press(input.Escape)
+	b.must(b.page.Timeout(patience).Wait(rod.Eval(`() => [...document.childNodes].some(n => n.nodeType === Node.COMMENT_NODE && n.data.includes('renewed'))`)))
+	b.sees(".panel .title", "White spirit bites")
+	b.gone(".standing", "renewed")
+}
+
+// What one screen changes the other shows, and tells of; not under an open form, but when it is closed.
+func TestFollowsTheOtherScreen(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites")
+	other := func(path, body string) {
+		t.Helper()
+		r, err := http.Post(b.address+"/api/builds/petrel/"+path, "application/json", strings.NewReader(body))
+		b.must(err)
+		r.Body.Close()
+		if r.StatusCode != 200 {
+			t.Fatalf("%s: %d", path, r.StatusCode)
+		}
+	}
+	at := func() int64 {
+		t.Helper()
+		head, err := b.store.Head(t.Context(), "petrel")
+		b.must(err)
+		return head
+	}
+	other("edit", fmt.Sprintf(`{"revision": %d, "edit": {"do": "remove-step", "of": "p3"}}`, at()))
+	b.sees(".v-snackbar", "Changed on another screen: Removed pencil wear")
+	b.sees(".tools [aria-label=Undo][title*='Removed pencil wear']", "")
+	b.press(input.KeyA)
+	b.sees("[role=dialog] h2", "Add a step")
+	other("undo", fmt.Sprintf(`{"revision": %d}`, at()))
+	b.still()
+	if !b.page.MustHas(".tools [aria-label=Redo]:disabled") {
+		t.Error("the build changed under the open form")
+	}
+	b.press(input.Escape)
+	b.sees(".tools [aria-label=Redo]:not(:disabled)", "")
+}
+
+// From the page: back up, change, restore; look the file over; carry everything in from a file, after being asked.
+func TestSafekeeping(t *testing.T) {
+	b := open(t, desk, "/keeping")
+	b.sees("h1", "Safekeeping")
+	b.push("Back up now")
+	b.sees(".v-snackbar", "Backed up")
+	b.sees(".backups li", "just now ?made by hand")
+	now, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	changed, words, err := now.Plan.Edit(plan.Edit{Do: "remove-step", Of: "p3"})
+	b.must(err)
+	_, err = b.store.Save(t.Context(), "petrel", now.Revision, changed, words)
+	b.must(err)
+	b.click(".backups button", "Restore")
+	b.sees("[role=alertdialog]", "All builds and the shelf become what they were on")
+	b.push("Restore it")
+	b.sees(".v-snackbar", "Restored")
+	back, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	if back.Revision != now.Revision {
+		t.Errorf("it stands at revision %d, was backed up at %d", back.Revision, now.Revision)
+	}
+	b.sees(".backups li", "before another one was restored")
+	b.push("Look the whole file over")
+	b.sees(".v-snackbar", "All is well")
+
+	file := filepath.Join(t.TempDir(), "all.zip")
+	f, err := os.Create(file)
+	b.must(err)
+	_, err = b.store.Carry(t.Context(), f)
+	b.must(err)
+	b.must(f.Close())
+	b.page.MustElement("input[type=file]").MustSetFiles(file)
+	b.push("Import everything")
+	b.sees(".v-snackbar", "may be replaced; a backup is made before")
+	b.sees(".sure", "the file's take their place")
+	b.push("Replace everything")
+	b.sees(".v-snackbar", "3 builds with 3 revisions and 32 products came in")
+	b.pick("Of the build", "Marlow Petrel")
+	b.push("Let them go")
+	b.sees(".v-snackbar", "nothing to let go")
+}
+
+// Beyond this machine the page asks for the passphrase before anything else, by keyboard alone; it can be changed and the browser locked again.
+func TestPassphrase(t *testing.T) {
+	b := openAs(t, desk, "/builds", true)
+	hash, err := guard.Hash("sparrows at dusk")
+	b.must(err)
+	b.must(b.store.SetPassphrase(t.Context(), hash))
+	b.page.MustReload()
+	b.sees("h1", "This bench is locked")
+	b.inspect(axeCore(t))
+	b.still()
+	b.must(b.page.InsertText("not this one"))
+	b.press(input.Enter)
+	b.sees(".refused", "That is not the passphrase")
+	b.still()
+	b.must(b.page.InsertText("sparrows at dusk"))
+	b.press(input.Enter)
+	b.sees("h1", "Builds")
+	b.sees("li a", "Marlow Petrel")
+	b.click(".places a", "Safekeeping")
+	b.fill("Passphrase now", "sparrows at dusk")
+	b.fill("New passphrase", "short")
+	b.push("Change it")
+	b.sees(".refused", "at least 10 characters")
+	b.fill("New passphrase", "swallows at dawn")
+	b.push("Change it")
+	b.sees(".v-snackbar", "The passphrase was changed")
+	b.push("Lock this browser")
+	b.sees("h1", "This bench is locked")
+}
+
+// The shelf is undone, redone and its history read; a change on another screen is told and what was typed stays.
+func TestShelfUndo(t *testing.T) {
+	b := open(t, desk, "/shelf?product=lamp-clay")
+	b.sees("aside h2", "Lamp clay")
+	b.push("Change")
+	b.fill("Name of the product", "Lamp clay, new")
+	b.must(b.store.RemoveShelf(t.Context(), -1, "Removed Soot wash", "soot-wash"))
+	b.push("Save")
+	b.sees("aside .refused", "The shelf was changed elsewhere meanwhile")
+	b.gone(".product .name", "Soot wash")
+	if got := b.field("Name of the product").MustProperty("value").Str(); got != "Lamp clay, new" {
+		t.Errorf("what was typed has become %q", got)
+	}
+	b.push("Save")
+	b.sees("aside h2", "Lamp clay, new")
+	b.click("[aria-label=Undo]", "")
+	b.sees(".product .name", "^Lamp clay$")
+	b.page.MustElement("h1").MustClick()
+	b.must(b.page.KeyActions().Press(input.ControlLeft).Type(input.KeyY).Do())
+	b.sees(".product .name", "Lamp clay, new")
+	b.click("[aria-label=History]", "")
+	b.sees("[role=dialog] li", "Changed Lamp clay, new ?as it stands")
+	b.fill("Search the history", "soot")
+	b.gone("[role=dialog] li", "Lamp clay")
+	b.sees("[role=dialog] li", "Removed Soot wash")
+}
