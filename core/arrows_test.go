@@ -27,12 +27,12 @@ var layers = [][]string{
 	{"core/look"},
 	{"plan"},
 	{"shelf"},
-	{"internal/store/db", "internal/wire", "internal/format/palette", "ui", "examples"},
+	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/guard", "ui", "ui/pack", "examples"},
 	{"internal/store"},
 	{"internal/demo"},
 	{"internal/web", "internal/wire/gen"},
 	{"cmd/inkysparrow"},
-	{"e2e/browser"},
+	{"drills", "e2e/browser"},
 	{"e2e/shots"},
 }
 

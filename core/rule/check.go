@@ -2,6 +2,9 @@ package rule
 
 import (
 	"context"
+	"runtime"
+	"sync"
+	"sync/atomic"
 
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
@@ -35,15 +38,40 @@ func CheckContext(ctx context.Context, plan *route.Plan) (*Report, error) {
 		return nil, err
 	}
 	r := &Report{Timeline: laid}
+	return r, r.judge(ctx)
+}
+
+// judge judges every step on all processors. The findings stand in the order of the route, however the work was shared.
+func (r *Report) judge(ctx context.Context) error {
+	const at = 16 // steps at once: few enough to be shared evenly
+	type part struct {
+		line     *timeline.Line
+		from, to int
+		found    []timeline.Finding
+	}
+	var parts []*part
 	for _, line := range r.Lines {
-		for i := range line.Steps {
-			if err := ctx.Err(); err != nil {
-				return nil, err
-			}
-			r.Findings = append(r.Findings, Judge(r.Site(line, i))...)
+		for from := 0; from < len(line.Steps); from += at {
+			parts = append(parts, &part{line: line, from: from, to: min(from+at, len(line.Steps))})
 		}
 	}
-	return r, nil
+	var next atomic.Int64
+	var work sync.WaitGroup
+	for range min(runtime.GOMAXPROCS(0), len(parts)) {
+		work.Go(func() {
+			for n := next.Add(1) - 1; n < int64(len(parts)) && ctx.Err() == nil; n = next.Add(1) - 1 {
+				p := parts[n]
+				for i := p.from; i < p.to; i++ {
+					p.found = append(p.found, Judge(r.Site(p.line, i))...)
+				}
+			}
+		})
+	}
+	work.Wait()
+	for _, p := range parts {
+		r.Findings = append(r.Findings, p.found...)
+	}
+	return ctx.Err()
 }
 
 // Judge runs every rule on the site.

@@ -42,7 +42,7 @@ type Chipping struct {
 
 // Lift works a chip step out; ok is false where nothing lies on a medium.
 func Lift(s *timeline.Site) (Chipping, bool) {
-	place := timeline.TopMedium(s.Below)
+	place := s.TopMedium()
 	if place == 0 || place == len(s.Below)-1 {
 		return Chipping{}, false
 	}

@@ -17,7 +17,7 @@ var medium = timeline.Rule{
 }
 
 func findMedium(s *timeline.Site) []timeline.Finding {
-	place := timeline.TopMedium(s.Below)
+	place := s.TopMedium()
 	if place == 0 {
 		return nil
 	}

@@ -56,7 +56,10 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 			return []timeline.Finding{outOfOrder(s, timeline.Note, w, "bridges")}
 		}
 	}
-	if final := last(func(st *route.Step) bool { return st.Do.Has(route.LastCoat) }); final != nil && !lastTouch(s.Step) {
+	if lastTouch(s.Step) {
+		return nil
+	}
+	if final := last(func(st *route.Step) bool { return st.Do.Has(route.LastCoat) }); final != nil {
 		return []timeline.Finding{outOfOrder(s, timeline.Warn, final, "comes after")}
 	}
 	return nil
@@ -79,7 +82,7 @@ func outOfOrder(s *timeline.Site, severity timeline.Severity, other *route.Step,
 
 // chipOrder judges a chip step: there must be a medium with a colour on it, and no clear over that.
 func chipOrder(s *timeline.Site) []timeline.Finding {
-	medium := timeline.TopMedium(s.Below)
+	medium := s.TopMedium()
 	if medium == 0 && s.LooseColour() > 0 {
 		return []timeline.Finding{{Severity: timeline.Note, Layer: s.LayerID(s.LooseColour()), Because: "No medium lies below: the acrylic breaks off the lacquer in flakes, with a stiff brush or a toothpick. Go slowly."}}
 	}

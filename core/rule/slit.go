@@ -20,6 +20,9 @@ var slit = timeline.Rule{
 			return nil
 		}
 		for _, st := range s.Zone.Steps[:s.Index] {
+			if len(st.Decals) == 0 {
+				continue
+			}
 			var names []string
 			for _, w := range decal.Works(st.Decals, coating.Gloss.Texture()) {
 				if w.Slit {

@@ -43,8 +43,11 @@ func harsh(paint, wash colour.Colour) bool {
 }
 
 func findWashColour(s *timeline.Site) []timeline.Finding {
+	if !s.Step.Do.Has(route.WashOn) || s.Step.Product.Colour == "" {
+		return nil
+	}
 	paint := s.PaintBelow()
-	if !s.Step.Do.Has(route.WashOn) || s.Step.Product.Colour == "" || paint == nil {
+	if paint == nil {
 		return nil
 	}
 	base, w := paint.Product.Shows(), s.Step.Product.Shows()

@@ -4,6 +4,7 @@ package schedule
 import (
 	"slices"
 	"sort"
+	"sync"
 	"time"
 )
 
@@ -38,8 +39,9 @@ type Bench struct {
 // Horizon is how far after its start a calendar looks for room.
 const Horizon = 3 * 365 * 24 * time.Hour
 
-// Calendar is a bench with what is already booked on it. It is not safe for concurrent use.
+// Calendar is a bench with what is already booked on it. It is safe for concurrent use.
 type Calendar struct {
+	mu       sync.Mutex
 	bench    Bench
 	start    time.Time
 	laid     time.Time // sessions are worked out up to here
@@ -125,6 +127,8 @@ func (c *Calendar) add(s Span) {
 
 // Sessions returns the sessions that end after from and begin before to.
 func (c *Calendar) Sessions(from, to time.Time) []Span {
+	c.mu.Lock()
+	defer c.mu.Unlock()
 	for c.laid.Before(to) && c.extend() {
 	}
 	i := c.session(from)
@@ -132,7 +136,7 @@ func (c *Calendar) Sessions(from, to time.Time) []Span {
 	for j < len(c.sessions) && c.sessions[j].From.Before(to) {
 		j++
 	}
-	return c.sessions[i:j:j]
+	return slices.Clone(c.sessions[i:j])
 }
 
 // session returns the place of the first session that ends after moment.
@@ -156,6 +160,8 @@ type Booking struct {
 // Slot returns the earliest start from from on at which need fits into one session, with the hands free all along and the airbrush too
 // if it is asked for; whole minutes. ok is false when there is no such moment within the horizon.
 func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
 	from = roundUp(from)
 	begin := from
 	if known, ok := overlap(c.full[need], Span{from, from.Add(1)}); ok {
@@ -219,12 +225,16 @@ func (c *Calendar) busy(t time.Time, need Need) (until time.Time, yes bool) {
 
 // Free reports whether nothing is booked that stands in the way of need at t.
 func (c *Calendar) Free(t time.Time, need Need) bool {
+	c.mu.Lock()
+	defer c.mu.Unlock()
 	_, busy := c.busy(t, need)
 	return !busy
 }
 
 // Book takes the hands, and the airbrush if it is asked for, from t on.
 func (c *Calendar) Book(t time.Time, need Need) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
 	c.hands = insert(c.hands, Span{t, t.Add(need.Hands)})
 	if need.Airbrush {
 		c.airbrush = insert(c.airbrush, Span{t, t.Add(need.Hands + need.Clean)})
@@ -233,6 +243,8 @@ func (c *Calendar) Book(t time.Time, need Need) {
 
 // InSession reports whether span lies within one session.
 func (c *Calendar) InSession(span Span) bool {
+	c.mu.Lock()
+	defer c.mu.Unlock()
 	i := c.after(span.From)
 	return i < len(c.sessions) && !span.From.Before(c.sessions[i].From) && !span.To.After(c.sessions[i].To)
 }

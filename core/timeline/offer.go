@@ -13,6 +13,7 @@ type offer struct {
 	needs  [2]schedule.Need
 	n      int
 	fixed  bool
+	at     int // how many steps had been taken when it was made
 }
 
 func (o *offer) stands(c *schedule.Calendar) bool {
@@ -51,7 +52,10 @@ func (tl *Timeline) site(line *Line, after time.Time) *Site {
 
 // offer works out where the line's next step could go. With free set, a pinned step is treated as if it were not.
 func (tl *Timeline) offer(line *Line, calendar *schedule.Calendar, free bool, after time.Time) offer {
-	site := tl.site(line, after)
+	site := line.next
+	if site == nil || !site.After.Equal(after) {
+		site = tl.site(line, after)
+	}
 	step := site.Step
 	need := NeedOf(line.Zone, step)
 	o := offer{n: 1}
@@ -72,6 +76,7 @@ func (tl *Timeline) offer(line *Line, calendar *schedule.Calendar, free bool, af
 		return o
 	}
 	tl.find(site, calendar, need, p)
+	defer func() { line.next = site }() // a wash that is tried with its wipe makes the line forget it
 	if w := step.WipedBy; w != nil && site.Index+1 < len(line.Zone.Steps) && line.Zone.Steps[site.Index+1] == w && w.Done.IsZero() && (w.At.IsZero() || free) {
 		tl.pair(line, site, calendar, &o)
 	}

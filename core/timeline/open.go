@@ -145,8 +145,18 @@ func (s *Site) Holds(list []*Rule, moment time.Time) bool {
 
 // First returns the first moment from from on, within Patience, at which the step may begin by every rule of list: each moves it on to its
 // next open span until none does any more.
+//
+// Where the air never changes, what is open stays open to the end of its span, so that what was found once answers later questions too: a step
+// that waits for hands is asked about again and again.
 func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
+	if len(list) == 0 {
+		return from, true
+	}
+	if k, ok := s.known[list[0]]; ok && !from.Before(k.from) && from.Before(k.until) {
+		return Later(from, k.at), true
+	}
 	within := schedule.Span{From: from, To: from.Add(Patience)}
+	until := within.To
 	for settled := 0; settled < len(list); {
 		for _, r := range list {
 			open, ok := r.open(s, within)
@@ -154,12 +164,19 @@ func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
 				return time.Time{}, false
 			}
 			if open.From.After(within.From) {
-				within.From, settled = open.From, 0
+				within.From, until, settled = open.From, within.To, 0
 			}
+			until = earliest(until, open.To)
 			if settled++; settled == len(list) {
 				break
 			}
 		}
+	}
+	if !s.Plan.Air.Changes() {
+		if s.known == nil {
+			s.known = map[*Rule]knowledge{}
+		}
+		s.known[list[0]] = knowledge{from, within.From, until}
 	}
 	return within.From, true
 }

@@ -1,11 +1,13 @@
 package timeline
 
 import (
+	"math/rand/v2"
 	"slices"
 	"testing"
 	"time"
 
 	"inkysparrow/core/climate"
+	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 )
 
@@ -93,9 +95,56 @@ func TestFirst(t *testing.T) {
 		{"two that never meet", []*Rule{rule(3, 5), rule(6, 12)}, -1},
 		{"none", nil, 0},
 	} {
-		got, ok := (&Site{}).First(tc.list, from)
+		got, ok := (&Site{Plan: &route.Plan{}}).First(tc.list, from)
 		if ok != (tc.want >= 0) || ok && got.Sub(from) != time.Duration(tc.want)*time.Hour {
 			t.Errorf("%s: %v %v, want %d h", tc.name, got.Sub(from), ok, tc.want)
 		}
+	}
+}
+
+// A site that has been asked before answers as one that has not, in whatever order the moments come.
+func TestFirstRemembers(t *testing.T) {
+	r := rand.New(rand.NewPCG(5, 7))
+	begin := time.Date(2027, 3, 1, 0, 0, 0, 0, time.UTC)
+	hour := func(n int) time.Time { return begin.Add(time.Duration(n) * time.Hour) }
+	remembered := 0
+	for range 300 {
+		var list []*Rule
+		for range 1 + r.IntN(4) {
+			var spans []schedule.Span
+			for from := r.IntN(20); from < 400; from += 1 + r.IntN(40) {
+				to := from + 1 + r.IntN(60)
+				spans = append(spans, schedule.Span{From: hour(from), To: hour(to)})
+				from = to
+			}
+			asked := new(int)
+			list = append(list, &Rule{ID: "r", Open: func(_ *Site, within schedule.Span) Spans {
+				*asked++
+				return func(yield func(schedule.Span) bool) {
+					for _, s := range spans {
+						cut := schedule.Span{From: Later(s.From, within.From), To: earliest(s.To, within.To)}
+						if cut.From.Before(cut.To) && !yield(cut) {
+							return
+						}
+					}
+				}
+			}})
+		}
+		site := &Site{Plan: &route.Plan{}}
+		for range 20 {
+			from := hour(r.IntN(350))
+			_, knows := site.known[list[0]]
+			if k := site.known[list[0]]; knows && !from.Before(k.from) && from.Before(k.until) {
+				remembered++
+			}
+			got, ok := site.First(list, from)
+			want, wanted := (&Site{Plan: &route.Plan{}}).First(list, from)
+			if ok != wanted || !got.Equal(want) {
+				t.Fatalf("from %v: %v %v, asked anew %v %v", from, got, ok, want, wanted)
+			}
+		}
+	}
+	if remembered < 200 {
+		t.Errorf("only %d answers were remembered", remembered)
 	}
 }

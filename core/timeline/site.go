@@ -46,7 +46,12 @@ type Site struct {
 	Line     *Line
 	Touch    stack.Touch
 	Wets     bool // touch means something
+
+	known map[*Rule]knowledge // of lists, by their first rule, where the air never changes
 }
+
+// knowledge is what First has found out about a list of rules: asked from from on, the first moment is at, and every rule holds until until.
+type knowledge struct{ from, at, until time.Time }
 
 // Fixed reports whether the step's time is not the schedule's to choose: it is pinned, done, or the wipe of a wash that is.
 func (s *Site) Fixed() bool {
@@ -67,7 +72,7 @@ func (s *Site) TouchOf(step *route.Step, moment time.Time) (touch stack.Touch, o
 		return t, false
 	}
 	if step.Do.Has(route.Lifting) {
-		if t.Lifts = TopMedium(s.Below); t.Lifts == 0 {
+		if t.Lifts = s.TopMedium(); t.Lifts == 0 {
 			t.Lifts = s.LooseColour()
 		}
 	}
@@ -85,15 +90,8 @@ func (s *Site) TouchOf(step *route.Step, moment time.Time) (touch stack.Touch, o
 	return t, t.Liquid != nil || t.Contact.Tool > 0
 }
 
-// TopMedium returns the place of the highest live medium, 0 for none.
-func TopMedium(below stack.Stack) int {
-	for i := len(below) - 1; i > 0; i-- {
-		if below[i].Film.Family.IsLive() && below[i].Film.Family.Closed {
-			return i
-		}
-	}
-	return 0
-}
+// TopMedium returns the place of the highest live medium below, 0 for none.
+func (s *Site) TopMedium() int { return s.Line.medium[max(0, len(s.Below)-1)] }
 
 // LooseColour returns the place of the lowest of the water-borne colours on top that lie on a lacquer, with no medium between: fused
 // particles hold so badly on it that a stiff brush and water break them off. 0 for none.
@@ -186,6 +184,12 @@ func (s *Site) ReadyBelow() (place int, ready time.Time) {
 			return 0, ready
 		}
 		return latest, s.Line.freeAt(latest)
+	}
+	if s.Touch.Lifts == 0 && s.Step.Of == "" { // oil work: what is oily below is worked over wet
+		if place = s.Line.solid[max(0, top)]; place > 0 {
+			ready = s.Line.freeAt(place)
+		}
+		return place, ready
 	}
 	for i := 1; i <= top; i++ {
 		f := s.Below[i].Film.Family

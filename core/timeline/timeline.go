@@ -59,7 +59,7 @@ func Lay(plan *route.Plan, rules *Rules, booked ...schedule.Booking) *Timeline {
 func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...schedule.Booking) (*Timeline, error) {
 	tl := &Timeline{Plan: plan, From: plan.Start, Rules: rules}
 	for _, z := range plan.Zones {
-		line := &Line{Zone: z, Films: stack.On(plan.Air), TouchDry: make([]time.Time, 1), Ready: make([]time.Time, 1), latest: make([]int, 1), oily: make([]int, 1), by: make([]*route.Step, 1), tones: []route.Tones{route.Bare()}}
+		line := &Line{Zone: z, Films: stack.On(plan.Air), TouchDry: make([]time.Time, 1), Ready: make([]time.Time, 1), latest: make([]int, 1), oily: make([]int, 1), solid: make([]int, 1), medium: make([]int, 1), by: make([]*route.Step, 1), tones: []route.Tones{route.Bare()}}
 		tl.Lines = append(tl.Lines, line)
 		for _, s := range z.Steps {
 			if s.Done.After(tl.From) {
@@ -77,18 +77,17 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 		}
 	}
 	offers := make([]*offer, len(tl.Lines))
-	for {
+	for taken := 0; ; {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		best := -1 // the zone that can begin first goes first: greedy, and good enough while hands, not films, are what there is least of
 		for i, line := range tl.Lines {
 			if len(line.Steps) == len(line.Zone.Steps) || tl.awaits(line) != nil {
 				continue
 			}
-			if offers[i] == nil || !offers[i].stands(tl.Calendar) {
-				if err := ctx.Err(); err != nil {
-					return nil, err
-				}
-				o := tl.offer(line, tl.Calendar, false, tl.from(line))
-				offers[i] = &o
+			if offers[i] == nil {
+				offers[i] = tl.offered(line, taken)
 			}
 			if best < 0 || offers[i].placed[0].Start.Before(offers[best].placed[0].Start) {
 				best = i
@@ -97,7 +96,13 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 		if best < 0 {
 			break
 		}
+		// What was taken meanwhile can only put an offer off: one that no longer stands is made anew when it would be next, and not before.
+		if o := offers[best]; o.at < taken && !o.stands(tl.Calendar) {
+			offers[best] = tl.offered(tl.Lines[best], taken)
+			continue
+		}
 		tl.take(tl.Lines[best], offers[best])
+		taken++
 		offers[best] = nil
 	}
 	for _, line := range tl.Lines {
@@ -106,6 +111,13 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 		}
 	}
 	return tl, nil
+}
+
+// offered makes the offer of the line's next step when so many steps have been taken.
+func (tl *Timeline) offered(line *Line, taken int) *offer {
+	o := tl.offer(line, tl.Calendar, false, tl.from(line))
+	o.at = taken
+	return &o
 }
 
 // newCalendar returns the bench with only what is booked from outside.
@@ -129,6 +141,9 @@ func NeedOf(z *route.Zone, s *route.Step) schedule.Need {
 // awaits returns a zone that has to be done before the line's next step, a join, can be laid out; nil for none.
 func (tl *Timeline) awaits(line *Line) *route.Zone {
 	next := line.Zone.Steps[len(line.Steps)]
+	if len(next.Joins) == 0 {
+		return nil
+	}
 	for _, other := range tl.Lines {
 		if other != line && slices.Contains(next.Joins, other.Zone.Part) && len(other.Steps) < len(other.Zone.Steps) {
 			return other.Zone
@@ -149,6 +164,9 @@ func (tl *Timeline) from(line *Line) time.Time {
 
 // Joined returns the lines of the parts that a step joins.
 func (tl *Timeline) Joined(s *route.Step) []*Line {
+	if len(s.Joins) == 0 {
+		return nil
+	}
 	var all []*Line
 	for _, l := range tl.Lines {
 		if l.Zone.Part != "" && slices.Contains(s.Joins, l.Zone.Part) {
