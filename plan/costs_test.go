@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"fmt"
 	"testing"
 	"time"
 
@@ -88,10 +89,22 @@ func TestCostsLeaveOutWhatIsDone(t *testing.T) {
 	}
 }
 
+// What every answer to every school would take, of two zones and of forty.
 func BenchmarkCosts(b *testing.B) {
-	for b.Loop() {
-		if _, err := brief().Costs(b.Context()); err != nil {
-			b.Fatal(err)
-		}
+	small, large := brief(), brief()
+	for i := range 38 {
+		z := large.Zones[i%2]
+		z.Name = fmt.Sprint("Panel ", i)
+		large.Zones = append(large.Zones, z)
+	}
+	for _, tc := range []plan.Brief{small, large} {
+		b.Run(fmt.Sprint(len(tc.Zones), "-zones"), func(b *testing.B) {
+			b.ReportAllocs()
+			for b.Loop() {
+				if _, err := tc.Costs(b.Context()); err != nil {
+					b.Fatal(err)
+				}
+			}
+		})
 	}
 }
