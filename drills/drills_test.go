@@ -55,9 +55,9 @@ func TestMain(m *testing.M) {
 
 // server is the program, serving a file.
 type server struct {
-	t    *testing.T
-	cmd  *exec.Cmd
-	at   string
+	t   *testing.T
+	cmd *exec.Cmd
+	at  string
 
 	opening strings.Builder // what it says when it opens
 	said    *bytes.Buffer   // on standard error

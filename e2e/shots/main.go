@@ -36,6 +36,7 @@ var shots = []shot{
 	{name: "plan-night", path: "/builds/petrel", width: 1280, height: 800, night: true, press: "The plan"},
 	{name: "why-day", path: "/builds/petrel?step=d6", width: 1280, height: 800, press: "Why this date, and what if"},
 	{name: "shelf-day", path: "/shelf?product=pale-sky", width: 1280, height: 800},
+	{name: "keeping-day", path: "/keeping", width: 1280, height: 800},
 	{name: "how-day", path: "/builds/petrel?step=t3", width: 1280, height: 800, press: "How it is done"},
 	{name: "metal-tablet", path: "/builds/lynx?step=a3", width: 820, height: 1180, press: "How it is done"},
 	{name: "new-day", path: "/new", width: 1280, height: 800, write: "Grey Curlew"},

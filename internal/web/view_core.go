@@ -16,6 +16,9 @@ import (
 	"inkysparrow/internal/wire"
 )
 
+// filmsShown is how many films the core has room for.
+const filmsShown = 24
+
 func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.Core {
 	c := wire.Core{State: wire.Safe, Films: []wire.Film{}}
 	reached := map[int]stack.Reach{}
@@ -40,10 +43,17 @@ func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.C
 			worst = r
 		}
 	}
+	var laid []int
 	for i := below - 1; i >= 0; i-- {
-		if film := &line.Films[i]; !film.Film.Laid.After(moment) {
-			c.Films = append(c.Films, j.film(line, i, moment, reached[i]))
+		if !line.Films[i].Film.Laid.After(moment) {
+			laid = append(laid, i)
 		}
+	}
+	if c.More = max(0, len(laid)-filmsShown); c.More > 0 {
+		laid = append(laid[:filmsShown-1], laid[len(laid)-1]) // the top ones, and what all stand on
+	}
+	for _, i := range laid {
+		c.Films = append(c.Films, j.film(line, i, moment, reached[i]))
 	}
 	c.Words = coreWords(c, worst, line)
 	return c

@@ -364,3 +364,24 @@ func TestTroubleWords(t *testing.T) {
 		}
 	}
 }
+
+// The core has room for so many films: the top ones are sent, and what all stand on; the others are counted.
+func TestCoreOfManyFilms(t *testing.T) {
+	for _, tc := range []struct{ coats, films, more int }{{filmsShown - 1, filmsShown, 0}, {filmsShown, filmsShown, 1}, {200, filmsShown, 177}} {
+		f := plan.File{
+			Format: plan.Format, Build: plan.Build{Name: "Many", Start: time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)},
+			Products: []plan.Product{{ID: "g", Name: "Gloss", Kind: "clear", Family: "polish-clear", Sheen: "gloss"}}, Zones: []plan.Zone{{ID: "z", Name: "Wing", AreaCM2: 80}},
+		}
+		for i := range tc.coats {
+			f.Zones[0].Steps = append(f.Zones[0].Steps, plan.Step{ID: fmt.Sprint("s", i), Do: "gloss-coat", Product: "g"})
+		}
+		j, err := judge(t.Context(), store.Build{Plan: f})
+		if err != nil {
+			t.Fatal(err)
+		}
+		m, ok := j.at(j.checked.Finish.Add(time.Hour), "z", "")
+		if !ok || len(m.Core.Films) != tc.films || m.Core.More != tc.more || m.Core.Films[tc.films-1].Step != "" || m.Core.Films[0].Step != fmt.Sprint("s", tc.coats-1) {
+			t.Errorf("%d coats: %d films, %d more, from %q to %q", tc.coats, len(m.Core.Films), m.Core.More, m.Core.Films[0].Step, m.Core.Films[len(m.Core.Films)-1].Step)
+		}
+	}
+}

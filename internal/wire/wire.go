@@ -194,6 +194,7 @@ type Core struct {
 	State State  `json:"state"`
 	Words string `json:"words"` // what it would do now
 	Films []Film `json:"films"` // the top one first
+	More  int    `json:"more"`  // films between the last but one and the plastic that are not shown
 }
 
 // Drop is a liquid about to be put on.

@@ -702,6 +702,7 @@ export interface Core {
   state: State;
   words: string;
   films: Film[];
+  more: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -18,6 +18,7 @@ const keys: [string, string][] = [
   ['g b', 'list of builds'],
   ['g s', 'shelf'],
   ['g k', 'workings'],
+  ['g p', 'safekeeping'],
   ['n', 'day or night'],
   ['?', 'this sheet'],
 ]

@@ -119,6 +119,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
       </g>
       <line x1="0" :y1="height - 3" x2="290" :y2="height - 3" class="scribe" />
     </svg>
+    <p v-if="core.more" class="soft legend">{{ core.more }} more films lie above the plastic.</p>
     <p class="verdict" :class="core.state" aria-live="polite">{{ core.words }}</p>
     <p v-if="answer" class="answer" aria-live="polite">
       <b>{{ answer.name }}.</b> {{ answer.why }}
