@@ -297,6 +297,31 @@ func FuzzReadCSV(f *testing.F) {
 	})
 }
 
+// A shelf file is refused in words or read; what was read is written and read again the same.
+func FuzzParse(f *testing.F) {
+	f.Add([]byte(`{"format": "inkysparrow-shelf/1", "products": [{"id": "a", "name": "A", "kind": "paint", "family": "lacquer", "stock_ml": 1e-3, "thinner": {"water": 1}}]}`))
+	f.Add([]byte(`{"format": "inkysparrow-shelf/1", "products": [{"id": "a", "name": "\u202e", "note": "\r\n"}]}`))
+	f.Fuzz(func(t *testing.T, data []byte) {
+		got, err := Parse(data)
+		if err != nil {
+			return
+		}
+		text, err := Write(got.Products)
+		if err != nil {
+			t.Fatal(err)
+		}
+		again, err := Parse(text)
+		if err != nil || len(again.Products) != len(got.Products) {
+			t.Fatalf("written and read again: %v\n%s", err, text)
+		}
+		for i := range got.Products {
+			if !again.Products[i].Same(got.Products[i]) {
+				t.Errorf("%+v becomes %+v", got.Products[i], again.Products[i])
+			}
+		}
+	})
+}
+
 func BenchmarkReadCSV20000(b *testing.B) {
 	var rows bytes.Buffer
 	rows.WriteString(heading)
