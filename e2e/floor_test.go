@@ -9,11 +9,14 @@ import (
 	"strings"
 	"testing"
 	"testing/fstest"
+	"time"
 
 	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
 
 	"inkysparrow/internal/guard"
+	"inkysparrow/internal/store"
 	"inkysparrow/plan"
 	"inkysparrow/ui"
 )
@@ -202,4 +205,49 @@ func TestShelfUndo(t *testing.T) {
 	b.fill("Search the history", "soot")
 	b.gone("[role=dialog] li", "Lamp clay")
 	b.sees("[role=dialog] li", "Removed Soot wash")
+}
+
+// What takes longer is said and can be called off; a file that is only read is told on every page, with the way to what to do.
+func TestStandingBar(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites")
+	b.still()
+	b.tolerate()
+	b.must(proto.NetworkEnable{}.Call(b.page))
+	slow := func(ms float64) {
+		t.Helper()
+		b.must(proto.NetworkEmulateNetworkConditions{Latency: ms, DownloadThroughput: -1, UploadThroughput: -1}.Call(b.page))
+	}
+	slow(60_000)
+	b.press(']')
+	b.sees(".standing.busy", "Working it out. ?Cancel")
+	b.click(".standing button", "Cancel")
+	b.sees(".v-snackbar", "Called off")
+	b.gone(".standing", "Working it out")
+	slow(0)
+	b.press('[')
+	b.sees(".panel .title", "White spirit bites")
+
+	damaged := filepath.Join(t.TempDir(), "damaged.db")
+	_, err := b.store.Backup(t.Context())
+	b.must(err)
+	kept, err := b.store.Backups()
+	b.must(err)
+	file, err := os.ReadFile(filepath.Join(b.store.Folder(), kept[0].Name))
+	b.must(err)
+	for i := len(file) * 2 / 3; i < len(file); i++ {
+		file[i] = 0xa5
+	}
+	b.must(os.WriteFile(damaged, file, 0o600))
+	s, err := store.Open(t.Context(), damaged, store.Options{Now: time.Now})
+	b.must(err)
+	b.stop()
+	b.must(b.store.Close())
+	b.store = s
+	b.serve(strings.TrimPrefix(b.address, "http://"), ui.Pages(), false)
+	b.sees(".standing.frozen", "Nothing can be changed: the file is only read. ?What to do")
+	b.click(".standing a", "What to do")
+	b.sees("[role=alert]", "damaged, so it is only read.*Export everything now")
+	b.sees("[aria-label='To another machine'] a", "Export everything")
+	b.inspect(axeCore(t).at(desk))
 }

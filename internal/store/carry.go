@@ -272,7 +272,7 @@ func (s *Store) unpack(ctx context.Context, r io.ReaderAt, size int64, to string
 	if about.Format != CarryFormat {
 		return about, fmt.Errorf("%w: about.json: its format is %q, this program reads %s", ErrForeign, about.Format, CarryFormat)
 	}
-	if err := migrate(ctx, to, Options{Now: s.now}, true); err != nil {
+	if err := migrate(ctx, to, Options{Now: s.now}); err != nil {
 		return about, err
 	}
 	conn, err := writer(to)

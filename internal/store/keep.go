@@ -283,7 +283,7 @@ func (s *Store) restore(ctx context.Context, path, why string) error {
 	}
 	err = errors.Join(vacuumInto(ctx, conn, part), conn.Close())
 	if err == nil {
-		err = migrate(ctx, part, Options{Now: s.now}, false)
+		err = migrate(ctx, part, Options{Now: s.now})
 	}
 	if err != nil {
 		return fmt.Errorf("restore %s: %w", path, trouble(err))

@@ -316,6 +316,21 @@ func TestRefusedFiles(t *testing.T) {
 			}
 		})
 	}
+	ancient := filepath.Join(t.TempDir(), "demo.db") // the demo's, of an earlier program
+	old(t, ancient)
+	demo, err := Open(t.Context(), ancient, Options{Now: newClock().now, Demo: true})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := demo.Replace(t.Context(), nil, nil, nil); err != nil {
+		t.Error(err)
+	}
+	demo.Close()
+	other := filepath.Join(t.TempDir(), "mine.db")
+	old(t, other)
+	if _, err := Open(t.Context(), other, Options{Now: newClock().now, Demo: true}); !errors.Is(err, ErrNotDemo) {
+		t.Errorf("a modeller's of an earlier program: %v", err)
+	}
 	path := filepath.Join(t.TempDir(), "mine.db")
 	s := filled(t, path, newClock())
 	if err := s.Replace(t.Context(), nil, nil, nil); !errors.Is(err, ErrNotDemo) {
@@ -914,5 +929,27 @@ func TestOrdinaryUse(t *testing.T) {
 	b, err = s.Save(t.Context(), "lark", b.Revision, small("Lark"), strings.Repeat("ü", 600))
 	if err != nil || len([]rune(b.Undoes)) != 500 || !strings.HasSuffix(b.Undoes, "ü…") {
 		t.Errorf("%d characters are kept (%v)", len([]rune(b.Undoes)), err)
+	}
+}
+
+// What a build will use is told in the build's own time zone.
+func TestUsesInTheirOwnZone(t *testing.T) {
+	s := opened(t, filepath.Join(t.TempDir(), "x.db"), newClock())
+	for _, place := range []string{"Pacific/Auckland", "America/Los_Angeles", ""} {
+		f := small("Build in " + place)
+		f.Timezone = place
+		f.Sessions = []plan.Session{{Days: []plan.Day{"sat"}, From: "20:00", To: "22:00"}}
+		if _, err := s.Create(t.Context(), "b", f); err != nil {
+			t.Fatal(err)
+		}
+	}
+	uses, err := s.Uses(t.Context())
+	if err != nil || len(uses) != 3 {
+		t.Fatalf("%v %+v", err, uses)
+	}
+	for _, u := range uses {
+		if got := u.At.Format("Mon 15:04"); got != "Sat 20:00" {
+			t.Errorf("%s: %s", u.Build, got)
+		}
 	}
 }

@@ -36,6 +36,9 @@ var migrations embed.FS
 // applicationID marks a database as this program's: "Inky" in ASCII.
 const applicationID = 0x496e6b79
 
+// settingsFrom is the schema version that settings came with.
+const settingsFrom = 4
+
 const (
 	demoSetting    = "demo"         // set in the demo's file
 	derivedSetting = "derived from" // the schema version that the derived tables were made under
@@ -75,6 +78,9 @@ func open(ctx context.Context, path string, o Options) (*Store, error) {
 	found, err := inspect(ctx, path)
 	if err != nil {
 		return nil, err
+	}
+	if found.version < settingsFrom && filepath.Base(path) == "demo.db" { // where earlier programs put the demo, and nothing else
+		found.demo = true
 	}
 	if o.Demo && !found.empty && !found.demo {
 		return nil, ErrNotDemo
@@ -261,7 +267,7 @@ func look(ctx context.Context, conn *sql.DB) (inspection, error) {
 	if err == nil && word != "ok" {
 		err = fmt.Errorf("%w: %s", ErrDamaged, word)
 	}
-	if err == nil && seen.version >= 4 { // settings came with the fourth
+	if err == nil && seen.version >= settingsFrom {
 		err = conn.QueryRowContext(ctx, "SELECT EXISTS (SELECT 1 FROM setting WHERE name = ?)", demoSetting).Scan(&seen.demo)
 	}
 	if err = trouble(err); errors.Is(err, ErrDamaged) {
@@ -305,7 +311,7 @@ func renew(ctx context.Context, path string, empty bool, o Options) (err error) 
 	} else if err := copyOut(ctx, path, fresh); err != nil {
 		return err
 	}
-	if err := migrate(ctx, fresh, o, empty); err != nil {
+	if err := migrate(ctx, fresh, o); err != nil {
 		return err
 	}
 	return settle(fresh, path)
@@ -365,7 +371,7 @@ func vacuumInto(ctx context.Context, conn *sql.DB, to string) error {
 }
 
 // migrate brings the schema of a file that nobody else has open up to date, and makes its derived tables anew.
-func migrate(ctx context.Context, path string, o Options, empty bool) error {
+func migrate(ctx context.Context, path string, o Options) error {
 	conn, err := writer(path)
 	if err != nil {
 		return err
@@ -387,7 +393,7 @@ func migrate(ctx context.Context, path string, o Options, empty bool) error {
 	}
 	s := &Store{write: conn, now: o.Now}
 	return s.in(ctx, func(q *db.Queries) error {
-		if o.Demo && empty {
+		if o.Demo {
 			if err := q.PutSetting(ctx, db.PutSettingParams{Name: demoSetting, Value: "1"}); err != nil {
 				return err
 			}

@@ -151,8 +151,10 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	if err := plan.Harmless(f); err != nil {
-		return err
+	if in.From == "" { // what is here already is not in the way of a copy
+		if err := plan.Harmless(f); err != nil {
+			return err
+		}
 	}
 	p, err := f.Resolve()
 	if err != nil {

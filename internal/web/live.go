@@ -75,6 +75,9 @@ func (s *Server) events(c fiber.Ctx) error {
 	c.Set(fiber.HeaderContentType, "text/event-stream")
 	c.Set(fiber.HeaderCacheControl, "no-store")
 	hello := wire.Event{What: wire.Hello, Page: s.pageID}
+	if frozen := s.Store.Frozen(); frozen != nil {
+		hello.Frozen = troubleWords(frozen)
+	}
 	return c.SendStreamWriter(func(w *bufio.Writer) {
 		defer s.live.leave(events)
 		send := func(e wire.Event) bool {

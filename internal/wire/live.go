@@ -5,8 +5,9 @@ import "github.com/invopop/jsonschema"
 // Event is something that an open page is told of.
 type Event struct {
 	What     EventKind `json:"what"`
-	Page     string    `json:"page,omitempty"` // of a hello: which page the server has
-	Slug     string    `json:"slug,omitempty"` // of a build
+	Page     string    `json:"page,omitempty"`   // of a hello: which page the server has
+	Frozen   string    `json:"frozen,omitempty"` // of a hello: why nothing can be changed; empty as usual
+	Slug     string    `json:"slug,omitempty"`   // of a build
 	Revision int64     `json:"revision,omitempty"`
 }
 

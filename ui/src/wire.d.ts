@@ -1528,6 +1528,7 @@ export interface Swatch {
 export interface Event {
   what: EventKind;
   page?: string;
+  frozen?: string;
   slug?: string;
   revision?: number;
 }

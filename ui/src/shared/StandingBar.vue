@@ -2,11 +2,13 @@
 import { computed, watch } from 'vue'
 
 import { cancelWaits, waited } from '../api'
-import { connected, old, reloadWhenIdle } from './useLive'
+import { connected, frozen, old, reloadWhenIdle } from './useLive'
 
 /** What lasts is said in a bar that lasts as long: no server, an old page, work under way. It is loaded from the start, so that it can be said. */
 watch(old, (is) => is && reloadWhenIdle(), { immediate: true })
-const state = computed(() => (!connected.value ? 'gone' : old.value ? 'old' : waited.value ? 'busy' : ''))
+const state = computed(() =>
+  !connected.value ? 'gone' : old.value ? 'old' : waited.value ? 'busy' : frozen.value ? 'frozen' : '',
+)
 const reload = () => location.reload()
 </script>
 
@@ -18,6 +20,10 @@ const reload = () => location.reload()
     </template>
     <template v-else-if="state === 'busy'">
       Working it out. <button type="button" @click="cancelWaits">Cancel</button>
+    </template>
+    <template v-else-if="state === 'frozen'">
+      <span :title="frozen">Nothing can be changed: the file is only read.</span>
+      <RouterLink to="/keeping">What to do</RouterLink>
     </template>
   </div>
 </template>
@@ -42,13 +48,17 @@ const reload = () => location.reload()
   background: var(--action);
   color: var(--on-action);
 }
-.gone {
+.gone,
+.frozen {
   box-shadow: inset 6px 0 0 var(--bite);
   padding-left: 22px !important;
 }
 .old {
   box-shadow: inset 6px 0 0 var(--wait);
   padding-left: 22px !important;
+}
+.standing a {
+  color: inherit;
 }
 button {
   min-height: 44px;

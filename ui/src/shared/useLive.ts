@@ -11,6 +11,8 @@ const own = document.querySelector('meta[name=page]')?.getAttribute('content') ?
 export const connected = ref(true)
 /** The server has another page than this one. */
 export const old = ref(false)
+/** Why nothing can be changed; empty as usual. */
+export const frozen = ref('')
 
 const listeners = new Set<(e: Told) => void>()
 let stream: EventSource | null = null
@@ -47,6 +49,7 @@ function listen() {
     if (e.what === 'hello') {
       since = 0
       connected.value = true
+      frozen.value = e.frozen ?? ''
       if (own && own !== '__PAGE__' && e.page && e.page !== own) old.value = true
     }
     for (const heard of listeners) heard(e)
