@@ -2,6 +2,7 @@ package plan
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -233,7 +234,9 @@ func faultOf(err error) error {
 // deepest follows the first cause down. Of the two forms of a liquid it follows the one whose type fits.
 func deepest(v *validator.ValidationError) *validator.ValidationError {
 	for len(v.Causes) > 0 {
-		next := v.Causes[0]
+		next := slices.MinFunc(v.Causes, func(a, b *validator.ValidationError) int { // always the same one of several
+			return cmp.Or(slices.Compare(a.InstanceLocation, b.InstanceLocation), cmp.Compare(fmt.Sprint(a.ErrorKind), fmt.Sprint(b.ErrorKind)))
+		})
 		if _, either := v.ErrorKind.(*kind.OneOf); either {
 			for _, c := range v.Causes {
 				if _, wrongType := deepest(c).ErrorKind.(*kind.Type); !wrongType {

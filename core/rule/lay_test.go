@@ -9,6 +9,7 @@ import (
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
 	"inkysparrow/core/route"
 	"inkysparrow/core/routetest"
 	"inkysparrow/core/schedule"
@@ -140,4 +141,57 @@ func TestLayAroundBookings(t *testing.T) {
 			t.Errorf("%s: %v later, want %v", tc.name, got, tc.want)
 		}
 	}
+}
+
+// What a line keeps of its films beside them, for steps that ask again and again, is what a look at each film would tell, with products of any speed;
+// and what a step was told before is what it would be told anew.
+func TestLinesRememberRightly(t *testing.T) {
+	r := rand.New(rand.NewPCG(16, 23))
+	for n := range 120 {
+		rep := Check(randomPlan(r))
+		for _, line := range rep.Lines {
+			for i := range line.Steps {
+				s := rep.Site(line, i)
+				for _, list := range [][]*timeline.Rule{every.Firm, every.Timed} {
+					s.First(list, line.Steps[i].Start.Add(-200*time.Hour)) // what it then knows is of no use at another speed
+				}
+				for _, speed := range []cure.Speed{cure.Usual, cure.Fast, cure.Slow} {
+					with := s.With(speed)
+					place, ready := readyOneByOne(with)
+					if p, at := with.ReadyBelow(); p != place || !at.Equal(ready) {
+						t.Fatalf("plan %d, %s with speed %v: %d is ready %v, film by film %d %v", n, s.Step.ID, speed, p, at, place, ready)
+					}
+					from := line.Steps[i].Start.Add(-time.Duration(r.IntN(300)) * time.Hour)
+					for _, list := range [][]*timeline.Rule{every.Firm, every.Timed, every.Firm, every.Physical} {
+						a, ok := with.First(list, from)
+						b, okAnew := rep.Site(line, i).With(speed).First(list, from)
+						if ok != okAnew || !a.Equal(b) {
+							t.Fatalf("plan %d, %s with speed %v: asked again it begins %v (%v), asked anew %v (%v)", n, s.Step.ID, speed, a, ok, b, okAnew)
+						}
+					}
+				}
+			}
+		}
+	}
+}
+
+// readyOneByOne is Site.ReadyBelow for steps that lie over no medium, looking at every film.
+func readyOneByOne(s *timeline.Site) (place int, ready time.Time) {
+	if s.Touch.Lifts > 0 || s.Step.Do.Has(route.Tape|route.TapeOff) || s.Touch.Welds != nil && s.Touch.Contact.Sprayed {
+		return s.ReadyBelow()
+	}
+	for i := 1; i < len(s.Below); i++ {
+		oily := s.Below[i].Film.Family.IsOily()
+		if s.Step.Of != "" && s.Below[i].Step == s.Step.Of || s.Step.Do.Has(route.OilWork) && oily {
+			continue
+		}
+		at := s.Below[i].Ready()
+		if oily {
+			at = s.Below[i].TouchDry()
+		}
+		if at.After(ready) {
+			place, ready = i, at
+		}
+	}
+	return place, ready
 }

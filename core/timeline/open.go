@@ -152,7 +152,7 @@ func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
 	if len(list) == 0 {
 		return from, true
 	}
-	if k, ok := s.known[list[0]]; ok && !from.Before(k.from) && from.Before(k.until) {
+	if k, ok := s.known[&list[0]]; ok && !from.Before(k.from) && from.Before(k.until) {
 		return Later(from, k.at), true
 	}
 	within := schedule.Span{From: from, To: from.Add(Patience)}
@@ -174,9 +174,9 @@ func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
 	}
 	if !s.Plan.Air.Changes() {
 		if s.known == nil {
-			s.known = map[*Rule]knowledge{}
+			s.known = map[**Rule]knowledge{}
 		}
-		s.known[list[0]] = knowledge{from, within.From, until}
+		s.known[&list[0]] = knowledge{from, within.From, until}
 	}
 	return within.From, true
 }

@@ -133,14 +133,23 @@ func TestFirstRemembers(t *testing.T) {
 		site := &Site{Plan: &route.Plan{}}
 		for range 20 {
 			from := hour(r.IntN(350))
-			_, knows := site.known[list[0]]
-			if k := site.known[list[0]]; knows && !from.Before(k.from) && from.Before(k.until) {
+			if k, knows := site.known[&list[0]]; knows && !from.Before(k.from) && from.Before(k.until) {
 				remembered++
 			}
 			got, ok := site.First(list, from)
 			want, wanted := (&Site{Plan: &route.Plan{}}).First(list, from)
 			if ok != wanted || !got.Equal(want) {
 				t.Fatalf("from %v: %v %v, asked anew %v %v", from, got, ok, want, wanted)
+			}
+		}
+	}
+	first := &Rule{ID: "always", Open: func(_ *Site, within schedule.Span) Spans { return Always(within) }}
+	late := &Rule{ID: "late", Open: func(_ *Site, within schedule.Span) Spans { return Since(hour(9), within) }}
+	site := &Site{Plan: &route.Plan{}}
+	for range 2 { // two lists that begin with the same rule are two lists
+		for want, list := range map[int][]*Rule{0: {first}, 9: {first, late}} {
+			if got, ok := site.First(list, hour(0)); !ok || !got.Equal(hour(want)) {
+				t.Errorf("%d rules: %v %v, want %v", len(list), got, ok, hour(want))
 			}
 		}
 	}

@@ -47,7 +47,7 @@ type Site struct {
 	Touch    stack.Touch
 	Wets     bool // touch means something
 
-	known map[*Rule]knowledge // of lists, by their first rule, where the air never changes
+	known map[**Rule]knowledge // of lists of rules, by where they lie, where the air never changes
 }
 
 // knowledge is what First has found out about a list of rules: asked from from on, the first moment is at, and every rule holds until until.
