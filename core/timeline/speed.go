@@ -9,6 +9,9 @@ import (
 
 // With returns the site as it would be if the films below came of products of another speed. The touch is unchanged.
 func (s *Site) With(speed cure.Speed) *Site {
+	if speed == cure.Usual {
+		return s
+	}
 	other := *s
 	other.Below = make(stack.Stack, len(s.Below))
 	line := *s.Line
