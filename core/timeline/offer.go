@@ -14,6 +14,8 @@ type offer struct {
 	n      int
 	fixed  bool
 	at     int // how many steps had been taken when it was made
+
+	soonest time.Time // it can't begin before
 }
 
 func (o *offer) stands(c *schedule.Calendar) bool {

@@ -146,13 +146,13 @@ func (s *Site) Holds(list []*Rule, moment time.Time) bool {
 // First returns the first moment from from on, within Patience, at which the step may begin by every rule of list: each moves it on to its
 // next open span until none does any more.
 //
-// Where the air never changes, what is open stays open to the end of its span, so that what was found once answers later questions too: a step
-// that waits for hands is asked about again and again.
+// Where the air never changes, what was found once answers later questions too: a step that waits for hands is asked about again and again. Nothing
+// holds between where it was asked from and what was found; after that it may, which is looked at anew.
 func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
 	if len(list) == 0 {
 		return from, true
 	}
-	if k, ok := s.known[&list[0]]; ok && !from.Before(k.from) && from.Before(k.until) {
+	if k, ok := s.known[&list[0]]; ok && !from.Before(k.from) && (!from.After(k.at) || from.Before(k.until) && s.Holds(list, from)) {
 		return Later(from, k.at), true
 	}
 	within := schedule.Span{From: from, To: from.Add(Patience)}

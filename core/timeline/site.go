@@ -50,7 +50,7 @@ type Site struct {
 	known map[**Rule]knowledge // of lists of rules, by where they lie, where the air never changes
 }
 
-// knowledge is what First has found out about a list of rules: asked from from on, the first moment is at, and every rule holds until until.
+// knowledge is what First has found out about a list of rules: asked from from on, the first moment is at, and none is closed for sure until until.
 type knowledge struct{ from, at, until time.Time }
 
 // Fixed reports whether the step's time is not the schedule's to choose: it is pinned, done, or the wipe of a wash that is.

@@ -89,16 +89,21 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 			if offers[i] == nil {
 				offers[i] = tl.offered(line, taken)
 			}
-			if best < 0 || offers[i].placed[0].Start.Before(offers[best].placed[0].Start) {
+			if best < 0 || offers[i].soonest.Before(offers[best].soonest) {
 				best = i
 			}
 		}
 		if best < 0 {
 			break
 		}
-		// What was taken meanwhile can only put an offer off: one that no longer stands is made anew when it would be next, and not before.
+		// What was taken meanwhile can only put an offer off: one that no longer stands moves on to where there is room, and is made anew when it
+		// would be next even so, and not before.
 		if o := offers[best]; o.at < taken && !o.stands(tl.Calendar) {
-			offers[best] = tl.offered(tl.Lines[best], taken)
+			if room, ok := tl.Calendar.Slot(o.soonest, o.needs[0]); ok && room.After(o.soonest) {
+				o.soonest = room
+			} else {
+				offers[best] = tl.offered(tl.Lines[best], taken)
+			}
 			continue
 		}
 		tl.take(tl.Lines[best], offers[best])
@@ -116,7 +121,7 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 // offered makes the offer of the line's next step when so many steps have been taken.
 func (tl *Timeline) offered(line *Line, taken int) *offer {
 	o := tl.offer(line, tl.Calendar, false, tl.from(line))
-	o.at = taken
+	o.at, o.soonest = taken, o.placed[0].Start
 	return &o
 }
 
