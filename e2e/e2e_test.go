@@ -31,7 +31,7 @@ import (
 var chromium *rod.Browser
 
 // patience is how long a test waits for what it looks for: long, since other tests run beside it.
-const patience = 30 * time.Second
+const patience = time.Minute
 
 // running are the tests that run beside others already; a test may open several pages.
 var running sync.Map

@@ -164,6 +164,9 @@ func TestPassphrase(t *testing.T) {
 	b.press(input.Enter)
 	b.sees(".refused", "That is not the passphrase")
 	b.still()
+	if b.page.MustHas(".standing.gone") {
+		t.Error("a locked server is told to be away")
+	}
 	b.must(b.page.InsertText("sparrows at dusk"))
 	b.press(input.Enter)
 	b.sees("h1", "Builds")

@@ -12,7 +12,6 @@ import (
 	"os/signal"
 	"path/filepath"
 	"runtime/debug"
-	"strings"
 	"syscall"
 	"time"
 
@@ -215,21 +214,42 @@ func (o service) certificate(host string) (tls.Certificate, error) {
 	names := append([]string{"localhost", "127.0.0.1", "::1"}, o.names...)
 	if ip := net.ParseIP(host); ip == nil || !ip.IsUnspecified() {
 		names = append(names, host)
-	} else if own, err := net.InterfaceAddrs(); err == nil {
-		for _, a := range own {
-			if n, ok := a.(*net.IPNet); ok && !n.IP.IsLoopback() && !n.IP.IsLinkLocalUnicast() {
-				names = append(names, n.IP.String())
-			}
-		}
+	} else {
+		names = append(names, ownAddresses()...)
 	}
 	return guard.SelfMade(filepath.Dir(o.database), names, time.Now())
 }
 
 // shown is the address that browsers are to open.
 func (o service) shown(a net.Addr) string {
-	if len(o.names) == 0 {
+	host, port, err := net.SplitHostPort(a.String())
+	if err != nil {
 		return a.String()
 	}
-	_, port, _ := net.SplitHostPort(a.String())
-	return strings.TrimSuffix(net.JoinHostPort(o.names[0], port), ":443")
+	ip := net.ParseIP(host)
+	switch {
+	case len(o.names) > 0:
+		host = o.names[0]
+	case ip != nil && ip.IsUnspecified():
+		host = "127.0.0.1"
+		if own := ownAddresses(); len(own) > 0 {
+			host = own[0]
+		}
+	}
+	return net.JoinHostPort(host, port)
+}
+
+// ownAddresses are this machine's addresses on its networks.
+func ownAddresses() []string {
+	all, err := net.InterfaceAddrs()
+	if err != nil {
+		return nil
+	}
+	var own []string
+	for _, a := range all {
+		if n, ok := a.(*net.IPNet); ok && !n.IP.IsLoopback() && !n.IP.IsLinkLocalUnicast() {
+			own = append(own, n.IP.String())
+		}
+	}
+	return own
 }

@@ -80,17 +80,18 @@ const AnyRevision = -1
 // PutShelf puts products on the shelf, each in the place of the one with its id, as one revision that is described by change. They must have
 // been checked. Where the shelf is no longer at revision, nothing is changed and ErrMoved is returned.
 func (s *Store) PutShelf(ctx context.Context, revision int64, change string, products ...shelf.Product) error {
-	return s.changeShelf(ctx, revision, change, func(q *db.Queries, id int64) error {
-		for _, p := range products {
-			after, err := json.Marshal(p)
-			if err != nil {
-				return err
-			}
-			if err := putProduct(ctx, q, id, p.ID, text(string(after))); err != nil {
-				return err
-			}
-		}
+	if len(products) == 0 {
 		return nil
+	}
+	list, err := json.Marshal(products)
+	if err != nil {
+		return err
+	}
+	return s.changeShelf(ctx, revision, change, func(q *db.Queries, id int64) error { // all at once: an import can have thousands
+		if err := q.NoteProducts(ctx, db.NoteProductsParams{Revision: id, Products: string(list)}); err != nil {
+			return fmt.Errorf("put on the shelf: %w", err)
+		}
+		return q.PutProducts(ctx, string(list))
 	})
 }
 
@@ -98,10 +99,18 @@ func (s *Store) PutShelf(ctx context.Context, revision int64, change string, pro
 // PutShelf does.
 func (s *Store) RemoveShelf(ctx context.Context, revision int64, change, id string) error {
 	return s.changeShelf(ctx, revision, change, func(q *db.Queries, to int64) error {
-		if _, err := q.ShelfProduct(ctx, id); errors.Is(err, sql.ErrNoRows) {
+		before, err := q.ShelfProduct(ctx, id)
+		if errors.Is(err, sql.ErrNoRows) {
 			return fmt.Errorf("%q: %w", id, ErrNoShelf)
 		}
-		return putProduct(ctx, q, to, id, sql.NullString{})
+		if err != nil {
+			return err
+		}
+		if err := q.AddShelfChange(ctx, db.AddShelfChangeParams{RevisionID: to, ProductID: id, Before: text(before)}); err != nil {
+			return err
+		}
+		_, err = q.DeleteShelf(ctx, id)
+		return err
 	})
 }
 
@@ -131,19 +140,7 @@ func shelfAt(ctx context.Context, q *db.Queries, revision int64) (db.ShelfRevisi
 	return head, err
 }
 
-// putProduct makes a product what after says, which is nothing where it goes, and notes what it was in the revision.
-func putProduct(ctx context.Context, q *db.Queries, revision int64, id string, after sql.NullString) error {
-	before, err := q.ShelfProduct(ctx, id)
-	was := text(before)
-	if err != nil && !errors.Is(err, sql.ErrNoRows) {
-		return err
-	}
-	if err := q.AddShelfChange(ctx, db.AddShelfChangeParams{RevisionID: revision, ProductID: id, Before: was, After: after}); err != nil {
-		return fmt.Errorf("put %q on the shelf: %w", id, err)
-	}
-	return setProduct(ctx, q, id, after)
-}
-
+// setProduct makes a product what is says; where that is nothing, it goes.
 func setProduct(ctx context.Context, q *db.Queries, id string, is sql.NullString) error {
 	if !is.Valid {
 		_, err := q.DeleteShelf(ctx, id)

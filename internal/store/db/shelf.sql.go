@@ -128,6 +128,33 @@ func (q *Queries) NewestShelfChild(ctx context.Context, parentID sql.NullInt64) 
 	return i, err
 }
 
+const noteProducts = `-- name: NoteProducts :exec
+INSERT INTO shelf_change (revision_id, product_id, before, after)
+SELECT CAST(?1 AS INTEGER), json_extract(j.value, '$.id'), (SELECT shelf.product FROM shelf WHERE shelf.id = json_extract(j.value, '$.id')), j.value
+FROM json_each(CAST(?2 AS TEXT)) AS j
+`
+
+type NoteProductsParams struct {
+	Revision int64
+	Products string
+}
+
+func (q *Queries) NoteProducts(ctx context.Context, arg NoteProductsParams) error {
+	_, err := q.db.ExecContext(ctx, noteProducts, arg.Revision, arg.Products)
+	return err
+}
+
+const putProducts = `-- name: PutProducts :exec
+INSERT INTO shelf (id, name, product)
+SELECT json_extract(j.value, '$.id'), json_extract(j.value, '$.name'), j.value FROM json_each(CAST(?1 AS TEXT)) AS j
+WHERE true ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product
+`
+
+func (q *Queries) PutProducts(ctx context.Context, products string) error {
+	_, err := q.db.ExecContext(ctx, putProducts, products)
+	return err
+}
+
 const putShelf = `-- name: PutShelf :exec
 INSERT INTO shelf (id, name, product) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product
 `

@@ -47,3 +47,13 @@ INSERT INTO stock_use (build_id, step, shelf_id, what, use_ml, at) VALUES (?, ?,
 SELECT build.slug, summary.name, stock_use.shelf_id, stock_use.what, stock_use.use_ml, stock_use.at, CAST(coalesce(json_extract(revision.plan, '$.timezone'), '') AS TEXT) AS timezone
 FROM stock_use JOIN build ON build.id = stock_use.build_id JOIN summary ON summary.build_id = build.id JOIN revision ON revision.id = build.head_id
 WHERE build.away = 0 ORDER BY stock_use.at, build.id, stock_use.step;
+
+-- name: NoteProducts :exec
+INSERT INTO shelf_change (revision_id, product_id, before, after)
+SELECT CAST(sqlc.arg(revision) AS INTEGER), json_extract(j.value, '$.id'), (SELECT shelf.product FROM shelf WHERE shelf.id = json_extract(j.value, '$.id')), j.value
+FROM json_each(CAST(sqlc.arg(products) AS TEXT)) AS j;
+
+-- name: PutProducts :exec
+INSERT INTO shelf (id, name, product)
+SELECT json_extract(j.value, '$.id'), json_extract(j.value, '$.name'), j.value FROM json_each(CAST(sqlc.arg(products) AS TEXT)) AS j
+WHERE true ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product;

@@ -33,7 +33,7 @@ export function whileTold(heard: (e: Told) => void) {
 function lost() {
   since ||= Date.now()
   window.setTimeout(() => {
-    if (since && Date.now() - since >= patience) connected.value = false
+    if (since && !passphrase.value && Date.now() - since >= patience) connected.value = false
   }, patience + 50)
 }
 
@@ -42,6 +42,7 @@ function listen() {
   window.clearTimeout(timer)
   stream?.close()
   stream = null
+  since = passphrase.value ? 0 : since // a locked server is there
   if (document.hidden || passphrase.value) return
   const mine = (stream = new EventSource(events))
   mine.onmessage = (m: MessageEvent<string>) => {
