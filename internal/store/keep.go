@@ -19,13 +19,14 @@ import (
 
 const (
 	backupsKept = 7              // of the automatic ones
+	handKept    = 30             // of those by hand
 	backupEvery = 24 * time.Hour // while something changes
 	quiet       = 15 * time.Second
 )
 
 // Why a backup was made.
 const (
-	byHand        = "by-hand" // kept until somebody deletes it
+	byHand        = "by-hand"
 	daily         = "daily"
 	beforeRestore = "before-restore"
 	beforeImport  = "before-import"
@@ -67,6 +68,8 @@ func (s *Store) Folder() string { return filepath.Join(filepath.Dir(s.path), "ba
 func (s *Store) Backup(ctx context.Context) (string, error) { return s.backup(ctx, byHand) }
 
 func (s *Store) backup(ctx context.Context, why string) (string, error) {
+	s.copying.Lock()
+	defer s.copying.Unlock()
 	if err := os.MkdirAll(s.Folder(), 0o700); err != nil {
 		return "", err
 	}
@@ -138,15 +141,16 @@ func (s *Store) Backups() ([]Backup, error) {
 	return all, err
 }
 
-// prune deletes the automatic backups beyond those that are kept.
+// prune deletes the backups beyond those that are kept, the oldest first.
 func (s *Store) prune() error {
 	all, err := s.Backups()
-	kept := 0
+	own, hand := 0, 0
 	for _, b := range all {
+		kept, most := &own, backupsKept
 		if strings.HasPrefix(b.Why, byHand) {
-			continue
+			kept, most = &hand, handKept
 		}
-		if kept++; kept > backupsKept {
+		if *kept++; *kept > most {
 			err = errors.Join(err, os.Remove(filepath.Join(s.Folder(), b.Name)))
 		}
 	}

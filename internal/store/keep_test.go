@@ -953,3 +953,31 @@ func TestUsesInTheirOwnZone(t *testing.T) {
 		}
 	}
 }
+
+// Backups that are asked for all at once are made one after the other, and the newest thirty by hand are kept.
+func TestBackupsAtOnce(t *testing.T) {
+	c := newClock()
+	s := filled(t, filepath.Join(t.TempDir(), "x.db"), c)
+	var work sync.WaitGroup
+	for range 8 {
+		work.Go(func() {
+			if _, err := s.Backup(t.Context()); err != nil {
+				t.Error(err)
+			}
+		})
+	}
+	work.Wait()
+	if kept, err := s.Backups(); err != nil || len(kept) != 8 {
+		t.Errorf("%d are there (%v)", len(kept), err)
+	}
+	for range handKept {
+		c.at = c.at.Add(time.Minute)
+		if _, err := s.Backup(t.Context()); err != nil {
+			t.Fatal(err)
+		}
+	}
+	kept, err := s.Backups()
+	if err != nil || len(kept) != handKept || !kept[0].At.Equal(c.at) || !kept[handKept-1].At.Equal(c.at.Add(-(handKept-1)*time.Minute)) {
+		t.Errorf("%d are kept (%v)", len(kept), err)
+	}
+}

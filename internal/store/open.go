@@ -12,6 +12,7 @@ import (
 	"net/url"
 	"os"
 	"path/filepath"
+	"sync"
 	"sync/atomic"
 	"time"
 
@@ -59,7 +60,9 @@ type Store struct {
 	now    func() time.Time
 	frozen error // why nothing can be written: ErrDamaged or ErrReadOnly; nil as usual
 	writes atomic.Int64
-	folded int64 // writes that were in the file itself when it was folded last
+
+	copying sync.Mutex // one backup at a time
+	folded  int64      // writes that were in the file itself when it was folded last
 	resting
 }
 

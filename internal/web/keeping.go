@@ -52,7 +52,7 @@ func age(d time.Duration) string {
 func whyWords(why string) string {
 	switch {
 	case strings.HasPrefix(why, "by-hand"):
-		return "made by hand; kept until you delete it"
+		return "made by hand"
 	case strings.HasPrefix(why, "before-schema"):
 		return "before the file was brought up to date"
 	case strings.HasPrefix(why, "before-restore"):

@@ -181,8 +181,8 @@ const when = (t: string) => new Date(t).toLocaleString('en-GB', { dateStyle: 'me
         <h2>Backups</h2>
         <p class="soft">
           One is made each day that something changes, and before anything takes everything's place; of these seven are
-          kept. They lie in <span class="figure">{{ kept.folder }}</span>. A backup on the same disk does not outlive
-          the disk: save one elsewhere now and then.
+          kept, and the newest thirty that you make. They lie in <span class="figure">{{ kept.folder }}</span>. A backup
+          on the same disk does not outlive the disk: save one elsewhere now and then.
         </p>
         <p v-if="!kept.backups.length" class="soft">None yet; the first is made in a quiet moment.</p>
         <ul v-else class="backups">
