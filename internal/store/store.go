@@ -92,7 +92,12 @@ func (s *Store) Head(ctx context.Context, slug string) (int64, error) {
 
 // Create adds a build with its first plan. Its slug is want, or the first free one that begins so; it is returned.
 func (s *Store) Create(ctx context.Context, want string, f plan.File) (slug string, err error) {
-	text, sum, err := written(f, nil)
+	return s.CreateSummed(ctx, want, f, nil)
+}
+
+// CreateSummed is Create for a plan that has been judged already; judged is what it came to.
+func (s *Store) CreateSummed(ctx context.Context, want string, f plan.File, judged *plan.Summary) (slug string, err error) {
+	text, sum, err := written(f, judged)
 	if err != nil {
 		return "", err
 	}

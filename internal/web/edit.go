@@ -192,7 +192,8 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if in.Try {
 		return c.JSON(out)
 	}
-	if out.Slug, err = s.Store.Create(c.Context(), plan.Slug(f.Build.Name), f); err != nil {
+	sum := f.SumUp(checked)
+	if out.Slug, err = s.Store.CreateSummed(c.Context(), plan.Slug(f.Build.Name), f, &sum); err != nil {
 		return err
 	}
 	s.live.tell(wire.Event{What: wire.BuildsCame})
