@@ -209,11 +209,16 @@ func (b *bench) must(err error) {
 	}
 }
 
-// sees waits until an element with that selector holds words, a regular expression, and returns the first that does.
+// sees waits until an element with that selector holds words, a regular expression, and returns the first that does. A page that is loaded anew
+// meanwhile is looked at again.
 func (b *bench) sees(selector, words string) *rod.Element {
 	b.t.Helper()
-	e, err := b.page.Timeout(patience).ElementByJS(rod.Eval(
-		`(s, w) => [...document.querySelectorAll(s)].find(e => new RegExp(w).test(e.textContent.replace(/\s+/g, ' '))) ?? null`, selector, words))
+	var e *rod.Element
+	err := errors.New("not looked yet")
+	for until := time.Now().Add(patience); err != nil && time.Now().Before(until); {
+		e, err = b.page.Timeout(time.Until(until)).ElementByJS(rod.Eval(
+			`(s, w) => [...document.querySelectorAll(s)].find(e => new RegExp(w).test(e.textContent.replace(/\s+/g, ' '))) ?? null`, selector, words))
+	}
 	if err != nil {
 		text := "nothing: there is none"
 		if has, el, _ := b.page.Has(selector); has {
