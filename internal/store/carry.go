@@ -10,7 +10,6 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"os"
 	"time"
 
 	"inkysparrow/internal/store/db"
@@ -228,6 +227,8 @@ func (s *Store) Bring(ctx context.Context, r io.ReaderAt, size int64, replace bo
 	if s.frozen != nil {
 		return About{}, s.frozen
 	}
+	s.taking.Lock()
+	defer s.taking.Unlock()
 	if !replace {
 		filled, err := db.New(s.read).Filled(ctx)
 		if err != nil {
@@ -238,13 +239,8 @@ func (s *Store) Bring(ctx context.Context, r io.ReaderAt, size int64, replace bo
 		}
 	}
 	part := s.path + ".import"
-	sweep := func() {
-		for _, end := range []string{"", "-wal", "-shm", "-journal"} {
-			os.Remove(part + end) //nolint:errcheck // it may not be there
-		}
-	}
-	sweep()
-	defer sweep()
+	sweep(part)
+	defer sweep(part)
 	about, err := s.unpack(ctx, r, size, part)
 	if err = trouble(err); errors.Is(err, ErrFull) || errors.Is(err, ErrDisk) || ctx.Err() != nil {
 		return about, err

@@ -257,6 +257,8 @@ var contents = []string{"build", "revision", "summary", "stock_use", "shelf_revi
 // Restore puts what the backup at path holds in place of all builds and the shelf, all or nothing; a backup of what was there is made first. The
 // file at path is looked over before, brought up to date on a copy, and not touched. Errors are those of Open.
 func (s *Store) Restore(ctx context.Context, path string) error {
+	s.taking.Lock()
+	defer s.taking.Unlock()
 	return s.restore(ctx, path, beforeRestore)
 }
 
@@ -274,13 +276,8 @@ func (s *Store) restore(ctx context.Context, path, why string) error {
 		return fmt.Errorf("restore %s: %w", path, found.damage)
 	}
 	part := s.path + ".restore"
-	sweep := func() {
-		for _, end := range []string{"", "-wal", "-shm", "-journal"} {
-			os.Remove(part + end) //nolint:errcheck // it may not be there
-		}
-	}
-	sweep()
-	defer sweep()
+	sweep(part)
+	defer sweep(part)
 	conn, err := reader(path)
 	if err != nil {
 		return err

@@ -981,3 +981,35 @@ func TestBackupsAtOnce(t *testing.T) {
 		t.Errorf("%d are kept (%v)", len(kept), err)
 	}
 }
+
+// Imports and restores that are asked for at once are carried out one after the other, each whole.
+func TestTakenAtOnce(t *testing.T) {
+	c := newClock()
+	s := filled(t, filepath.Join(t.TempDir(), "x.db"), c)
+	want := all(t, s)
+	copied, err := s.Backup(t.Context())
+	if err != nil {
+		t.Fatal(err)
+	}
+	var out bytes.Buffer
+	if _, err := s.Carry(t.Context(), &out); err != nil {
+		t.Fatal(err)
+	}
+	var work sync.WaitGroup
+	for range 4 {
+		work.Go(func() {
+			if _, err := s.Bring(t.Context(), bytes.NewReader(out.Bytes()), int64(out.Len()), true); err != nil {
+				t.Errorf("an import: %v", err)
+			}
+		})
+		work.Go(func() {
+			if err := s.Restore(t.Context(), copied); err != nil {
+				t.Errorf("a restore: %v", err)
+			}
+		})
+	}
+	work.Wait()
+	if all(t, s) != want {
+		t.Error("afterwards it is another")
+	}
+}

@@ -62,6 +62,7 @@ type Store struct {
 	writes atomic.Int64
 
 	copying sync.Mutex // one backup at a time
+	taking  sync.Mutex // one restore or import at a time
 	folded  int64      // writes that were in the file itself when it was folded last
 	resting
 }
@@ -292,15 +293,10 @@ func newest() int64 {
 // and puts it in its place: whole or not at all.
 func renew(ctx context.Context, path string, empty bool, o Options) (err error) {
 	fresh := path + ".new"
-	sweep := func() {
-		for _, end := range []string{"", "-wal", "-shm", "-journal"} {
-			os.Remove(fresh + end) //nolint:errcheck // it may not be there
-		}
-	}
-	sweep()
+	sweep(fresh)
 	defer func() {
 		if err != nil {
-			sweep()
+			sweep(fresh)
 		}
 	}()
 	if empty {
@@ -318,6 +314,13 @@ func renew(ctx context.Context, path string, empty bool, o Options) (err error) 
 		return err
 	}
 	return settle(fresh, path)
+}
+
+// sweep removes a database that is only made on the way, with what SQLite lays beside it.
+func sweep(path string) {
+	for _, end := range []string{"", "-wal", "-shm", "-journal"} {
+		os.Remove(path + end) //nolint:errcheck // it may not be there
+	}
 }
 
 // settle puts a finished file in the place of another for good.

@@ -211,13 +211,11 @@ func (s *Server) importEverything(c fiber.Ctx) error {
 		c.Set(fiber.HeaderConnection, "close")
 		return tooLarge
 	}
-	select {
-	case s.large <- struct{}{}:
-		defer func() { <-s.large }()
-	default:
-		c.Set(fiber.HeaderConnection, "close")
-		return fiber.NewError(fiber.StatusServiceUnavailable, "Other large files are being read; nothing was changed. Try again in a moment.")
+	leave, err := s.enterLarge(c)
+	if err != nil {
+		return err
 	}
+	defer leave()
 	f, err := os.CreateTemp(filepath.Dir(s.Store.Path()), "import-*.part")
 	if err != nil {
 		return err

@@ -63,13 +63,11 @@ func (s *Server) sized(c fiber.Ctx) error {
 	var body bytes.Buffer
 	in := io.LimitReader(r.BodyStream(), int64(most)+1)
 	if _, err := io.CopyN(&body, in, smallBody); err == nil { // there is more than is usual
-		select {
-		case s.large <- struct{}{}:
-			defer func() { <-s.large }()
-		default:
-			c.Set(fiber.HeaderConnection, "close")
-			return fiber.NewError(fiber.StatusServiceUnavailable, "Other large files are being read; nothing was changed. Try again in a moment.")
+		leave, err := s.enterLarge(c)
+		if err != nil {
+			return err
 		}
+		defer leave()
 		if _, err := body.ReadFrom(in); err != nil {
 			return cut(c)
 		}
@@ -81,6 +79,17 @@ func (s *Server) sized(c fiber.Ctx) error {
 	}
 	r.SetBodyRaw(body.Bytes())
 	return c.Next()
+}
+
+// enterLarge takes one of the few places for large bodies; leave gives it back.
+func (s *Server) enterLarge(c fiber.Ctx) (leave func(), err error) {
+	select {
+	case s.large <- struct{}{}:
+		return func() { <-s.large }, nil
+	default:
+		c.Set(fiber.HeaderConnection, "close")
+		return nil, fiber.NewError(fiber.StatusServiceUnavailable, "Other large files are being read; nothing was changed. Try again in a moment.")
+	}
 }
 
 // cut answers a request whose body did not come to its end.
