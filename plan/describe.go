@@ -84,10 +84,13 @@ func (f File) productName(x Fix) string {
 	return id
 }
 
-func (f File) clock(t time.Time) string {
-	place, err := time.LoadLocation(f.Timezone)
-	if err != nil {
-		place = time.UTC
+// place returns the time zone that the plan names.
+func (f File) place() *time.Location {
+	if place, err := time.LoadLocation(f.Timezone); err == nil {
+		return place
 	}
-	return say.Clock(t, place)
+	return time.UTC
 }
+
+// clock writes a moment, with its year where that is not this one.
+func (f File) clock(t time.Time) string { return say.ClockOf(t, f.now, f.place()) }

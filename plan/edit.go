@@ -2,13 +2,14 @@ package plan
 
 import (
 	"slices"
+	"time"
 
 	"inkysparrow/core/route"
 )
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
-	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings"`
+	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=let-go,enum=put-day"`
 	Of       string    `json:"of,omitempty"`     // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`   // where a step is added
 	Before   string    `json:"before,omitempty"` // the step that it comes before; empty for the end
@@ -18,7 +19,29 @@ type Edit struct {
 	Part     *Part     `json:"part,omitempty"`
 	NewZone  *Zone     `json:"new_zone,omitempty"` // its steps are left as they are
 	Settings *Settings `json:"settings,omitempty"`
+
+	At   *time.Time `json:"at,omitempty"`   // when it was done or begun; now where it is left out. Of pin, the start
+	Sure bool       `json:"sure,omitempty"` // what was asked about is meant so
+	Also bool       `json:"also,omitempty"` // of mark-done: the steps before it in its zone were done too
+
+	Date  Date    `json:"date,omitempty"`  // of put-day
+	Hours []Hours `json:"hours,omitempty"` // when the bench is open on that day; not at all where there are none
+	Usual bool    `json:"usual,omitempty"` // of put-day: the day follows its week again
 }
+
+// Hours are a stretch of a day.
+type Hours struct {
+	From Clock `json:"from"`
+	To   Clock `json:"to"`
+}
+
+// Question is a change that may be a slip: it is carried out when somebody says that it is meant so.
+type Question struct {
+	Words string
+	Also  string // what else could be done at once, empty for nothing
+}
+
+func (q *Question) Error() string { return q.Words }
 
 // Settings are what a plan says of the build as a whole.
 type Settings struct {
@@ -32,7 +55,7 @@ type Settings struct {
 }
 
 // Edit returns a copy of the plan with e carried out, and what was done in words. The copy has been held against the schema and its
-// references followed. Errors are *FieldError and name the place in the plan as it would be.
+// references followed. Errors are *FieldError and name the place in the plan as it would be, or *Question.
 func (f File) Edit(e Edit) (File, string, error) {
 	out := f.Clone()
 	do, ok := edits[e.Do]
@@ -51,6 +74,7 @@ func (f File) Edit(e Edit) (File, string, error) {
 	if err != nil {
 		return File{}, "", err
 	}
+	checked.now = f.now
 	if _, err := checked.Resolve(); err != nil {
 		return File{}, "", err
 	}
@@ -64,6 +88,8 @@ var edits = map[string]func(*File, Edit) (string, error){
 	"put-step": (*File).putStep, "move-step": (*File).moveStep, "copy-step": (*File).copyStep, "remove-step": (*File).removeStep,
 	"put-part": (*File).putPart, "remove-part": (*File).removePart, "put-product": (*File).putProduct, "remove-product": (*File).removeProduct, "put-zone": (*File).putZone, "copy-zone": (*File).copyZone, "remove-zone": (*File).removeZone,
 	"put-settings": (*File).putSettings,
+	"mark-done":    (*File).markDone, "mark-started": (*File).markStarted, "unmark": (*File).unmark, "put-off": (*File).putOff, "lay-anew": (*File).layAnew, "catch-up": (*File).catchUp,
+	"pin": (*File).pin, "let-go": (*File).letGoEdit, "put-day": (*File).putDay,
 }
 
 func (f *File) zone(id string) (int, error) {

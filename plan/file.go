@@ -28,6 +28,8 @@ type File struct {
 	Products   []Product                       `json:"products" jsonschema:"maxItems=5000"`
 	Parts      []Part                          `json:"parts,omitempty" jsonschema:"maxItems=100,description=Sub-assemblies that are finished apart and joined later."`
 	Zones      []Zone                          `json:"zones" jsonschema:"maxItems=200"`
+
+	now time.Time // see AsOf
 }
 
 // Build is what is being built.
@@ -35,6 +37,9 @@ type Build struct {
 	Name   string    `json:"name" jsonschema:"minLength=1,maxLength=200"`
 	Scale  int       `json:"scale,omitempty" jsonschema:"minimum=1,maximum=1000,description=The 48 of 1/48."`
 	Start  time.Time `json:"start" jsonschema:"description=Nothing is scheduled before it."`
+
+	LaidFrom *time.Time `json:"laid_from,omitempty" jsonschema:"description=What was not done by then was put off: nothing that is left is scheduled before it."`
+
 	Wanted Date      `json:"wanted,omitempty" jsonschema:"description=The day it should be ready."`
 	Note   string    `json:"note,omitempty" jsonschema:"maxLength=5000"`
 }
@@ -160,7 +165,16 @@ type Step struct {
 	Stroke      Stroke     `json:"stroke,omitempty"`
 	Done        *time.Time `json:"done,omitempty" jsonschema:"description=When it happened."`
 	At          *time.Time `json:"at,omitempty" jsonschema:"description=The pinned start."`
+	Started     *time.Time `json:"started,omitempty" jsonschema:"description=When it was begun."`
+	NotBefore   *time.Time `json:"not_before,omitempty" jsonschema:"description=It is not to be begun earlier."`
 	Note        string     `json:"note,omitempty" jsonschema:"maxLength=5000"`
+}
+
+// AsOf returns the plan as it stands at a moment: what is left of it is laid out from then on. A plan of which nothing is known but its file is
+// laid out from what was done last.
+func (f File) AsOf(now time.Time) File {
+	f.now = now
+	return f
 }
 
 // Clone returns a copy that shares nothing with f that a change could reach.

@@ -15,6 +15,7 @@ import (
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
+	"inkysparrow/core/timeline"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
@@ -33,7 +34,7 @@ const memory = 400 * 24 * time.Hour
 
 // Resolve checks the plan's references and returns it as the core reads it. Errors are *FieldError and name the place.
 func (f File) Resolve() (*route.Plan, error) {
-	p := &route.Plan{Name: f.Build.Name, Scale: f.Build.Scale, Start: f.Build.Start, Schools: route.Schools(f.Schools)}
+	p := &route.Plan{Name: f.Build.Name, Scale: f.Build.Scale, Start: f.Build.Start, Now: f.now, Schools: route.Schools(f.Schools)}
 	p.Wear = f.Targets()
 	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveAir} {
 		if err := check(p); err != nil {
@@ -80,6 +81,12 @@ func (f File) resolveTimes(p *route.Plan) error {
 	}
 	if err := inYears("build.start", f.Build.Start); err != nil {
 		return err
+	}
+	if from := f.Build.LaidFrom; from != nil {
+		if err := inYears("build.laid_from", *from); err != nil {
+			return err
+		}
+		p.LaidFrom = *from
 	}
 	place := time.UTC
 	if f.Timezone != "" {
@@ -348,7 +355,7 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		name string
 		in   *time.Time
 		out  *time.Time
-	}{{"done", s.Done, &out.Done}, {"at", s.At, &out.At}} {
+	}{{"done", s.Done, &out.Done}, {"at", s.At, &out.At}, {"started", s.Started, &out.Started}, {"not_before", s.NotBefore, &out.After}} {
 		if t.in == nil {
 			continue
 		}
@@ -439,10 +446,10 @@ func (f File) resolveAir(p *route.Plan) error {
 		}
 		profile.Spells = append(profile.Spells, climate.Spell{Air: air(s.TemperatureC, s.HumidityPct), From: s.From, To: s.To})
 	}
-	first, last := p.Start, p.Start
+	first, last := p.Start, timeline.Later(p.Start, timeline.Later(p.LaidFrom, p.Now))
 	for _, z := range p.Zones {
 		for _, s := range z.Steps {
-			for _, t := range []time.Time{s.Done, s.At} {
+			for _, t := range []time.Time{s.Done, s.At, s.Started, s.After} {
 				if t.IsZero() {
 					continue
 				}

@@ -46,6 +46,8 @@ type Plan struct {
 	Name     string
 	Scale    int
 	Start    time.Time // nothing is scheduled before it
+	LaidFrom time.Time // nor before it: what was to be done earlier was put off; zero where nothing was
+	Now      time.Time // the clock on the wall; zero for a plan that is judged by itself, whatever the time
 	Wear     wear.Targets
 	Wanted   time.Time // the day it should be ready; zero when there is none
 	Air      climate.Record
@@ -87,6 +89,8 @@ type Step struct {
 	Share    float64         // of the zone that it covers, up to 1; 0 stands for all of it
 	WidthMM  float64         // of its lines or blotches, for shading; 0 for the usual
 	Done, At time.Time       // when it happened; when its start is pinned; zero otherwise
+	Started  time.Time       // when it was begun, of one that is under way; zero otherwise
+	After    time.Time       // it is not to be begun before; zero where it may be at any time
 	Decals   []decal.Decal   // that are put on, in any order
 	Joins    []string        // ids of the parts that are joined
 	Spray    *dose.Setting   // how the airbrush is set; nil for the middle of what is usual
@@ -107,6 +111,17 @@ func (p *Plan) Place() *time.Location {
 		return time.UTC
 	}
 	return p.Bench.Place
+}
+
+// Passed reports whether the time that the step was pinned to lies behind now, and it was neither begun nor done.
+func (z *Zone) Passed(s *Step, now time.Time) bool {
+	return !s.At.IsZero() && s.Done.IsZero() && s.Started.IsZero() && !s.At.Add(z.Attended(s)).After(now)
+}
+
+// Fixed reports whether the step's own time is not the schedule's to choose: it was done, is under way, or is pinned to a time that has not
+// passed.
+func (z *Zone) Fixed(s *Step, now time.Time) bool {
+	return !s.Done.IsZero() || !s.Started.IsZero() || !s.At.IsZero() && !z.Passed(s, now)
 }
 
 // Link resolves the wipes of a zone's washes. It must be called once a zone's steps are complete.

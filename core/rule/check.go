@@ -86,9 +86,14 @@ func Judge(s *timeline.Site) []timeline.Finding {
 			if f.Title == "" {
 				f.Title = r.Title
 			}
-			if !s.Step.Done.IsZero() && f.Severity > timeline.Note {
+			if under := !s.Step.Started.IsZero(); (under || !s.Step.Done.IsZero()) && f.Severity > timeline.Note {
 				f.Severity, f.Propose = timeline.Note, nil
-				f.Because = "It has happened. " + f.Because
+				switch {
+				case s.Step.Done.IsZero():
+					f.Because = "It is under way. " + f.Because
+				default:
+					f.Because = "It has happened. " + f.Because
+				}
 			}
 			found = append(found, f)
 		}

@@ -34,7 +34,7 @@ var tableDate = timeline.Rule{
 }
 
 func findOrderInTime(s *timeline.Site) []timeline.Finding {
-	if s.Step.At.IsZero() || !s.Start.Before(s.After) || s.Index == 0 {
+	if !s.Fixed() || s.Step.At.IsZero() || !s.Start.Before(s.After) || s.Index == 0 {
 		return nil
 	}
 	return []timeline.Finding{{

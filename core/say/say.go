@@ -97,6 +97,19 @@ func Clock(t time.Time, place *time.Location) string {
 // Day writes the day of a moment in place: "Fri 19 Mar".
 func Day(t time.Time, place *time.Location) string { return t.In(place).Format(DayLayout) }
 
+// DayOf writes the day of a moment in place, with its year where that is not the year of now: "Fri 19 Mar", "Fri 19 Mar 2027".
+func DayOf(t, now time.Time, place *time.Location) string {
+	if t = t.In(place); now.IsZero() || t.Year() == now.In(place).Year() {
+		return t.Format(DayLayout)
+	}
+	return t.Format(DayLayout + " 2006")
+}
+
+// ClockOf is Clock, with the year where that is not the year of now.
+func ClockOf(t, now time.Time, place *time.Location) string {
+	return DayOf(t, now, place) + ", " + t.In(place).Format(ClockLayout)
+}
+
 // Bench writes attended time to the minute: "25 min", "1 h 05".
 func Bench(d time.Duration) string {
 	if d < time.Hour {

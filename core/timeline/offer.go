@@ -67,20 +67,17 @@ func (tl *Timeline) offer(line *Line, calendar *schedule.Calendar, free bool, af
 	if step.Do.Has(route.Cloth) {
 		p.Opens, p.Closes = site.Window()
 	}
-	switch {
-	case !step.Done.IsZero():
-		o.fixed = true
-		p.Start, p.End, p.Asked = step.Done.Add(-need.Hands), step.Done, step.Done.Add(-need.Hands)
-		return o
-	case !step.At.IsZero() && !free:
-		o.fixed = true
-		p.Start, p.End, p.Asked = step.At, step.At.Add(need.Hands), step.At
+	if start, took, fixed := tl.fixed(line.Zone, step); fixed && !(free && step.Done.IsZero()) {
+		o.fixed, o.needs[0] = true, took
+		p.Start, p.End, p.Asked = start, start.Add(took.Hands), start
 		return o
 	}
 	tl.find(site, calendar, need, p)
 	defer func() { line.next = site }() // a wash that is tried with its wipe makes the line forget it
-	if w := step.WipedBy; w != nil && site.Index+1 < len(line.Zone.Steps) && line.Zone.Steps[site.Index+1] == w && w.Done.IsZero() && (w.At.IsZero() || free) {
-		tl.pair(line, site, calendar, &o)
+	if w := step.WipedBy; w != nil && site.Index+1 < len(line.Zone.Steps) && line.Zone.Steps[site.Index+1] == w {
+		if _, _, fixed := tl.fixed(line.Zone, w); !fixed || free && w.Done.IsZero() {
+			tl.pair(line, site, calendar, &o)
+		}
 	}
 	return o
 }

@@ -16,9 +16,12 @@ func (tl *Timeline) Site(line *Line, i int) *Site {
 		Plan: tl.Plan, Zone: line.Zone, Step: p.Step, Index: i, Below: line.Films[:p.Below:p.Below], On: p.On, After: tl.From,
 		Asked: p.Asked, Start: p.Start, End: p.End, Timeline: tl, Line: line,
 	}
+	if s.Fixed() { // the schedule has no say in it, so what it begins from does not matter
+		s.After = tl.Plan.Start
+	}
 	if i > 0 {
 		before := line.Steps[i-1]
-		s.Spot, s.After = before.Spot, Later(tl.From, before.ended)
+		s.Spot, s.After = before.Spot, Later(s.After, before.ended)
 	}
 	s.prepare()
 	return s
@@ -53,9 +56,9 @@ type Site struct {
 // knowledge is what First has found out about a list of rules: asked from from on, the first moment is at, and none is closed for sure until until.
 type knowledge struct{ from, at, until time.Time }
 
-// Fixed reports whether the step's time is not the schedule's to choose: it is pinned, done, or the wipe of a wash that is.
+// Fixed reports whether the step's time is not the schedule's to choose: it is pinned, under way, done, or the wipe of a wash that is.
 func (s *Site) Fixed() bool {
-	return !s.Step.At.IsZero() || !s.Step.Done.IsZero() || s.Step.Wiped != nil && (!s.Step.Wiped.At.IsZero() || !s.Step.Wiped.Done.IsZero())
+	return s.Zone.Fixed(s.Step, s.Plan.Now) || s.Step.Wiped != nil && s.Zone.Fixed(s.Step.Wiped, s.Plan.Now)
 }
 
 func (s *Site) prepare() {

@@ -39,6 +39,7 @@ type Timeline struct {
 	Lines  []*Line
 	Finish time.Time // the last film is ready; zero for an empty plan
 	From   time.Time // nothing is scheduled before it
+	began  time.Time // the same, whatever the time is now
 
 	Calendar *schedule.Calendar
 	Rules    *Rules
@@ -57,7 +58,7 @@ func Lay(plan *route.Plan, rules *Rules, booked ...schedule.Booking) *Timeline {
 
 // LayContext is Lay for somebody who may stop waiting: it returns ctx's error as soon as ctx ends, between two steps.
 func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...schedule.Booking) (*Timeline, error) {
-	tl := &Timeline{Plan: plan, From: plan.Start, Rules: rules}
+	tl := &Timeline{Plan: plan, From: Later(plan.Start, plan.LaidFrom), Rules: rules}
 	for _, z := range plan.Zones {
 		line := &Line{Zone: z, Films: stack.On(plan.Air), TouchDry: make([]time.Time, 1), Ready: make([]time.Time, 1), latest: make([]int, 1), oily: make([]int, 1), solid: make([]int, 1), medium: make([]int, 1), by: make([]*route.Step, 1), tones: []route.Tones{route.Bare()}}
 		tl.Lines = append(tl.Lines, line)
@@ -67,12 +68,14 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 			}
 		}
 	}
+	tl.began = tl.From
+	tl.From = Later(tl.From, plan.Now)
 	tl.booked = booked
 	tl.Calendar = tl.newCalendar()
 	for _, z := range plan.Zones {
 		for _, s := range z.Steps {
-			if !s.At.IsZero() && s.Done.IsZero() {
-				tl.Calendar.Book(s.At, NeedOf(z, s))
+			if start, need, fixed := tl.fixed(z, s); fixed && s.Done.IsZero() {
+				tl.Calendar.Book(start, need)
 			}
 		}
 	}
@@ -143,6 +146,25 @@ func NeedOf(z *route.Zone, s *route.Step) schedule.Need {
 	return n
 }
 
+// fixed returns when a step is done, and for how long, where that is not the schedule's to say: it was done, is under way, or is pinned to a
+// time that has not passed. What is under way lasts until now at least.
+func (tl *Timeline) fixed(z *route.Zone, s *route.Step) (start time.Time, need schedule.Need, ok bool) {
+	need = NeedOf(z, s)
+	switch now := tl.Plan.Now; {
+	case !s.Done.IsZero() && !s.Started.IsZero() && s.Started.Before(s.Done):
+		need.Hands = s.Done.Sub(s.Started)
+		return s.Started, need, true
+	case !s.Done.IsZero():
+		return s.Done.Add(-need.Hands), need, true
+	case !s.Started.IsZero():
+		need.Hands = max(need.Hands, now.Sub(s.Started))
+		return s.Started, need, true
+	case z.Fixed(s, now):
+		return s.At, need, true
+	}
+	return time.Time{}, need, false
+}
+
 // awaits returns a zone that has to be done before the line's next step, a join, can be laid out; nil for none.
 func (tl *Timeline) awaits(line *Line) *route.Zone {
 	next := line.Zone.Steps[len(line.Steps)]
@@ -160,7 +182,7 @@ func (tl *Timeline) awaits(line *Line) *route.Zone {
 // from returns from when on the line's next step can be done: after the one before it, and for a join when all that it joins is
 // touch-dry, since it is held there.
 func (tl *Timeline) from(line *Line) time.Time {
-	t := line.after(tl)
+	t := Later(line.after(tl), line.Zone.Steps[len(line.Steps)].After)
 	for _, other := range tl.Joined(line.Zone.Steps[len(line.Steps)]) {
 		t = Later(t, other.Free())
 	}

@@ -411,6 +411,10 @@ export interface PlanBuild {
    */
   start: string;
   /**
+   * What was not done by then was put off: nothing that is left is scheduled before it.
+   */
+  laid_from?: string;
+  /**
    * The day it should be ready.
    */
   wanted?: string;
@@ -639,6 +643,14 @@ export interface PlanStep {
    * The pinned start.
    */
   at?: string;
+  /**
+   * When it was begun.
+   */
+  started?: string;
+  /**
+   * It is not to be begun earlier.
+   */
+  not_before?: string;
   note?: string;
 }
 /**
@@ -837,7 +849,16 @@ export interface PlanEdit {
     | "put-zone"
     | "copy-zone"
     | "remove-zone"
-    | "put-settings";
+    | "put-settings"
+    | "mark-done"
+    | "mark-started"
+    | "unmark"
+    | "put-off"
+    | "lay-anew"
+    | "catch-up"
+    | "pin"
+    | "let-go"
+    | "put-day";
   of?: string;
   zone?: string;
   before?: string;
@@ -847,6 +868,12 @@ export interface PlanEdit {
   part?: PlanPart;
   new_zone?: PlanZone;
   settings?: PlanSettings;
+  at?: string;
+  sure?: boolean;
+  also?: boolean;
+  date?: PlanDate;
+  hours?: PlanHours[];
+  usual?: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -902,6 +929,14 @@ export interface PlanService1 {
    * How far the colour has faded in CIEDE2000.
    */
   fade?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanHours".
+ */
+export interface PlanHours {
+  from: PlanClock;
+  to: PlanClock;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

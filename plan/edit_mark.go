@@ -1,0 +1,287 @@
+package plan
+
+import (
+	"context"
+	"fmt"
+	"strings"
+	"time"
+
+	"inkysparrow/core/rule"
+	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
+)
+
+// Marks are what has really happened, or was put off. All of them are held against the plan's clock; a plan that has none takes every time.
+
+// when returns the moment that a mark is about: now where it says none. What lies ahead is refused.
+func (f *File) when(e Edit, what string) (time.Time, error) {
+	at := f.now
+	if e.At != nil {
+		at = *e.At
+	}
+	switch {
+	case at.IsZero():
+		return at, fault("edit.at", "say when it was %s", what)
+	case !f.now.IsZero() && at.After(f.now):
+		return at, fault("edit.at", "%s is still to come: it is %s now", f.clock(at), f.clock(f.now))
+	}
+	return at.UTC().Truncate(time.Minute), inYears("edit.at", at)
+}
+
+// stepWords names a step of a zone within a sentence: "gloss coat of Underside".
+func (f *File) stepWords(zone, place int) string {
+	return fmt.Sprintf("%s of %s", strings.ToLower(doName(f.Zones[zone].Steps[place].Do)), f.Zones[zone].Name)
+}
+
+func (f *File) markDone(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	at, err := f.when(e, "done")
+	if err != nil {
+		return "", err
+	}
+	open := 0
+	for k, s := range f.Zones[z].Steps[:i] {
+		switch {
+		case s.Done == nil:
+			open++
+		case s.Done.After(at) && !e.Sure:
+			return "", &Question{Words: fmt.Sprintf("%s, below it, is marked done later than that: %s. Was this one done at %s all the same?", say.Capital(f.stepWords(z, k)), f.clock(*s.Done), f.clock(at))}
+		}
+	}
+	if open > 0 && !e.Sure && !e.Also {
+		return "", f.openBelow(z, i, open)
+	}
+	if e.Also {
+		if err := f.markBelow(z, i, at); err != nil {
+			return "", err
+		}
+	}
+	s := &f.Zones[z].Steps[i]
+	s.Done, s.At, s.NotBefore = &at, nil, nil
+	if s.Started != nil && !s.Started.Before(at) {
+		s.Started = nil
+	}
+	return fmt.Sprintf("Marked %s done, %s", f.stepWords(z, i), f.clock(at)), nil
+}
+
+// openBelow asks about a step that is marked done before those below it.
+func (f *File) openBelow(z, i, open int) error {
+	first := 0
+	for f.Zones[z].Steps[first].Done != nil {
+		first++
+	}
+	q := &Question{Words: fmt.Sprintf("%s comes before it and is not marked done.", say.Capital(strings.ToLower(doName(f.Zones[z].Steps[first].Do)))), Also: "Both are done"}
+	if open > 1 {
+		q.Words = fmt.Sprintf("%d steps come before it and are not marked done, the first of them %s.", open, strings.ToLower(doName(f.Zones[z].Steps[first].Do)))
+		q.Also = fmt.Sprintf("All %d are done", open+1)
+	}
+	return q
+}
+
+// markBelow marks what is open before step i of a zone done too, each just before the next.
+func (f *File) markBelow(z, i int, at time.Time) error {
+	p, err := f.Resolve()
+	if err != nil {
+		return err
+	}
+	zone := p.Zones[z]
+	for k := i - 1; k >= 0; k-- {
+		s := &f.Zones[z].Steps[k]
+		if s.Done != nil {
+			at = earlier(at, *s.Done)
+			continue
+		}
+		at = at.Add(-zone.Attended(zone.Steps[k+1]))
+		done := at
+		s.Done, s.At, s.NotBefore, s.Started = &done, nil, nil, nil
+	}
+	return nil
+}
+
+func earlier(a, b time.Time) time.Time {
+	if a.Before(b) {
+		return a
+	}
+	return b
+}
+
+func (f *File) markStarted(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	at, err := f.when(e, "begun")
+	if err != nil {
+		return "", err
+	}
+	s := &f.Zones[z].Steps[i]
+	switch {
+	case s.Done != nil:
+		return "", fault("edit.of", "%s is done already", f.stepWords(z, i))
+	case i > 0 && f.Zones[z].Steps[i-1].Done == nil && !e.Sure:
+		return "", &Question{Words: fmt.Sprintf("%s comes before it and is not marked done.", say.Capital(strings.ToLower(doName(f.Zones[z].Steps[i-1].Do))))}
+	}
+	s.Started, s.At, s.NotBefore = &at, nil, nil
+	return fmt.Sprintf("Began %s, %s", f.stepWords(z, i), f.clock(at)), nil
+}
+
+func (f *File) unmark(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	s := &f.Zones[z].Steps[i]
+	if s.Done == nil && s.Started == nil {
+		return "", fault("edit.of", "%s is neither done nor begun", f.stepWords(z, i))
+	}
+	s.Done, s.Started = nil, nil
+	return fmt.Sprintf("Marked %s as not done", f.stepWords(z, i)), nil
+}
+
+// putOff keeps a step from being begun before the next day's first session. What is open without an end is put off to the next day.
+func (f *File) putOff(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	if s := f.Zones[z].Steps[i]; s.Done != nil || s.Started != nil {
+		return "", fault("edit.of", "%s is done or under way", f.stepWords(z, i))
+	}
+	p, err := f.Resolve()
+	if err != nil {
+		return "", err
+	}
+	now := f.now
+	if e.At != nil {
+		now = *e.At
+	}
+	if now.IsZero() {
+		return "", fault("edit.at", "say when that is")
+	}
+	y, m, d := now.In(p.Place()).Date()
+	until := time.Date(y, m, d+1, 0, 0, 0, 0, p.Place())
+	c := schedule.New(p.Bench, until)
+	next, ok := c.Slot(until, schedule.Need{Hands: time.Minute})
+	if !ok {
+		next = until
+	}
+	s := &f.Zones[z].Steps[i]
+	next = next.UTC()
+	s.NotBefore = &next
+	if s.At != nil && s.At.Before(next) {
+		s.At = nil
+	}
+	return fmt.Sprintf("Put %s off to %s", f.stepWords(z, i), say.DayOf(next, f.now, f.place())), nil
+}
+
+// layAnew has all that is left laid out from now on: what was planned for earlier is no longer overdue.
+func (f *File) layAnew(e Edit) (string, error) {
+	at, err := f.when(e, "laid out anew")
+	if err != nil {
+		return "", err
+	}
+	p, err := f.Resolve()
+	if err != nil {
+		return "", err
+	}
+	f.Build.LaidFrom = &at
+	for z, zone := range p.Zones {
+		for i, s := range zone.Steps {
+			if zone.Passed(s, at) {
+				f.Zones[z].Steps[i].At = nil
+			}
+		}
+	}
+	return "Laid the rest out anew from " + f.clock(at), nil
+}
+
+// catchUp marks what is overdue done when it should have been.
+func (f *File) catchUp(Edit) (string, error) {
+	p, err := f.Resolve()
+	if err != nil {
+		return "", err
+	}
+	late, _, err := rule.Lay(p).Overdue(context.Background())
+	if err != nil {
+		return "", err
+	}
+	if len(late) == 0 {
+		return "", fault("edit.do", "nothing is overdue")
+	}
+	for _, o := range late {
+		z, i, err := f.step(o.Step.ID)
+		if err != nil {
+			return "", err
+		}
+		s, done := &f.Zones[z].Steps[i], o.End.UTC()
+		s.Done, s.At, s.NotBefore = &done, nil, nil
+	}
+	return fmt.Sprintf("Marked %s done as planned", say.Several(len(late), "overdue step")), nil
+}
+
+func (f *File) pin(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	s := &f.Zones[z].Steps[i]
+	switch {
+	case e.At == nil:
+		return "", fault("edit.at", "missing: when it is to begin")
+	case s.Done != nil || s.Started != nil:
+		return "", fault("edit.of", "%s is done or under way, so it can't be moved", f.stepWords(z, i))
+	case !f.now.IsZero() && e.At.Before(f.now.Truncate(time.Minute)):
+		return "", fault("edit.at", "%s is over: it is %s now. If it was done then, mark it done", f.clock(*e.At), f.clock(f.now))
+	}
+	at := e.At.UTC().Truncate(time.Minute)
+	s.At, s.NotBefore = &at, nil
+	return fmt.Sprintf("Pinned %s to %s", f.stepWords(z, i), f.clock(at)), nil
+}
+
+func (f *File) letGoEdit(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	s := &f.Zones[z].Steps[i]
+	if s.At == nil && s.NotBefore == nil {
+		return "", fault("edit.of", "%s is not pinned", f.stepWords(z, i))
+	}
+	s.At, s.NotBefore = nil, nil
+	return fmt.Sprintf("Let %s go", f.stepWords(z, i)), nil
+}
+
+// putDay says when the bench is open on one day.
+func (f *File) putDay(e Edit) (string, error) {
+	day, err := time.Parse(time.DateOnly, string(e.Date))
+	if err != nil {
+		return "", fault("edit.date", "%q is not a day, such as 2027-03-22", e.Date)
+	}
+	name := say.DayOf(day, f.now, time.UTC)
+	note := ""
+	kept := f.Exceptions[:0:0]
+	for _, x := range f.Exceptions {
+		if x.Date != e.Date {
+			kept = append(kept, x)
+		} else if x.Note != "" {
+			note = x.Note
+		}
+	}
+	f.Exceptions = kept
+	switch {
+	case e.Usual:
+		return name + " follows its week again", nil
+	case len(e.Hours) == 0:
+		f.Exceptions = append(f.Exceptions, Exception{Date: e.Date, Note: note})
+		return name + " is off", nil
+	}
+	words := []string{}
+	for _, h := range e.Hours {
+		f.Exceptions = append(f.Exceptions, Exception{Date: e.Date, From: h.From, To: h.To, Note: note})
+		words = append(words, fmt.Sprintf("%s to %s", h.From, h.To))
+	}
+	return fmt.Sprintf("%s is open from %s", name, say.List(words)), nil
+}

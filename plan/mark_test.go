@@ -1,0 +1,136 @@
+package plan_test
+
+import (
+	"errors"
+	"strings"
+	"testing"
+	"time"
+
+	"inkysparrow/plan"
+)
+
+// What has really happened, what is put off and when the bench is open: each from both sides of what is refused or asked about.
+func TestMarks(t *testing.T) {
+	base := routeOf(t, "b: base-coat acrylic done 100h", "g: gloss-coat gloss at 1h", "w: pin-wash clay", "x: wipe of w damp", "f: flat-coat flat")
+	at := func(d time.Duration) *time.Time { t := start.Add(d); return &t }
+	done := func(f plan.File, id string) string {
+		for _, s := range f.Zones[0].Steps {
+			if s.ID != id {
+				continue
+			}
+			words := ""
+			for _, m := range []struct {
+				name string
+				at   *time.Time
+			}{{"done", s.Done}, {"begun", s.Started}, {"pinned", s.At}, {"not before", s.NotBefore}} {
+				if m.at != nil {
+					words += m.name + m.at.Format(" 2 Jan 15:04 ")
+				}
+			}
+			return strings.TrimSpace(words)
+		}
+		return "gone"
+	}
+	now := start.Add(90 * time.Minute) // Mon 1 Mar 2027, 19:30
+	for _, tc := range []struct {
+		name  string
+		edit  plan.Edit
+		of    string // whose state is looked at
+		state string // or what is refused after "error: ", or asked after "asked: "
+		words string
+	}{
+		{"done now", plan.Edit{Do: "mark-done", Of: "g"}, "g", "done 1 Mar 19:30", "Marked gloss coat of Zone done, Mon 1 Mar, 19:30"},
+		{"done earlier", plan.Edit{Do: "mark-done", Of: "g", At: at(70 * time.Minute)}, "g", "done 1 Mar 19:10", "Marked gloss coat of Zone done, Mon 1 Mar, 19:10"},
+		{"done last year is said with the year", plan.Edit{Do: "mark-done", Of: "b", At: at(-100 * 24 * time.Hour)}, "b", "done 21 Nov 18:00", "Marked base coat of Zone done, Sat 21 Nov 2026, 18:00"},
+		{"not a minute ahead", plan.Edit{Do: "mark-done", Of: "g", At: at(91 * time.Minute)}, "", "error: Mon 1 Mar, 19:31 is still to come: it is Mon 1 Mar, 19:30 now", ""},
+		{"this very minute", plan.Edit{Do: "mark-done", Of: "g", At: at(90 * time.Minute)}, "g", "done 1 Mar 19:30", "Marked gloss coat of Zone done, Mon 1 Mar, 19:30"},
+		{"before what lies below it", plan.Edit{Do: "mark-done", Of: "g", At: at(-101 * time.Hour)}, "", "asked: Base coat of Zone, below it, is marked done later than that: Thu 25 Feb, 14:00. Was this one done at Thu 25 Feb, 13:00 all the same?", ""},
+		{"just after it", plan.Edit{Do: "mark-done", Of: "g", At: at(-100 * time.Hour)}, "g", "done 25 Feb 14:00", "Marked gloss coat of Zone done, Thu 25 Feb, 14:00"},
+		{"before it, and meant so", plan.Edit{Do: "mark-done", Of: "g", At: at(-101 * time.Hour), Sure: true}, "g", "done 25 Feb 13:00", "Marked gloss coat of Zone done, Thu 25 Feb, 13:00"},
+		{"over a step that is open", plan.Edit{Do: "mark-done", Of: "w"}, "", "asked: Gloss coat comes before it and is not marked done.", ""},
+		{"over several", plan.Edit{Do: "mark-done", Of: "f"}, "", "asked: 3 steps come before it and are not marked done, the first of them gloss coat.", ""},
+		{"over an open one, and meant so", plan.Edit{Do: "mark-done", Of: "w", Sure: true}, "g", "pinned 1 Mar 19:00", "Marked pin wash of Zone done, Mon 1 Mar, 19:30"},
+		{"with the open one", plan.Edit{Do: "mark-done", Of: "w", Also: true}, "g", "done 1 Mar 19:20", "Marked pin wash of Zone done, Mon 1 Mar, 19:30"},
+		{"begun", plan.Edit{Do: "mark-started", Of: "g"}, "g", "begun 1 Mar 19:30", "Began gloss coat of Zone, Mon 1 Mar, 19:30"},
+		{"begun before the one below it is done", plan.Edit{Do: "mark-started", Of: "w"}, "", "asked: Gloss coat comes before it and is not marked done.", ""},
+		{"begun what is done", plan.Edit{Do: "mark-started", Of: "b"}, "", "error: base coat of Zone is done already", ""},
+		{"not done after all", plan.Edit{Do: "unmark", Of: "b"}, "b", "", "Marked base coat of Zone as not done"},
+		{"what was not done can't be unmarked", plan.Edit{Do: "unmark", Of: "g"}, "", "error: is neither done nor begun", ""},
+		{"not tonight", plan.Edit{Do: "put-off", Of: "g"}, "g", "not before 2 Mar 18:00", "Put gloss coat of Zone off to Tue 2 Mar"},
+		{"what is done is not put off", plan.Edit{Do: "put-off", Of: "b"}, "", "error: is done or under way", ""},
+		{"pinned", plan.Edit{Do: "pin", Of: "f", At: at(48 * time.Hour)}, "f", "pinned 3 Mar 18:00", "Pinned flat coat of Zone to Wed 3 Mar, 18:00"},
+		{"pinned to this minute", plan.Edit{Do: "pin", Of: "f", At: at(90 * time.Minute)}, "f", "pinned 1 Mar 19:30", "Pinned flat coat of Zone to Mon 1 Mar, 19:30"},
+		{"pinned to what is over", plan.Edit{Do: "pin", Of: "f", At: at(89 * time.Minute)}, "", "error: is over: it is Mon 1 Mar, 19:30 now", ""},
+		{"what is done stays", plan.Edit{Do: "pin", Of: "b", At: at(48 * time.Hour)}, "", "error: can't be moved", ""},
+		{"let go", plan.Edit{Do: "let-go", Of: "g"}, "g", "", "Let gloss coat of Zone go"},
+		{"nothing to let go", plan.Edit{Do: "let-go", Of: "f"}, "", "error: is not pinned", ""},
+		{"a day off", plan.Edit{Do: "put-day", Date: "2027-03-02"}, "g", "pinned 1 Mar 19:00", "Tue 2 Mar is off"},
+		{"a longer one", plan.Edit{Do: "put-day", Date: "2027-03-02", Hours: []plan.Hours{{From: "10:00", To: "12:00"}, {From: "18:00", To: "24:00"}}}, "g", "pinned 1 Mar 19:00", "Tue 2 Mar is open from 10:00 to 12:00 and 18:00 to 24:00"},
+		{"no day at all", plan.Edit{Do: "put-day", Date: "2027-02-30"}, "", "error: is not a day", ""},
+		{"hours that end before they begin", plan.Edit{Do: "put-day", Date: "2027-03-02", Hours: []plan.Hours{{From: "12:00", To: "10:00"}}}, "", "error: ends at 10:00", ""},
+	} {
+		t.Run(tc.name, func(t *testing.T) {
+			got, words, err := base.AsOf(now).Edit(tc.edit)
+			if want, refused := strings.CutPrefix(tc.state, "error: "); refused {
+				place := (*plan.FieldError)(nil)
+				if !errors.As(err, &place) || !strings.Contains(err.Error(), want) {
+					t.Fatalf("it says %v, want %q", err, want)
+				}
+				return
+			}
+			if want, asked := strings.CutPrefix(tc.state, "asked: "); asked {
+				q := (*plan.Question)(nil)
+				if !errors.As(err, &q) || q.Words != want {
+					t.Fatalf("it asks %v, want %q", err, want)
+				}
+				return
+			}
+			if err != nil {
+				t.Fatal(err)
+			}
+			if state := done(got, tc.of); state != tc.state || words != tc.words {
+				t.Errorf("%s is %q, want %q; %q, want %q", tc.of, state, tc.state, words, tc.words)
+			}
+			if again := done(base, tc.of); again != done(base.Clone(), tc.of) {
+				t.Error("the plan itself was changed")
+			}
+		})
+	}
+}
+
+// What is overdue is marked done as planned, or the rest is laid out anew, and then nothing is overdue.
+func TestOverdue(t *testing.T) {
+	base := routeOf(t, "b: base-coat acrylic done 100h", "g: gloss-coat gloss at 1h", "f: flat-coat flat").AsOf(start.Add(26 * time.Hour))
+	schedule := func(f plan.File) map[string]time.Time {
+		t.Helper()
+		r, err := plan.Check(f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		all := map[string]time.Time{}
+		for _, s := range r.Schedule {
+			all[s.Step] = s.Start
+		}
+		return all
+	}
+	if got := schedule(base)["g"]; got.Before(start.Add(26 * time.Hour)) {
+		t.Errorf("the overdue step is laid out at %v, before now", got)
+	}
+	for _, do := range []string{"catch-up", "lay-anew"} {
+		f, words, err := base.Edit(plan.Edit{Do: do})
+		if err != nil {
+			t.Fatalf("%s: %v", do, err)
+		}
+		if _, _, err := f.Edit(plan.Edit{Do: "catch-up"}); err == nil || !strings.Contains(err.Error(), "nothing is overdue") {
+			t.Errorf("after %s (%s) it says %v, want that nothing is overdue", do, words, err)
+		}
+		if s := f.Zones[0].Steps[1]; s.At != nil || (s.Done != nil) != (do == "catch-up") {
+			t.Errorf("after %s the step is %+v", do, s)
+		}
+	}
+	if f, _, err := base.Edit(plan.Edit{Do: "put-day", Date: "2027-03-02"}); err != nil {
+		t.Error(err)
+	} else if f, _, err = f.Edit(plan.Edit{Do: "put-day", Date: "2027-03-02", Usual: true}); err != nil || len(f.Exceptions) != 0 {
+		t.Errorf("a day that follows its week again leaves %v, %v", f.Exceptions, err)
+	}
+}
