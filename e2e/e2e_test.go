@@ -57,7 +57,8 @@ type bench struct {
 	address string
 	store   *store.Store
 	page    *rod.Page
-	stop    func() // ends the server
+	stop    func()     // ends the server
+	clock   *web.Clock // the bench's, which stands still
 
 	mu     sync.Mutex
 	ended  bool // the test ends the server itself, and what can't be loaded then is no fault
@@ -99,7 +100,7 @@ func openAs(t *testing.T, v view, address string, guarded bool) *bench {
 	if _, already := running.LoadOrStore(t, true); !already {
 		t.Parallel() // most of it is waiting
 	}
-	b := &bench{t: t, ended: guarded}
+	b := &bench{t: t, ended: guarded, clock: web.NewClock(func() time.Time { return demo.Opens })}
 	made, err := demoFile()
 	if err != nil {
 		t.Fatal(err)
@@ -164,6 +165,7 @@ func openAs(t *testing.T, v view, address string, guarded bool) *bench {
 func (b *bench) serve(port string, pages fs.FS, guarded bool) {
 	b.t.Helper()
 	server, err := web.New(web.Config{
+		Clock: b.clock,
 		Store: b.store, Pages: pages, Log: slog.New(slog.NewTextHandler(io.Discard, nil)), Guarded: guarded,
 		Reset: func(ctx context.Context) error { return demo.Reset(ctx, b.store) },
 	})

@@ -102,6 +102,15 @@ func Ways(ctx context.Context, f File, checked *rule.Report, finding int) ([]Fix
 	return newTrial(f, checked).fixes(ctx, checked.Findings[finding], checked.Findings[finding].Fixes())
 }
 
+// Outline makes the report of a plan that has been checked, without any fixes.
+func Outline(checked *rule.Report) *Report {
+	r, err := judge(context.Background(), File{}, checked, timeline.Stop+1)
+	if err != nil {
+		panic(err) // only a context that ends can stop it
+	}
+	return r
+}
+
 func judge(ctx context.Context, f File, checked *rule.Report, from timeline.Severity) (*Report, error) {
 	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
 	fixes, err := newTrial(f, checked).all(ctx, from)

@@ -38,6 +38,7 @@ type service struct {
 	cert, key         string
 	selfMade          bool
 	logFile, logForm  string
+	clock             string
 }
 
 func (o *service) flags(c *cobra.Command, database string) {
@@ -71,6 +72,7 @@ func demoCommand() *cobra.Command {
 	}
 	o.flags(c, filepath.Join("data", "demo.db"))
 	c.Flags().BoolVar(&fresh, "fresh", false, "begin with the demo as it comes")
+	c.Flags().StringVar(&o.clock, "clock", demo.Opens.Format(time.RFC3339), "what the demo's own clock shows at first; it runs")
 	return c
 }
 
@@ -108,9 +110,17 @@ func serve(cmd *cobra.Command, o service, fresh bool) error {
 		return advised(err, o)
 	}
 	defer s.Close()
-	config := web.Config{Store: s, Pages: ui.Pages(), Log: log, Names: o.names}
+	config := web.Config{Store: s, Pages: ui.Pages(), Log: log, Names: o.names, Clock: web.NewClock(time.Now)}
 	if o.demo {
-		config.Reset = func(ctx context.Context) error { return demo.Reset(ctx, s) }
+		opens, err := time.Parse(time.RFC3339, o.clock)
+		if err != nil {
+			return fmt.Errorf("--clock %s: not a time such as %s", o.clock, demo.Opens.Format(time.RFC3339))
+		}
+		config.Clock.Set(opens)
+		config.Reset = func(ctx context.Context) error {
+			config.Clock.Set(demo.Opens)
+			return demo.Reset(ctx, s)
+		}
 		if err := begin(ctx, s, fresh); err != nil {
 			return err
 		}

@@ -5,6 +5,7 @@ import (
 	"context"
 	"embed"
 	"fmt"
+	"time"
 
 	"inkysparrow/internal/store"
 	"inkysparrow/plan"
@@ -13,6 +14,9 @@ import (
 
 //go:embed *.json club/shelf.json
 var files embed.FS
+
+// Opens is what the demo's clock shows when it begins: a Thursday evening at the bench.
+var Opens = time.Date(2027, 3, 11, 20, 40, 0, 0, time.UTC)
 
 // Slugs are the builds in the order in which they are listed; each has a plan file of that name.
 var Slugs = []string{"petrel", "lynx", "nightjar"}

@@ -31,45 +31,108 @@ func (s *Server) edit(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	changed, words, err := j.file.Edit(in.Edit)
+	file := j.file.AsOf(s.Clock.Now())
+	changed, words, err := file.Edit(in.Edit)
 	if err != nil {
 		return err
 	}
 	if !in.Try {
 		return s.save(ctx, c, in.Revision, changed, words)
 	}
-	p, err := changed.Resolve()
+	e, err := s.tried(ctx, j, changed)
 	if err != nil {
 		return err
 	}
-	var e plan.Effect
+	return c.JSON(j.wouldBe(words, e, changedStep(file, changed, in.Edit)))
+}
+
+// tried judges a change without keeping it.
+func (s *Server) tried(ctx context.Context, j *judged, changed plan.File) (e plan.Effect, err error) {
+	p, err := changed.Resolve()
+	if err != nil {
+		return e, err
+	}
 	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
 		e, err = plan.CompareTo(ctx, j.checked, p)
 		return err
 	})
-	if err != nil {
-		return err
-	}
-	return c.JSON(effect(words, e))
+	return e, err
 }
 
-func effect(words string, e plan.Effect) wire.Effect {
-	place := e.Checked.Plan.Place()
-	day := func(t time.Time) string { return t.In(place).Format(say.DayLayout) }
-	out := wire.Effect{Words: words, Gone: titles(e.Gone), Come: titles(e.Come), Remain: e.Remain}
-	switch {
-	case e.Finish.IsZero():
-		out.Finish = "nothing left to do"
-	case e.Before.IsZero() || day(e.Before) == day(e.Finish):
-		out.Finish = "ready " + day(e.Finish) + ", as now"
-		if e.Before.IsZero() {
-			out.Finish = "ready " + day(e.Finish)
+// changedStep is the step that an edit is about: the one it names, else the one it adds.
+func changedStep(was, is plan.File, e plan.Edit) string {
+	if e.Do != "copy-step" && e.Of != "" {
+		return e.Of
+	}
+	known := map[string]bool{}
+	for _, z := range was.Zones {
+		for _, s := range z.Steps {
+			known[s.ID] = true
 		}
-	default:
-		out.Finish = fmt.Sprintf("finish moves from %s to %s", day(e.Before), day(e.Finish))
-		out.Later = e.Finish.After(e.Before)
+	}
+	for _, z := range is.Zones {
+		for _, s := range z.Steps {
+			if !known[s.ID] {
+				return s.ID
+			}
+		}
+	}
+	return ""
+}
+
+// wouldBe tells what a change would do: to the dates, to what is found, and to the step that it is about, with the films as they would lie.
+func (j *judged) wouldBe(words string, e plan.Effect, step string) wire.Effect {
+	after := j.as(e.Checked)
+	out := wire.Effect{Words: words, Gone: titles(e.Gone), Come: titles(e.Come), Remain: e.Remain, Moves: []wire.Move{}}
+	out.Finish, out.Later = j.finishWords(e.Before, e.Finish)
+	out.Promise, out.Late = after.promise()
+	starts := map[string]time.Time{}
+	for _, l := range j.checked.Lines {
+		for _, p := range l.Steps {
+			starts[p.Step.ID] = p.Start
+		}
+	}
+	for _, l := range after.checked.Lines {
+		for i, p := range l.Steps {
+			if was, known := starts[p.Step.ID]; !known || !was.Equal(p.Start) || p.Step.ID == step {
+				out.Moves = append(out.Moves, wire.Move{Zone: l.Zone.ID, Step: p.Step.ID, New: !known, Start: p.Start.UTC(), End: p.End.UTC(), Place: i, Short: p.Step.Do.Short, When: after.when(p)})
+			}
+			if p.Step.ID == step {
+				out.Step = step
+				m, _ := after.at(p.Start, l.Zone.ID, step)
+				out.Moment = &m
+			}
+		}
+	}
+	for _, f := range after.findings() {
+		if f.Step == step && out.Finding == nil {
+			out.Finding = &f
+		}
 	}
 	return out
+}
+
+// as is the build as it would be with another report; nothing about it is overdue, and no fixes were tried.
+func (j *judged) as(checked *rule.Report) *judged {
+	after := &judged{slug: j.slug, now: j.now, until: j.until, file: j.file, plan: checked.Plan, checked: checked, report: plan.Outline(checked)}
+	after.tape()
+	return after
+}
+
+// finishWords tells what becomes of the day on which a build is ready.
+func (j *judged) finishWords(before, finish time.Time) (words string, later bool) {
+	days := dayOf(j.local(finish)) - dayOf(j.local(before))
+	switch {
+	case finish.IsZero():
+		return "nothing left to do", false
+	case before.IsZero():
+		return "ready " + j.day(finish), false
+	case days == 0:
+		return "ready " + j.day(finish) + ", as now", false
+	case days < 0:
+		return fmt.Sprintf("ready %s, %s sooner", j.day(finish), count(-days, "day")), false
+	}
+	return fmt.Sprintf("ready %s, %s later", j.day(finish), count(days, "day")), true
 }
 
 func titles(found []timeline.Finding) []wire.EffectTitle {

@@ -84,7 +84,7 @@ func (s *Server) explainFinish(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusNotFound, "The plan has no steps yet.")
 	}
 	fast, slow := why.Finishes(j.plan)
-	day := func(t time.Time) string { return j.local(t).Format(say.DayLayout) }
+	day := j.day
 	out := wire.Explain{Lines: why.WhyFinish(j.checked), Fast: day(fast), Usual: day(j.checked.Finish), Slow: day(slow), Layers: []wire.Asked{}}
 	out.Safe = j.plan.Wanted.IsZero() || !j.checked.Finish.After(j.plan.Wanted)
 	out.Crosses = out.Safe && !j.plan.Wanted.IsZero() && slow.After(j.plan.Wanted)

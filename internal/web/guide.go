@@ -347,7 +347,7 @@ func laterBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	}
 	b := wire.GuideBlock{Title: "What touches it later"}
 	for _, m := range guide.Later(site) {
-		r := wire.GuideRow{Label: fmt.Sprintf("%s, %s", m.Step.Do.Name, j.local(m.At).Format(say.DayLayout)), State: wire.Safe}
+		r := wire.GuideRow{Label: fmt.Sprintf("%s, %s", m.Step.Do.Name, j.day(m.At)), State: wire.Safe}
 		with := "a dry cloth"
 		if m.Liquid != nil {
 			with = m.Liquid.Name

@@ -89,7 +89,7 @@ func (s *Server) current(ctx context.Context, c fiber.Ctx, revision int64) (*jud
 func (s *Server) save(ctx context.Context, c fiber.Ctx, revision int64, f plan.File, words string) error {
 	var j *judged
 	err := s.judging.busy(ctx, func(ctx context.Context) (err error) {
-		j, err = judge(ctx, store.Build{Slug: slug(c), Plan: f})
+		j, err = judge(ctx, store.Build{Slug: slug(c), Plan: f}, s.Clock.Now())
 		return err
 	})
 	if err != nil {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"runtime"
 	"sync"
+	"time"
 
 	"github.com/hashicorp/golang-lru/v2/simplelru"
 
@@ -22,6 +23,7 @@ type judging struct {
 	under map[int64]*flight
 	room  chan struct{}
 	ran   int // judgements that were begun
+	now   func() time.Time
 }
 
 // flight is a judgement under way.
@@ -33,8 +35,8 @@ type flight struct {
 	err     error
 }
 
-func newJudging() *judging {
-	g := &judging{under: map[int64]*flight{}, room: make(chan struct{}, runtime.GOMAXPROCS(0))}
+func newJudging(now func() time.Time) *judging {
+	g := &judging{under: map[int64]*flight{}, room: make(chan struct{}, runtime.GOMAXPROCS(0)), now: now}
 	const most = 4096 // the bytes are what bounds it
 	kept, err := simplelru.NewLRU(most, func(_ int64, j *judged) { g.bytes -= j.bytes })
 	if err != nil {
@@ -44,11 +46,17 @@ func newJudging() *judging {
 	return g
 }
 
-// has returns a revision that was judged before.
+// has returns a revision that was judged before, and that time has not overtaken.
 func (g *judging) has(revision int64) (*judged, bool) {
 	g.mu.Lock()
 	defer g.mu.Unlock()
-	return g.kept.Get(revision)
+	return g.fresh(revision)
+}
+
+func (g *judging) fresh(revision int64) (*judged, bool) {
+	j, ok := g.kept.Get(revision)
+	now := g.now()
+	return j, ok && !now.Before(j.now) && now.Before(j.until)
 }
 
 // put keeps a judged revision.
@@ -73,7 +81,7 @@ func (g *judging) forget() {
 // of returns a build judged. It returns ctx's error where ctx ends first; the judgement goes on while anybody else waits for it.
 func (g *judging) of(ctx context.Context, b store.Build) (*judged, error) {
 	g.mu.Lock()
-	if j, ok := g.kept.Get(b.Revision); ok {
+	if j, ok := g.fresh(b.Revision); ok {
 		g.mu.Unlock()
 		return j, nil
 	}
@@ -106,7 +114,7 @@ func (g *judging) run(ctx context.Context, b store.Build, f *flight) {
 	defer f.cancel()
 	defer close(f.done)
 	if f.err = g.enter(ctx); f.err == nil {
-		f.judged, f.err = judge(ctx, b)
+		f.judged, f.err = judge(ctx, b, g.now())
 		<-g.room
 	}
 	if f.err == nil {

@@ -41,6 +41,7 @@ type Config struct {
 	Reset func(ctx context.Context) error // puts the demo's data back; nil where it is not the demo
 	Log   *slog.Logger
 	Now   func() time.Time // the machine's clock where it is left out
+	Clock *Clock           // the bench's; one that shows Now where it is left out
 
 	Guarded bool     // the passphrase is asked for
 	Secure  bool     // it is served over TLS
@@ -88,10 +89,14 @@ func decode(data []byte, out any) error {
 
 // New returns a server. It fails when the page has not been built.
 func New(c Config) (*Server, error) {
-	s := &Server{Config: c, judging: newJudging(), live: newLive(), large: make(chan struct{}, largeOnces)}
+	s := &Server{Config: c, live: newLive(), large: make(chan struct{}, largeOnces)}
 	if s.Now == nil {
 		s.Now = time.Now
 	}
+	if s.Clock == nil {
+		s.Clock = NewClock(s.Now)
+	}
+	s.judging = newJudging(s.Clock.Now)
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
 		return nil, fmt.Errorf("the page has not been built (make ui): %w", err)
@@ -217,6 +222,7 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 	status, p := fiber.StatusInternalServerError, wire.Problem{Problem: "something went wrong here; nothing was changed", Code: "failed"}
 	var asked *fiber.Error
 	var place *plan.FieldError
+	var question *plan.Question
 	var fields validator.ValidationErrors
 	switch {
 	case errors.Is(err, store.ErrNoBuild):
@@ -245,6 +251,8 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 		status, p = fiber.StatusConflict, wire.Problem{Problem: "The build was changed elsewhere meanwhile. It has been read again; look whether your change still fits.", Code: "moved"}
 	case errors.Is(err, store.ErrNothing):
 		status, p = fiber.StatusConflict, wire.Problem{Problem: "There is nothing to undo or redo.", Code: "nothing"}
+	case errors.As(err, &question):
+		status, p = fiber.StatusConflict, wire.Problem{Problem: question.Words, Also: question.Also, Code: "ask"}
 	case errors.As(err, &place):
 		status, p = fiber.StatusUnprocessableEntity, wire.Problem{Problem: place.Problem, Place: place.Path, Code: "bad"}
 	case errors.As(err, &fields):
@@ -354,6 +362,7 @@ func (s *Server) routes() {
 	api.Add(read, "/trade", s.trade)
 	api.Add(read, "/workings", s.workings)
 	api.Post("/demo/reset", s.reset)
+	api.Post("/demo/clock", s.setClock)
 	api.All("/*", func(c fiber.Ctx) error {
 		return fiber.NewError(fiber.StatusNotFound, "There is nothing at this address.")
 	})

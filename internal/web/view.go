@@ -11,6 +11,7 @@ import (
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
+	"inkysparrow/core/timeline"
 	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -20,12 +21,16 @@ import (
 type judged struct {
 	bytes    int // that it takes, about
 	slug     string
+	now      time.Time // when it was judged
+	until    time.Time // from when on it has to be judged anew, since time goes on
 	file     plan.File
 	plan     *route.Plan
 	checked  *rule.Report
 	report   *plan.Report
 	sessions []schedule.Span
 	view     wire.Build
+	overdue  map[string]timeline.Overdue // by step
+	late     []string                    // its steps, the first first
 
 	mu   sync.Mutex
 	ways map[int][]plan.Fix // of notes, tried when somebody asks
@@ -37,27 +42,59 @@ const (
 	stepBytes  = 12 << 10
 )
 
-// judge works a build out. It stops with ctx's error when ctx ends.
-func judge(ctx context.Context, b store.Build) (*judged, error) {
-	p, err := b.Plan.Resolve()
+// grain is how often a build is judged anew while a step is due or under way.
+const grain = time.Minute
+
+// judge works a build out as it stands now. It stops with ctx's error when ctx ends.
+func judge(ctx context.Context, b store.Build, now time.Time) (*judged, error) {
+	file := b.Plan.AsOf(now)
+	p, err := file.Resolve()
 	if err != nil {
 		return nil, err
 	}
-	j := &judged{slug: b.Slug, file: b.Plan, plan: p, bytes: buildBytes}
+	j := &judged{slug: b.Slug, now: now, file: file, plan: p, bytes: buildBytes}
 	if j.checked, err = rule.CheckContext(ctx, p); err != nil {
 		return nil, err
 	}
-	if j.report, err = plan.Judge(ctx, b.Plan, j.checked); err != nil {
+	if j.report, err = plan.Judge(ctx, file, j.checked); err != nil {
 		return nil, err
 	}
-	for _, z := range b.Plan.Zones {
+	if err := j.clocked(ctx); err != nil {
+		return nil, err
+	}
+	for _, z := range file.Zones {
 		j.bytes += stepBytes * len(z.Steps)
 	}
-	j.view = wire.Build{
-		Slug: b.Slug, Name: p.Name, Scale: p.Scale, Timezone: p.Place().String(),
-		Zones: []wire.Zone{}, Findings: j.findings(), Plan: whole(b.Plan),
+	j.draw()
+	return j, nil
+}
+
+// clocked finds what is overdue, and how long that stays so.
+func (j *judged) clocked(ctx context.Context) error {
+	late, next, err := j.checked.Overdue(ctx)
+	if err != nil {
+		return err
 	}
-	j.view.Promise, j.view.Late = promise(p, j.checked.Finish)
+	j.overdue = map[string]timeline.Overdue{}
+	for _, o := range late {
+		j.overdue[o.Step.ID], j.late = o, append(j.late, o.Step.ID)
+	}
+	j.until = j.checked.Holds(grain)
+	if !next.IsZero() && next.Before(j.until) {
+		j.until = timeline.Later(next, j.now.Add(grain))
+	}
+	return nil
+}
+
+// draw makes what the page is shown.
+func (j *judged) draw() {
+	p := j.plan
+	j.view = wire.Build{
+		Slug: j.slug, Name: p.Name, Scale: p.Scale, Timezone: p.Place().String(),
+		Zones: []wire.Zone{}, Findings: j.findings(), Plan: whole(j.file),
+		Now: j.now.UTC(), Until: j.until.UTC(), Overdue: j.overdueWords(),
+	}
+	j.view.Promise, j.view.Late = j.promise()
 	worst := map[string]wire.State{}
 	for _, f := range j.report.Findings {
 		for _, id := range []string{f.Step, "zone " + f.Zone} {
@@ -69,7 +106,6 @@ func judge(ctx context.Context, b store.Build) (*judged, error) {
 	}
 	j.view.Tape = j.tape()
 	j.view.Opening = j.opening()
-	return j, nil
 }
 
 // shown is the view of a judged build where it stands in its history.
@@ -118,11 +154,27 @@ func orSafe(s wire.State) wire.State {
 
 func (j *judged) local(t time.Time) time.Time { return t.In(j.plan.Place()) }
 
-// momentLayout is how the tape and the route write a moment, where the month is clear.
-const momentLayout = "Mon 2 · " + say.ClockLayout
+// moment writes a moment as the tape and the route do: with its month where that is not this one, with its year where that is not.
+func (j *judged) moment(t time.Time) string {
+	return j.dayWords(t) + " · " + j.local(t).Format(say.ClockLayout)
+}
+
+func (j *judged) dayWords(t time.Time) string {
+	switch at, now := j.local(t), j.local(j.now); {
+	case at.Year() != now.Year():
+		return at.Format("Mon 2 Jan 2006")
+	case at.Month() != now.Month():
+		return at.Format("Mon 2 Jan")
+	default:
+		return at.Format("Mon 2")
+	}
+}
 
 // clock writes a moment with its date.
-func (j *judged) clock(t time.Time) string { return say.Clock(t, j.plan.Place()) }
+func (j *judged) clock(t time.Time) string { return say.ClockOf(t, j.now, j.plan.Place()) }
+
+// day writes a day with its month.
+func (j *judged) day(t time.Time) string { return say.DayOf(t, j.now, j.plan.Place()) }
 
 func count(n int, what string) string {
 	if n == 1 {

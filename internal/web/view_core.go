@@ -131,7 +131,7 @@ func (j *judged) film(line *timeline.Line, i int, moment time.Time, r stack.Reac
 
 // filmWords tells where a film's hardness comes from.
 func (j *judged) filmWords(l *stack.Layer, state cure.State) string {
-	clock := func(t time.Time) string { return say.Clock(t, j.plan.Place()) }
+	clock := j.clock
 	words := fmt.Sprintf("Laid %s; its carrier is gone %s, the next coat may go on %s.", clock(l.Film.Laid), clock(l.Stiff()), clock(l.Ready()))
 	if tau := l.Tau(); tau > 0 {
 		words += fmt.Sprintf(" It is %.0f %% hard because %s; at %.3g µm it takes %.0f h for the first 63 %%, in a room at %s.",

@@ -6,7 +6,6 @@ import (
 	"slices"
 	"time"
 
-	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -42,7 +41,7 @@ func (j *judged) startWords(x plan.Fix) string {
 	if x.Start == nil {
 		return ""
 	}
-	return j.local(*x.Start).Format(momentLayout)
+	return j.moment(*x.Start)
 }
 
 // effect says what a fix does to the finish.
@@ -50,16 +49,8 @@ func (j *judged) effect(x plan.Fix) string {
 	if x.Finish == nil || j.report.Finish == nil {
 		return ""
 	}
-	now, then := j.local(*j.report.Finish), j.local(*x.Finish)
-	ready := "ready " + then.Format(say.DayLayout)
-	switch days := dayOf(then) - dayOf(now); {
-	case days == 0:
-		return ready + ", as now"
-	case days > 0:
-		return fmt.Sprintf("%s, %s later", ready, count(days, "day"))
-	default:
-		return fmt.Sprintf("%s, %s sooner", ready, count(-days, "day"))
-	}
+	words, _ := j.finishWords(*j.report.Finish, *x.Finish)
+	return words
 }
 
 // dayOf numbers local days.

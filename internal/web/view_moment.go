@@ -20,7 +20,7 @@ func (j *judged) at(moment time.Time, zone, step string) (wire.Moment, bool) {
 		return wire.Moment{}, false
 	}
 	line := j.checked.Lines[i]
-	m := wire.Moment{At: moment.UTC(), Clock: j.local(moment).Format(momentLayout), Session: j.sessionWords(moment), Air: j.air(moment), Zones: []wire.AtZone{}}
+	m := wire.Moment{At: moment.UTC(), Clock: j.moment(moment), Session: j.sessionWords(moment), Air: j.air(moment), Zones: []wire.AtZone{}}
 	subject := subjectOf(line, step, moment)
 	m.Core = j.core(line, subject, moment)
 	m.Look = j.look(line, subject, moment)
@@ -48,7 +48,7 @@ func (j *judged) sessionWords(moment time.Time) string {
 		}
 		switch {
 		case moment.Before(s.From):
-			return fmt.Sprintf("between sessions, next %s", j.local(s.From).Format(momentLayout))
+			return fmt.Sprintf("between sessions, next %s", j.moment(s.From))
 		case moment.Before(s.To):
 			return fmt.Sprintf("%s %d of %d, %s left", name, i+1, len(j.sessions), say.Bench(s.To.Sub(moment)))
 		}

@@ -29,9 +29,15 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 		case !p.Step.Done.IsZero():
 			s.Kind = "done"
 			z.Done++
-		case !p.Step.At.IsZero():
+		case !p.Step.Started.IsZero():
+			s.Kind = "begun"
+		case !p.Step.At.IsZero() && line.Zone.Fixed(p.Step, j.now):
 			s.Kind = "pinned"
 		}
+		if _, late := j.overdue[p.Step.ID]; late {
+			s.Overdue = true
+		}
+		s.PutOff = !p.Step.After.IsZero() && p.Step.After.After(j.now)
 		if p.Step.Do.Has(route.Cloth) {
 			opens, closes := p.Opens.UTC(), p.Closes.UTC()
 			s.Opens, s.Closes = &opens, &closes
@@ -73,19 +79,47 @@ func (j *judged) spread(l stack.Layer) string {
 	}
 	ready := func(speed cure.Speed) string {
 		c := cure.Of(speed.At(l.Film), j.plan.Air)
-		return j.local(c.Ready()).Format(momentLayout)
+		return j.moment(c.Ready())
 	}
 	return fmt.Sprintf("fast product %s, slow %s", ready(cure.Fast), ready(cure.Slow))
 }
 
 func (j *judged) when(p timeline.Placed) string {
 	if !p.Step.Done.IsZero() {
-		return j.local(p.End).Format("2 Jan")
+		return j.doneWords(p.End)
+	}
+	if !p.Step.Started.IsZero() {
+		return "since " + j.moment(p.Start)
 	}
 	if p.Step.Do.Has(route.Cloth) && j.local(p.Start).YearDay() == j.local(p.Closes).YearDay() {
-		return j.local(p.Start).Format(momentLayout) + " to " + j.local(p.Closes).Format(say.ClockLayout)
+		return j.moment(p.Start) + " to " + j.local(p.Closes).Format(say.ClockLayout)
 	}
-	return j.local(p.Start).Format(momentLayout)
+	return j.moment(p.Start)
+}
+
+// doneWords writes when something was done: today with its time, in another year with that.
+func (j *judged) doneWords(t time.Time) string {
+	switch at, now := j.local(t), j.local(j.now); {
+	case at.Format(time.DateOnly) == now.Format(time.DateOnly):
+		return "today · " + at.Format(say.ClockLayout)
+	case at.Year() != now.Year():
+		return at.Format("2 Jan 2006")
+	default:
+		return at.Format("2 Jan")
+	}
+}
+
+// overdueWords tells what is overdue, the first first.
+func (j *judged) overdueWords() []wire.Overdue {
+	out := []wire.Overdue{}
+	for _, id := range j.late {
+		o := j.overdue[id]
+		out = append(out, wire.Overdue{
+			Zone: o.Zone.ID, Step: id, End: o.End.UTC(), Was: j.moment(o.Start),
+			Words: fmt.Sprintf("Planned for %s and not marked done.", j.clock(o.Start)),
+		})
+	}
+	return out
 }
 
 // detail says what a step is done with.

@@ -12,23 +12,24 @@ import (
 	"inkysparrow/internal/wire"
 )
 
-// promise says how a plan's finish stands against its wanted date, and whether it is late.
+// promise says when the build is ready and how that stands against its wanted date, and whether it is late.
+func (j *judged) promise() (words string, late bool) { return promise(j.plan, j.checked.Finish) }
+
 func promise(p *route.Plan, finish time.Time) (words string, late bool) {
 	if finish.IsZero() {
 		return "no steps yet", false
 	}
-	finish = finish.In(p.Place())
+	words = "ready " + say.DayOf(finish, p.Now, p.Place())
 	if p.Wanted.IsZero() {
-		return "ready " + finish.Format(say.DayLayout), false
+		return words, false
 	}
-	wanted := p.Wanted.Add(-time.Second).In(p.Place())
-	switch days := dayOf(wanted) - dayOf(finish); {
+	switch days := dayOf(p.Wanted.Add(-time.Second).In(p.Place())) - dayOf(finish.In(p.Place())); {
 	case days < 0:
-		return fmt.Sprintf("ready %s, %s late", finish.Format(say.DayLayout), count(-days, "day")), true
+		return fmt.Sprintf("%s, %s late", words, count(-days, "day")), true
 	case days == 0:
-		return "ready on the wanted day", false
+		return words + ", on the last day", false
 	default:
-		return fmt.Sprintf("ready in time by %s", count(days, "day")), false
+		return fmt.Sprintf("%s, %s to spare", words, count(days, "day")), false
 	}
 }
 
@@ -73,8 +74,12 @@ func (j *judged) tape() wire.Tape {
 			from = last
 		}
 	}
-	if earliest := tl.From.AddDate(0, 0, -10); from.Before(earliest) {
+	const past = -10 // days
+	if earliest := tl.From.AddDate(0, 0, past); from.Before(earliest) {
 		from = earliest
+	}
+	if j.now.Before(from) && from.AddDate(0, 0, past).Before(j.now) {
+		from = j.now
 	}
 	to := tl.From.Add(24 * time.Hour)
 	for _, t := range []time.Time{tl.Finish, j.plan.Wanted} {

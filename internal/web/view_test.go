@@ -28,7 +28,7 @@ func demoBuild(t *testing.T, slug string) *judged {
 	if err != nil {
 		t.Fatal(err)
 	}
-	j, err := judge(t.Context(), store.Build{Slug: slug, Revision: 1, Plan: plans[slices.Index(demo.Slugs, slug)]})
+	j, err := judge(t.Context(), store.Build{Slug: slug, Revision: 1, Plan: plans[slices.Index(demo.Slugs, slug)]}, demo.Opens)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -41,8 +41,8 @@ func TestDemoTellsItsStories(t *testing.T) {
 		promise, opening, title string
 		late                    bool
 	}{
-		"petrel":   {"ready in time by 2 days", "d4", "White spirit bites Pale sky enamel", false},
-		"lynx":     {"ready on the wanted day", "a8", "Nothing for oils or pigments to grip", false},
+		"petrel":   {"ready Wed 17 Mar, 2 days to spare", "d4", "White spirit bites Pale sky enamel", false},
+		"lynx":     {"ready Fri 19 Mar, on the last day", "a8", "Nothing for oils or pigments to grip", false},
 		"nightjar": {"ready Tue 23 Mar, 4 days late", "m4", "Acrylic thinner bites Night black", true},
 	} {
 		j := demoBuild(t, slug)
@@ -203,14 +203,14 @@ func TestEffectWords(t *testing.T) {
 func TestBareBuilds(t *testing.T) {
 	start := time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)
 	empty := plan.File{Format: plan.Format, Build: plan.Build{Name: "Bare", Start: start}}
-	j, err := judge(t.Context(), store.Build{Plan: empty})
+	j, err := judge(t.Context(), store.Build{Plan: empty}, demo.Opens)
 	if err != nil || j.view.Promise != "no steps yet" || j.view.Zones == nil || j.view.Plan.Products == nil {
 		t.Errorf("%+v, %v", j.view, err)
 	}
 	done := start.Add(-time.Hour)
 	empty.Products = []plan.Product{{ID: "p", Name: "P", Kind: "paint", Family: "lacquer"}}
 	empty.Zones = []plan.Zone{{ID: "z", Name: "Z", AreaCM2: 10, Steps: []plan.Step{{ID: "a", Do: "base-coat", Product: "p", Done: &done}}}, {ID: "y", Name: "Y", AreaCM2: 10}}
-	j, err = judge(t.Context(), store.Build{Plan: empty})
+	j, err = judge(t.Context(), store.Build{Plan: empty}, demo.Opens)
 	if err != nil || j.view.Zones[0].Done != 1 || j.view.Opening.Zone != "z" {
 		t.Errorf("%+v, %v", j.view, err)
 	}
@@ -225,7 +225,7 @@ func TestJudgedAreKept(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	g := newJudging()
+	g := newJudging(func() time.Time { return demo.Opens })
 	of := func(revision int64) *judged {
 		t.Helper()
 		j, err := g.of(t.Context(), store.Build{Revision: revision, Plan: plans[1]})
@@ -261,7 +261,7 @@ func TestOneJudgementForAll(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	g := newJudging()
+	g := newJudging(func() time.Time { return demo.Opens })
 	b := store.Build{Revision: 1, Plan: plans[0]}
 	for range cap(g.room) {
 		g.room <- struct{}{} // every processor has something else to do
@@ -302,7 +302,7 @@ func TestOneJudgementForAll(t *testing.T) {
 
 	gone, leave := context.WithCancelCause(t.Context())
 	leave(errGone)
-	if _, err := judge(gone, b); !errors.Is(err, context.Canceled) {
+	if _, err := judge(gone, b, demo.Opens); !errors.Is(err, context.Canceled) {
 		t.Errorf("a judgement for nobody: %v", err)
 	}
 	for range cap(g.room) {
@@ -375,7 +375,7 @@ func TestCoreOfManyFilms(t *testing.T) {
 		for i := range tc.coats {
 			f.Zones[0].Steps = append(f.Zones[0].Steps, plan.Step{ID: fmt.Sprint("s", i), Do: "gloss-coat", Product: "g"})
 		}
-		j, err := judge(t.Context(), store.Build{Plan: f})
+		j, err := judge(t.Context(), store.Build{Plan: f}, f.Build.Start)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -54,7 +54,7 @@ func openAny(t testing.TB) *site {
 	}
 	log := &bytes.Buffer{}
 	server, err := web.New(web.Config{
-		Store: s, Pages: pages, Log: slog.New(slog.NewTextHandler(log, nil)), Reset: func(ctx context.Context) error { return demo.Reset(ctx, s) },
+		Store: s, Pages: pages, Clock: web.NewClock(func() time.Time { return demo.Opens }), Log: slog.New(slog.NewTextHandler(log, nil)), Reset: func(ctx context.Context) error { return demo.Reset(ctx, s) },
 	})
 	if err != nil {
 		t.Fatal(err)

@@ -1,6 +1,10 @@
 package wire
 
-import "inkysparrow/plan"
+import (
+	"time"
+
+	"inkysparrow/plan"
+)
 
 // MakeEdit asks for a change to a plan, or for what it would do.
 type MakeEdit struct {
@@ -17,6 +21,25 @@ type Effect struct {
 	Gone   []EffectTitle `json:"gone"`
 	Come   []EffectTitle `json:"come"`
 	Remain int           `json:"remain"`
+
+	Promise string   `json:"promise"` // as the build's own
+	Late    bool     `json:"late"`
+	Step    string   `json:"step,omitempty"` // that the change is about
+	Moves   []Move   `json:"moves"`          // that step, and each that begins at another time
+	Finding *Finding `json:"finding,omitempty"`
+	Moment  *Moment  `json:"moment,omitempty"` // when that step would begin
+}
+
+// Move is where a step would stand.
+type Move struct {
+	Zone  string    `json:"zone"`
+	Step  string    `json:"step"`
+	New   bool      `json:"new"`
+	Start time.Time `json:"start"`
+	End   time.Time `json:"end"`
+	Place int       `json:"place"` // in its route
+	Short string    `json:"short"`
+	When  string    `json:"when"`
 }
 
 // EffectTitle is a finding in brief.

@@ -45,6 +45,24 @@ type Build struct {
 	Findings []Finding `json:"findings"` // the worst first
 	Opening  Opening   `json:"opening"`
 	Plan     plan.File `json:"plan"` // as it is kept, for editing
+
+	Now     time.Time `json:"now"`     // what the bench's clock showed when it was judged
+	Until   time.Time `json:"until"`   // from then on it is another: time goes on
+	Overdue []Overdue `json:"overdue"` // the first first
+}
+
+// Overdue is a step whose time has passed though it was neither begun nor done.
+type Overdue struct {
+	Zone  string    `json:"zone"`
+	Step  string    `json:"step"`
+	End   time.Time `json:"end"` // when it should have been done
+	Was   string    `json:"was"` // when it was planned for
+	Words string    `json:"words"`
+}
+
+// SetClock asks for the demo's clock to show another time.
+type SetClock struct {
+	At time.Time `json:"at" validate:"required"`
 }
 
 // Opening is where the page opens a build: at its worst finding, else at what comes next.
@@ -106,7 +124,9 @@ type Step struct {
 	Phase    string     `json:"phase"`
 	Detail   string     `json:"detail"` // product, coats, cloth
 	Colour   string     `json:"colour,omitempty"`
-	Kind     string     `json:"kind" jsonschema:"enum=done,enum=pinned,enum=planned"`
+	Kind     string     `json:"kind" jsonschema:"enum=done,enum=begun,enum=pinned,enum=planned"`
+	Overdue  bool       `json:"overdue"`
+	PutOff   bool       `json:"put_off"` // to another evening
 	State    State      `json:"state"`
 	Start    time.Time  `json:"start"`
 	End      time.Time  `json:"end"`
@@ -270,18 +290,20 @@ type Turn struct {
 type Problem struct {
 	Problem string `json:"problem"`
 	Place   string `json:"place,omitempty"` // of bad input
-	Code    string `json:"code" jsonschema:"enum=bad,enum=missing,enum=moved,enum=nothing,enum=refused,enum=failed,enum=locked,enum=large,enum=filled,enum=file"`
+	Also    string `json:"also,omitempty"`  // of a question: what else could be done at once
+	Code    string `json:"code" jsonschema:"enum=bad,enum=missing,enum=moved,enum=nothing,enum=refused,enum=failed,enum=locked,enum=large,enum=filled,enum=file,enum=ask"`
 }
 
 // All names every type that the page knows, for the generator.
 type All struct {
-	Builds  Builds  `json:"builds"`
-	Build   Build   `json:"build"`
-	Moment  Moment  `json:"moment"`
-	TakeFix TakeFix `json:"take_fix"`
-	Ways    Ways    `json:"ways"`
-	Turn    Turn    `json:"turn"`
-	Problem Problem `json:"problem"`
+	Builds   Builds   `json:"builds"`
+	Build    Build    `json:"build"`
+	Moment   Moment   `json:"moment"`
+	TakeFix  TakeFix  `json:"take_fix"`
+	Ways     Ways     `json:"ways"`
+	Turn     Turn     `json:"turn"`
+	SetClock SetClock `json:"set_clock"`
+	Problem  Problem  `json:"problem"`
 
 	MakeEdit MakeEdit    `json:"make_edit"`
 	Effect   Effect      `json:"effect"`

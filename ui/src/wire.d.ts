@@ -237,6 +237,9 @@ export interface Build {
   findings: Finding[];
   opening: Opening;
   plan: PlanFile;
+  now: string;
+  until: string;
+  overdue: Overdue[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -283,7 +286,9 @@ export interface Step {
   phase: string;
   detail: string;
   colour?: string;
-  kind: "done" | "pinned" | "planned";
+  kind: "done" | "begun" | "pinned" | "planned";
+  overdue: boolean;
+  put_off: boolean;
   state: State;
   start: string;
   end: string;
@@ -683,6 +688,17 @@ export interface PlanDecal {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Overdue".
+ */
+export interface Overdue {
+  zone: string;
+  step: string;
+  end: string;
+  was: string;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Moment".
  */
 export interface Moment {
@@ -816,12 +832,20 @@ export interface Turn {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "SetClock".
+ */
+export interface SetClock {
+  at: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Problem".
  */
 export interface Problem {
   problem: string;
   place?: string;
-  code: "bad" | "missing" | "moved" | "nothing" | "refused" | "failed" | "locked" | "large" | "filled" | "file";
+  also?: string;
+  code: "bad" | "missing" | "moved" | "nothing" | "refused" | "failed" | "locked" | "large" | "filled" | "file" | "ask";
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -949,6 +973,12 @@ export interface Effect {
   gone: EffectTitle[];
   come: EffectTitle[];
   remain: number;
+  promise: string;
+  late: boolean;
+  step?: string;
+  moves: Move[];
+  finding?: Finding;
+  moment?: Moment;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -958,6 +988,20 @@ export interface EffectTitle {
   step: string;
   state: State;
   title: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Move".
+ */
+export interface Move {
+  zone: string;
+  step: string;
+  new: boolean;
+  start: string;
+  end: string;
+  place: number;
+  short: string;
+  when: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1666,6 +1710,7 @@ export interface All {
   take_fix: TakeFix;
   ways: Ways;
   turn: Turn;
+  set_clock: SetClock;
   problem: Problem;
   make_edit: MakeEdit;
   effect: Effect;

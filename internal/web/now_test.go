@@ -1,0 +1,97 @@
+package web_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+	"testing"
+	"time"
+
+	"inkysparrow/internal/demo"
+	"inkysparrow/internal/wire"
+)
+
+// A step that is done in one press, one that is overdue and what can be done about it, as time goes on by the demo's clock.
+func TestNow(t *testing.T) {
+	s := openAny(t)
+	stands := func() wire.Build { return read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200) }
+	mark := func(edit string) (b wire.Build, p wire.Problem) {
+		t.Helper()
+		resp := s.ask("POST", "/api/builds/petrel/edit", fmt.Sprintf(`{"revision":%d,"edit":%s}`, stands().Revision, edit))
+		var err error
+		if resp.StatusCode == 200 {
+			err = json.NewDecoder(resp.Body).Decode(&b)
+		} else {
+			err = json.NewDecoder(resp.Body).Decode(&p)
+		}
+		if err != nil {
+			t.Fatal(err)
+		}
+		return b, p
+	}
+	b := stands()
+	if !b.Now.Equal(demo.Opens) || len(b.Overdue) != 1 || b.Overdue[0].Step != "t3" || b.Overdue[0].Words != "Planned for Thu 11 Mar, 20:15 and not marked done." {
+		t.Errorf("at %v overdue are %+v", b.Now, b.Overdue)
+	}
+	if _, p := mark(`{"do":"mark-done","of":"u6","at":"2027-03-11T20:41:00Z"}`); p.Code != "bad" || !strings.Contains(p.Problem, "still to come") {
+		t.Errorf("what is done in a minute is answered with %+v", p)
+	}
+	if _, p := mark(`{"do":"mark-done","of":"u8"}`); p.Code != "ask" || p.Also != "All 3 are done" {
+		t.Errorf("a step over others is answered with %+v", p)
+	}
+	b, _ = mark(`{"do":"mark-done","of":"u6"}`)
+	if b.Undoes != "Marked seal of Upper surfaces done, Thu 11 Mar, 20:40" || b.Zones[0].Done != 6 || b.Zones[0].Steps[5].When != "today · 20:40" {
+		t.Errorf("it says %q, %q", b.Undoes, b.Zones[0].Steps[5].When)
+	}
+	if resp := s.ask("POST", "/api/demo/clock", `{"at":"2027-04-02T20:00:00Z"}`); resp.StatusCode != 200 {
+		t.Fatalf("the clock is set with %d", resp.StatusCode)
+	}
+	defer s.ask("POST", "/api/demo/clock", `{"at":"2027-03-11T20:40:00Z"}`)
+	b = stands()
+	if !b.Late || !strings.HasPrefix(b.Promise, "ready Thu 8 Apr") && !strings.Contains(b.Promise, "Apr") || len(b.Overdue) < 20 {
+		t.Errorf("three weeks on it says %q with %d overdue", b.Promise, len(b.Overdue))
+	}
+	for _, z := range b.Zones {
+		for _, one := range z.Steps {
+			if one.Kind == "planned" && one.Start.Before(b.Now) {
+				t.Errorf("%s is planned for %v, and it is %v", one.ID, one.Start, b.Now)
+			}
+		}
+	}
+	if b, _ = mark(`{"do":"lay-anew"}`); len(b.Overdue) != 0 {
+		t.Errorf("laid out anew, %d are overdue", len(b.Overdue))
+	}
+	for _, bad := range []string{`{"at":"1999-01-01T00:00:00Z"}`, `{}`, `{"at":"noon"}`} {
+		if resp := s.ask("POST", "/api/demo/clock", bad); resp.StatusCode != 422 {
+			t.Errorf("%s is answered with %d", bad, resp.StatusCode)
+		}
+	}
+}
+
+// While a change is being made its effect is told with the films, the finding and what moves.
+func TestWouldBe(t *testing.T) {
+	s := openAny(t)
+	b := read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200)
+	try := func(edit string) wire.Effect {
+		t.Helper()
+		return read[wire.Effect](t, s.ask("POST", "/api/builds/petrel/edit", fmt.Sprintf(`{"revision":%d,"try":true,"edit":%s}`, b.Revision, edit)), 200)
+	}
+	e := try(`{"do":"pin","of":"d4","at":"2027-03-17T20:00:00Z"}`)
+	if e.Step != "d4" || e.Moment == nil || e.Moment.Core.State != wire.Safe || !e.Moment.At.Equal(time.Date(2027, 3, 17, 20, 0, 0, 0, time.UTC)) || e.Finding != nil && e.Finding.Severity == "stop" {
+		t.Errorf("pinned to when the enamel is hard it says %+v", e)
+	}
+	if !e.Late && e.Promise == b.Promise {
+		t.Errorf("a wash a week later leaves the promise at %q", e.Promise)
+	}
+	moved := map[string]bool{}
+	for _, m := range e.Moves {
+		moved[m.Step] = true
+	}
+	if !moved["d4"] || !moved["d5"] || moved["u1"] {
+		t.Errorf("what moves: %v", moved)
+	}
+	e = try(`{"do":"put-step","zone":"tail","step":{"id":"new","do":"seal","product":"harbour-gloss"}}`)
+	if n := len(e.Moves); n == 0 || e.Step == "" || e.Moment == nil || e.Moment.Core.Step != e.Step {
+		t.Errorf("a step that is added is shown as %+v", e)
+	}
+}
