@@ -40,7 +40,17 @@ func (f *File) putStep(e Edit) (string, error) {
 	}
 	s.ID = f.free(f.Zones[z].ID + "-" + string(s.Do))
 	f.Zones[z].Steps = slices.Insert(f.Zones[z].Steps, at, s)
-	return fmt.Sprintf("Added %s to %s", strings.ToLower(doName(s.Do)), f.Zones[z].Name), nil
+	words := fmt.Sprintf("Added %s to %s", strings.ToLower(doName(s.Do)), f.Zones[z].Name)
+	if s.Done != nil {
+		return words, nil
+	}
+	for i := range f.Zones[z].Steps[at+1:] { // what comes after it can't stay where it was pinned
+		if after := &f.Zones[z].Steps[at+1+i]; after.At != nil && after.Done == nil {
+			after.At = nil
+			words += fmt.Sprintf("; %s is let go", strings.ToLower(doName(after.Do)))
+		}
+	}
+	return words, nil
 }
 
 func (z *Zone) place(step string) int {

@@ -95,3 +95,30 @@ func TestWouldBe(t *testing.T) {
 		t.Errorf("a step that is added is shown as %+v", e)
 	}
 }
+
+// What may come next on a zone, and every bottle that a step could be done with, in words.
+func TestNextOnAZone(t *testing.T) {
+	s := openAny(t)
+	words := map[string]string{}
+	for _, o := range read[wire.Next](t, s.ask("GET", "/api/builds/petrel/next?zone=under", ""), 200).Offers {
+		words[o.Do] = o.Words + "; " + o.Because
+		if o.Word == "good" && o.Effect == "" {
+			t.Errorf("%s says nothing about the day", o.Do)
+		}
+	}
+	if words["prime"] == "" || !strings.HasPrefix(words["gloss-coat"], "good to go") || !strings.HasPrefix(words["unmask"], "not now; Nothing is masked") {
+		t.Errorf("next on the underside: %v", words)
+	}
+	var b wire.Build = read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200)
+	body := fmt.Sprintf(`{"revision":%d,"edit":{"do":"put-step","of":"d4","step":{"id":"d4","do":"pin-wash","at":"2027-03-11T20:40:00Z"}}}`, b.Revision)
+	bottles := map[string]wire.Offer{}
+	for _, o := range read[wire.Next](t, s.ask("POST", "/api/builds/petrel/bottles", body), 200).Offers {
+		bottles[o.Product] = o
+	}
+	if bottles["Soot brown wash"].State != wire.Hold || bottles["Lamp clay"].State == wire.Bite || len(bottles) < 4 {
+		t.Errorf("bottles for the wash: %+v", bottles)
+	}
+	if resp := s.ask("GET", "/api/builds/petrel/next?zone=nowhere", ""); resp.StatusCode != 422 {
+		t.Errorf("a zone that is not there is answered with %d", resp.StatusCode)
+	}
+}

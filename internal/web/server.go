@@ -343,6 +343,8 @@ func (s *Server) routes() {
 	api.Post("/builds", s.makeBuild)
 	api.Post("/schools", s.schoolCosts)
 	api.Post("/builds/:slug/edit", s.edit)
+	api.Add(read, "/builds/:slug/next", s.next)
+	api.Post("/builds/:slug/bottles", s.bottles)
 	api.Add(read, "/builds/:slug/history", s.history)
 	api.Add(read, "/builds/:slug/revisions/:revision", s.revision)
 	api.Post("/builds/:slug/restore", s.restore)

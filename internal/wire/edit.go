@@ -42,6 +42,28 @@ type Move struct {
 	When  string    `json:"when"`
 }
 
+// Next is what may come next on a zone, or what a step could be done with.
+type Next struct {
+	Offers []Offer `json:"offers"`
+}
+
+// Offer is a step that could come next, with how it stands.
+type Offer struct {
+	Do      string    `json:"do"`
+	Name    string    `json:"name"`
+	Phase   string    `json:"phase"`
+	Edit    plan.Edit `json:"edit"`
+	Product string    `json:"product"` // its name
+	Colour  string    `json:"colour"`
+	Family  string    `json:"family"`
+	Word    plan.Word `json:"word"`
+	State   State     `json:"state"`
+	Words   string    `json:"words"`   // the word as it is read, such as "good to go"
+	Because string    `json:"because"` // why it is not good to go
+	Effect  string    `json:"effect"`  // what becomes of the day on which the build is ready
+	Later   bool      `json:"later"`
+}
+
 // EffectTitle is a finding in brief.
 type EffectTitle struct {
 	Step  string `json:"step"`

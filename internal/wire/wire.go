@@ -307,6 +307,7 @@ type All struct {
 
 	MakeEdit MakeEdit    `json:"make_edit"`
 	Effect   Effect      `json:"effect"`
+	Next     Next        `json:"next"`
 	Trade    Trade       `json:"trade"`
 	Workings Workings    `json:"workings"`
 	History  History     `json:"history"`

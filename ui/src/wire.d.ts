@@ -168,6 +168,13 @@ export type PlanGround = "smooth" | "curve" | "rivets" | "lines" | "rough";
  */
 export type PlanStroke = "airflow" | "across-then-airflow" | "circular";
 /**
+ * How an offered step stands.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanWord".
+ */
+export type PlanWord = "good" | "from" | "seal" | "wait" | "never" | "past";
+/**
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "EventKind".
  */
@@ -1005,6 +1012,32 @@ export interface Move {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Next".
+ */
+export interface Next {
+  offers: Offer[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Offer".
+ */
+export interface Offer {
+  do: string;
+  name: string;
+  phase: string;
+  edit: PlanEdit;
+  product: string;
+  colour: string;
+  family: string;
+  word: PlanWord;
+  state: State;
+  words: string;
+  because: string;
+  effect: string;
+  later: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Trade".
  */
 export interface Trade {
@@ -1714,6 +1747,7 @@ export interface All {
   problem: Problem;
   make_edit: MakeEdit;
   effect: Effect;
+  next: Next;
   trade: Trade;
   workings: Workings;
   history: History;
