@@ -14,7 +14,7 @@ import (
 // layers are the packages from the bottom up; each may import only what stands before it. Packages on one line don't import each other.
 var layers = [][]string{
 	{"core/fact"},
-	{"core/climate", "core/colour", "core/say"},
+	{"core/climate", "core/colour", "core/say", "core/when"},
 	{"core/solvent", "core/schedule"},
 	{"core/coating"},
 	{"core/cure", "core/gloss", "core/dose", "core/decal", "core/shade"},

@@ -23,6 +23,9 @@ import (
 // The years that a plan may speak of.
 const firstYear, lastYear = 1990, 2150
 
+// Years returns the first and the last year that a plan may speak of.
+func Years() (first, last int) { return firstYear, lastYear }
+
 // MaxSteps is how many steps a plan may have in all its zones. One of that size is judged in seconds.
 const MaxSteps = 10000
 

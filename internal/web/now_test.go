@@ -122,3 +122,32 @@ func TestNextOnAZone(t *testing.T) {
 		t.Errorf("a zone that is not there is answered with %d", resp.StatusCode)
 	}
 }
+
+// A moment that was typed is read by the bench's clock; a day alone is meant when the bench opens, or closes.
+func TestWhen(t *testing.T) {
+	s := openAny(t)
+	for _, tc := range []struct{ query, want string }{
+		{"words=Sat+14:00&timezone=Europe/London", "2027-03-13T14:00:00Z Sat 13 Mar, 14:00"},
+		{"words=Sat&timezone=Europe/London&build=petrel", "2027-03-13T10:00:00Z Sat 13 Mar, 10:00"},
+		{"words=yesterday&timezone=Europe/London&build=petrel&past=1", "2027-03-10T22:29:00Z Wed 10 Mar, 22:29"},
+		{"words=Sun&timezone=Europe/London&build=petrel", "2027-03-14T12:00:00Z Sun 14 Mar, 12:00"},
+		{"words=last+weekend&day=1&past=1", "2027-03-06T12:00:00Z Sat 6 Mar 2027"},
+		{"words=tonight+then&timezone=Europe/London", "is not understood here"},
+		{"words=20:50&past=1&timezone=Europe/London", "2027-03-10T20:50:00Z Wed 10 Mar, 20:50"},
+		{"words=today+20:50&past=1&timezone=Europe/London", "Thu 11 Mar, 20:50 is still to come."},
+		{"words=noon&timezone=Mars", "There is no time zone"},
+		{"words=in+1000+years", "too far off"},
+	} {
+		resp := s.ask("GET", "/api/when?"+tc.query, "")
+		got := ""
+		if resp.StatusCode == 200 {
+			w := read[wire.When](t, resp, 200)
+			got = w.At.Format(time.RFC3339) + " " + w.Words
+		} else {
+			got = read[wire.Problem](t, resp, 422).Problem
+		}
+		if !strings.Contains(got, tc.want) {
+			t.Errorf("%s: %q, want %q", tc.query, got, tc.want)
+		}
+	}
+}

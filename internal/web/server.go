@@ -362,6 +362,7 @@ func (s *Server) routes() {
 	api.Post("/shelf/palette", s.readPalette)
 	api.Add(read, "/colour", s.tint)
 	api.Add(read, "/trade", s.trade)
+	api.Add(read, "/when", s.when)
 	api.Add(read, "/workings", s.workings)
 	api.Post("/demo/reset", s.reset)
 	api.Post("/demo/clock", s.setClock)

@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 	"inkysparrow/internal/wire"
+	"inkysparrow/plan"
 )
 
 // promise says when the build is ready and how that stands against its wanted date, and whether it is late.
@@ -90,9 +91,14 @@ func (j *judged) tape() wire.Tape {
 	// The calendar begins at tl.From; the tape shows the sessions before it too.
 	c := schedule.New(j.plan.Bench, from.Add(-12*time.Hour))
 	j.sessions = c.Sessions(from, to)
-	t := wire.Tape{From: from.UTC(), To: to.UTC(), Sessions: []wire.Session{}}
+	t := wire.Tape{From: from.UTC(), To: to.UTC(), Sessions: []wire.Session{}, Off: j.off(from, to)}
+	month := ""
 	for _, s := range j.sessions {
-		t.Sessions = append(t.Sessions, wire.Session{From: s.From.UTC(), To: s.To.UTC(), Label: j.local(s.From).Format("Mon 2")})
+		one := wire.Session{From: s.From.UTC(), To: s.To.UTC(), Label: j.local(s.From).Format("Mon 2"), Date: plan.Date(j.local(s.From).Format(time.DateOnly))}
+		if now := j.local(s.From).Format("Jan"); now != month {
+			month, one.Month = now, now
+		}
+		t.Sessions = append(t.Sessions, one)
 		if s.From.Before(from) {
 			t.From = s.From.UTC()
 		}
@@ -108,6 +114,31 @@ func (j *judged) tape() wire.Tape {
 	events = slices.CompactFunc(events, time.Time.Equal)
 	t.Events = slices.DeleteFunc(events, func(e time.Time) bool { return e.Before(t.From) || e.After(t.To) })
 	return t
+}
+
+// bench is when the bench is open, from long before anything was done on it.
+func (j *judged) bench() *schedule.Calendar {
+	const back = -1 // years
+	return schedule.New(j.plan.Bench, j.now.AddDate(back, 0, 0))
+}
+
+// off are the days between two moments on which the bench stays shut though its week has a session then.
+func (j *judged) off(from, to time.Time) []wire.Off {
+	out := []wire.Off{}
+	week := schedule.Bench{Evenings: j.plan.Bench.Evenings, Place: j.plan.Bench.Place}
+	for _, x := range j.file.Exceptions {
+		if x.From != "" {
+			continue
+		}
+		day, err := time.ParseInLocation(time.DateOnly, string(x.Date), j.plan.Place())
+		if err != nil || !day.Before(to) || !day.AddDate(0, 0, 1).After(from) {
+			continue
+		}
+		if usual := schedule.New(week, day).Sessions(day, day.AddDate(0, 0, 1)); len(usual) > 0 {
+			out = append(out, wire.Off{Date: x.Date, Label: day.Format("Mon 2"), At: usual[0].From.UTC()})
+		}
+	}
+	return out
 }
 
 // opening is the first stop or warning, else the step that comes next, else the start of the tape.

@@ -79,6 +79,7 @@ type Tape struct {
 	Sessions []Session   `json:"sessions"`
 	Wanted   *time.Time  `json:"wanted,omitempty"` // the end of the wanted day
 	Events   []time.Time `json:"events"`           // where the moment can step to
+	Off      []Off       `json:"off"`
 }
 
 // Session is an evening on the tape.
@@ -86,6 +87,15 @@ type Session struct {
 	From  time.Time `json:"from"`
 	To    time.Time `json:"to"`
 	Label string    `json:"label"` // such as "Thu 11"
+	Month string    `json:"month"` // of the first, and of the first of another month; empty for the others
+	Date  plan.Date `json:"date"`
+}
+
+// Off is a day on which the bench stays shut though its week has a session then.
+type Off struct {
+	Date  plan.Date `json:"date"`
+	Label string    `json:"label"`
+	At    time.Time `json:"at"` // when its session would have begun
 }
 
 // Zone is a zone with its route.
@@ -308,6 +318,7 @@ type All struct {
 	MakeEdit MakeEdit    `json:"make_edit"`
 	Effect   Effect      `json:"effect"`
 	Next     Next        `json:"next"`
+	When     When        `json:"when"`
 	Trade    Trade       `json:"trade"`
 	Workings Workings    `json:"workings"`
 	History  History     `json:"history"`

@@ -1,6 +1,13 @@
 /* Made by make generate from internal/wire. Do not edit. */
 
 /**
+ * A day, such as 2027-03-22.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanDate".
+ */
+export type PlanDate = string;
+/**
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "State".
  */
@@ -19,13 +26,6 @@ export type PlanClock = string;
  * via the `definition` "PlanDay".
  */
 export type PlanDay = "mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun";
-/**
- * A day, such as 2027-03-22.
- *
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "PlanDate".
- */
-export type PlanDate = string;
 /**
  * Where it was based.
  *
@@ -258,6 +258,7 @@ export interface Tape {
   sessions: Session[];
   wanted?: string;
   events: string[];
+  off: Off[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -267,6 +268,17 @@ export interface Session {
   from: string;
   to: string;
   label: string;
+  month: string;
+  date: PlanDate;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Off".
+ */
+export interface Off {
+  date: PlanDate;
+  label: string;
+  at: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -427,7 +439,7 @@ export interface PlanBuild {
    */
   laid_from?: string;
   /**
-   * The day it should be ready.
+   * A day, such as 2027-03-22.
    */
   wanted?: string;
   note?: string;
@@ -1035,6 +1047,15 @@ export interface Offer {
   because: string;
   effect: string;
   later: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "When".
+ */
+export interface When {
+  at: string;
+  date: string;
+  words: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1748,6 +1769,7 @@ export interface All {
   make_edit: MakeEdit;
   effect: Effect;
   next: Next;
+  when: When;
   trade: Trade;
   workings: Workings;
   history: History;

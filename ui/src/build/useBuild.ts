@@ -2,9 +2,17 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '../api'
+import { now, setClock } from '../shared/useClock'
 import { whenTold } from '../shared/useLive'
 import { useUnits } from '../shared/useUnits'
-import type { Build, Finding, Moment, PlanEdit, PlanStep, Step, Zone } from '../wire'
+import type { Build, Effect, Finding, Moment, PlanEdit, PlanStep, Problem, Step, Zone } from '../wire'
+
+/** A change that may be a slip, and what else could be done at once. */
+export interface Question {
+  edit: PlanEdit
+  words: string
+  also: string
+}
 
 /** The build on screen, the moment on its tape, and what is chosen. All figures come from the server; this only keeps them. */
 export const useBuild = defineStore('build', () => {
@@ -14,9 +22,12 @@ export const useBuild = defineStore('build', () => {
   const busy = ref(false)
   const clash = ref(false) // another tablet was faster with the last edit
 
-  const sheet = ref<'' | 'finish' | 'add' | 'edit' | 'copy' | 'plan' | 'history' | 'search'>('') // the sheet that lies open
+  const sheet = ref<'' | 'finish' | 'add' | 'edit' | 'copy' | 'plan' | 'history' | 'search'>('') // what lies open
+  const preview = shallowRef<Effect | null>(null) // of the change that is being made
+  const question = shallowRef<Question | null>(null)
 
   const at = ref(0) // the moment, ms since 1970
+  const follows = ref<'step' | 'now' | 'hand'>('step') // what put the moment where it is
   const zoneId = ref('')
   const stepId = ref('')
   const findingPlace = ref(-1) // in build.findings; -1 for none
@@ -25,6 +36,7 @@ export const useBuild = defineStore('build', () => {
   const zone = computed<Zone | undefined>(() => build.value?.zones.find((z) => z.id === zoneId.value))
   const step = computed<Step | undefined>(() => zone.value?.steps.find((s) => s.id === stepId.value))
   const finding = computed<Finding | undefined>(() => build.value?.findings[findingPlace.value])
+  const overdue = computed(() => build.value?.overdue ?? [])
 
   let asking = false
   let again = false
@@ -75,29 +87,47 @@ export const useBuild = defineStore('build', () => {
     const b = build.value
     if (b && behind.value && !busy.value && !sheet.value) void follow(b.slug)
   })
+  // Time goes on: what was not done by now is laid out anew.
+  watch(now, (t) => {
+    const b = build.value
+    if (follows.value === 'now') at.value = t
+    if (b && t >= Date.parse(b.until) && !busy.value && !sheet.value) void follow(b.slug, true)
+  })
   /** Reads the build again where it stands elsewhere than on screen. */
   async function follow(slug: string, quiet = false) {
     try {
       const got = await api.build(slug)
-      if (build.value?.slug !== slug || busy.value || sheet.value || got.revision === build.value.revision) return
+      if (build.value?.slug !== slug || busy.value || sheet.value) return
+      const moved = got.revision !== build.value.revision
+      if (!moved && got.until === build.value.until) return
       show(got, true)
+      if (!moved) return
       if (!quiet) said.value = got.undoes ? `Changed on another screen: ${got.undoes}.` : 'Changed on another screen.'
     } catch (e) {
       if (!quiet) tell(e)
     }
   }
 
-  function show(b: Build, keep: boolean) {
+  /** Shows a build as it stands. With keep, the chosen step stays chosen, and the moment goes where it now begins. */
+  function show(b: Build, keep: boolean, mine = false) {
     build.value = b
+    setClock(b.now)
     told.value = null
+    preview.value = null
+    question.value = null
     if (keep && b.zones.some((z) => z.id === zoneId.value)) {
       if (!step.value) stepId.value = zone.value?.steps[0]?.id ?? ''
       findingPlace.value = findingOf(stepId.value)
+      if (step.value && (mine || follows.value === 'step')) {
+        follows.value = 'step'
+        at.value = Date.parse(step.value.start)
+      }
       return
     }
     zoneId.value = b.opening.zone
     stepId.value = b.opening.step
     at.value = Date.parse(b.opening.at)
+    follows.value = 'step'
     findingPlace.value = findingOf(stepId.value)
   }
 
@@ -131,7 +161,9 @@ export const useBuild = defineStore('build', () => {
     if (!z || !s) return
     zoneId.value = z.id
     stepId.value = id
+    question.value = null
     at.value = Date.parse(s.start)
+    follows.value = 'step'
     findingPlace.value = findingOf(id)
   }
 
@@ -167,12 +199,21 @@ export const useBuild = defineStore('build', () => {
     const tape = build.value?.tape
     if (!tape) return
     at.value = Math.max(Date.parse(tape.from), Math.min(Date.parse(tape.to), Math.round(t / 60000) * 60000))
+    follows.value = 'hand'
+  }
+
+  /** Puts the moment to now, where it stays as time goes on. */
+  function toNow() {
+    at.value = now.value
+    follows.value = 'now'
   }
 
   function toEvent(direction: 1 | -1) {
     const events = (build.value?.tape.events ?? []).map((e) => Date.parse(e))
     const next = direction > 0 ? events.find((e) => e > at.value) : events.findLast((e) => e < at.value)
-    if (next !== undefined) at.value = next
+    if (next === undefined) return
+    at.value = next
+    follows.value = 'hand'
   }
 
   async function change(make: (b: Build) => Promise<Build>, words: (b: Build) => string) {
@@ -181,7 +222,7 @@ export const useBuild = defineStore('build', () => {
     busy.value = true
     try {
       const changed = await make(b)
-      show(changed, true)
+      show(changed, true, true)
       said.value = words(changed)
     } catch (e) {
       tell(e)
@@ -208,12 +249,17 @@ export const useBuild = defineStore('build', () => {
     clash.value = false
     try {
       const changed = await api.edit(b.slug, { revision: b.revision, edit: e })
-      show(changed, true)
+      show(changed, true, true)
       said.value = `${changed.undoes}. ${changed.promise[0]?.toUpperCase()}${changed.promise.slice(1)}.`
       return ''
     } catch (err) {
       const words = err instanceof Refusal ? err.message : String(err)
-      if (err instanceof Refusal && err.problem.code === 'moved') {
+      const problem: Problem | undefined = err instanceof Refusal ? err.problem : undefined
+      if (problem?.code === 'ask') {
+        question.value = { edit: e, words: problem.problem, also: problem.also ?? '' }
+        return ''
+      }
+      if (problem?.code === 'moved') {
         show(await api.build(b.slug), true)
         clash.value = true
         return `${words} What was changed there: ${build.value?.undoes ?? ''}. Save again to put your change on top of it.`
@@ -222,6 +268,19 @@ export const useBuild = defineStore('build', () => {
     } finally {
       busy.value = false
     }
+  }
+
+  /** Makes a change and says what stands against it. */
+  async function act(e: PlanEdit) {
+    const refused = await edit(e)
+    if (refused) said.value = refused
+  }
+
+  /** Answers the question that a change was held up by: only this, or also what was proposed. */
+  async function answer(also: boolean) {
+    const q = question.value
+    question.value = null
+    if (q) await act({ ...q.edit, ...(also ? { also: true } : { sure: true }) })
   }
 
   /** The chosen step as the plan file has it. */
@@ -239,8 +298,7 @@ export const useBuild = defineStore('build', () => {
     if (by < 0 && i === 0) return
     if (by > 0 && last === steps.length - 1) return
     const before = by < 0 ? steps[i - 1]?.id : steps[last + 2]?.id
-    const refused = await edit({ do: 'move-step', of: stepId.value, before: before ?? '' })
-    if (refused) said.value = refused
+    await act({ do: 'move-step', of: stepId.value, before: before ?? '' })
   }
 
   const undo = () =>
@@ -281,6 +339,13 @@ export const useBuild = defineStore('build', () => {
     edit,
     shift,
     planStep,
+    act,
+    answer,
+    question,
+    preview,
+    overdue,
+    follows,
+    toNow,
     sheet,
     show,
     tell,

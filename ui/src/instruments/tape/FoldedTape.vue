@@ -1,27 +1,53 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import StateMark from '../../shared/StateMark.vue'
-import type { Tape, Zone } from '../../wire'
-import { dayNames, ink, laneOf, ms, waitsOf } from './lanes'
-import { tapeScale } from './scale'
+import type { Effect, Tape, Zone } from '../../wire'
+import TapeDays from './TapeDays.vue'
+import { ink, laneOf, ms, waitsOf } from './lanes'
+import { snap, tapeScale } from './scale'
+import TapeFan from './TapeFan.vue'
 import TapeTable from './TapeTable.vue'
 import TapeTicket from './TapeTicket.vue'
+import { torn } from './torn'
+
+/** A ticket that is being carried to another time or another zone. */
+export interface Carried {
+  step: string
+  zone: string // whose lane it is over
+  at: number // when it would begin
+}
 
 const props = defineProps<{
   tape: Tape
   zones: readonly Zone[]
   at: number // the moment, ms since 1970
+  now: number
   clock: string // the moment in words
+  nowWords: string
   zone: string
   step: string
   states: Readonly<Record<string, string>> // zone id -> its top film at the moment
+  timezone: string
+  preview: Effect | null // of the change that is being made
+  carried: Carried | null
+  verdict: { words: string; state: string } // of what is carried
 }>()
-const emit = defineEmits<{ move: [at: number]; event: [direction: 1 | -1]; zone: [id: string]; step: [id: string] }>()
+const emit = defineEmits<{
+  move: [at: number]
+  event: [direction: 1 | -1]
+  toNow: []
+  zone: [id: string]
+  step: [id: string]
+  carry: [carried: Carried | null]
+  drop: []
+  day: [date: string, hours: { from: string; to: string }[], usual: boolean]
+}>()
 
-const rowHeight = 30
-const head = 28
+const coarse = useMediaQuery('(pointer: coarse)')
+const rowHeight = computed(() => (coarse.value ? 44 : 33))
+const edge = 5 // of masking tape, px
 
 const scroller = useTemplateRef('scroller')
 const { width } = useElementSize(scroller)
@@ -29,44 +55,151 @@ const lit = computed(() => props.tape.sessions.map((s) => ({ from: ms(s.from), t
 const scale = computed(() =>
   tapeScale(ms(props.tape.from), ms(props.tape.to), lit.value, Math.max(200, width.value - 12)),
 )
-const height = computed(() => head + props.zones.length * rowHeight + 2)
+const lanes = computed(() => props.zones.length * rowHeight.value)
+const height = computed(() => lanes.value + 2 * edge + 2)
+const top = (row: number) => edge + row * rowHeight.value
 
 const rows = computed(() => props.zones.map((z) => laneOf(z, props.tape, scale.value)))
-const waits = computed(() => waitsOf(props.zones, scale.value, (row) => head + row * rowHeight + rowHeight / 2))
+const waits = computed(() => waitsOf(props.zones, scale.value, (row) => top(row) + rowHeight.value / 2))
 
 const cursor = computed(() => scale.value.x(props.at))
+const nowAt = computed(() =>
+  props.now < ms(props.tape.from) || props.now > ms(props.tape.to) ? null : Math.round(scale.value.x(props.now)),
+)
 const wanted = computed(() => (props.tape.wanted ? scale.value.x(ms(props.tape.wanted)) : null))
-const days = computed(() => dayNames(scale.value, cursor.value, wanted.value))
 
-const dragging = ref(false)
+/** Where the steps would stand that a change moves. */
+const ghosts = computed(() =>
+  (props.preview?.moves ?? []).flatMap((m) => {
+    const row = props.zones.findIndex((z) => z.id === m.zone)
+    if (row < 0) return []
+    const x = scale.value.x(ms(m.start))
+    const old = rows.value[row]?.find((t) => t.step.id === m.step)
+    return [
+      {
+        id: m.step,
+        x,
+        y: top(row),
+        width: Math.max(13, scale.value.x(ms(m.end)) - x),
+        from: old && Math.abs(old.x - x) > 6 ? old.x + old.width / 2 : null,
+        short: m.short,
+        own: m.step === props.preview?.step,
+      },
+    ]
+  }),
+)
+
 const surface = useTemplateRef<SVGSVGElement>('surface')
-function momentAt(e: PointerEvent) {
-  const box = surface.value?.getBoundingClientRect()
-  if (box) emit('move', scale.value.moment(e.clientX - box.left))
-}
+const momentAt = (e: PointerEvent) => scale.value.moment(e.clientX - (surface.value?.getBoundingClientRect().left ?? 0))
+const dragging = ref(false)
 function press(e: PointerEvent) {
   if (e.button !== 0) return
   dragging.value = true
   ;(e.currentTarget as Element).setPointerCapture(e.pointerId)
-  momentAt(e)
+  emit('move', momentAt(e))
 }
 function drag(e: PointerEvent) {
-  if (dragging.value) momentAt(e)
+  if (dragging.value) emit('move', momentAt(e))
 }
 
+// A ticket is carried: by a mouse at once, by a finger when it was chosen before, so that the tape can still be pushed.
+interface Grip {
+  step: string
+  zone: string
+  x: number
+  y: number
+  off: number // from the ticket's left edge
+  length: number // of the work, ms
+  moved: boolean
+}
+let grip: Grip | null = null
+function take(e: PointerEvent, row: number, id: string) {
+  const t = rows.value[row]?.find((one) => one.step.id === id)
+  const z = props.zones[row]
+  if (!t || !z || e.button !== 0) return
+  if (t.step.kind === 'done' || (e.pointerType === 'touch' && id !== props.step)) return
+  const left = surface.value?.getBoundingClientRect().left ?? 0
+  const length = ms(t.step.end) - ms(t.step.start)
+  grip = { step: id, zone: z.id, x: e.clientX, y: e.clientY, off: e.clientX - left - t.x, length, moved: false }
+  ;(e.currentTarget as Element).setPointerCapture(e.pointerId)
+}
+function carry(e: PointerEvent) {
+  if (!grip || !surface.value) return
+  if (!grip.moved && Math.hypot(e.clientX - grip.x, e.clientY - grip.y) < 6) return
+  grip.moved = true
+  const box = surface.value.getBoundingClientRect()
+  const row = Math.floor((e.clientY - box.top - edge) / rowHeight.value)
+  const over = props.zones[Math.max(0, Math.min(props.zones.length - 1, row))]
+  const at = snap(scale.value, scale.value.moment(e.clientX - box.left - grip.off), grip.length)
+  emit('carry', { step: grip.step, zone: over?.id ?? grip.zone, at })
+}
+function release(e: PointerEvent, row: number, id: string) {
+  const was = grip
+  grip = null
+  if (was?.moved) emit('drop')
+  else choose(e, row, id)
+}
+function cancel() {
+  grip = null
+  emit('carry', null)
+}
+
+// Under a finger several tickets may lie: they are fanned out.
+const fan = ref<{ x: number; y: number; ids: string[] } | null>(null)
+function choose(e: PointerEvent, row: number, id: string) {
+  const reach = 22
+  const x = e.clientX - (surface.value?.getBoundingClientRect().left ?? 0)
+  const near = (rows.value[row] ?? []).filter((t) => x > t.x - reach && x < t.x + t.width + reach)
+  if (e.pointerType === 'touch' && near.length > 1) {
+    fan.value = { x, y: top(row), ids: near.map((t) => t.step.id) }
+    return
+  }
+  emit('step', id)
+}
+const fanned = computed(() =>
+  props.zones.flatMap((z) => z.steps).filter((s) => fan.value?.ids.includes(s.id)),
+)
+
 const quarter = 15 * 60_000
+const sessions = computed(() => scale.value.folds.filter((f) => f.session))
+const sessionAfter = (t: number) => sessions.value.find((f) => f.from > t)?.from ?? t
+const sessionBefore = (t: number) => sessions.value.findLast((f) => f.from < t)?.from ?? t
+
+/** The chosen ticket is carried by keys as well. */
+function ticketKey(e: KeyboardEvent, row: number, id: string) {
+  const t = rows.value[row]?.find((one) => one.step.id === id)
+  const z = props.zones[row]
+  if (!t || !z) return
+  const is = props.carried ?? { step: id, zone: z.id, at: ms(t.step.start) }
+  const length = ms(t.step.end) - ms(t.step.start)
+  const place = props.zones.findIndex((one) => one.id === is.zone)
+  const to = (at: number) => emit('carry', { ...is, at: snap(scale.value, at, length, at > is.at) })
+  const over = (by: number) => emit('carry', { ...is, zone: props.zones[place + by]?.id ?? is.zone })
+  const acts: Record<string, () => void> = {
+    ArrowRight: () => to(is.at + quarter),
+    ArrowLeft: () => to(is.at - quarter),
+    PageUp: () => to(sessionAfter(is.at)),
+    PageDown: () => to(sessionBefore(is.at)),
+    ArrowDown: () => over(1),
+    ArrowUp: () => over(-1),
+    Enter: () => (props.carried ? emit('drop') : emit('step', id)),
+    Escape: () => emit('carry', null),
+  }
+  const act = acts[e.key]
+  if (!act || (t.step.kind === 'done' && e.key !== 'Enter') || e.shiftKey || e.ctrlKey) return
+  e.preventDefault()
+  e.stopPropagation()
+  act()
+}
+
 function key(e: KeyboardEvent) {
-  const fold = scale.value.folds
-  const here = fold.findIndex((f) => props.at < f.to)
-  const sessions = fold.filter((f) => f.session)
   const moves: Record<string, () => void> = {
     ArrowRight: () => emit('move', props.at + quarter),
     ArrowLeft: () => emit('move', props.at - quarter),
     ArrowUp: () => emit('event', 1),
     ArrowDown: () => emit('event', -1),
-    PageUp: () => emit('move', sessions.find((f) => f.from > props.at)?.from ?? props.at),
-    PageDown: () =>
-      emit('move', sessions.findLast((f) => f.from < props.at && fold.indexOf(f) <= here)?.from ?? props.at),
+    PageUp: () => emit('move', sessionAfter(props.at)),
+    PageDown: () => emit('move', sessionBefore(props.at)),
     Home: () => emit('move', ms(props.tape.from)),
     End: () => emit('move', ms(props.tape.to)),
   }
@@ -77,6 +210,12 @@ function key(e: KeyboardEvent) {
   act()
 }
 
+const hand = computed(() => {
+  const c = props.carried
+  const row = props.zones.findIndex((z) => z.id === c?.zone)
+  return c && row >= 0 ? { x: scale.value.x(c.at), row } : null
+})
+
 /** Keeps the moment in sight where the tape is wider than the screen. */
 watch(cursor, async (x) => {
   const el = scroller.value
@@ -84,12 +223,17 @@ watch(cursor, async (x) => {
   await nextTick()
   if (x < el.scrollLeft + 30 || x > el.scrollLeft + el.clientWidth - 30) el.scrollLeft = x - el.clientWidth / 2
 })
+const plateWidth = 118
+/** A plate on the rail stays on it. */
+const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.width + 12 - wide, x - wide / 2))
 </script>
 
 <template>
-  <section class="tape" aria-label="Tape">
+  <section class="tape" aria-label="Tape" :style="{ '--row': `${rowHeight}px`, '--edge': `${edge}px` }">
     <div class="zones">
-      <div class="corner soft">{{ zones.length }} zones</div>
+      <div class="corner">
+        <button type="button" class="now-button" title="Back to now (n)" @click="emit('toNow')">Now</button>
+      </div>
       <button
         v-for="z in zones"
         :key="z.id"
@@ -100,97 +244,148 @@ watch(cursor, async (x) => {
         @click="emit('zone', z.id)"
       >
         <StateMark :state="z.state" />
-        <span class="name">{{ z.name }}</span>
+        <bdi class="name">{{ z.name }}</bdi>
       </button>
     </div>
     <div ref="scroller" class="scroller">
-      <svg
-        ref="surface"
-        :width="scale.width + 12"
-        :height="height"
-        class="surface"
-        @pointermove="drag"
-        @pointerup="dragging = false"
-        @pointercancel="dragging = false"
-      >
-        <defs>
-          <pattern id="fold" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="6" height="6" class="fold-ground" />
-            <line x1="0" y1="0" x2="0" y2="6" class="fold-line" />
-          </pattern>
-          <template v-for="(row, r) in rows" :key="r">
-            <linearGradient v-for="t in row.filter((one) => one.trail)" :id="t.trail?.id" :key="t.step.id">
-              <stop
-                v-for="(s, i) in t.step.trail"
-                :key="i"
-                :offset="i / (t.step.trail.length - 1)"
-                :stop-color="ink(t.step)"
-                :stop-opacity="0.95 - 0.85 * s.hard"
-              />
-            </linearGradient>
-          </template>
-        </defs>
-
-        <g class="ground" @pointerdown="press">
-          <template v-for="f in scale.folds" :key="f.x">
-            <rect :x="f.x" :y="head" :width="f.width" :height="height - head" :class="f.session ? 'lit' : 'folded'" />
-          </template>
-          <text v-for="d in days" :key="d.word" :x="d.x" y="18" class="day">{{ d.word }}</text>
-          <rect x="0" y="0" :width="scale.width + 12" :height="head" fill="transparent" />
-        </g>
-        <line
-          v-for="(z, i) in zones"
-          :key="z.id"
-          x1="0"
-          :x2="scale.width + 12"
-          :y1="head + i * rowHeight + 0.5"
-          :y2="head + i * rowHeight + 0.5"
-          class="scribe"
+      <div class="sheet-of" :style="{ width: `${scale.width + 12}px` }">
+        <TapeDays
+          :tape="tape"
+          :scale="scale"
+          :timezone="timezone"
+          :now="now"
+          :wanted="wanted"
+          @day="(date, hours, usual) => emit('day', date, hours, usual)"
         />
+        <svg ref="surface" :width="scale.width + 12" :height="height" class="surface">
+          <defs>
+            <pattern id="fold" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <rect width="6" height="6" class="fold-ground" />
+              <line x1="0" y1="0" x2="0" y2="6" class="fold-line" />
+            </pattern>
+            <template v-for="(row, r) in rows" :key="r">
+              <linearGradient v-for="t in row.filter((one) => one.trail)" :id="t.trail?.id" :key="t.step.id">
+                <stop
+                  v-for="(s, i) in t.step.trail"
+                  :key="i"
+                  :offset="i / (t.step.trail.length - 1)"
+                  :stop-color="ink(t.step)"
+                  :stop-opacity="0.95 - 0.85 * s.hard"
+                />
+              </linearGradient>
+            </template>
+          </defs>
 
-        <path v-for="w in waits" :key="w.id" :d="w.path" class="wait" />
-        <g v-for="(row, r) in rows" :key="r" :transform="`translate(0 ${head + r * rowHeight})`">
-          <TapeTicket
-            v-for="t in row"
-            :key="t.step.id"
-            :ticket="t"
-            :chosen="t.step.id === step"
-            @choose="emit('step', t.step.id)"
+          <g
+            class="ground"
+            @pointerdown="press"
+            @pointermove="drag"
+            @pointerup="dragging = false"
+            @pointercancel="dragging = false"
+          >
+            <template v-for="f in scale.folds" :key="f.x">
+              <rect :x="f.x" y="0" :width="f.width" :height="height" :class="f.session ? 'open' : 'folded'" />
+              <template v-if="f.session">
+                <path :d="torn(f.x, 0, f.width, edge)" class="masking" />
+                <path :d="torn(f.x, height - edge, f.width, edge)" class="masking" />
+              </template>
+            </template>
+            <rect v-if="nowAt !== null" x="0" y="0" :width="nowAt" :height="height" class="past" />
+          </g>
+          <line
+            v-for="(z, i) in zones"
+            :key="z.id"
+            x1="0"
+            :x2="scale.width + 12"
+            :y1="top(i) + 0.5"
+            :y2="top(i) + 0.5"
+            class="scribe"
           />
-        </g>
+          <rect
+            v-if="hand"
+            x="0"
+            :y="top(hand.row)"
+            :width="scale.width + 12"
+            :height="rowHeight"
+            class="over"
+          />
 
-        <line v-if="wanted !== null" :x1="wanted" :x2="wanted" :y1="4" :y2="height" class="wanted" />
-        <text v-if="wanted !== null" :x="wanted - 4" y="18" text-anchor="end" class="day wanted-word">table</text>
+          <path v-for="w in waits" :key="w.id" :d="w.path" class="wait" />
+          <g v-if="nowAt !== null" class="now-line">
+            <line :x1="nowAt" :x2="nowAt" y1="0" :y2="height" />
+          </g>
+          <line v-if="wanted !== null" :x1="wanted" :x2="wanted" y1="0" :y2="height" class="wanted" />
+          <g class="moment-ground"><line :x1="cursor" :x2="cursor" y1="0" :y2="height" class="moment-line" /></g>
 
-        <g
-          class="moment"
-          role="slider"
-          tabindex="0"
-          aria-label="Moment"
-          :aria-valuemin="ms(tape.from)"
-          :aria-valuemax="ms(tape.to)"
-          :aria-valuenow="at"
-          :aria-valuetext="clock"
-          @pointerdown="press"
-          @keydown="key"
-        >
-          <rect :x="cursor - 14" y="0" width="28" :height="height" fill="transparent" />
-          <line :x1="cursor" :x2="cursor" y1="10" :y2="height" class="moment-line" />
-          <path :d="`M${cursor - 8} 2h16v11l-8 7-8-7z`" class="moment-head" />
-        </g>
-      </svg>
+          <g v-for="(row, r) in rows" :key="r" :transform="`translate(0 ${top(r)})`">
+            <TapeTicket
+              v-for="t in row"
+              :key="t.step.id"
+              :ticket="t"
+              :height="rowHeight"
+              :chosen="t.step.id === step"
+              :lifted="carried?.step === t.step.id"
+              @pointerdown="(e: PointerEvent) => take(e, r, t.step.id)"
+              @pointermove="carry"
+              @pointerup="(e: PointerEvent) => release(e, r, t.step.id)"
+              @pointercancel="cancel"
+              @keydown="(e: KeyboardEvent) => ticketKey(e, r, t.step.id)"
+            />
+          </g>
+
+          <g v-for="g in ghosts" :key="g.id" class="ghost" :class="{ own: g.own }">
+            <path
+              v-if="g.from !== null"
+              :d="`M${g.from} ${g.y + rowHeight / 2}H${g.x + (g.from < g.x ? -2 : g.width + 2)}`"
+              class="way"
+            />
+            <rect :x="g.x" :y="g.y + 4" :width="g.width" :height="rowHeight - 8" />
+          </g>
+        </svg>
+        <div v-if="hand && carried" class="hand" :style="{ left: `${hand.x}px`, top: `${top(hand.row) + 34}px` }">
+          <span class="figure">{{ verdict.words }}</span>
+        </div>
+        <TapeFan
+          v-if="fan"
+          :steps="fanned"
+          :style="{ left: `${fan.x}px`, bottom: `${height - fan.y + 30}px` }"
+          @step="(id) => ((fan = null), emit('step', id))"
+          @close="fan = null"
+        />
+        <div class="rail" @pointerdown="press" @pointermove="drag" @pointerup="dragging = false" @pointercancel="dragging = false">
+          <button
+            v-if="nowAt !== null"
+            type="button"
+            class="now-plate figure"
+            :style="{ left: `${plate(nowAt, 62)}px` }"
+            title="Back to now (n)"
+            @pointerdown.stop
+            @click="emit('toNow')"
+          >
+            now
+          </button>
+          <div
+            class="moment figure"
+            role="slider"
+            tabindex="0"
+            aria-label="Moment"
+            :aria-valuemin="ms(tape.from)"
+            :aria-valuemax="ms(tape.to)"
+            :aria-valuenow="at"
+            :aria-valuetext="clock"
+            :style="{ left: `${plate(cursor, plateWidth)}px`, width: `${plateWidth}px` }"
+            @keydown="key"
+          >
+            {{ clock }}
+          </div>
+        </div>
+      </div>
     </div>
     <TapeTable :zones="zones" />
   </section>
 </template>
 
 <style scoped>
-.wait {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1.5;
-  stroke-dasharray: 2 4;
-}
 .tape {
   display: grid;
   grid-template-columns: 174px minmax(0, 1fr);
@@ -202,16 +397,27 @@ watch(cursor, async (x) => {
   border-right: 1px solid var(--line);
 }
 .corner {
-  height: 28px;
-  padding: 6px 12px 0;
-  font-size: 13px;
+  height: calc(var(--days) + var(--edge));
+  padding: 0 10px;
+  display: flex;
+  align-items: center;
+}
+.now-button {
+  min-height: 28px;
+  padding: 0 12px;
+  border: 0;
+  border-left: 5px solid var(--lamp);
+  background: none;
+  color: inherit;
+  font: 600 15px var(--heading);
+  cursor: pointer;
 }
 .zone {
   display: flex;
   align-items: center;
   gap: 8px;
   width: 100%;
-  height: 30px;
+  height: var(--row);
   padding: 0 10px;
   border: 0;
   border-top: 1px solid var(--line);
@@ -228,22 +434,30 @@ watch(cursor, async (x) => {
 }
 .zone[aria-pressed='true'] {
   background: var(--raised);
-  box-shadow: inset 0 0 0 2px var(--ink);
+  box-shadow: inset 4px 0 0 var(--ink);
   font-weight: 600;
 }
 .scroller {
   overflow-x: auto;
   overflow-y: hidden;
+  min-height: 200px;
+}
+.sheet-of {
+  position: relative;
 }
 .surface {
   display: block;
-  touch-action: pan-y;
+  touch-action: pan-x pan-y;
   user-select: none;
 }
-.ground {
+.ground,
+.rail {
   cursor: ew-resize;
 }
-.lit {
+.open {
+  fill: var(--raised);
+}
+.masking {
   fill: var(--lamp);
 }
 .folded {
@@ -256,37 +470,126 @@ watch(cursor, async (x) => {
   stroke: var(--line);
   stroke-width: 1;
 }
+.past {
+  fill: var(--ink);
+  fill-opacity: 0.07;
+}
+.over {
+  fill: var(--note);
+  fill-opacity: 0.14;
+  pointer-events: none;
+}
 .scribe {
   stroke: var(--line);
+  pointer-events: none;
 }
-.day {
-  font: 600 13px var(--v-font-body);
-  fill: var(--soft);
+.wait {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5;
+  stroke-dasharray: 2 4;
   pointer-events: none;
 }
 .wanted {
   stroke: var(--ink);
   stroke-dasharray: 4 3;
+  pointer-events: none;
 }
-.wanted-word {
-  fill: var(--ink);
-}
-.moment {
-  cursor: ew-resize;
-  outline: none;
-  touch-action: none;
+.now-line line {
+  stroke: var(--ink);
+  stroke-width: 2.5;
+  stroke-dasharray: 0.1 5;
+  stroke-linecap: round;
+  pointer-events: none;
 }
 .moment-line {
   stroke: var(--ink);
   stroke-width: 2;
+  pointer-events: none;
 }
-.moment-head {
-  fill: var(--ink);
+.ghost {
+  pointer-events: none;
 }
-.moment:focus-visible .moment-head {
+.ghost rect {
+  fill: none;
   stroke: var(--note);
-  stroke-width: 4;
-  paint-order: stroke;
+  stroke-width: 1.5;
+  stroke-dasharray: 4 3;
+}
+.ghost.own rect {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.way {
+  fill: none;
+  stroke: var(--note);
+  stroke-dasharray: 2 3;
+}
+.hand {
+  position: absolute;
+  z-index: 3;
+  max-width: 420px;
+  padding: 4px 10px;
+  background: var(--action);
+  color: var(--on-action);
+  font-size: 14px;
+  pointer-events: none;
+  transform: translateX(-20px);
+}
+.rail {
+  position: relative;
+  height: 30px;
+  border-top: 1px solid var(--line);
+  touch-action: none;
+}
+.moment,
+.now-plate {
+  position: absolute;
+  top: 3px;
+  height: 24px;
+  font-size: 13px;
+  line-height: 24px;
+  text-align: center;
+  white-space: nowrap;
+}
+.moment {
+  background: var(--action);
+  color: var(--on-action);
+  clip-path: polygon(0 4px, calc(50% - 5px) 4px, 50% 0, calc(50% + 5px) 4px, 100% 4px, 100% 100%, 0 100%);
+  padding-top: 2px;
+  cursor: ew-resize;
+}
+.moment:focus-visible {
+  outline: none;
+  clip-path: none;
+  box-shadow: 0 0 0 3px var(--note);
+}
+.now-plate {
+  width: 62px;
+  padding: 0;
+  border: 0;
+  background: var(--lamp);
+  color: var(--ink);
+  font-weight: 600;
+  cursor: pointer;
+}
+@media (pointer: coarse) {
+  .rail {
+    height: 46px;
+  }
+  .moment {
+    height: 40px;
+    line-height: 38px;
+    font-size: 15px;
+  }
+  .now-plate {
+    height: 44px;
+    top: 0;
+    line-height: 40px;
+  }
+  .now-button {
+    min-height: 44px;
+  }
 }
 @media (max-width: 900px) {
   .tape {
@@ -295,7 +598,15 @@ watch(cursor, async (x) => {
   .zone {
     padding: 0 6px;
     gap: 6px;
-    font-size: 13px;
+    font-size: 14px;
+  }
+}
+@media (max-width: 640px) {
+  .tape {
+    grid-template-columns: 92px minmax(0, 1fr);
+  }
+  .corner {
+    padding: 0 4px;
   }
 }
 </style>

@@ -1,10 +1,13 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import StepGlyph from '../../shared/StepGlyph.vue'
 import { ink, onInk, type Ticket } from './lanes'
 
 /** A step on its lane: the ticket of its work, its film hardening, the tick when it is ready, its wipe window. */
-defineProps<{ ticket: Ticket; chosen: boolean }>()
-defineEmits<{ choose: [] }>()
+const props = defineProps<{ ticket: Ticket; chosen: boolean; height: number; lifted: boolean }>()
+const middle = computed(() => props.height / 2)
+const plate = 20
 </script>
 
 <template>
@@ -12,45 +15,64 @@ defineEmits<{ choose: [] }>()
     <rect
       v-if="ticket.trail"
       :x="ticket.trail.x"
-      y="11"
+      :y="middle - 4"
       :width="ticket.trail.width"
       height="8"
       :fill="`url(#${ticket.trail.id})`"
       class="trail"
     />
-    <line v-if="ticket.ready" :x1="ticket.ready" :x2="ticket.ready" y1="20" y2="28" class="ready" />
+    <line v-if="ticket.ready" :x1="ticket.ready" :x2="ticket.ready" :y1="middle + 5" :y2="middle + 13" class="ready" />
     <path
       v-if="ticket.window"
-      :d="`M${ticket.window.from} 5v20h${ticket.window.to - ticket.window.from}v-20`"
+      :d="`M${ticket.window.from} ${middle - 11}v22h${ticket.window.to - ticket.window.from}v-22`"
       class="window"
     />
-    <text v-if="ticket.word === 'beside'" :x="ticket.x + ticket.width + 4" y="19" class="word halo" aria-hidden="true">
+    <text
+      v-if="ticket.word === 'beside'"
+      :x="ticket.x + ticket.width + 4"
+      :y="middle + 4"
+      class="word halo"
+      aria-hidden="true"
+    >
       {{ ticket.step.short }}
     </text>
-    <g class="ticket" :class="[ticket.step.kind, { chosen }]" role="button" tabindex="-1" @click="$emit('choose')">
+    <g
+      class="ticket"
+      :class="[ticket.step.kind, { chosen, lifted, overdue: ticket.step.overdue }]"
+      role="button"
+      :tabindex="chosen ? 0 : -1"
+      :aria-label="`${ticket.step.number} ${ticket.step.name}, ${ticket.step.when}`"
+      :data-step="ticket.step.id"
+    >
       <title>{{ ticket.step.number }} {{ ticket.step.name }}: {{ ticket.step.detail }}, {{ ticket.step.when }}</title>
-      <rect :x="ticket.x - 3" y="2" :width="ticket.width + 6" height="26" fill="transparent" />
-      <rect :x="ticket.x" y="5" :width="ticket.width" height="20" :fill="ink(ticket.step)" class="plate" />
+      <rect :x="ticket.x + Math.min(0, (ticket.width - 24) / 2)" y="0" :width="Math.max(24, ticket.width)" :height="height" fill="transparent" />
+      <path v-if="ticket.step.kind === 'pinned'" :d="`M${ticket.x + 3} ${middle - plate / 2}v-4m-3 0h6`" class="pin" />
+      <rect :x="ticket.x" :y="middle - plate / 2" :width="ticket.width" :height="plate" :fill="ink(ticket.step)" class="plate" />
       <StepGlyph
         v-if="ticket.word !== 'in'"
         :x="ticket.x + ticket.width / 2 - 5"
-        :y="10"
+        :y="middle - 5"
         :act="ticket.step.do"
         :colour="onInk(ticket.step)"
       />
-      <text v-if="ticket.word === 'in'" :x="ticket.x + 4" y="19" class="word" :fill="onInk(ticket.step)">
+      <text v-if="ticket.word === 'in'" :x="ticket.x + 4" :y="middle + 4" class="word" :fill="onInk(ticket.step)">
         {{ ticket.step.short }}
       </text>
-      <text v-else-if="ticket.word === 'beside'" :x="ticket.x + ticket.width + 4" y="19" class="word beside">
+      <text
+        v-else-if="ticket.word === 'beside'"
+        :x="ticket.x + ticket.width + 4"
+        :y="middle + 4"
+        class="word beside"
+      >
         {{ ticket.step.short }}
       </text>
       <rect
-        v-if="ticket.step.state === 'bite'"
+        v-if="ticket.step.state === 'bite' || ticket.step.overdue"
         :x="ticket.x - 1.5"
-        y="3.5"
+        :y="middle - plate / 2 - 1.5"
         :width="ticket.width + 3"
-        height="23"
-        class="bitten"
+        :height="plate + 3"
+        :class="ticket.step.state === 'bite' ? 'bitten' : 'late'"
       />
     </g>
   </g>
@@ -71,15 +93,38 @@ defineEmits<{ choose: [] }>()
   pointer-events: none;
 }
 .ticket {
+  cursor: grab;
+}
+.ticket.done {
   cursor: pointer;
+}
+.ticket.chosen {
+  touch-action: none;
+}
+.ticket:focus-visible {
+  outline: none;
+}
+.ticket:focus-visible .plate {
+  stroke: var(--note);
+  stroke-width: 4;
+  stroke-opacity: 1;
+}
+.lifted {
+  opacity: 0.45;
 }
 .plate {
   stroke: var(--ink);
   stroke-opacity: 0.75;
 }
+.pin {
+  stroke: var(--ink);
+  stroke-width: 2;
+  fill: none;
+}
 .done .plate {
   stroke-opacity: 0.3;
 }
+.begun .plate,
 .pinned .plate {
   stroke-width: 2;
   stroke-opacity: 1;
@@ -89,10 +134,15 @@ defineEmits<{ choose: [] }>()
   stroke-width: 2.5;
   stroke-opacity: 1;
 }
-.bitten {
+.bitten,
+.late {
   fill: none;
   stroke: var(--bite);
   stroke-width: 2;
+}
+.late {
+  stroke: var(--wait);
+  stroke-dasharray: 3 2;
 }
 .word {
   font: 600 12.5px var(--v-font-body);
@@ -103,7 +153,7 @@ defineEmits<{ choose: [] }>()
 }
 .halo {
   fill: none;
-  stroke: var(--lamp);
+  stroke: var(--raised);
   stroke-width: 4px;
   stroke-linejoin: round;
 }

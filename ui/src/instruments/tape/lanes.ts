@@ -59,19 +59,6 @@ export function waitsOf(zones: readonly Zone[], scale: TapeScale, middle: (row: 
   )
 }
 
-/** The days' names; one steps aside for the head of the moment, and stays away where it has no room. */
-export function dayNames(scale: TapeScale, cursor: number, wanted: number | null) {
-  const name = 44
-  return scale.folds
-    .filter((f) => f.label)
-    .map((f) => {
-      const x = cursor > f.x - 10 && cursor < f.x + name + 8 ? cursor + 12 : f.x + 2
-      const until = Math.min(f.x + f.width + 12, wanted !== null && wanted > f.x ? wanted - 40 : Infinity)
-      return { x, word: f.label, fits: x + name <= until }
-    })
-    .filter((d) => d.fits)
-}
-
 /** The colour of a step's ticket. */
 export const ink = (s: Step) => s.colour ?? (s.kind === 'done' ? 'var(--soft)' : 'var(--raised)')
 

@@ -93,3 +93,25 @@ export function tickets(spans: readonly { from: number; to: number; word: string
     return { ...p, word }
   })
 }
+
+const step = 5 * 60_000
+const catches = 9 // px
+
+/**
+ * The start nearest to t at which work of that length can begin within a session: to five minutes, at a session's start where that is near. With
+ * onwards, a start between sessions goes to the next one; else to whichever is nearer.
+ */
+export function snap(scale: TapeScale, t: number, length: number, onwards?: boolean): number {
+  const open = scale.folds.filter((f) => f.session)
+  const inside = open.find((f) => t >= f.from && t < f.to)
+  const last = (f: Fold) => Math.max(f.from, f.to - length)
+  if (inside) {
+    const near = Math.abs(scale.x(t) - scale.x(inside.from)) < catches && onwards === undefined
+    return near ? inside.from : Math.min(last(inside), Math.round(t / step) * step)
+  }
+  const before = open.findLast((f) => f.to <= t)
+  const after = open.find((f) => f.from > t)
+  if (!before || !after) return after?.from ?? (before ? last(before) : t)
+  const forward = onwards ?? scale.x(after.from) - scale.x(t) < scale.x(t) - scale.x(before.to)
+  return forward ? after.from : last(before)
+}

@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import MomentField from '../shared/MomentField.vue'
+import { now } from '../shared/useClock'
+import type { Step } from '../wire'
+import { useBuild } from './useBuild'
+
+/** What has happened to a step: done in one press, at another time, begun, or not tonight. */
+const props = defineProps<{ step: Step }>()
+const store = useBuild()
+
+const earlier = ref(false)
+const other = ref<string | null>(null)
+watch(
+  () => props.step.id,
+  () => (earlier.value = false),
+)
+
+const ms = (t: string) => Date.parse(t)
+const zone = computed(() => store.build?.timezone ?? 'UTC')
+const words = (t: number) =>
+  new Date(t).toLocaleString('en-GB', {
+    timeZone: zone.value,
+    weekday: 'short',
+    day: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+const day = (t: number) => new Date(t).toLocaleDateString('sv-SE', { timeZone: zone.value })
+
+/** Times that it may have been done at: minutes ago, at the end of the session before today's, and where the moment stands. */
+const times = computed(() => {
+  const out = [10, 20, 40].map((m) => ({ words: `${m} minutes ago`, at: now.value - m * 60_000 }))
+  const before = store.build?.tape.sessions.findLast((s) => day(ms(s.from)) < day(now.value))
+  if (before) out.push({ words: `the session before, ${words(ms(before.to))}`, at: ms(before.to) })
+  const late = store.overdue.find((o) => o.step === props.step.id)
+  if (late) out.unshift({ words: `as planned, ${words(ms(late.end))}`, at: ms(late.end) })
+  if (store.at < now.value) out.push({ words: `at the moment, ${words(store.at)}`, at: store.at })
+  return out
+})
+
+async function done(at?: number) {
+  earlier.value = false
+  await store.act({
+    do: 'mark-done',
+    of: props.step.id,
+    ...(at === undefined ? {} : { at: new Date(at).toISOString() }),
+  })
+}
+const open = computed(() => props.step.kind !== 'done')
+</script>
+
+<template>
+  <div class="happened" role="group" :aria-label="`${props.step.name}: what happened`">
+    <template v-if="open">
+      <button type="button" class="act first big" title="Done now (d)" :disabled="store.busy" @click="done()">
+        Done now
+      </button>
+      <button type="button" class="act" :aria-expanded="earlier" @click="earlier = !earlier">earlier…</button>
+      <button
+        v-if="props.step.kind !== 'begun'"
+        type="button"
+        class="act"
+        :disabled="store.busy"
+        @click="store.act({ do: 'mark-started', of: props.step.id })"
+      >
+        Started
+      </button>
+      <button
+        v-if="props.step.kind !== 'begun'"
+        type="button"
+        class="act"
+        :disabled="store.busy"
+        @click="store.act({ do: 'put-off', of: props.step.id })"
+      >
+        Not tonight
+      </button>
+    </template>
+    <template v-else>
+      <button type="button" class="act" :aria-expanded="earlier" @click="earlier = !earlier">At another time…</button>
+    </template>
+    <button
+      v-if="!open || props.step.kind === 'begun'"
+      type="button"
+      class="act"
+      :disabled="store.busy"
+      @click="store.act({ do: 'unmark', of: props.step.id })"
+    >
+      Not done after all
+    </button>
+    <button
+      v-if="props.step.kind === 'pinned' || props.step.put_off"
+      type="button"
+      class="act"
+      title="Let the schedule find its time (l)"
+      :disabled="store.busy"
+      @click="store.act({ do: 'let-go', of: props.step.id })"
+    >
+      Let go
+    </button>
+    <div v-if="earlier" class="earlier" role="group" aria-label="When it was done">
+      <button v-for="t in times" :key="t.words" type="button" class="act" @click="done(t.at)">{{ t.words }}</button>
+      <MomentField
+        v-model="other"
+        label="or"
+        :timezone="zone"
+        past
+        @keep="other && done(Date.parse(other))"
+      />
+    </div>
+    <div v-if="store.question && store.question.edit.of === props.step.id" class="question" role="alertdialog" aria-label="Is that so?">
+      <p>{{ store.question.words }}</p>
+      <button v-if="store.question.also" type="button" class="act first" @click="store.answer(true)">
+        {{ store.question.also }}
+      </button>
+      <button type="button" class="act" @click="store.answer(false)">
+        {{ store.question.also ? 'Only this one' : 'Yes, it was' }}
+      </button>
+      <button type="button" class="act" @click="store.question = null">Leave it</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.happened {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.big {
+  min-height: 44px;
+  padding: 0 20px;
+  font-size: 18px;
+}
+.earlier,
+.question {
+  flex-basis: 100%;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: end;
+  padding: 6px 0 2px;
+}
+.question p {
+  flex-basis: 100%;
+  font-weight: 600;
+  color: var(--wait);
+}
+</style>

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, useId } from 'vue'
+
+import { api } from '../api'
+import { useNewest } from './useNewest'
+import type { When } from '../wire'
+
+/**
+ * A moment as one says it: "Sat 14:00", "13 March, 10", "yesterday evening". What it is taken for is said below. The start of a session can be taken
+ * instead of typed. Enter keeps it.
+ */
+const props = defineProps<{
+  label: string
+  timezone: string
+  past?: boolean // of what has happened
+  day?: boolean // a day without a time
+  sessions?: readonly { from: string; label: string }[]
+  hint?: string
+}>()
+const at = defineModel<string | null>({ required: true }) // RFC 3339, of a day "2027-03-13"; null for none
+const emit = defineEmits<{ keep: [] }>()
+
+const id = useId()
+const show = (t: string) =>
+  props.day
+    ? new Date(`${t}T12:00:00Z`).toLocaleDateString('en-GB', {
+        timeZone: 'UTC',
+        weekday: 'short',
+        day: 'numeric',
+        month: 'short',
+        year: 'numeric',
+      })
+    : new Date(t).toLocaleString('en-GB', {
+        timeZone: props.timezone,
+        weekday: 'short',
+        day: 'numeric',
+        month: 'short',
+        hour: '2-digit',
+        minute: '2-digit',
+      })
+const typed = ref(at.value ? show(at.value) : '')
+const touched = ref(false)
+const { value: taken, problem, ask, clear } = useNewest<When>()
+const order = navigator.language.toLowerCase() === 'en-us' ? 'month' : 'day'
+
+function type(words: string) {
+  typed.value = words
+  touched.value = true
+}
+async function read() {
+  if (!touched.value) return
+  if (!typed.value.trim()) {
+    clear()
+    at.value = null
+    return
+  }
+  const got = await ask(() =>
+    api.when({
+      words: typed.value,
+      timezone: props.timezone,
+      order,
+      ...(props.past ? { past: '1' } : {}),
+      ...(props.day ? { day: '1' } : {}),
+    }),
+  )
+  if (got) at.value = props.day ? got.date : got.at
+}
+watchDebounced(typed, () => void read(), { debounce: 250 })
+async function keep() {
+  await read()
+  if (at.value && !problem.value) emit('keep')
+}
+function take(t: string) {
+  at.value = t
+  typed.value = show(t)
+  touched.value = false
+  clear()
+}
+const said = computed(() => problem.value || taken.value?.words || props.hint || '')
+</script>
+
+<template>
+  <div class="moment-field">
+    <label :for="id" class="plate">{{ label }}</label>
+    <input
+      :id="id"
+      :value="typed"
+      :aria-invalid="!!problem"
+      :aria-describedby="`${id}-said`"
+      autocomplete="off"
+      spellcheck="false"
+      :placeholder="day ? 'Sat 13, 22 March, in two weeks' : past ? 'yesterday 21:00, Mon 20:30' : 'Sat 14:00, 13 March'"
+      @input="type(($event.target as HTMLInputElement).value)"
+      @keydown.enter.prevent.stop="keep"
+    />
+    <p :id="`${id}-said`" class="said" :class="{ problem }" aria-live="polite">{{ said }}</p>
+    <div v-if="sessions?.length" class="sessions" role="group" :aria-label="`${label}: the next sessions`">
+      <button v-for="s in sessions" :key="s.from" type="button" class="act" @click="take(s.from)">{{ s.label }}</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.moment-field {
+  display: grid;
+  min-width: 210px;
+}
+input {
+  min-height: 34px;
+  padding: 2px;
+  border: 0;
+  border-bottom: 1px solid var(--ink);
+  box-shadow: 0 1px 0 var(--lip);
+  background: none;
+  color: inherit;
+  font: 16px var(--v-font-body);
+}
+input:focus-visible {
+  outline: none;
+  border-bottom: 3px solid var(--note);
+}
+input[aria-invalid='true'] {
+  border-bottom-color: var(--bite);
+}
+.said {
+  min-height: 19px;
+  font-size: 13px;
+  color: var(--soft);
+}
+.said.problem {
+  color: var(--bite);
+  font-weight: 600;
+}
+.sessions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+@media (pointer: coarse) {
+  input {
+    min-height: 44px;
+  }
+}
+</style>
