@@ -32,7 +32,7 @@ func TestServerGoneAndBack(t *testing.T) {
 	b.stop()
 	b.sees(".standing.gone", "Not connected. Nothing is lost; trying again.")
 	b.click(".panel .fixes button, .panel button", "Wait until|Seal first|Swap|use ")
-	b.sees(".v-snackbar", "does not answer. Nothing was changed")
+	b.sees(".passing", "does not answer. Nothing was changed")
 	now, err := b.store.Build(t.Context(), "petrel")
 	b.must(err)
 	changed, words, err := now.Plan.Edit(plan.Edit{Do: "remove-step", Of: "p3"})
@@ -50,7 +50,7 @@ func TestOldPage(t *testing.T) {
 	b.tolerate()
 	b.sees(".panel .title", "White spirit bites")
 	b.press(input.KeyE)
-	b.sees("[role=dialog] h2", "Change the step")
+	b.sees(".editor", "What is done")
 	port := strings.TrimPrefix(b.address, "http://")
 	b.stop()
 	renewed := fstest.MapFS{}
@@ -67,7 +67,7 @@ func TestOldPage(t *testing.T) {
 	}))
 	b.serve(port, renewed, false)
 	b.sees(".standing.old", "has been renewed. Reload")
-	b.sees("[role=dialog] h2", "Change the step") // it waits while a form is open
+	b.sees(".editor", "What is done") // it waits while a form is open
 	b.press(input.Escape)
 	b.must(b.page.Timeout(patience).Wait(rod.Eval(`() => [...document.childNodes].some(n => n.nodeType === Node.COMMENT_NODE && n.data.includes('renewed'))`)))
 	b.sees(".panel .title", "White spirit bites")
@@ -94,10 +94,10 @@ func TestFollowsTheOtherScreen(t *testing.T) {
 		return head
 	}
 	other("edit", fmt.Sprintf(`{"revision": %d, "edit": {"do": "remove-step", "of": "p3"}}`, at()))
-	b.sees(".v-snackbar", "Changed on another screen: Removed pencil wear")
+	b.sees(".passing", "Changed on another screen: Removed pencil wear")
 	b.sees(".tools [aria-label=Undo][title*='Removed pencil wear']", "")
 	b.press(input.KeyA)
-	b.sees("[role=dialog] h2", "Add a step")
+	b.sees(".next h2", "What next on")
 	other("undo", fmt.Sprintf(`{"revision": %d}`, at()))
 	b.still()
 	if !b.page.MustHas(".tools [aria-label=Redo]:disabled") {
@@ -112,7 +112,7 @@ func TestSafekeeping(t *testing.T) {
 	b := open(t, desk, "/keeping")
 	b.sees("h1", "Safekeeping")
 	b.push("Back up now")
-	b.sees(".v-snackbar", "Backed up")
+	b.sees(".passing", "Backed up")
 	b.sees(".backups li", "just now ?made by hand")
 	now, err := b.store.Build(t.Context(), "petrel")
 	b.must(err)
@@ -123,7 +123,7 @@ func TestSafekeeping(t *testing.T) {
 	b.click(".backups button", "Restore")
 	b.sees("[role=alertdialog]", "All builds and the shelf become what they were on")
 	b.push("Restore it")
-	b.sees(".v-snackbar", "Restored")
+	b.sees(".passing", "Restored")
 	back, err := b.store.Build(t.Context(), "petrel")
 	b.must(err)
 	if back.Revision != now.Revision {
@@ -131,7 +131,7 @@ func TestSafekeeping(t *testing.T) {
 	}
 	b.sees(".backups li", "before another one was restored")
 	b.push("Look the whole file over")
-	b.sees(".v-snackbar", "All is well")
+	b.sees(".passing", "All is well")
 
 	file := filepath.Join(t.TempDir(), "all.zip")
 	f, err := os.Create(file)
@@ -141,13 +141,13 @@ func TestSafekeeping(t *testing.T) {
 	b.must(f.Close())
 	b.page.MustElement("input[type=file]").MustSetFiles(file)
 	b.push("Import everything")
-	b.sees(".v-snackbar", "may be replaced; a backup is made before")
+	b.sees(".passing", "may be replaced; a backup is made before")
 	b.sees(".sure", "the file's take their place")
 	b.push("Replace everything")
-	b.sees(".v-snackbar", "3 builds with 3 revisions and 32 products came in")
+	b.sees(".passing", "3 builds with 3 revisions and 32 products came in")
 	b.pick("Of the build", "Marlow Petrel")
 	b.push("Let them go")
-	b.sees(".v-snackbar", "nothing to let go")
+	b.sees(".passing", "nothing to let go")
 }
 
 // Beyond this machine the page asks for the passphrase before anything else, by keyboard alone; it can be changed and the browser locked again.
@@ -178,7 +178,7 @@ func TestPassphrase(t *testing.T) {
 	b.sees(".refused", "at least 10 characters")
 	b.fill("New passphrase", "swallows at dawn")
 	b.push("Change it")
-	b.sees(".v-snackbar", "The passphrase was changed")
+	b.sees(".passing", "The passphrase was changed")
 	b.push("Lock this browser")
 	b.sees("h1", "This bench is locked")
 }
@@ -225,7 +225,7 @@ func TestStandingBar(t *testing.T) {
 	b.press(']')
 	b.sees(".standing.busy", "Working it out. ?Cancel")
 	b.click(".standing button", "Cancel")
-	b.sees(".v-snackbar", "Called off")
+	b.sees(".passing", "Called off")
 	b.gone(".standing", "Working it out")
 	slow(0)
 	b.press('[')

@@ -70,6 +70,18 @@ type BriefZone struct {
 // Plan drafts a plan from the answers, and says what was decided and why. It takes what serves from the shelf, as copies. Errors are
 // *FieldError; they name the place among the answers.
 func (b Brief) Plan(shelf ...Product) (File, []string, error) {
+	f, why, err := b.plan(shelf)
+	if err != nil {
+		names := File{Zones: make([]Zone, len(b.Zones))}
+		for i, z := range b.Zones {
+			names.Zones[i].Name = z.Name
+		}
+		return f, why, ofPlan(err, names)
+	}
+	return f, why, nil
+}
+
+func (b Brief) plan(shelf []Product) (File, []string, error) {
 	f := File{
 		Format: Format, Build: Build{Name: strings.TrimSpace(b.Name), Scale: b.Scale, Start: b.Start, Wanted: b.Wanted},
 		Climate: b.Climate, Sessions: b.Sessions, Timezone: b.Timezone, Schools: b.Schools, Service: b.Service,
@@ -84,7 +96,7 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 		return File{}, nil, fault("zones", "the build needs at least one zone")
 	}
 	if b.SpanCM < 0 || b.LengthCM < 0 {
-		return File{}, nil, fault("span_cm", "span and length are lengths above 0, in cm")
+		return File{}, nil, plainly(fault("span_cm", "span and length are lengths above 0, in cm"), "span and length have to be above 0 cm")
 	}
 	kit := &draft.Kit{}
 	own := map[*coating.Product]Product{}
@@ -101,10 +113,10 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 	for i, z := range b.Zones {
 		path := fmt.Sprintf("zones[%d]", i)
 		if strings.TrimSpace(z.Name) == "" {
-			return File{}, nil, fault(path+".name", "the zone needs a name")
+			return File{}, nil, plainly(fault(path+".name", "the zone needs a name"), "give it a name")
 		}
 		if z.AreaCM2 < 0 {
-			return File{}, nil, fault(path+".area_cm2", "%g is no area: above 0, in cm², or left out", z.AreaCM2)
+			return File{}, nil, plainly(fault(path+".area_cm2", "%g is no area: above 0, in cm², or left out", z.AreaCM2), "the area has to be above 0 cm², or left empty")
 		}
 		paint, err := z.product(path, kit, paints)
 		if err != nil {

@@ -72,14 +72,14 @@ func (f File) Edit(e Edit) (File, string, error) {
 	}
 	checked, err := Parse(text)
 	if err != nil {
-		return File{}, "", err
+		return File{}, "", ofPlan(err, out)
 	}
 	checked.now = f.now
 	if _, err := checked.Resolve(); err != nil {
-		return File{}, "", err
+		return File{}, "", ofPlan(err, out)
 	}
 	if err := harmless(checked, textsOf(f)); err != nil {
-		return File{}, "", err
+		return File{}, "", ofPlan(err, out)
 	}
 	return checked, words, nil
 }

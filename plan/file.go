@@ -34,14 +34,14 @@ type File struct {
 
 // Build is what is being built.
 type Build struct {
-	Name   string    `json:"name" jsonschema:"minLength=1,maxLength=200"`
-	Scale  int       `json:"scale,omitempty" jsonschema:"minimum=1,maximum=1000,description=The 48 of 1/48."`
-	Start  time.Time `json:"start" jsonschema:"description=Nothing is scheduled before it."`
+	Name  string    `json:"name" jsonschema:"minLength=1,maxLength=200"`
+	Scale int       `json:"scale,omitempty" jsonschema:"minimum=1,maximum=1000,description=The 48 of 1/48."`
+	Start time.Time `json:"start" jsonschema:"description=Nothing is scheduled before it."`
 
 	LaidFrom *time.Time `json:"laid_from,omitempty" jsonschema:"description=What was not done by then was put off: nothing that is left is scheduled before it."`
 
-	Wanted Date      `json:"wanted,omitempty" jsonschema:"description=The day it should be ready."`
-	Note   string    `json:"note,omitempty" jsonschema:"maxLength=5000"`
+	Wanted Date   `json:"wanted,omitempty" jsonschema:"description=The day it should be ready."`
+	Note   string `json:"note,omitempty" jsonschema:"maxLength=5000"`
 }
 
 // Climate is the air of the room.
@@ -215,6 +215,9 @@ func (f File) Write() ([]byte, error) {
 type FieldError struct {
 	Path    string // such as zones[0].steps[2].product; empty for the file as a whole
 	Problem string
+
+	of    *File  // the plan that Path is a place in, where it is known
+	plain string // what the page says instead, where Problem speaks of the format; empty where it does not
 }
 
 func (e *FieldError) Error() string {
@@ -226,4 +229,12 @@ func (e *FieldError) Error() string {
 
 func fault(path, format string, args ...any) error {
 	return &FieldError{Path: path, Problem: fmt.Sprintf(format, args...)}
+}
+
+// plainly gives an error of fault what the page says instead.
+func plainly(err error, format string, args ...any) error {
+	if e, ok := err.(*FieldError); ok { //nolint:errorlint // fault returns it bare
+		e.plain = fmt.Sprintf(format, args...)
+	}
+	return err
 }

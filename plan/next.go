@@ -57,7 +57,7 @@ func (f File) Next(ctx context.Context, checked *rule.Report, zone string, shelf
 	if err != nil {
 		return nil, err
 	}
-	all := route.Techniques()
+	all := slices.Clone(route.Techniques())
 	slices.SortStableFunc(all, func(a, b *route.Technique) int { return int(a.Phase) - int(b.Phase) })
 	offers := make([]Offer, len(all))
 	for i, t := range all {
@@ -225,8 +225,12 @@ func (f File) guess(z Zone, t *route.Technique, shelf []Product) (bottle, bool) 
 	zones := append([]Zone{z}, f.Zones...)
 	for _, alike := range []func(*route.Technique) bool{
 		func(d *route.Technique) bool { return d == t },
-		func(d *route.Technique) bool { return !t.Has(route.Colour) && d.Role&t.Role != 0 && d.Sheen == t.Sheen && d.Phase == t.Phase },
-		func(d *route.Technique) bool { return t.Has(route.ClearCoat) && d.Has(route.ClearCoat) && d.Sheen == t.Sheen },
+		func(d *route.Technique) bool {
+			return !t.Has(route.Colour) && d.Role&t.Role != 0 && d.Sheen == t.Sheen && d.Phase == t.Phase
+		},
+		func(d *route.Technique) bool {
+			return t.Has(route.ClearCoat) && d.Has(route.ClearCoat) && d.Sheen == t.Sheen
+		},
 	} {
 		for _, zone := range zones {
 			for _, s := range slices.Backward(zone.Steps) {

@@ -199,34 +199,38 @@ func faultOf(err error) error {
 	switch k := leaf.ErrorKind.(type) {
 	case *kind.AdditionalProperties:
 		slices.Sort(k.Properties)
-		return fault(join(path, k.Properties[0]), "no such field")
+		return plainly(fault(join(path, k.Properties[0]), "no such field"), "there is something that this Inky Sparrow does not know")
 	case *kind.Required:
-		return fault(join(path, k.Missing[0]), "missing")
+		return plainly(fault(join(path, k.Missing[0]), "missing"), "is missing: fill it in")
 	case *kind.Type:
-		return fault(path, "is %s, should be %s", k.Got, strings.Join(k.Want, " or "))
+		return plainly(fault(path, "is %s, should be %s", k.Got, strings.Join(k.Want, " or ")), "%s", map[string]string{"number": "has to be a number", "integer": "has to be a whole number"}[k.Want[0]])
 	case *kind.Enum:
-		return fault(path, "%s is none of %s", quoted(k.Got), list(k.Want))
+		return plainly(fault(path, "%s is none of %s", quoted(k.Got), list(k.Want)), "has to be one of those that are offered")
 	case *kind.Const:
 		return fault(path, "should be %s", quoted(k.Want))
 	case *kind.Format:
-		return fault(path, "%s is not a %s", quoted(k.Got), map[string]string{"date-time": "time in RFC 3339, such as 2027-03-01T18:00:00Z", "date": "day, such as 2027-03-22"}[k.Want])
+		return plainly(fault(path, "%s is not a %s", quoted(k.Got), map[string]string{"date-time": "time in RFC 3339, such as 2027-03-01T18:00:00Z", "date": "day, such as 2027-03-22"}[k.Want]), "is not filled in: write a day, such as Sat 13 or 22 March")
 	case *kind.MinLength:
 		if k.Got == 0 {
-			return fault(path, "must not be empty")
+			return plainly(fault(path, "must not be empty"), "is empty: write something")
 		}
-		return fault(path, "%d characters are too few: at least %d", k.Got, k.Want)
+		return plainly(fault(path, "%d characters are too few: at least %d", k.Got, k.Want), "is too short: at least %d letters", k.Want)
 	case *kind.MaxLength:
-		return fault(path, "%d characters are too many: at most %d", k.Got, k.Want)
+		return plainly(fault(path, "%d characters are too many: at most %d", k.Got, k.Want), "is too long: at most %d letters", k.Want)
 	case *kind.MinItems:
 		return fault(path, "%d are too few: at least %d", k.Got, k.Want)
 	case *kind.MaxItems:
 		return fault(path, "%d are too many: at most %d", k.Got, k.Want)
 	case *kind.Minimum:
-		return fault(path, "%s is too small: at least %s", decimal(k.Got), decimal(k.Want))
+		return plainly(fault(path, "%s is too small: at least %s", decimal(k.Got), decimal(k.Want)), "is too small: at least %s", decimal(k.Want))
 	case *kind.Maximum:
-		return fault(path, "%s is too large: at most %s", decimal(k.Got), decimal(k.Want))
+		return plainly(fault(path, "%s is too large: at most %s", decimal(k.Got), decimal(k.Want)), "is too large: at most %s", decimal(k.Want))
 	case *kind.Pattern:
-		return fault(path, "%s has not the right form", quoted(k.Got))
+		like := "has to be a time of day, such as 19:30"
+		if strings.HasSuffix(path, "colour") {
+			like = "has to be a colour, such as #8a8a8a"
+		}
+		return plainly(fault(path, "%s has not the right form", quoted(k.Got)), "%s", like)
 	}
 	return fault(path, "%s", leaf.ErrorKind.LocalizedString(message.NewPrinter(language.English)))
 }

@@ -130,7 +130,7 @@ func (f File) resolveSessions(p *route.Plan) error {
 		path := fmt.Sprintf("sessions[%d]", i)
 		e := schedule.Evening{From: s.From.sinceMidnight(), To: s.To.sinceMidnight()}
 		if e.To <= e.From {
-			return fault(path, "ends at %s, before it starts at %s", s.To, s.From)
+			return plainly(fault(path, "ends at %s, before it starts at %s", s.To, s.From), "%s to %s ends before it begins", s.From, s.To)
 		}
 		for k, d := range s.Days {
 			w, ok := days[d]
@@ -151,11 +151,11 @@ func (f File) resolveSessions(p *route.Plan) error {
 			return err
 		}
 		if (x.From == "") != (x.To == "") {
-			return fault(path, "give both from and to, or neither for a day without a session")
+			return plainly(fault(path, "give both from and to, or neither for a day without a session"), "fill in when it begins and when it ends, or neither for a day off")
 		}
 		e := schedule.Exception{Year: day.Year(), Month: day.Month(), Day: day.Day(), From: x.From.sinceMidnight(), To: x.To.sinceMidnight()}
 		if x.From != "" && e.To <= e.From {
-			return fault(path, "ends at %s, before it starts at %s", x.To, x.From)
+			return plainly(fault(path, "ends at %s, before it starts at %s", x.To, x.From), "%s to %s ends before it begins", x.From, x.To)
 		}
 		p.Bench.Exceptions = append(p.Bench.Exceptions, e)
 	}
@@ -275,7 +275,7 @@ func (f File) resolveParts(p *route.Plan) error {
 			path := fmt.Sprintf("zones[%d].steps[%d].joins", i, k)
 			if join := s.Do == "join"; join != (len(s.Joins) > 0) {
 				if join {
-					return fault(path, "missing: a join says which parts it joins")
+					return plainly(fault(path, "missing: a join says which parts it joins"), "choose the parts it joins")
 				}
 				return fault(path, "only a join joins parts")
 			}
@@ -285,12 +285,12 @@ func (f File) resolveParts(p *route.Plan) error {
 					return fault(place, "no part %q in parts", id)
 				}
 				if first, twice := joined[id]; twice {
-					return fault(place, "%q is joined already by %s", id, first)
+					return plainly(fault(place, "%q is joined already by %s", id, first), "one of the parts it joins is joined by another step already")
 				}
 				joined[id] = path
 				waits[z.Part] = append(waits[z.Part], id)
 				if id == z.Part || reaches(waits, id, z.Part, map[string]bool{}) {
-					return fault(place, "%q would wait for itself", id)
+					return plainly(fault(place, "%q would wait for itself", id), "one of the parts it joins would wait for itself")
 				}
 			}
 		}
@@ -322,7 +322,7 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		out.Coats = max(1, do.Coats)
 	}
 	if out.Coats > do.Most() {
-		return nil, fault(path+".coats", "%d are too many: %s takes up to %d", out.Coats, do.ID, do.Most())
+		return nil, plainly(fault(path+".coats", "%d are too many: %s takes up to %d", out.Coats, do.ID, do.Most()), "%d coats are too many: at most %d", out.Coats, do.Most())
 	}
 	if s.Edge != "" && !do.Has(route.Tape) {
 		return nil, fault(path+".edge", "only a mask has an edge")
@@ -378,14 +378,14 @@ func (s Step) resolveProduct(path string, do *route.Technique, products map[stri
 	case s.Product == "" && (len(do.Kinds) == 0 || do.Optional):
 		return nil
 	case s.Product == "":
-		return fault(path, "missing: %s takes a product of kind %s", do.ID, kindsOf(do))
+		return plainly(fault(path, "missing: %s takes a product of kind %s", do.ID, kindsOf(do)), "choose a bottle: it is done with %s", kindWords(do))
 	}
 	product, ok := products[s.Product]
 	if !ok {
 		return fault(path, "no product %q in products", s.Product)
 	}
 	if !slices.Contains(do.Kinds, product.Kind) {
-		return fault(path, "%q is of kind %s, and %s takes %s", s.Product, product.Kind, do.ID, kindsOf(do))
+		return plainly(fault(path, "%q is of kind %s, and %s takes %s", s.Product, product.Kind, do.ID, kindsOf(do)), "%s is no bottle for this: it is done with %s", product.Name, kindWords(do))
 	}
 	out.Product = product
 	return nil
@@ -410,12 +410,12 @@ func (s Step) resolveWipe(path string, do *route.Technique, before []*route.Step
 		return nil
 	}
 	if s.Of == "" {
-		return fault(path+".of", "missing: a wipe says which wash it wipes")
+		return plainly(fault(path+".of", "missing: a wipe says which wash it wipes"), "choose the wash it wipes")
 	}
 	i := slices.IndexFunc(before, func(b *route.Step) bool { return b.ID == s.Of })
 	switch {
 	case i < 0:
-		return fault(path+".of", "no step %q before this one in its zone", s.Of)
+		return plainly(fault(path+".of", "no step %q before this one in its zone", s.Of), "the wash it wipes has to come before it")
 	case !before[i].Do.Has(route.WashOn | route.Thinned | route.OilWork):
 		return fault(path+".of", "%q is a %s, not a wash", s.Of, before[i].Do.ID)
 	}
@@ -439,13 +439,13 @@ func (f File) resolveAir(p *route.Plan) error {
 	profile := climate.Profile{Day: air(c.TemperatureC, c.HumidityPct)}
 	if n := c.Night; n != nil {
 		if n.From == n.To {
-			return fault("climate.night", "begins and ends at %s", n.From)
+			return plainly(fault("climate.night", "begins and ends at %s", n.From), "the night begins and ends at %s", n.From)
 		}
 		profile.Night = &climate.Night{Air: air(n.TemperatureC, n.HumidityPct), From: n.From.sinceMidnight(), To: n.To.sinceMidnight()}
 	}
 	for i, s := range c.Spells {
 		if !s.To.After(s.From) {
-			return fault(fmt.Sprintf("climate.spells[%d]", i), "ends before it starts")
+			return plainly(fault(fmt.Sprintf("climate.spells[%d]", i), "ends before it starts"), "the other air ends before it begins")
 		}
 		profile.Spells = append(profile.Spells, climate.Spell{Air: air(s.TemperatureC, s.HumidityPct), From: s.From, To: s.To})
 	}

@@ -61,13 +61,15 @@ type State uint8
 
 // The states.
 const (
-	Safe  State = iota
-	Wet         // still wet itself
-	Soft        // not bitten, but too soft to be rubbed
-	Bites       // bitten
+	Safe     State = iota
+	Wet            // still wet itself
+	Early          // dry, but not ready for another coat yet
+	Soft           // not bitten, but too soft to be rubbed
+	Wrinkles       // its skin lets go, under a foreign solvent or under its own kind in the bad window
+	Bites          // bitten
 )
 
-var stateNames = [...]string{"safe", "wet", "soft", "bites"}
+var stateNames = [...]string{"safe", "wet", "early", "soft", "wrinkles", "bites"}
 
 func (s State) String() string { return stateNames[s] }
 
@@ -136,12 +138,23 @@ func (b Below) At(above *coating.Product, w Way, age time.Duration) State {
 	if moment.Before(film.Stiff()) {
 		return Wet
 	}
+	coats := w.contact.Sprayed || w.contact == stack.Brushed
+	if coats && film.Film.Family.Closed && moment.Before(film.Ready()) {
+		return Early
+	}
+	if shuts, opens, ok := film.BadWindow(); ok && coats && above.Family == film.Film.Family && !moment.Before(shuts) && moment.Before(opens) {
+		return Wrinkles
+	}
 	touch := stack.Touch{Contact: w.contact, Liquid: w.liquid(above)}
 	if w.contact.Sprayed {
 		touch.Welds = above.Family
 	}
 	for _, r := range b.films.Cut(touch, moment, b.air) {
-		if r.Place == 1 && r.Bites() {
+		switch {
+		case r.Place != 1 || !r.Bites():
+		case r.Whole || r.Buckles(film.Film.Family, w.contact):
+			return Wrinkles
+		default:
 			return Bites
 		}
 	}

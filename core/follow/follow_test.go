@@ -34,6 +34,12 @@ func TestAt(t *testing.T) {
 		{"T07 and at three", "waterborne-acrylic", coating.Wash, "clay-wash", "wiped-dry", 3 * day, Safe},
 		{"lacquer flows into lacquer", "lacquer", coating.Paint, "lacquer", "sprayed", day, Safe},
 		{"lacquer brushed on lacquer lifts it", "lacquer", coating.Paint, "lacquer", "brushed", 20 * day, Bites},
+		{"T53 lacquer clear sprayed wet over a week-old enamel wrinkles it", "enamel", coating.Clear, "lacquer", "wet", 7 * day, Wrinkles},
+		{"an enamel takes its own kind within a day", "enamel", coating.Paint, "enamel", "sprayed", 24 * time.Hour, Safe},
+		{"at two days it wrinkles under it", "enamel", coating.Paint, "enamel", "sprayed", 2 * day, Wrinkles},
+		{"after two weeks no more", "enamel", coating.Paint, "enamel", "sprayed", 14 * day, Safe},
+		{"acrylic of two hours is dry and takes no coat yet", "waterborne-acrylic", coating.Clear, "polish-clear", "sprayed", 2 * time.Hour, Early},
+		{"of three hours it does", "waterborne-acrylic", coating.Clear, "polish-clear", "sprayed", 3 * time.Hour, Safe},
 		{"an hour-old enamel is wet", "enamel", coating.Clear, "polish-clear", "wet", time.Hour, Wet},
 	} {
 		b := On(product(coating.Paint, tc.below), climate.Room)
@@ -63,10 +69,13 @@ func TestChart(t *testing.T) {
 				for _, row := range b.Chart(product(kind, above.ID)) {
 					safe := false
 					for i, s := range row.States {
-						if safe && s != Safe {
+						if safe && s != Safe && !(s == Wrinkles && above.ID == below.ID) { // its own kind has an early window too
 							t.Errorf("%s %s over %s: safe, and at %v %v again", above.ID, row.Way.ID, below.ID, Ages()[i], s)
 						}
-						safe = s == Safe
+						again := safe && s == Wrinkles || i+1 < len(row.States) && above.ID == below.ID && row.Safe >= 0 && Ages()[i] < row.Safe
+						if safe = s == Safe; again {
+							continue
+						}
 						if (row.Safe >= 0 && Ages()[i] >= row.Safe) != safe {
 							t.Errorf("%s %s over %s: safe from %v, and at %v %v", above.ID, row.Way.ID, below.ID, row.Safe, Ages()[i], s)
 						}

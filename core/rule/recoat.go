@@ -15,11 +15,6 @@ import (
 	"inkysparrow/core/timeline"
 )
 
-var (
-	recoatShuts = Numbers.Number("recoat-shuts", 0.20, "", "hardness from which an oxidising film wrinkles under its own kind", fact.Bench("labels of enamels: recoat within a day or so"))
-	recoatOpens = Numbers.Number("recoat-opens", 0.60, "", "hardness from which it no longer does", fact.Bench("labels of enamels: or after five days or more"))
-)
-
 var recoat = timeline.Rule{
 	ID: "recoat", Title: "Recoated in its bad window",
 	Reason: "An enamel takes another coat of its kind while it is still open, within a day or so. Then its skin closes over a soft inside: the next coat's solvent swells the skin " +
@@ -32,7 +27,9 @@ var recoat = timeline.Rule{
 func outsideBadWindow(s *timeline.Site, within schedule.Span) timeline.Spans {
 	var closed []schedule.Span
 	for i := range sameKindOnTop(s) {
-		closed = append(closed, schedule.Span{From: s.Below[i].When(cure.Fraction(recoatShuts)), To: s.Below[i].When(cure.Fraction(recoatOpens))})
+		if shuts, opens, ok := s.Below[i].BadWindow(); ok {
+			closed = append(closed, schedule.Span{From: shuts, To: opens})
+		}
 	}
 	slices.SortFunc(closed, func(a, b schedule.Span) int { return a.From.Compare(b.From) })
 	return timeline.Outside(within, closed...)
@@ -55,8 +52,8 @@ func sameKindOnTop(s *timeline.Site) iter.Seq[int] {
 // wrinkles returns the film that the step's coat would wrinkle at moment, and how hard it is; 0 for none.
 func wrinkles(s *timeline.Site, moment time.Time) (place int, hard cure.Fraction) {
 	for i := range sameKindOnTop(s) {
-		if hard := s.Below[i].Hard(moment); float64(hard) >= recoatShuts && float64(hard) < recoatOpens {
-			return i, hard
+		if shuts, opens, ok := s.Below[i].BadWindow(); ok && !moment.Before(shuts) && moment.Before(opens) {
+			return i, s.Below[i].Hard(moment)
 		}
 	}
 	return 0, 0
@@ -67,13 +64,13 @@ func findRecoat(s *timeline.Site) []timeline.Finding {
 	if place == 0 {
 		return nil
 	}
-	opens := s.Below[place].When(cure.Fraction(recoatOpens))
+	shuts, opens, _ := s.Below[place].BadWindow()
 	f := timeline.Finding{
 		Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.LayerID(place), Liquid: liquidID(s.Touch.Liquid), SafeFrom: opens,
 		Figures: timeline.Figures{Hard: hard, RED: stack.Distance(s.Touch.Liquid, s.Below[place].Film.Family, hard), Film: true},
 	}
 	f.Because = fmt.Sprintf("%s is %s hard: its skin has closed over a soft inside, and another coat wrinkles it. Its early window shut %s; safe again from %s.",
-		say.Capital(s.FilmName(place)), say.Percent(hard), s.Plan.Clock(s.Below[place].When(cure.Fraction(recoatShuts))), s.Plan.Clock(opens))
+		say.Capital(s.FilmName(place)), say.Percent(hard), s.Plan.Clock(shuts), s.Plan.Clock(opens))
 	f.Propose = waiting(s)
 	return []timeline.Finding{f}
 }

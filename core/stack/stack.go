@@ -284,6 +284,12 @@ func (a assault) displaced(f *coating.Family, c *Contact) float64 {
 	return carried
 }
 
+// Buckles reports whether what the reach takes off goes because the film's skin swells and lifts, and not because it is carried away: a linked film
+// wrinkles at a stroke.
+func (r Reach) Buckles(f *coating.Family, c *Contact) bool {
+	return f.Mechanism.Buckles && f.Closed && c.Swell*(r.Soft-swellFrom)/(1-swellFrom) > r.Soft*c.Carry
+}
+
 // barrier returns the share of the area where the layer lets the liquid straight through, and what it adds to the lag. A layer of n
 // coats protects at least as well as its first coats alone, which dried sooner.
 func (l *Layer) barrier(a assault, touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {

@@ -210,6 +210,9 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if err := body(c, &in); err != nil {
 		return err
 	}
+	if strings.TrimSpace(in.Plan) != "" {
+		c.Locals(fileKey, true)
+	}
 	f, why, err := s.newPlan(c, in)
 	if err != nil {
 		return err

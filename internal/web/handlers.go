@@ -16,7 +16,7 @@ func (s *Server) builds(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	out := wire.Builds{Builds: []wire.Listed{}, Demo: s.Reset != nil}
+	out := wire.Builds{Builds: []wire.Listed{}, Demo: s.Reset != nil, Now: s.Clock.Now().UTC()}
 	for _, b := range all {
 		out.Builds = append(out.Builds, listed(b))
 	}
@@ -180,13 +180,16 @@ func (s *Server) reset(c fiber.Ctx) error {
 	return s.builds(c)
 }
 
+// unreadable is how the refusal of a body that is no such JSON begins.
+const unreadable = "The request can't be read: "
+
 // body reads and validates a request's JSON.
 func body(c fiber.Ctx, out any) error {
 	if err := c.Bind().JSON(out); err != nil {
 		if fields, ok := invalid(err); ok {
 			return fields
 		}
-		return fiber.NewError(fiber.StatusUnprocessableEntity, "The request can't be read: "+err.Error())
+		return fiber.NewError(fiber.StatusUnprocessableEntity, unreadable+err.Error())
 	}
 	return nil
 }

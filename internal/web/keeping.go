@@ -206,6 +206,7 @@ func (s *Server) exportEverything(c fiber.Ctx) error {
 
 // importEverything reads what exportEverything wrote.
 func (s *Server) importEverything(c fiber.Ctx) error {
+	c.Locals(fileKey, true)
 	tooLarge := fiber.NewError(fiber.StatusRequestEntityTooLarge, "That is too large: at most "+size(everythingBody)+" are read.")
 	if c.Request().Header.ContentLength() > everythingBody {
 		c.Set(fiber.HeaderConnection, "close")

@@ -151,3 +151,16 @@ func TestWhen(t *testing.T) {
 		}
 	}
 }
+
+// The list shows each build as it is now: its zones with their films, what comes next, its tape.
+func TestCard(t *testing.T) {
+	s := openAny(t)
+	c := read[wire.Card](t, s.ask("GET", "/api/builds/petrel/card", ""), 200)
+	if c.Promise != "ready Wed 17 Mar, 2 days to spare" || c.Overdue != 1 || c.Next != "Pin wash, Underside" || c.When != "today · 20:40" || len(c.Zones) != 6 || len(c.Marks) < 40 {
+		t.Errorf("the card says %q, %d overdue, next %q %q, %d zones, %d marks", c.Promise, c.Overdue, c.Next, c.When, len(c.Zones), len(c.Marks))
+	}
+	under := c.Zones[1]
+	if len(under.Films) != 4 || under.Films[0].Name != "Pale sky enamel" || under.Done != 3 || under.Skin.Filled != 0 {
+		t.Errorf("the underside lies under %+v", under)
+	}
+}

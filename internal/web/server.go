@@ -255,17 +255,29 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 		status, p = fiber.StatusConflict, wire.Problem{Problem: question.Words, Also: question.Also, Code: "ask"}
 	case errors.As(err, &place):
 		status, p = fiber.StatusUnprocessableEntity, wire.Problem{Problem: place.Problem, Place: place.Path, Code: "bad"}
+		if _, ofFile := c.Locals(fileKey).(bool); !ofFile {
+			p.Plain = place.Plainly()
+		}
 	case errors.As(err, &fields):
 		status, p = fiber.StatusUnprocessableEntity, wire.Problem{Problem: "missing or out of range", Place: strings.ToLower(fields[0].Field()), Code: "bad"}
+		p.Plain = "Something that was typed is missing or out of range."
 	case errors.As(err, &asked):
 		status = asked.Code
 		p = wire.Problem{Problem: asked.Message, Code: code(status)}
+		if strings.HasPrefix(asked.Message, unreadable) {
+			p.Plain = "That could not be read. Look at what was typed last."
+		}
 	}
 	if status >= 500 {
 		s.Log.Error("request failed", "method", c.Method(), "route", c.Route().Path, "error", unworded(err))
 	}
 	return c.Status(status).JSON(p)
 }
+
+// fileKey is under what a handler notes for the words of an error that it is about a file that was given.
+type localKey int
+
+const fileKey localKey = 0
 
 // unworded is an error as the log may hold it: without the words of a plan.
 func unworded(err error) string {
@@ -334,6 +346,7 @@ func (s *Server) routes() {
 	api.Add(read, "/shelf/history", s.shelfHistory)
 	api.Add(read, "/builds", s.builds)
 	api.Add(read, "/builds/:slug", s.build)
+	api.Add(read, "/builds/:slug/card", s.card)
 	api.Add(read, "/builds/:slug/plan", s.planFile)
 	api.Add(read, "/builds/:slug/moment", s.moment)
 	api.Add(read, "/builds/:slug/ways", s.ways)

@@ -249,6 +249,7 @@ func (s *Server) importShelf(c fiber.Ctx) error {
 	if err := body(c, &in); err != nil {
 		return err
 	}
+	c.Locals(fileKey, true)
 	products, bad, err := readShelf(in)
 	if err != nil {
 		return err

@@ -26,7 +26,9 @@ type Listed struct {
 // Builds is the list of builds.
 type Builds struct {
 	Builds []Listed `json:"builds"`
-	Demo   bool     `json:"demo"` // the demo's data can be reset
+	Demo   bool     `json:"demo"` // the demo's data can be reset, and its clock set
+
+	Now time.Time `json:"now"` // what the bench's clock shows
 }
 
 // Build is a build laid out, judged and ready to be drawn.
@@ -301,6 +303,7 @@ type Problem struct {
 	Problem string `json:"problem"`
 	Place   string `json:"place,omitempty"` // of bad input
 	Also    string `json:"also,omitempty"`  // of a question: what else could be done at once
+	Plain   string `json:"plain,omitempty"` // the problem as the page calls things; empty for what is wrong with a file
 	Code    string `json:"code" jsonschema:"enum=bad,enum=missing,enum=moved,enum=nothing,enum=refused,enum=failed,enum=locked,enum=large,enum=filled,enum=file,enum=ask"`
 }
 
@@ -318,6 +321,7 @@ type All struct {
 	MakeEdit MakeEdit    `json:"make_edit"`
 	Effect   Effect      `json:"effect"`
 	Next     Next        `json:"next"`
+	Card     Card        `json:"card"`
 	When     When        `json:"when"`
 	Trade    Trade       `json:"trade"`
 	Workings Workings    `json:"workings"`

@@ -11,6 +11,7 @@ import {
   mdiWeatherNight,
   mdiWhiteBalanceSunny,
 } from '@mdi/js'
+import { useEventListener } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
 import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -20,8 +21,10 @@ import { passphrase, reached } from './api'
 import PassingWord from './shared/PassingWord.vue'
 import SparrowMark from './shared/SparrowMark.vue'
 import StandingBar from './shared/StandingBar.vue'
+import { now } from './shared/useClock'
 import { useKeys } from './shared/useKeys'
 import { useNight } from './shared/useNight'
+import { useReturnFocus } from './shared/useReturnFocus'
 import { useUnits } from './shared/useUnits'
 
 const BuildMenu = defineAsyncComponent(() => import('./build/BuildMenu.vue'))
@@ -31,34 +34,54 @@ const KeysSheet = defineAsyncComponent(() => import('./build/KeysSheet.vue'))
 const units = useUnits()
 const night = useNight()
 const store = useBuild()
-const { build, moment, said, busy } = storeToRefs(store)
+const { build, moment, said, busy, preview, follows } = storeToRefs(store)
 const route = useRoute()
 const router = useRouter()
 const shown = computed(() => (route.name === 'build' ? build.value : null))
 
+const promised = computed(() => preview.value?.promise || shown.value?.promise || '')
+const late = computed(() => (preview.value ? preview.value.late : shown.value?.late))
+const clock = computed(() =>
+  new Date(now.value).toLocaleString('en-GB', {
+    timeZone: shown.value?.timezone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  }),
+)
+
 const menu = ref(false)
 const keys = ref(false)
 let going = false
+const places: Record<string, string> = { u: 'builds', s: 'shelf', k: 'workings', p: 'keeping' }
 useKeys({
   '?': () => (keys.value = !keys.value),
-  n: () => (night.value = !night.value),
+  m: () => (night.value = !night.value),
   g: () => {
     going = true
     window.setTimeout(() => (going = false), 1200)
   },
-  b: () => {
-    if (going) void router.push({ name: 'builds' })
-  },
-  s: () => {
-    if (going) void router.push({ name: 'shelf' })
-  },
-  k: () => {
-    if (going) void router.push({ name: 'workings' })
-  },
-  p: () => {
-    if (going) void router.push({ name: 'keeping' })
-  },
 })
+
+// g and a letter goes to a place; the letter alone is whatever else it is.
+useEventListener(
+  window,
+  'keydown',
+  (e: KeyboardEvent) => {
+    const name = going && !e.ctrlKey && !e.altKey && !e.metaKey ? places[e.key] : undefined
+    if (!name) return
+    going = false
+    e.stopImmediatePropagation()
+    e.preventDefault()
+    void router.push({ name })
+  },
+  { capture: true },
+)
+
+useReturnFocus(keys)
+useReturnFocus(() => ['plan', 'history', 'search', 'finish'].includes(store.sheet))
 
 function enter() {
   passphrase.value = false
@@ -76,9 +99,11 @@ watchEffect(() => {
       <RouterLink to="/builds" class="mark" aria-label="Builds"><SparrowMark /></RouterLink>
       <template v-if="shown">
         <button type="button" class="build" aria-haspopup="menu" :aria-expanded="menu" @click="menu = true">
-          <span class="name">{{ shown.name }} <span aria-hidden="true" class="soft">▾</span></span>
-          <span class="sub" :class="{ late: shown.late }"
-            >{{ shown.scale ? `1/${shown.scale}, ` : '' }}{{ shown.promise }}</span
+          <span class="name"
+            ><bdi>{{ shown.name }}</bdi> <span aria-hidden="true" class="soft">▾</span></span
+          >
+          <span class="sub" :class="{ late, would: preview }"
+            >{{ preview ? 'would be ' : shown.scale ? `1/${shown.scale}, ` : '' }}{{ promised }}</span
           >
         </button>
         <BuildMenu v-if="menu" target=".build" @close="menu = false" />
@@ -135,6 +160,7 @@ watchEffect(() => {
             aria-label="Save the plan file"
           />
         </div>
+        <span class="gap" />
         <button
           v-if="moment"
           type="button"
@@ -146,9 +172,19 @@ watchEffect(() => {
           <span>{{ moment.air.humidity_pct }} % RH</span>
         </button>
         <div v-if="moment" class="clock">
-          <span class="now figure">{{ moment.clock }}</span>
-          <span class="sub">{{ moment.session }}</span>
+          <span class="moment figure">{{ (preview?.moment ?? moment).clock }}</span>
+          <span class="sub">{{ (preview?.moment ?? moment).session }}</span>
         </div>
+        <button
+          type="button"
+          class="now"
+          :class="{ here: follows === 'now' }"
+          title="Back to now (n)"
+          @click="store.toNow"
+        >
+          <span class="plate">Now</span>
+          <span class="figure">{{ clock }}</span>
+        </button>
       </template>
       <nav v-if="!shown" class="places" aria-label="Places">
         <RouterLink to="/builds">Builds</RouterLink>
@@ -156,12 +192,19 @@ watchEffect(() => {
         <RouterLink to="/workings">Workings</RouterLink>
         <RouterLink to="/keeping">Safekeeping</RouterLink>
       </nav>
+      <PassingWord
+        v-if="said"
+        :key="said"
+        :words="said"
+        :undo="shown?.undoes && !busy ? store.undo : undefined"
+        @close="said = ''"
+      />
       <div class="tools end">
         <v-btn :icon="mdiKeyboardOutline" size="small" title="Keys (?)" aria-label="Keys" @click="keys = true" />
         <v-btn
           :icon="night ? mdiWhiteBalanceSunny : mdiWeatherNight"
           size="small"
-          :title="night ? 'Day (n)' : 'Night (n)'"
+          :title="night ? 'Day (m)' : 'Night (m)'"
           :aria-label="night ? 'Day' : 'Night'"
           @click="night = !night"
         />
@@ -171,7 +214,6 @@ watchEffect(() => {
     <RouterView v-else />
     <StandingBar />
     <KeysSheet v-if="keys" v-model="keys" />
-    <PassingWord v-if="said" :key="said" :words="said" @close="said = ''" />
   </v-app>
 </template>
 
@@ -179,8 +221,10 @@ watchEffect(() => {
 .bar {
   display: flex;
   align-items: center;
-  gap: 16px;
-  height: 52px;
+  flex-wrap: wrap;
+  flex: none;
+  gap: 0 16px;
+  min-height: 52px;
   padding: 0 14px;
   background: var(--sheet);
   border-bottom: 1px solid var(--line);
@@ -233,13 +277,18 @@ watchEffect(() => {
   display: flex;
   flex: none;
 }
+.gap {
+  flex: 1;
+}
+.bar:has(.passing) .gap {
+  flex: 0;
+}
 .air {
   border: 0;
   background: none;
   color: inherit;
   cursor: pointer;
   display: grid;
-  margin-left: auto;
   font-size: 14px;
   text-align: right;
   line-height: 1.2;
@@ -247,12 +296,33 @@ watchEffect(() => {
 .clock {
   display: grid;
   justify-items: end;
-  min-width: 220px;
+  min-width: 0;
 }
-.now {
+.moment {
   font-size: 22px;
   font-weight: 700;
   line-height: 1.1;
+}
+.would {
+  color: var(--note);
+  font-weight: 600;
+}
+.now {
+  display: grid;
+  flex: none;
+  min-height: 44px;
+  padding: 2px 10px;
+  border: 0;
+  border-left: 5px solid var(--lamp);
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  line-height: 1.15;
+  cursor: pointer;
+}
+.now.here {
+  background: var(--raised);
 }
 @media (max-width: 900px) {
   .bar {
@@ -262,7 +332,7 @@ watchEffect(() => {
   .clock {
     min-width: 0;
   }
-  .now {
+  .moment {
     font-size: 19px;
   }
 }
@@ -287,8 +357,12 @@ watchEffect(() => {
   .name {
     font-size: 16px;
   }
-  .now {
+  .moment {
     font-size: 17px;
+  }
+  .now {
+    padding: 2px 4px;
+    font-size: 13px;
   }
 }
 </style>

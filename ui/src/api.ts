@@ -4,6 +4,7 @@ import { useUnits } from './shared/useUnits'
 import type {
   Build,
   Builds,
+  Card,
   ChangePassphrase,
   Effect,
   Explain,
@@ -35,6 +36,7 @@ import type {
   Verge,
   Verified,
   Ways,
+  When,
   Workings,
 } from './wire'
 
@@ -44,7 +46,7 @@ export class Refusal extends Error {
     readonly problem: Problem,
     readonly status: number,
   ) {
-    super(problem.place ? `${problem.place}: ${problem.problem}` : problem.problem)
+    super(problem.plain || (problem.place ? `${problem.place}: ${problem.problem}` : problem.problem))
   }
 }
 
@@ -134,6 +136,8 @@ export const api = {
   redo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/redo`, turn),
   edit: (slug: string, edit: MakeEdit) => ask<Build>(`${of(slug)}/edit`, edit),
   tryEdit: (slug: string, edit: MakeEdit) => ask<Effect>(`${of(slug)}/edit`, { ...edit, try: true }),
+  when: (q: Record<string, string>) => ask<When>(`/when?${new URLSearchParams(q)}`),
+  card: (slug: string) => ask<Card>(`${of(slug)}/card`),
   next: (slug: string, zone: string) => ask<Next>(`${of(slug)}/next?${new URLSearchParams({ zone })}`),
   bottles: (slug: string, edit: MakeEdit) => ask<Next>(`${of(slug)}/bottles`, edit),
   setClock: (at: string) => ask<Builds>('/demo/clock', { at }),

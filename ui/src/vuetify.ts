@@ -31,6 +31,15 @@ const night = {
   info: '#93B5E0',
 }
 
+// A field is a label as on a data plate with a scribed line below: see styles.css. Its label never floats.
+const field = {
+  variant: 'underlined',
+  density: 'compact',
+  hideDetails: true,
+  active: true,
+  persistentPlaceholder: true,
+} as const
+
 /** The component library in our own colours; what it looks like beyond that is in styles.css. */
 export const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
@@ -46,11 +55,11 @@ export const vuetify = createVuetify({
     VSnackbar: { transition: false },
     VChip: { rounded: 0, label: true },
     VList: { density: 'compact' },
-    VTextField: { variant: 'outlined', density: 'compact', hideDetails: true },
-    VTextarea: { variant: 'outlined', density: 'compact', hideDetails: true },
-    VSelect: { variant: 'outlined', density: 'compact', hideDetails: true },
-    VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: true },
-    VCombobox: { variant: 'outlined', density: 'compact', hideDetails: true },
+    VTextField: field,
+    VTextarea: field,
+    VSelect: field,
+    VAutocomplete: field,
+    VCombobox: field,
     VCheckbox: { density: 'compact' },
   },
 })

@@ -208,6 +208,7 @@ export type PlanWith = "dry" | "damp" | "wet";
 export interface Builds {
   builds: Listed[];
   demo: boolean;
+  now: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -864,6 +865,7 @@ export interface Problem {
   problem: string;
   place?: string;
   also?: string;
+  plain?: string;
   code: "bad" | "missing" | "moved" | "nothing" | "refused" | "failed" | "locked" | "large" | "filled" | "file" | "ask";
 }
 /**
@@ -1047,6 +1049,48 @@ export interface Offer {
   because: string;
   effect: string;
   later: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Card".
+ */
+export interface Card {
+  slug: string;
+  promise: string;
+  late: boolean;
+  overdue: number;
+  next: string;
+  when: string;
+  zones: CardZone[];
+  sessions: Session[];
+  marks: CardMark[];
+  from: string;
+  to: string;
+  now: string;
+  wanted?: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "CardZone".
+ */
+export interface CardZone {
+  name: string;
+  skin: Skin;
+  films: Film[];
+  words: string;
+  done: number;
+  steps: number;
+  state: State;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "CardMark".
+ */
+export interface CardMark {
+  zone: number;
+  at: string;
+  end: string;
+  done: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1769,6 +1813,7 @@ export interface All {
   make_edit: MakeEdit;
   effect: Effect;
   next: Next;
+  card: Card;
   when: When;
   trade: Trade;
   workings: Workings;

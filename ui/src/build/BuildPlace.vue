@@ -1,23 +1,26 @@
 <script setup lang="ts">
-import { useStorage } from '@vueuse/core'
+import { useStorage, watchDebounced } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
-import { computed, defineAsyncComponent, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import { api } from '../api'
 import { tradeRead } from '../edit/useTrade'
 import CoreCut from '../instruments/core/CoreCut.vue'
 import SkinStrip from '../instruments/strip/SkinStrip.vue'
-import FoldedTape from '../instruments/tape/FoldedTape.vue'
+import FoldedTape, { type Carried } from '../instruments/tape/FoldedTape.vue'
+import { now } from '../shared/useClock'
 import { useKeys } from '../shared/useKeys'
+import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
+import type { Effect, PlanEdit } from '../wire'
 import FindingPanel from './FindingPanel.vue'
+import OverdueNote from './OverdueNote.vue'
 import RouteList from './RouteList.vue'
 import { useBuild } from './useBuild'
 
 // What edits is fetched when it is first used.
 const NotFound = defineAsyncComponent(() => import('../shared/NotFound.vue'))
-const StepEditor = defineAsyncComponent(() => import('../edit/StepEditor.vue'))
-const CopyStep = defineAsyncComponent(() => import('../edit/CopyStep.vue'))
 const PlanSheet = defineAsyncComponent(() => tradeRead().then(() => import('../edit/PlanSheet.vue')))
 const SearchSheet = defineAsyncComponent(() => import('../search/SearchSheet.vue'))
 const FinishWhy = defineAsyncComponent(() => import('./FinishWhy.vue'))
@@ -28,8 +31,7 @@ const route = useRoute()
 const router = useRouter()
 const store = useBuild()
 const units = useUnits()
-const { build, problem, busy, at, zoneId, stepId, findingPlace, moment, zone, step, finding, sheet } =
-  storeToRefs(store)
+const { build, problem, busy, at, zoneId, stepId, findingPlace, zone, step, sheet, preview } = storeToRefs(store)
 
 watch(
   () => props.slug,
@@ -41,6 +43,11 @@ watch(
 watch([stepId, () => build.value?.slug], ([id, slug]) => {
   if (id && slug === props.slug && route.query.step !== id) void router.replace({ query: { step: id } })
 })
+
+// While a change is being made, the instruments show it.
+const moment = computed(() => preview.value?.moment ?? store.moment)
+const finding = computed(() => (preview.value ? preview.value.finding : store.finding))
+const shownAt = computed(() => (preview.value?.moment ? Date.parse(preview.value.moment.at) : at.value))
 
 const states = computed(() => Object.fromEntries((moment.value?.zones ?? []).map((z) => [z.id, z.words])))
 const findings = computed(() => build.value?.findings.length ?? 0)
@@ -55,19 +62,84 @@ function zoneBy(n: number) {
 // A word to those who are here for the first time.
 const known = useStorage('inkysparrow.known', false)
 
-async function remove() {
-  const refused = await store.edit({ do: 'remove-step', of: stepId.value })
-  if (refused) store.said = refused
+// A ticket that is carried is pinned where it is let go, copied to another zone, or, where that time is over, marked done.
+const carried = ref<Carried | null>(null)
+const { value: tried, problem: refused, ask, clear } = useNewest<Effect>()
+const carriedStep = computed(() => build.value?.zones.flatMap((z) => z.steps).find((s) => s.id === carried.value?.step))
+const carriedFrom = computed(
+  () => build.value?.zones.find((z) => z.steps.some((s) => s.id === carried.value?.step))?.id ?? '',
+)
+const length = computed(() =>
+  carriedStep.value ? Date.parse(carriedStep.value.end) - Date.parse(carriedStep.value.start) : 0,
+)
+const iso = (t: number) => new Date(t).toISOString().replace('.000Z', 'Z')
+const asEdit = computed<PlanEdit | null>(() => {
+  const c = carried.value
+  if (!c) return null
+  if (c.zone !== carriedFrom.value) return { do: 'copy-step', of: c.step, zones: [c.zone] }
+  if (c.at + length.value <= now.value) return { do: 'mark-done', of: c.step, at: iso(c.at + length.value) }
+  return { do: 'pin', of: c.step, at: iso(c.at) }
+})
+watchDebounced(
+  () => JSON.stringify(asEdit.value),
+  () => {
+    const [b, e] = [build.value, asEdit.value]
+    if (b && e) void ask(() => api.tryEdit(b.slug, { revision: b.revision, edit: e }))
+    else clear()
+  },
+  { debounce: 90 },
+)
+watch(tried, (e) => {
+  if (carried.value) preview.value = e
+})
+const clock = (t: number) =>
+  new Date(t).toLocaleString('en-GB', {
+    timeZone: build.value?.timezone,
+    weekday: 'short',
+    day: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+const verdict = computed(() => {
+  const [c, e] = [carried.value, asEdit.value]
+  if (!c || !e) return { words: '', state: 'safe' }
+  const to = build.value?.zones.find((z) => z.id === c.zone)?.name
+  const what = { 'copy-step': `copy to ${to}`, 'mark-done': `done ${clock(c.at + length.value)}`, pin: clock(c.at) }[
+    e.do as 'pin'
+  ]
+  if (refused.value) return { words: `${what}: ${refused.value}`, state: 'bite' }
+  const says = tried.value?.finding && tried.value.finding.severity !== 'note' ? `; ${tried.value.finding.title}` : ''
+  return { words: `${what}${says}${tried.value ? `; ${tried.value.promise}` : ''}`, state: 'safe' }
+})
+function carry(c: Carried | null) {
+  carried.value = c
+  if (c && c.step !== stepId.value) store.chooseStep(c.step)
+  if (!c) {
+    clear()
+    preview.value = null
+  }
 }
-async function drop(id: string, before: string) {
-  const refused = await store.edit({ do: 'move-step', of: id, before })
-  if (refused) store.said = refused
+async function drop() {
+  const e = asEdit.value
+  carry(null)
+  if (e) await store.act(e)
 }
+
+const put = (date: string, hours: { from: string; to: string }[], usual: boolean) =>
+  store.act({ do: 'put-day', date, ...(usual ? { usual } : { hours }) })
+
+const remove = () => store.act({ do: 'remove-step', of: stepId.value })
+const toMoment = () => store.act({ do: 'pin', of: stepId.value, at: iso(at.value) })
 
 useKeys({
   '/': () => (sheet.value = 'search'),
   a: () => (sheet.value = 'add'),
   e: () => step.value && (sheet.value = 'edit'),
+  c: () => step.value && (sheet.value = 'copy'),
+  d: () => step.value && step.value.kind !== 'done' && void store.act({ do: 'mark-done', of: stepId.value }),
+  p: () => void toMoment(),
+  l: () => void store.act({ do: 'let-go', of: stepId.value }),
+  n: () => store.toNow(),
   Delete: () => void remove(),
   'Shift+ArrowUp': () => void store.shift(-1),
   'Shift+ArrowDown': () => void store.shift(1),
@@ -79,6 +151,7 @@ useKeys({
   '}': () => zoneBy(1),
   f: () => store.chooseFinding(findingPlace.value + 1),
   Enter: () => void store.takeFix(0),
+  Escape: () => (carried.value ? carry(null) : (sheet.value = '')),
   'Ctrl+z': () => void store.undo(),
   'Ctrl+y': () => void store.redo(),
 })
@@ -89,9 +162,12 @@ useKeys({
   <p v-else-if="!build" class="loading soft">Reading the build</p>
   <main v-else class="place">
     <h1 class="visually-hidden">{{ build.name }}</h1>
+    <OverdueNote class="top" />
     <section class="left" aria-label="Core">
       <header>
-        <h2>{{ zone?.name }}, cut open</h2>
+        <h2>
+          <bdi>{{ zone?.name }}</bdi>, cut open
+        </h2>
         <button
           v-if="zone"
           type="button"
@@ -115,14 +191,10 @@ useKeys({
       class="middle"
       :zone="zone"
       :step="stepId"
-      :at="at"
       @step="store.chooseStep"
-      @add="sheet = 'add'"
-      @edit="sheet = 'edit'"
-      @copy="sheet = 'copy'"
       @remove="remove"
       @shift="store.shift"
-      @drop="drop"
+      @drop="(id, before) => store.act({ do: 'move-step', of: id, before })"
     />
     <p v-else class="middle none soft">
       This build has no zones yet.
@@ -142,6 +214,7 @@ useKeys({
         :step="step"
         :busy="busy"
         :timezone="build.timezone"
+        :trying="!!preview"
         @fix="store.takeFix"
         @go="(by) => store.chooseFinding(findingPlace + by)"
       />
@@ -151,19 +224,26 @@ useKeys({
       class="below"
       :tape="build.tape"
       :zones="build.zones"
-      :at="at"
+      :at="shownAt"
+      :now="now"
       :clock="moment?.clock ?? ''"
+      :now-words="clock(now)"
       :zone="zoneId"
       :step="stepId"
       :states="states"
+      :timezone="build.timezone"
+      :preview="preview"
+      :carried="carried"
+      :verdict="verdict"
       @move="store.moveTo"
       @event="store.toEvent"
+      @to-now="store.toNow"
       @zone="store.chooseZone"
       @step="store.chooseStep"
+      @carry="carry"
+      @drop="drop"
+      @day="put"
     />
-    <StepEditor v-if="sheet === 'add' && zoneId" :zone="zoneId" @close="sheet = ''" />
-    <StepEditor v-if="sheet === 'edit' && store.planStep" :zone="zoneId" :step="store.planStep" @close="sheet = ''" />
-    <CopyStep v-if="sheet === 'copy' && step" :step="stepId" :name="step.name" @close="sheet = ''" />
     <PlanSheet v-if="sheet === 'plan'" @close="sheet = ''" />
     <SearchSheet v-if="sheet === 'search'" @close="sheet = ''" />
     <FinishWhy v-if="sheet === 'finish'" @close="sheet = ''" />
@@ -185,10 +265,14 @@ useKeys({
 }
 .place {
   display: grid;
-  grid-template: minmax(0, 1fr) auto / 318px minmax(0, 1fr) 372px;
-  grid-template-areas: 'left middle right' 'below below below';
-  height: calc(100dvh - 52px);
+  grid-template: auto minmax(0, 1fr) auto / 318px minmax(0, 1fr) 372px;
+  grid-template-areas: 'top top top' 'left middle right' 'below below below';
+  flex: 1;
+  min-height: 0;
   background: var(--sheet);
+}
+.top {
+  grid-area: top;
 }
 .left {
   grid-area: left;
@@ -231,8 +315,8 @@ useKeys({
 }
 @media (max-width: 1050px) {
   .place {
-    grid-template: auto auto minmax(180px, 1fr) / minmax(0, 1fr) minmax(0, 1.15fr);
-    grid-template-areas: 'left right' 'below below' 'middle middle';
+    grid-template: auto auto auto minmax(180px, 1fr) / minmax(0, 1fr) minmax(0, 1.15fr);
+    grid-template-areas: 'top top' 'left right' 'below below' 'middle middle';
   }
   .middle {
     border: 0;
@@ -248,8 +332,22 @@ useKeys({
 }
 @media (max-width: 640px) {
   .place {
-    display: block;
+    display: flex;
+    flex-direction: column;
     height: auto;
+  }
+  .left {
+    order: 1;
+  }
+  .below {
+    order: 2;
+    max-height: none;
+  }
+  .middle {
+    order: 3;
+  }
+  .right {
+    order: 4;
   }
   .left,
   .right {

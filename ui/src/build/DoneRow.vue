@@ -101,15 +101,14 @@ const open = computed(() => props.step.kind !== 'done')
     </button>
     <div v-if="earlier" class="earlier" role="group" aria-label="When it was done">
       <button v-for="t in times" :key="t.words" type="button" class="act" @click="done(t.at)">{{ t.words }}</button>
-      <MomentField
-        v-model="other"
-        label="or"
-        :timezone="zone"
-        past
-        @keep="other && done(Date.parse(other))"
-      />
+      <MomentField v-model="other" label="or" :timezone="zone" past @keep="other && done(Date.parse(other))" />
     </div>
-    <div v-if="store.question && store.question.edit.of === props.step.id" class="question" role="alertdialog" aria-label="Is that so?">
+    <div
+      v-if="store.question && store.question.edit.of === props.step.id"
+      class="question"
+      role="alertdialog"
+      aria-label="Is that so?"
+    >
       <p>{{ store.question.words }}</p>
       <button v-if="store.question.also" type="button" class="act first" @click="store.answer(true)">
         {{ store.question.also }}

@@ -15,6 +15,7 @@ const props = defineProps<{
   step: Step | undefined
   busy: boolean
   timezone: string
+  trying?: boolean // it is what a change would bring that is still being made
 }>()
 const emit = defineEmits<{ fix: [choice: number]; go: [by: number] }>()
 
@@ -48,7 +49,7 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
   <section class="panel" :aria-label="guided ? 'How it is done' : 'Finding'">
     <div v-if="step" class="two" role="group" aria-label="What is shown of the step">
       <button type="button" :aria-pressed="!guided" @click="guided = false">
-        {{ finding ? 'Finding' : 'Times' }}
+        {{ trying ? 'What it would do' : finding ? 'Finding' : 'Times' }}
       </button>
       <button type="button" :aria-pressed="guided" @click="guided = true">How it is done</button>
     </div>
@@ -60,16 +61,16 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
           <span class="visually-hidden">{{ severity[finding.severity] }}: </span>{{ finding.title }}
         </h2>
         <p class="because" aria-live="polite">{{ finding.because }}</p>
-        <p v-if="finding.figure" class="soft small">{{ finding.figure }}</p>
         <details class="why">
           <summary>Why</summary>
           <p>{{ finding.reason }}</p>
+          <p v-if="finding.figure" class="soft small">{{ finding.figure }}</p>
           <p class="soft small">
             Evidence: {{ finding.evidence }}.
             <RouterLink :to="{ name: 'workings', hash: `#${finding.rule}` }">Workings: {{ finding.rule }}</RouterLink>
           </p>
         </details>
-        <div class="fixes">
+        <div v-if="!trying" class="fixes">
           <button
             v-for="(x, i) in fixes"
             :key="i"
@@ -98,10 +99,10 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         </div>
       </template>
       <template v-else-if="step">
-        <h2 class="title safe"><StateMark state="safe" :size="17" quiet /> Nothing stands against this step</h2>
+        <h2 class="title safe"><StateMark state="safe" :size="17" quiet /> Nothing to worry about here</h2>
       </template>
 
-      <dl v-if="step" class="times">
+      <dl v-if="step && !trying" class="times">
         <dt>{{ step.kind === 'done' ? 'Done' : step.kind === 'pinned' ? 'Pinned to' : 'Begins' }}</dt>
         <dd class="figure">{{ clock(step.kind === 'done' ? step.end : step.start) }}</dd>
         <template v-if="step.opens && step.closes">
@@ -116,13 +117,13 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
           <dd v-if="step.spread" class="spread soft">{{ step.spread }}</dd>
         </template>
       </dl>
-      <details v-if="step" class="why" @toggle="asked = ($event.target as HTMLDetailsElement).open">
+      <details v-if="step && !trying" class="why" @toggle="asked = ($event.target as HTMLDetailsElement).open">
         <summary>Why this date, and what if</summary>
         <StepWhy v-if="asked" :step="step.id" />
       </details>
     </template>
 
-    <footer v-if="count" class="pager">
+    <footer v-if="count && !trying" class="pager">
       <button type="button" class="turn" aria-label="Finding before" @click="emit('go', -1)">‹</button>
       <span class="soft small">{{
         finding ? `finding ${place + 1} of ${count}` : `${other} ${other === 1 ? 'finding' : 'findings'} elsewhere`

@@ -3,24 +3,36 @@ defineProps<{ modelValue: boolean }>()
 defineEmits<{ 'update:modelValue': [open: boolean] }>()
 
 const keys: [string, string][] = [
+  ['d', 'done now'],
+  ['n', 'the moment back to now'],
   [', .', 'moment to the event before, to the next'],
   ['[ ]', 'step before, next step'],
   ['{ }', 'zone before, next zone'],
   ['f', 'next finding'],
-  ['Enter', 'take its first fix'],
+  ['Enter', 'take its first fix; keep a change'],
+  ['Esc', 'leave a change'],
   ['/', 'search steps, products and rules'],
-  ['a', 'add a step'],
+  ['a', 'what next on this zone'],
   ['e', 'change the step'],
-  ['Shift ↑ ↓', 'move the step'],
+  ['c', 'copy the step to other zones'],
+  ['p', 'pin the step to the moment'],
+  ['l', 'let it go: the schedule finds its time'],
+  ['Shift ↑ ↓', 'move the step in its route'],
   ['Delete', 'remove the step'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Y', 'redo'],
-  ['g b', 'list of builds'],
+  ['g u', 'builds'],
   ['g s', 'shelf'],
   ['g k', 'workings'],
   ['g p', 'safekeeping'],
-  ['n', 'day or night'],
+  ['m', 'day or night'],
   ['?', 'this sheet'],
+]
+const onTicket: [string, string][] = [
+  ['← →', 'a quarter of an hour'],
+  ['PgUp PgDn', 'next session, session before'],
+  ['↑ ↓', 'to another zone: a copy'],
+  ['Enter', 'keep it there'],
 ]
 const onMoment: [string, string][] = [
   ['← →', 'a quarter of an hour'],
@@ -33,7 +45,7 @@ const onMoment: [string, string][] = [
 <template>
   <v-dialog
     :model-value="modelValue"
-    max-width="460"
+    max-width="760"
     aria-label="Keys"
     @update:model-value="$emit('update:modelValue', $event)"
   >
@@ -42,6 +54,15 @@ const onMoment: [string, string][] = [
         <h2>Keys</h2>
         <dl>
           <template v-for="[k, what] in keys" :key="k">
+            <dt>
+              <kbd v-for="one in k.split(' ')" :key="one">{{ one }}</kbd>
+            </dt>
+            <dd>{{ what }}</dd>
+          </template>
+        </dl>
+        <h3>With a ticket of the tape in focus</h3>
+        <dl>
+          <template v-for="[k, what] in onTicket" :key="k">
             <dt>
               <kbd v-for="one in k.split(' ')" :key="one">{{ one }}</kbd>
             </dt>
@@ -68,6 +89,22 @@ const onMoment: [string, string][] = [
   padding: 18px 22px;
   display: grid;
   gap: 10px;
+}
+@media (min-width: 641px) {
+  .sheet > dl:first-of-type {
+    columns: 2;
+    display: block;
+  }
+  .sheet > dl:first-of-type dt {
+    float: left;
+    clear: left;
+    width: 110px;
+  }
+  .sheet > dl:first-of-type dd {
+    margin-left: 120px;
+    min-height: 25px;
+    break-before: avoid;
+  }
 }
 dl {
   display: grid;

@@ -17,8 +17,8 @@ const count = computed(() => store.overdue.length)
 <template>
   <section v-if="first && step && zone" class="overdue no-print" aria-label="Overdue">
     <p>
-      <StateMark state="wait" quiet />
-      <b>{{ count === 1 ? '1 step is overdue' : `${count} steps are overdue` }}.</b>
+      <StateMark state="wait" quiet />{{ ' ' }}
+      <b>{{ count === 1 ? '1 step is overdue' : `${count} steps are overdue` }}.</b>{{ ' ' }}
       <button type="button" class="link" @click="store.chooseStep(first.step)">
         {{ step.name }}, <bdi>{{ zone.name }}</bdi></button
       >{{ count === 1 ? '' : ', the first of them,' }} was planned for {{ first.was }}.

@@ -1,19 +1,53 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue'
 
+import { api } from '../api'
 import StateMark from '../shared/StateMark.vue'
-import type { Step, Zone } from '../wire'
+import { now } from '../shared/useClock'
+import type { PlanEdit, Step, Zone } from '../wire'
+import DoneRow from './DoneRow.vue'
+import { useBuild } from './useBuild'
 
-const props = defineProps<{ zone: Zone; step: string; at: number }>()
+// What edits is fetched when it is first used.
+const RowEditor = defineAsyncComponent(() => import('../edit/RowEditor.vue'))
+const CopyRow = defineAsyncComponent(() => import('../edit/CopyRow.vue'))
+const WhatNext = defineAsyncComponent(() => import('../edit/WhatNext.vue'))
+
+const props = defineProps<{ zone: Zone; step: string }>()
 const emit = defineEmits<{
   step: [id: string]
-  add: []
-  edit: []
-  copy: []
   remove: []
   shift: [by: 1 | -1]
   drop: [step: string, before: string]
 }>()
+const store = useBuild()
+
+// The step that is about to be added, and where it would stand.
+const adding = ref<PlanEdit | null>(null)
+const place = ref(-1)
+async function take(edit: PlanEdit) {
+  const b = store.build
+  if (!b) return
+  place.value = props.zone.steps.length
+  try {
+    const would = await api.tryEdit(b.slug, { revision: b.revision, edit })
+    place.value = would.moves.find((m) => m.step === would.step)?.place ?? place.value
+  } catch {
+    // it stands at the end until it is whole; what is missing is said on its row
+  }
+  adding.value = edit
+}
+function close() {
+  adding.value = null
+  store.sheet = ''
+  void nextTick(() => list.value?.querySelector<HTMLElement>('[aria-current=step]')?.focus({ preventScroll: true }))
+}
+watch(
+  () => [props.zone.id, store.sheet],
+  () => {
+    if (store.sheet !== 'add') adding.value = null
+  },
+)
 
 const dragged = ref('')
 const over = ref('')
@@ -33,7 +67,11 @@ const runs = computed(() => {
   }
   return out
 })
-const past = (s: Step) => Date.parse(s.end) <= props.at
+const past = (s: Step) => s.kind === 'done' || Date.parse(s.end) <= now.value
+/** Where steps would move to while a change is being made. */
+const moved = computed(() =>
+  Object.fromEntries((store.preview?.moves ?? []).filter((m) => !m.new).map((m) => [m.step, m.when])),
+)
 
 const list = useTemplateRef('list')
 watch(
@@ -47,14 +85,25 @@ watch(
 </script>
 
 <template>
-  <section class="route" aria-label="Route">
+  <WhatNext
+    v-if="store.sheet === 'add' && !adding"
+    class="route"
+    :zone="zone.id"
+    :name="zone.name"
+    @take="take"
+    @close="close"
+  />
+  <section v-else class="route" aria-label="Route">
     <header>
-      <h2>Route, {{ zone.name }}</h2>
+      <h2>
+        Route, <bdi>{{ zone.name }}</bdi>
+      </h2>
       <span class="soft">{{ zone.steps.length }} steps, {{ zone.done }} done</span>
-      <button type="button" class="act add" title="Add a step (a)" @click="emit('add')">Add a step</button>
+      <button type="button" class="act add" title="What next? (a)" @click="store.sheet = 'add'">What next?</button>
     </header>
     <div ref="list" class="list" tabindex="-1">
-      <p v-if="!zone.steps.length" class="soft">No steps yet.</p>
+      <p v-if="!zone.steps.length && !adding" class="soft">No steps yet.</p>
+      <RowEditor v-if="adding && (place <= 0 || !zone.steps.length)" :zone="zone.id" :adding="adding" @close="close" />
       <template v-for="(run, r) in runs" :key="r">
         <h3 class="phase">{{ run.phase }}</h3>
         <div
@@ -68,7 +117,7 @@ watch(
           <button
             type="button"
             class="step"
-            :draggable="s.kind !== 'done'"
+            :draggable="s.kind !== 'done' && !store.sheet"
             :class="{ past: past(s) && s.id !== step }"
             :aria-current="s.id === step ? 'step' : undefined"
             @dragstart="dragged = s.id"
@@ -78,21 +127,37 @@ watch(
             <span class="number figure">{{ s.number }}</span>
             <span class="what">
               <span class="name">{{ s.name }}</span>
-              <span class="detail">{{ s.detail }}</span>
+              <bdi class="detail">{{ s.detail }}</bdi>
             </span>
             <span class="when figure">
               <StateMark :state="s.state" />
               <span>{{ s.when }}</span>
-              <span class="kind">{{ s.kind === 'planned' ? '' : s.kind }}</span>
+              <span v-if="moved[s.id] && moved[s.id] !== s.when" class="kind would">{{ moved[s.id] }}</span>
+              <span v-else-if="s.overdue" class="kind would">overdue</span>
+              <span v-else class="kind">{{ s.kind === 'planned' ? (s.put_off ? 'put off' : '') : s.kind }}</span>
             </span>
           </button>
-          <div v-if="s.id === step" class="acts" role="group" :aria-label="`${s.name}, step ${s.number}`">
-            <button type="button" class="act" title="Change (e)" @click="emit('edit')">Change</button>
-            <button type="button" class="act" title="Move up (Shift ↑)" @click="emit('shift', -1)">Up</button>
-            <button type="button" class="act" title="Move down (Shift ↓)" @click="emit('shift', 1)">Down</button>
-            <button type="button" class="act" @click="emit('copy')">Copy</button>
-            <button type="button" class="act" title="Remove (Delete)" @click="emit('remove')">Remove</button>
-          </div>
+          <template v-if="s.id === step && !adding">
+            <RowEditor
+              v-if="store.sheet === 'edit' && store.planStep"
+              :key="s.id"
+              :zone="zone.id"
+              :step="store.planStep"
+              @close="close"
+            />
+            <CopyRow v-else-if="store.sheet === 'copy'" :step="s.id" :name="s.name" @close="close" />
+            <div v-else class="acts">
+              <DoneRow :step="s" />
+              <div class="change" role="group" :aria-label="`${s.name}, step ${s.number}`">
+                <button type="button" class="act" title="Change (e)" @click="store.sheet = 'edit'">Change</button>
+                <button type="button" class="act" title="Move up (Shift ↑)" @click="emit('shift', -1)">Up</button>
+                <button type="button" class="act" title="Move down (Shift ↓)" @click="emit('shift', 1)">Down</button>
+                <button type="button" class="act" title="Copy (c)" @click="store.sheet = 'copy'">Copy</button>
+                <button type="button" class="act" title="Remove (Delete)" @click="emit('remove')">Remove</button>
+              </div>
+            </div>
+          </template>
+          <RowEditor v-if="adding && s.number === place" :zone="zone.id" :adding="adding" @close="close" />
         </div>
       </template>
     </div>
@@ -142,24 +207,15 @@ header {
   box-shadow: inset 0 3px 0 var(--note);
 }
 .acts {
+  display: grid;
+  gap: 4px;
+  padding: 6px 6px 8px 40px;
+  border-bottom: 1px solid var(--line);
+}
+.change {
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
-  padding: 5px 6px 7px 40px;
-  border-bottom: 1px solid var(--line);
-}
-.act {
-  min-height: 30px;
-  padding: 0 10px;
-  border: 1px solid var(--line);
-  border-radius: 2px;
-  background: none;
-  color: inherit;
-  font: 600 14px var(--v-font-body);
-  cursor: pointer;
-}
-.act:hover {
-  border-color: var(--ink);
 }
 .add {
   align-self: center;
@@ -196,6 +252,10 @@ header {
   align-items: center;
   font-size: 14px;
   text-align: right;
+}
+.would {
+  color: var(--wait) !important;
+  font-weight: 600;
 }
 .kind {
   grid-column: 2;

@@ -95,9 +95,10 @@ export const useBuild = defineStore('build', () => {
   })
   /** Reads the build again where it stands elsewhere than on screen. */
   async function follow(slug: string, quiet = false) {
+    const before = shows
     try {
       const got = await api.build(slug)
-      if (build.value?.slug !== slug || busy.value || sheet.value) return
+      if (build.value?.slug !== slug || busy.value || sheet.value || shows !== before) return
       const moved = got.revision !== build.value.revision
       if (!moved && got.until === build.value.until) return
       show(got, true)
@@ -109,7 +110,9 @@ export const useBuild = defineStore('build', () => {
   }
 
   /** Shows a build as it stands. With keep, the chosen step stays chosen, and the moment goes where it now begins. */
+  let shows = 0 // how often a build was shown: an answer that was asked for before the last time comes too late
   function show(b: Build, keep: boolean, mine = false) {
+    shows++
     build.value = b
     setClock(b.now)
     told.value = null
@@ -142,9 +145,10 @@ export const useBuild = defineStore('build', () => {
       build.value = null
       moment.value = null
     }
+    const before = shows
     try {
       const got = await api.build(slug)
-      if (wantedSlug !== slug) return
+      if (wantedSlug !== slug || (shows !== before && build.value?.slug === slug)) return
       show(got, build.value?.slug === slug)
       if (wanted && wanted !== stepId.value) chooseStep(wanted)
     } catch (e) {

@@ -11,7 +11,7 @@ export interface ZoneForm {
   apart?: boolean
   shelf?: string
   colour: string
-  age: string
+  painted: string | null // the day on which its colour was finished; null where that is still to be done
   effects: string[]
 }
 </script>
@@ -20,18 +20,22 @@ export interface ZoneForm {
 import { computed } from 'vue'
 
 import { useTrade } from '../edit/useTrade'
+import MomentField from '../shared/MomentField.vue'
 import { useShelf } from '../shelf/useShelf'
 
 /** A zone of a new build: what it is painted with, and what is wanted on it. */
 const zone = defineModel<ZoneForm>({ required: true })
-defineProps<{ alone: boolean }>()
-const emit = defineEmits<{ remove: [] }>()
+const props = defineProps<{ alone: boolean; now: number; timezone: string }>()
+const emit = defineEmits<{ remove: []; spread: [] }>()
 const trade = useTrade()
 
-const ages = computed(() => [
-  { value: 'todo', title: 'still to be painted' },
-  ...(trade.value?.ages ?? []).map((x) => ({ value: x.id, title: x.words })),
-])
+/** The usual answers to how old the paint is, as days. */
+const ages = computed(() =>
+  (trade.value?.ages ?? []).map((x) => ({
+    from: new Date(props.now - Number(x.id) * 86_400_000).toISOString().slice(0, 10),
+    label: x.words.replace('painted ', ''),
+  })),
+)
 const effects = computed(() => (trade.value?.wishes ?? []).map((w) => ({ value: w.id, title: w.words })))
 const shelf = useShelf()
 const paints = computed(() => [
@@ -65,7 +69,15 @@ const families = computed(() =>
       <v-text-field v-model="zone.name" label="Zone" />
       <v-text-field v-model="zone.paint" label="Its colour is called" :disabled="!!zone.shelf" />
       <v-select v-model="zone.family" label="Painted with" :items="families" :disabled="!!zone.shelf" />
-      <v-select v-model="zone.age" label="Its age" :items="ages" />
+      <MomentField
+        v-model="zone.painted"
+        label="Painted"
+        :timezone="timezone"
+        day
+        past
+        :sessions="ages"
+        hint="Empty: still to be painted."
+      />
     </div>
     <div class="zone-more">
       <v-text-field v-model="zone.colour" label="Colour" type="color" :disabled="!!zone.shelf" />
@@ -90,6 +102,14 @@ const families = computed(() =>
       />
       <v-checkbox v-model="zone.apart" label="finished apart" hide-details />
       <v-select v-if="zone.metal" v-model="zone.bright" label="It shines" :items="bright" class="bright" />
+      <v-btn
+        v-if="!alone"
+        variant="outlined"
+        :aria-label="`All like this: ${zone.name || 'the zone'}`"
+        title="Paint, age and what is wanted"
+        @click="emit('spread')"
+        >All like this</v-btn
+      >
       <v-btn variant="outlined" :disabled="alone" :aria-label="`Remove ${zone.name || 'zone'}`" @click="emit('remove')"
         >Remove</v-btn
       >

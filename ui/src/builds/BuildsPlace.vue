@@ -8,6 +8,7 @@ import SparrowMark from '../shared/SparrowMark.vue'
 import StateMark from '../shared/StateMark.vue'
 import { whileTold } from '../shared/useLive'
 import type { Builds, Listed } from '../wire'
+import BuildCard from './BuildCard.vue'
 
 const props = defineProps<{ open: boolean }>()
 const router = useRouter()
@@ -62,8 +63,6 @@ async function reset() {
   }
 }
 
-const day = (t?: string) =>
-  t ? new Date(t).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }) : ''
 const state = (b: Listed) => (b.stops ? 'bite' : b.warns ? 'wait' : 'safe')
 const words = (b: Listed) =>
   [
@@ -71,7 +70,38 @@ const words = (b: Listed) =>
     b.warns ? `${b.warns} ${b.warns === 1 ? 'warning' : 'warnings'}` : '',
   ]
     .filter(Boolean)
-    .join(', ') || 'nothing stands against it'
+    .join(', ') || 'nothing to worry about'
+
+// The demo has a clock of its own, which can be put on.
+const hour = 3_600_000
+const later = [
+  { words: 'an hour on', by: hour },
+  { words: 'tomorrow', by: 24 * hour },
+  { words: 'a week on', by: 7 * 24 * hour },
+]
+const clock = computed(() =>
+  list.value
+    ? new Date(list.value.now).toLocaleString('en-GB', {
+        timeZone: 'Europe/London',
+        weekday: 'short',
+        day: 'numeric',
+        month: 'short',
+        year: 'numeric',
+        hour: '2-digit',
+        minute: '2-digit',
+      })
+    : '',
+)
+const turns = ref(0)
+async function put(by: number) {
+  try {
+    const at = Date.parse(list.value?.now ?? '') + by
+    list.value = await api.setClock(new Date(at).toISOString().replace('.000Z', 'Z'))
+    turns.value++
+  } catch (e) {
+    store.tell(e)
+  }
+}
 </script>
 
 <template>
@@ -98,33 +128,42 @@ const words = (b: Listed) =>
         <v-btn color="primary" variant="flat" to="/new">New build</v-btn>
       </div>
     </header>
+    <p v-if="list.demo" class="clock">
+      <span
+        >The demo's clock: <b class="figure">{{ clock }}</b></span
+      >
+      <button v-for="l in later" :key="l.words" type="button" class="act" @click="put(l.by)">{{ l.words }}</button>
+    </p>
     <ul>
-      <li v-for="b in shown" :key="b.slug">
-        <component
-          :is="b.problem ? 'a' : RouterLink"
-          v-bind="
-            b.problem
-              ? { href: `/api/builds/${b.slug}/plan`, title: 'Save the plan file' }
-              : { to: { name: 'build', params: { slug: b.slug } } }
-          "
-        >
-          <span class="name"
-            >{{ b.name }} <span v-if="b.scale" class="soft">1/{{ b.scale }}</span></span
+      <li v-for="b in shown" :key="`${b.slug} ${turns}`">
+        <div class="head">
+          <component
+            :is="b.problem ? 'a' : RouterLink"
+            class="name"
+            v-bind="
+              b.problem
+                ? { href: `/api/builds/${b.slug}/plan`, title: 'Save the plan file' }
+                : { to: { name: 'build', params: { slug: b.slug } } }
+            "
           >
-          <span v-if="b.problem" class="unread" :title="b.problem"
-            ><StateMark state="bite" quiet /> its plan can't be read</span
-          >
+            <bdi>{{ b.name }}</bdi> <span v-if="b.scale" class="soft">1/{{ b.scale }}</span>
+          </component>
+          <span v-if="b.problem" class="unread"><StateMark state="bite" quiet /> its plan can't be read</span>
           <span v-else><StateMark :state="state(b)" quiet /> {{ words(b) }}</span>
-          <span v-if="b.problem" class="soft">{{ b.problem }}</span>
-          <span v-else class="soft">{{ b.next_step ? `Next: ${b.next_step}, ${day(b.next_at)}` : 'All done' }}</span>
-          <span class="figure">{{ b.finish ? `ready ${day(b.finish)}` : '' }}</span>
-        </component>
-        <div class="actions" role="group" :aria-label="b.name">
-          <v-btn size="small" title="The same route again for another model: nothing done yet" @click="again(b)"
-            >Same again</v-btn
-          >
-          <v-btn size="small" @click="away(b, !b.away)">{{ b.away ? 'Take out' : 'Put away' }}</v-btn>
+          <div class="actions" role="group" :aria-label="b.name">
+            <button
+              type="button"
+              class="act"
+              title="The same route again for another model: nothing done yet"
+              @click="again(b)"
+            >
+              Same again
+            </button>
+            <button type="button" class="act" @click="away(b, !b.away)">{{ b.away ? 'Take out' : 'Put away' }}</button>
+          </div>
         </div>
+        <p v-if="b.problem" class="soft">{{ b.problem }}</p>
+        <BuildCard v-else :slug="b.slug" :name="b.name" />
       </li>
     </ul>
   </main>
@@ -132,62 +171,52 @@ const words = (b: Listed) =>
 
 <style scoped>
 .builds {
-  max-width: 1180px;
+  max-width: 1240px;
   width: 100%;
   margin: 0 auto;
-  padding: 24px 20px;
+  padding: 16px 20px;
 }
 header {
   display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
   justify-content: space-between;
   align-items: center;
-  margin-bottom: 12px;
+  margin-bottom: 8px;
 }
 ul {
   list-style: none;
   margin: 0;
   padding: 0;
-  border-top: 1px solid var(--line);
 }
 li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  align-items: center;
+  padding: 10px 14px 14px;
   background: var(--sheet);
-  border-bottom: 1px solid var(--line);
+  border-top: 1px solid var(--line);
+  box-shadow: inset 0 1px 0 var(--lip);
+}
+.head,
+.clock {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  align-items: baseline;
+  margin-bottom: 8px;
+}
+.clock {
+  padding: 0 14px;
+  border-left: 5px solid var(--lamp);
 }
 .actions {
   display: flex;
+  flex-wrap: wrap;
   gap: 6px;
 }
-li a {
-  display: grid;
-  grid-template-columns: 1.1fr 1fr 1.6fr auto;
-  gap: 16px;
-  align-items: center;
-  min-height: 60px;
-  padding: 8px 12px;
-  text-decoration: none;
-}
-li a:hover {
-  background: var(--raised);
+.head .actions {
+  margin-left: auto;
 }
 .name {
-  font: 600 18px var(--heading);
-}
-@media (max-width: 640px) {
-  li,
-  header {
-    grid-template-columns: minmax(0, 1fr);
-    display: grid;
-  }
-  .actions {
-    flex-wrap: wrap;
-  }
-}
-@media (max-width: 900px) {
-  li a {
-    grid-template-columns: 1fr auto;
-  }
+  font: 600 20px var(--heading);
+  overflow-wrap: anywhere;
 }
 </style>

@@ -1,15 +1,17 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
-import { computed, reactive, ref } from 'vue'
+import { StorageSerializers, useStorage, watchDebounced } from '@vueuse/core'
+import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
 import SchoolFields from '../edit/SchoolFields.vue'
 import ServiceFields from '../edit/ServiceFields.vue'
 import { tradeRead, useTrade } from '../edit/useTrade'
+import WeekPaint from '../edit/WeekPaint.vue'
+import MomentField from '../shared/MomentField.vue'
 import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
-import { briefForm, briefOf, fill } from './briefForm'
+import { briefForm, briefOf, fill, type BriefForm } from './briefForm'
 import BriefZoneFields from './BriefZoneFields.vue'
 import type { Made, NewBuild, PlanBrief, SchoolCosts } from '../wire'
 
@@ -26,11 +28,53 @@ const text = ref('')
 const fileName = ref('')
 
 const here = Intl.DateTimeFormat().resolvedOptions().timeZone
+// What was answered survives a reload.
+const draft = useStorage<BriefForm | null>('inkysparrow.draft', null, undefined, {
+  serializer: StorageSerializers.object,
+  flush: 'post',
+})
 const a = reactive(briefForm(here))
-tradeRead().then(
-  (t) => fill(a, t.usual.brief, units),
-  (e: unknown) => (refused.value = e instanceof Refusal ? e.message : String(e)),
+const ready = ref(false)
+const at = ref(Date.now()) // what the bench's clock shows
+const failed = (e: unknown) => (refused.value = e instanceof Refusal ? e.message : String(e))
+async function afresh() {
+  try {
+    const [t, is] = await Promise.all([tradeRead(), api.when({ words: 'now' })])
+    at.value = Date.parse(is.at)
+    Object.assign(a, briefForm(here))
+    fill(a, t.usual.brief, units)
+    a.start = is.at
+    if (draft.value) Object.assign(a, draft.value)
+    ready.value = true
+  } catch (e) {
+    failed(e)
+  }
+}
+void afresh()
+const kept = computed(() => Boolean(draft.value?.name))
+watch(
+  a,
+  () => {
+    if (ready.value && (a.name || draft.value)) draft.value = JSON.parse(JSON.stringify(a)) as BriefForm
+  },
+  { deep: true },
 )
+function forget() {
+  ready.value = false
+  draft.value = null
+  void afresh()
+}
+
+/** Gives all zones the paint, the age and what is wanted of one. */
+function spread(i: number) {
+  const from = a.zones[i]
+  if (!from) return
+  a.zones.forEach((z, k) => {
+    if (k === i) return
+    Object.assign(z, { family: from.family, metal: from.metal, painted: from.painted, effects: [...from.effects] })
+    if (from.bright) z.bright = from.bright
+  })
+}
 
 const brief = computed<PlanBrief>(() => briefOf(a, units))
 
@@ -88,6 +132,7 @@ async function save() {
   busy.value = true
   try {
     const got = await api.make(wish.value)
+    if (way.value === 'answers') draft.value = null
     await router.push({ name: 'build', params: { slug: got.slug } })
   } catch (e) {
     refused.value = e instanceof Refusal ? e.message : String(e)
@@ -104,7 +149,7 @@ const addZone = () =>
     family: 'waterborne-acrylic',
     metal: false,
     colour: '#8a8a8a',
-    age: 'todo',
+    painted: null,
     effects: ['wash'],
   })
 </script>
@@ -139,6 +184,10 @@ const addZone = () =>
       <template v-else>
         <section>
           <h2>The model</h2>
+          <p v-if="kept" class="soft small">
+            What you answered before is still here.
+            <button type="button" class="link" @click="forget">Begin afresh</button>
+          </p>
           <div class="four">
             <v-text-field v-model="a.name" label="Name" autofocus maxlength="200" />
             <v-text-field v-model="a.scale" label="Scale, 1 to" type="number" min="1" max="1000" />
@@ -156,16 +205,17 @@ const addZone = () =>
               step="0.5"
             />
             <v-text-field v-model="a.humidity" label="Humidity, %" type="number" min="0" max="100" />
-            <v-text-field v-model="a.start" label="Begun" type="datetime-local" persistent-placeholder />
-            <v-text-field v-model="a.wanted" label="Wanted on" type="date" clearable persistent-placeholder />
+            <MomentField v-if="ready" v-model="a.start" label="Begun" :timezone="a.timezone" />
+            <MomentField
+              v-if="ready"
+              v-model="a.wanted"
+              label="Wanted on"
+              :timezone="a.timezone"
+              day
+              hint="Empty: whenever it is ready."
+            />
           </div>
-          <div class="four">
-            <v-text-field v-model="a.weekFrom" label="Weekdays from" placeholder="19:30" />
-            <v-text-field v-model="a.weekTo" label="Weekdays to" placeholder="22:30" />
-            <v-text-field v-model="a.satFrom" label="Saturday from" :disabled="!a.saturday" />
-            <v-text-field v-model="a.satTo" label="Saturday to" :disabled="!a.saturday" />
-          </div>
-          <v-checkbox v-model="a.saturday" label="Saturdays too" hide-details />
+          <WeekPaint v-model="a.sessions" />
         </section>
         <section>
           <h2>Zones</h2>
@@ -174,6 +224,9 @@ const addZone = () =>
             :key="i"
             v-model="a.zones[i]!"
             :alone="a.zones.length === 1"
+            :now="at"
+            :timezone="a.timezone"
+            @spread="spread(i)"
             @remove="a.zones.splice(i, 1)"
           />
           <v-btn variant="outlined" @click="addZone">Add a zone</v-btn>
@@ -203,7 +256,7 @@ const addZone = () =>
         <p class="big">{{ made.name }}</p>
         <p>{{ made.zones }} {{ made.zones === 1 ? 'zone' : 'zones' }}, {{ made.steps }} steps; {{ made.promise }}</p>
         <p v-if="made.stops || made.warns" class="refused">{{ made.stops }} stops, {{ made.warns }} warnings</p>
-        <p v-else class="fine">Nothing stands against it.</p>
+        <p v-else class="fine">Nothing to worry about here.</p>
         <ul v-if="made.findings.length">
           <li v-for="f in made.findings.slice(0, 6)" :key="f">{{ f }}</li>
         </ul>
@@ -253,19 +306,21 @@ section {
 }
 .ways {
   display: flex;
+  flex-wrap: wrap;
+  gap: 0 20px;
 }
 .ways button {
-  min-height: 40px;
-  padding: 0 14px;
-  border: 1px solid var(--line);
+  min-height: 44px;
+  padding: 0;
+  border: 0;
   background: none;
-  color: inherit;
-  font: 600 15px var(--v-font-body);
+  color: var(--soft);
+  font: 600 16px var(--heading);
   cursor: pointer;
 }
 .ways button[aria-pressed='true'] {
-  background: var(--action);
-  color: var(--on-action);
+  color: var(--ink);
+  box-shadow: inset 0 -3px 0 var(--ink);
 }
 .schools .pair + .pair {
   margin-top: 14px;
@@ -313,6 +368,10 @@ aside ul {
   margin: 0;
   padding-left: 18px;
   font-size: 14px;
+}
+aside .v-btn {
+  justify-self: start;
+  min-height: 44px;
 }
 .big {
   font: 600 20px var(--heading);

@@ -1,5 +1,5 @@
 import type { useUnits } from '../shared/useUnits'
-import { fromWall, toWall } from '../shared/zoned'
+import { fromWall } from '../shared/zoned'
 import type { PlanBrief, PlanFamily, PlanService } from '../wire'
 import type { ZoneForm } from './BriefZoneFields.vue'
 
@@ -14,18 +14,12 @@ export function briefForm(here: string) {
     scale: '',
     span: '',
     length: '',
-    start: toWall(new Date().toISOString(), here),
-    wanted: '',
+    start: null as string | null,
+    wanted: null as string | null,
     temperature: '',
     humidity: '',
     timezone: here,
-    weekDays: [] as readonly string[],
-    weekFrom: '',
-    weekTo: '',
-    saturday: true,
-    satDays: [] as readonly string[],
-    satFrom: '',
-    satTo: '',
+    sessions: [] as { days: string[]; from: string; to: string }[],
     zones: [] as ZoneForm[],
     schools: {} as Record<string, string>,
     service: {} as PlanService,
@@ -34,24 +28,18 @@ export function briefForm(here: string) {
 
 /** Answers the questions as is usual, before anybody has. */
 export function fill(a: BriefForm, usual: PlanBrief, units: Units) {
-  const [week, weekend] = usual.sessions ?? []
   Object.assign(a, {
     scale: String(usual.scale ?? ''),
     span: String(usual.span_cm ?? ''),
     length: String(usual.length_cm ?? ''),
     temperature: String(units.degrees(usual.climate?.temperature_c ?? 0)),
     humidity: String(usual.climate?.humidity_pct ?? ''),
-    weekDays: week?.days ?? [],
-    weekFrom: week?.from ?? '',
-    weekTo: week?.to ?? '',
-    satDays: weekend?.days ?? [],
-    satFrom: weekend?.from ?? '',
-    satTo: weekend?.to ?? '',
+    sessions: (usual.sessions ?? []).map((one) => ({ days: [...one.days], from: one.from, to: one.to })),
     zones: usual.zones.map((z) => ({
       ...z,
       metal: false,
       colour: z.colour ?? '',
-      age: 'todo',
+      painted: null,
       effects: [...z.effects],
     })),
   })
@@ -59,7 +47,11 @@ export function fill(a: BriefForm, usual: PlanBrief, units: Units) {
 
 /** The answers, as the server takes them. */
 export function briefOf(a: BriefForm, units: Units): PlanBrief {
-  const start = fromWall(a.start, a.timezone) ?? ''
+  const start = a.start ?? ''
+  const painted = (date: string) => {
+    const noon = fromWall(`${date}T12:00`, a.timezone) ?? start
+    return Date.parse(noon) > Date.parse(start) ? start : noon
+  }
   return {
     name: a.name,
     ...(a.scale ? { scale: Number(a.scale) } : {}),
@@ -67,10 +59,7 @@ export function briefOf(a: BriefForm, units: Units): PlanBrief {
     ...(a.wanted ? { wanted: a.wanted } : {}),
     timezone: a.timezone,
     climate: { temperature_c: units.celsius(Number(a.temperature)), humidity_pct: Number(a.humidity) },
-    sessions: [
-      { days: a.weekDays as never, from: a.weekFrom, to: a.weekTo },
-      ...(a.saturday ? [{ days: a.satDays as never, from: a.satFrom, to: a.satTo }] : []),
-    ],
+    sessions: a.sessions.map((one) => ({ days: [...one.days] as never, from: one.from, to: one.to })),
     schools: { ...a.schools },
     service: Object.fromEntries(Object.entries(a.service).filter(([, v]) => v !== undefined)),
     span_cm: Number(a.span),
@@ -86,9 +75,7 @@ export function briefOf(a: BriefForm, units: Units): PlanBrief {
       ...(z.shelf ? { shelf: z.shelf } : {}),
       ...(z.metal && z.bright ? { bright: z.bright as 'dull' } : {}),
       colour: z.colour,
-      ...(z.age === 'todo' || !start
-        ? {}
-        : { painted: new Date(Date.parse(start) - Number(z.age) * 86_400_000).toISOString().replace('.000Z', 'Z') }),
+      ...(z.painted && start ? { painted: painted(z.painted) } : {}),
       effects: [...z.effects],
     })),
   }

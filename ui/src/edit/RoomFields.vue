@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import MomentField from '../shared/MomentField.vue'
 import { useUnits } from '../shared/useUnits'
 import type { SettingsForm } from './settings'
 
@@ -18,8 +19,8 @@ const units = useUnits()
     />
   </div>
   <div class="pair">
-    <v-text-field v-model="f.start" label="Begun" type="datetime-local" persistent-placeholder />
-    <v-text-field v-model="f.wanted" label="Wanted on" type="date" clearable persistent-placeholder />
+    <MomentField v-model="f.start" label="Begun" :timezone="f.timezone" />
+    <MomentField v-model="f.wanted" label="Wanted on" :timezone="f.timezone" day hint="Empty: whenever it is ready." />
   </div>
   <div class="pair">
     <v-text-field v-model="f.temperature" :label="`Room, °${units.temperature.value}`" type="number" step="0.5" />
@@ -29,12 +30,12 @@ const units = useUnits()
   <div v-if="f.atNight" class="four">
     <v-text-field v-model="f.nightTemperature" :label="`Night, °${units.temperature.value}`" type="number" step="0.5" />
     <v-text-field v-model="f.nightHumidity" label="Humidity, %" type="number" />
-    <v-text-field v-model="f.nightFrom" label="From" type="time" persistent-placeholder />
-    <v-text-field v-model="f.nightTo" label="To" type="time" persistent-placeholder />
+    <v-text-field v-model="f.nightFrom" label="From" placeholder="23:00" />
+    <v-text-field v-model="f.nightTo" label="To" placeholder="07:00" />
   </div>
   <div v-for="(x, i) in f.spells" :key="i" class="spell">
-    <v-text-field v-model="x.from" label="Other air from" type="datetime-local" persistent-placeholder />
-    <v-text-field v-model="x.to" label="until" type="datetime-local" persistent-placeholder />
+    <MomentField v-model="x.from" label="Other air from" :timezone="f.timezone" />
+    <MomentField v-model="x.to" label="until" :timezone="f.timezone" />
     <v-text-field v-model="x.temperature" :label="`°${units.temperature.value}`" type="number" step="0.5" />
     <v-text-field v-model="x.humidity" label="%" type="number" min="0" max="100" />
     <v-btn variant="outlined" :aria-label="`Remove the spell from ${x.from}`" @click="f.spells.splice(i, 1)"
@@ -43,7 +44,7 @@ const units = useUnits()
   </div>
   <v-btn
     variant="outlined"
-    @click="f.spells.push({ from: f.start, to: '', temperature: f.temperature, humidity: f.humidity })"
+    @click="f.spells.push({ from: f.start, to: null, temperature: f.temperature, humidity: f.humidity })"
     >Add a spell of other air</v-btn
   >
   <v-textarea v-model="f.note" label="Note" rows="1" auto-grow maxlength="5000" />

@@ -1,5 +1,4 @@
 import type { useUnits } from '../shared/useUnits'
-import { fromWall, toWall } from '../shared/zoned'
 import type { PlanClimate, PlanFile, PlanService, PlanSettings } from '../wire'
 
 type Units = ReturnType<typeof useUnits>
@@ -10,13 +9,12 @@ export type SettingsForm = ReturnType<typeof settingsForm>
 export function settingsForm(file: PlanFile | undefined, units: Units, usual: PlanClimate) {
   const room = file?.climate ?? usual
   const night = room.night ?? usual.night
-  const zone = file?.timezone ?? 'UTC'
   return {
     name: file?.build.name ?? '',
     scale: String(file?.build.scale ?? ''),
-    start: toWall(file?.build.start, zone),
-    begun: file?.build.start, // to the second
-    wanted: file?.build.wanted ?? '',
+    start: (file?.build.start ?? null) as string | null,
+    laidFrom: file?.build.laid_from,
+    wanted: (file?.build.wanted ?? null) as string | null,
     note: file?.build.note ?? '',
     temperature: String(units.degrees(room.temperature_c)),
     humidity: String(room.humidity_pct),
@@ -26,15 +24,15 @@ export function settingsForm(file: PlanFile | undefined, units: Units, usual: Pl
     nightFrom: night?.from ?? '',
     nightTo: night?.to ?? '',
     spells: (file?.climate?.spells ?? []).map((x) => ({
-      from: toWall(x.from, zone),
-      to: toWall(x.to, zone),
+      from: x.from as string | null,
+      to: x.to as string | null,
       temperature: String(units.degrees(x.temperature_c)),
       humidity: String(x.humidity_pct),
     })),
     timezone: file?.timezone ?? 'UTC',
     sessions: (file?.sessions ?? []).map((one) => ({ days: [...one.days] as string[], from: one.from, to: one.to })),
     exceptions: (file?.exceptions ?? []).map((x) => ({
-      date: x.date,
+      date: x.date as string | null,
       from: x.from ?? '',
       to: x.to ?? '',
       note: x.note ?? '',
@@ -60,7 +58,8 @@ export function settingsOf(f: SettingsForm, units: Units): PlanSettings {
   return {
     build: {
       name: f.name,
-      start: fromWall(f.start, f.timezone, f.begun) ?? '',
+      start: f.start ?? '',
+      ...(f.laidFrom ? { laid_from: f.laidFrom } : {}),
       ...(f.scale ? { scale: Number(f.scale) } : {}),
       ...(f.wanted ? { wanted: f.wanted } : {}),
       ...(f.note ? { note: f.note } : {}),
@@ -72,8 +71,8 @@ export function settingsOf(f: SettingsForm, units: Units): PlanSettings {
       ...(f.spells.length
         ? {
             spells: f.spells.map((x) => ({
-              from: fromWall(x.from, f.timezone) ?? '',
-              to: fromWall(x.to, f.timezone) ?? '',
+              from: x.from ?? '',
+              to: x.to ?? '',
               temperature_c: units.celsius(Number(x.temperature)),
               humidity_pct: Number(x.humidity),
             })),
@@ -82,7 +81,7 @@ export function settingsOf(f: SettingsForm, units: Units): PlanSettings {
     },
     sessions: f.sessions.map((one) => ({ days: one.days as never, from: one.from, to: one.to })),
     exceptions: f.exceptions.map((x) => ({
-      date: x.date,
+      date: x.date ?? '',
       ...(x.from ? { from: x.from, to: x.to } : {}),
       ...(x.note ? { note: x.note } : {}),
     })),

@@ -1,4 +1,3 @@
-import { fromWall, toWall } from '../shared/zoned'
 import type { PlanDo, PlanGround, PlanStep, PlanStroke, PlanWith, Technique } from '../wire'
 
 /** What the id of a product begins with that is taken from the shelf and not in the plan yet. */
@@ -7,7 +6,7 @@ export const fromShelf = 'shelf:'
 /** A step as fields to type into: figures as text, moments as the clock on the wall shows them. */
 export type StepForm = ReturnType<typeof stepForm>
 
-export function stepForm(step: PlanStep | undefined, timezone: string) {
+export function stepForm(step: PlanStep | undefined) {
   return {
     do: (step?.do ?? null) as PlanDo | null,
     product: step?.product ?? null,
@@ -32,14 +31,13 @@ export function stepForm(step: PlanStep | undefined, timezone: string) {
     with: step?.with ?? 'dry',
     stroke: step?.stroke ?? 'airflow',
     liquid: step?.liquid,
-    at: toWall(step?.at, timezone),
-    done: toWall(step?.done, timezone),
+    at: step?.at ?? (null as string | null),
     note: step?.note ?? '',
   }
 }
 
 /** The step that the fields describe, of a kind of work; was is the step before it was changed. */
-export function stepOf(form: StepForm, t: Technique, do_: PlanDo, timezone: string, was?: PlanStep): PlanStep {
+export function stepOf(form: StepForm, t: Technique, do_: PlanDo, was?: PlanStep): PlanStep {
   const s: PlanStep = { id: was?.id ?? 'new', do: do_ }
   if (t.kinds.length && form.product && !form.product.startsWith(fromShelf)) s.product = form.product
   if (t.coats && form.coats) s.coats = Number(form.coats)
@@ -67,10 +65,10 @@ export function stepOf(form: StepForm, t: Technique, do_: PlanDo, timezone: stri
     s.stroke = form.stroke as PlanStroke
     if (form.liquid && form.with !== 'dry') s.liquid = form.liquid
   }
-  const at = fromWall(form.at, timezone, was?.at)
-  const done = fromWall(form.done, timezone, was?.done)
-  if (at) s.at = at
-  if (done) s.done = done
+  if (form.at) s.at = form.at
+  if (was?.done) s.done = was.done
+  if (was?.started) s.started = was.started
+  if (was?.not_before && !form.at) s.not_before = was.not_before
   if (form.note) s.note = form.note
   return s
 }

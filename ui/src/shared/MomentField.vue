@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core'
-import { computed, ref, useId } from 'vue'
+import { computed, ref, useId, watch } from 'vue'
 
 import { api } from '../api'
 import { useNewest } from './useNewest'
@@ -15,6 +15,7 @@ const props = defineProps<{
   timezone: string
   past?: boolean // of what has happened
   day?: boolean // a day without a time
+  build?: string // a day alone is meant when its bench opens
   sessions?: readonly { from: string; label: string }[]
   hint?: string
 }>()
@@ -44,6 +45,20 @@ const touched = ref(false)
 const { value: taken, problem, ask, clear } = useNewest<When>()
 const order = navigator.language.toLowerCase() === 'en-us' ? 'month' : 'day'
 
+// What another put here is shown as it is.
+let own = at.value
+function put(t: string | null) {
+  own = t
+  at.value = t
+}
+watch(at, (t) => {
+  if (t === own) return
+  own = t
+  typed.value = t ? show(t) : ''
+  touched.value = false
+  clear()
+})
+
 function type(words: string) {
   typed.value = words
   touched.value = true
@@ -52,7 +67,7 @@ async function read() {
   if (!touched.value) return
   if (!typed.value.trim()) {
     clear()
-    at.value = null
+    put(null)
     return
   }
   const got = await ask(() =>
@@ -61,10 +76,11 @@ async function read() {
       timezone: props.timezone,
       order,
       ...(props.past ? { past: '1' } : {}),
+      ...(props.build ? { build: props.build } : {}),
       ...(props.day ? { day: '1' } : {}),
     }),
   )
-  if (got) at.value = props.day ? got.date : got.at
+  if (got) put(props.day ? got.date : got.at)
 }
 watchDebounced(typed, () => void read(), { debounce: 250 })
 async function keep() {
@@ -72,7 +88,7 @@ async function keep() {
   if (at.value && !problem.value) emit('keep')
 }
 function take(t: string) {
-  at.value = t
+  put(t)
   typed.value = show(t)
   touched.value = false
   clear()
@@ -90,7 +106,15 @@ const said = computed(() => problem.value || taken.value?.words || props.hint ||
       :aria-describedby="`${id}-said`"
       autocomplete="off"
       spellcheck="false"
-      :placeholder="day ? 'Sat 13, 22 March, in two weeks' : past ? 'yesterday 21:00, Mon 20:30' : 'Sat 14:00, 13 March'"
+      :placeholder="
+        day
+          ? past
+            ? 'yesterday, 6 March'
+            : 'Sat 13, in two weeks'
+          : past
+            ? 'yesterday 21:00, Mon 20:30'
+            : 'Sat 14:00, 13 March'
+      "
       @input="type(($event.target as HTMLInputElement).value)"
       @keydown.enter.prevent.stop="keep"
     />
@@ -104,11 +128,13 @@ const said = computed(() => problem.value || taken.value?.words || props.hint ||
 <style scoped>
 .moment-field {
   display: grid;
-  min-width: 210px;
+  min-width: min(210px, 100%);
 }
 input {
-  min-height: 34px;
-  padding: 2px;
+  width: 100%;
+  min-width: 0;
+  min-height: 27px;
+  padding: 0 2px;
   border: 0;
   border-bottom: 1px solid var(--ink);
   box-shadow: 0 1px 0 var(--lip);

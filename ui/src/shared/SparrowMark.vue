@@ -2,17 +2,35 @@
 defineProps<{ size?: number }>()
 </script>
 
-<!-- The ink sparrow, perched; the eye is a drop left out of the ink. -->
+<!-- The ink sparrow: an ink drop that looks at us, films across its breast, and the bristles of a brush for a tail. -->
 <template>
-  <svg :width="size ?? 34" :height="size ?? 34" viewBox="0 0 32 32" aria-hidden="true">
+  <svg class="sparrow" :width="size ?? 36" :height="size ?? 36" viewBox="0 0 32 32" aria-hidden="true">
     <path
       fill="currentColor"
-      d="M29.400 9.200 25.700 8C24.600 5.600 22.300 4.300 19.800 4.600c-2.700.3-4.600 2.300-5.600 4.700C12.600 13 9.300 15.600 5 17.100L1.600 22.300l5.300-1.300c1.200 2.700 3.800 4.300 6.900 4.400l-.5 3.800h1.700l.8-3.900 1.700-.3.6 3.900h1.700l-.4-4.600c4.100-1.700 6.700-5.400 6.900-9.900.1-1.400.3-2.500.7-3.300z"
+      d="M16 .8c1.300 3.700 9.600 8 9.600 16.100A9.600 9.600 0 0 1 16 26.600a9.600 9.600 0 0 1-9.600-9.700C6.400 8.800 14.700 4.500 16 .8z"
     />
     <path
-      d="M22.300 8.200c.7 1 .8 1.900 0 2.300-.7.300-1.400-.2-1.300-1 .1-.5.600-.9 1.300-1.300z"
-      style="fill: rgb(var(--v-theme-surface))"
+      fill="currentColor"
+      d="M12.300 26.900h7.400l2 4.500-2-.8-1.300 1.100-1.200-1.100-1.200 1.300-1.200-1.300-1.200 1.100-1.300-1.100-2 .8z"
     />
-    <path d="M11.500 14.800c1.600 3.400 4.800 5.200 8.600 4.700" fill="none" stroke="rgb(var(--v-theme-surface))" />
+    <path
+      class="cheek"
+      d="M7.900 16.300c.5-2.200 2.600-3.700 4.700-3 1.500.6 2.200 2.100 1.700 3.700-2.100 1.500-4.700 1.300-6.400-.7zM24.100 16.300c-.5-2.200-2.600-3.700-4.700-3-1.500.6-2.200 2.100-1.700 3.700 2.100 1.500 4.700 1.300 6.400-.7z"
+    />
+    <circle cx="11.600" cy="14.900" r="1.250" fill="currentColor" />
+    <circle cx="20.400" cy="14.900" r="1.250" fill="currentColor" />
+    <path class="cheek" d="M16 16.600l1.700 1.600L16 20.700l-1.700-2.500z" />
+    <path class="film" d="M8.500 21.200c4.600 2.300 10.400 2.300 15 0M10.200 23.600c3.700 1.500 7.900 1.500 11.600 0" />
   </svg>
 </template>
+
+<style scoped>
+.cheek {
+  fill: rgb(var(--v-theme-surface));
+}
+.film {
+  fill: none;
+  stroke: rgb(var(--v-theme-surface));
+  stroke-width: 0.9;
+}
+</style>

@@ -9,14 +9,23 @@ const props = defineProps<{ follow: Follow }>()
 const left = 118
 const cell = 19
 const high = 22
-const words: Record<string, string> = { safe: 'safe', wet: 'still wet', soft: 'too soft to rub', bites: 'bites' }
+const words: Record<string, string> = {
+  safe: 'safe',
+  wet: 'still wet',
+  early: 'too early for a coat',
+  soft: 'too soft to rub',
+  wrinkles: 'wrinkles',
+  bites: 'bites',
+}
 const width = computed(() => left + props.follow.ages.length * cell)
 const height = computed(() => 20 + props.follow.rows.length * high)
-// Each state has its own shape: a dot, a ring, a bar, a wedge.
+// Each state has its own shape: a dot, a drop, a ring, a bar, a wave, a wedge.
 const shape = (state: string, x: number, y: number) => {
   const c = x + cell / 2
   const m = y + high / 2
   if (state === 'bites') return `M${c - 5} ${m - 4}h10l-5 9z`
+  if (state === 'wrinkles') return `M${c - 7} ${m + 3}l3.5 -7 3.5 6 3.5 -6 3.5 7 -3.500 -2 -3.500 3 -3.500 -3z`
+  if (state === 'early') return `M${c - 5} ${m}a5 5 0 1 0 10 0a5 5 0 1 0 -10 0M${c - 2.5} ${m}a2.5 2.5 0 1 1 5 0a2.5 2.5 0 1 1 -5 0`
   if (state === 'soft') return `M${c - 5} ${m - 2}h10v4h-10z`
   if (state === 'wet') return `M${c} ${m - 6}q6 7 0 10q-6 -3 0 -10z`
   return `M${c - 3} ${m}a3 3 0 1 0 6 0a3 3 0 1 0 -6 0`
@@ -48,7 +57,7 @@ const shape = (state: string, x: number, y: number) => {
       <svg
         v-for="(word, state) in words"
         :key="state"
-        :viewBox="`0 0 ${state === 'soft' ? 98 : 70} 22`"
+        :viewBox="`0 0 ${26 + word.length * 5.4} 22`"
         height="24"
         role="presentation"
       >
@@ -89,6 +98,13 @@ path.safe {
   fill: var(--safe);
 }
 path.bites {
+  fill: var(--bite);
+}
+path.early {
+  fill: var(--wait);
+  fill-rule: evenodd;
+}
+path.wrinkles {
   fill: var(--bite);
 }
 path.soft {

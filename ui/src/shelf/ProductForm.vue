@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { ref, toRaw } from 'vue'
+import { computed, ref, toRaw } from 'vue'
 
 import { api, Refusal } from '../api'
+import MomentField from '../shared/MomentField.vue'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
 import type { Shelf, ShelfProduct } from '../wire'
@@ -13,6 +14,14 @@ const emit = defineEmits<{ saved: [shelf: Shelf, product: ShelfProduct]; moved: 
 const units = useUnits()
 const draft = ref(structuredClone(toRaw(props.product)))
 const refused = ref('')
+const opened = computed({
+  get: () => draft.value.opened || null,
+  set: (day) => (draft.value = { ...draft.value, opened: day ?? '' }), // what is empty is left out when it is saved
+})
+const usedUp = computed({
+  get: () => draft.value.used_up || null,
+  set: (day) => (draft.value = { ...draft.value, used_up: day ?? '' }),
+})
 
 // Stock is kept in ml and typed in whatever unit is on show.
 const atHand = (v: number) => (units.amount.value === 'drops' && props.drop ? Math.round(v / props.drop) : v)
@@ -43,8 +52,8 @@ async function save() {
         step="any"
         @update:model-value="(v: string) => (draft.stock_ml = v === '' ? undefined : inMl(Number(v)))"
       />
-      <v-text-field v-model="draft.opened" label="Opened" type="date" persistent-placeholder clearable />
-      <v-text-field v-model="draft.used_up" label="Used up" type="date" persistent-placeholder clearable />
+      <MomentField v-model="opened" label="Opened" timezone="UTC" day past />
+      <MomentField v-model="usedUp" label="Used up" timezone="UTC" day past />
     </div>
     <v-textarea v-model="draft.note" label="Note" rows="1" auto-grow maxlength="2000" />
     <p v-if="refused" class="refused" aria-live="polite"><StateMark state="bite" quiet /> {{ refused }}</p>

@@ -12,6 +12,7 @@ import StateMark from '../shared/StateMark.vue'
 import { useKeys } from '../shared/useKeys'
 import { whileTold } from '../shared/useLive'
 import { useNewest } from '../shared/useNewest'
+import { useReturnFocus } from '../shared/useReturnFocus'
 import { useUnits } from '../shared/useUnits'
 import type { Shelf, Shelved, ShelfGood, ShelfProduct } from '../wire'
 import ProductForm from './ProductForm.vue'
@@ -146,6 +147,8 @@ const history = ref(false)
 useKeys({ 'Ctrl+z': () => shelf.value?.undoes && void undo(), 'Ctrl+y': () => shelf.value?.redoes && void redo() })
 
 const importing = ref(false)
+useReturnFocus(importing)
+useReturnFocus(history)
 function imported(words: string) {
   importing.value = false
   store.said = words

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import StateMark from '../../shared/StateMark.vue'
+import CautionMark from '../../shared/CautionMark.vue'
 import type { Core } from '../../wire'
 import { bite, cuts, edge } from './core'
 
@@ -38,7 +38,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
       </p>
       <p v-if="core.drop" class="drop-what">{{ what }}</p>
       <ul v-if="cautions.length" class="cautions" aria-label="Cautions">
-        <li v-for="c in cautions" :key="c"><StateMark state="note" quiet /> {{ c }}</li>
+        <li v-for="c in cautions" :key="c"><CautionMark /> {{ c }}</li>
       </ul>
     </div>
     <svg :viewBox="`0 0 290 ${height}`" width="100%" role="group" :aria-label="`Cut through the films: ${core.words}`">

@@ -46,7 +46,7 @@ const emit = defineEmits<{
 }>()
 
 const coarse = useMediaQuery('(pointer: coarse)')
-const rowHeight = computed(() => (coarse.value ? 44 : 33))
+const rowHeight = computed(() => (coarse.value ? 44 : 30))
 const edge = 5 // of masking tape, px
 
 const scroller = useTemplateRef('scroller')
@@ -56,7 +56,7 @@ const scale = computed(() =>
   tapeScale(ms(props.tape.from), ms(props.tape.to), lit.value, Math.max(200, width.value - 12)),
 )
 const lanes = computed(() => props.zones.length * rowHeight.value)
-const height = computed(() => lanes.value + 2 * edge + 2)
+const height = computed(() => lanes.value + edge + 2)
 const top = (row: number) => edge + row * rowHeight.value
 
 const rows = computed(() => props.zones.map((z) => laneOf(z, props.tape, scale.value)))
@@ -156,9 +156,7 @@ function choose(e: PointerEvent, row: number, id: string) {
   }
   emit('step', id)
 }
-const fanned = computed(() =>
-  props.zones.flatMap((z) => z.steps).filter((s) => fan.value?.ids.includes(s.id)),
-)
+const fanned = computed(() => props.zones.flatMap((z) => z.steps).filter((s) => fan.value?.ids.includes(s.id)))
 
 const quarter = 15 * 60_000
 const sessions = computed(() => scale.value.folds.filter((f) => f.session))
@@ -254,7 +252,6 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
           :scale="scale"
           :timezone="timezone"
           :now="now"
-          :wanted="wanted"
           @day="(date, hours, usual) => emit('day', date, hours, usual)"
         />
         <svg ref="surface" :width="scale.width + 12" :height="height" class="surface">
@@ -287,7 +284,6 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
               <rect :x="f.x" y="0" :width="f.width" :height="height" :class="f.session ? 'open' : 'folded'" />
               <template v-if="f.session">
                 <path :d="torn(f.x, 0, f.width, edge)" class="masking" />
-                <path :d="torn(f.x, height - edge, f.width, edge)" class="masking" />
               </template>
             </template>
             <rect v-if="nowAt !== null" x="0" y="0" :width="nowAt" :height="height" class="past" />
@@ -301,14 +297,7 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
             :y2="top(i) + 0.5"
             class="scribe"
           />
-          <rect
-            v-if="hand"
-            x="0"
-            :y="top(hand.row)"
-            :width="scale.width + 12"
-            :height="rowHeight"
-            class="over"
-          />
+          <rect v-if="hand" x="0" :y="top(hand.row)" :width="scale.width + 12" :height="rowHeight" class="over" />
 
           <path v-for="w in waits" :key="w.id" :d="w.path" class="wait" />
           <g v-if="nowAt !== null" class="now-line">
@@ -325,6 +314,7 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
               :height="rowHeight"
               :chosen="t.step.id === step"
               :lifted="carried?.step === t.step.id"
+              @touchstart="(e: TouchEvent) => t.step.id === step && t.step.kind !== 'done' && e.preventDefault()"
               @pointerdown="(e: PointerEvent) => take(e, r, t.step.id)"
               @pointermove="carry"
               @pointerup="(e: PointerEvent) => release(e, r, t.step.id)"
@@ -352,7 +342,13 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
           @step="(id) => ((fan = null), emit('step', id))"
           @close="fan = null"
         />
-        <div class="rail" @pointerdown="press" @pointermove="drag" @pointerup="dragging = false" @pointercancel="dragging = false">
+        <div
+          class="rail"
+          @pointerdown="press"
+          @pointermove="drag"
+          @pointerup="dragging = false"
+          @pointercancel="dragging = false"
+        >
           <button
             v-if="nowAt !== null"
             type="button"
@@ -364,6 +360,7 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
           >
             now
           </button>
+          <span v-if="wanted !== null" class="wanted-word" :style="{ left: `${wanted - 4}px` }">wanted</span>
           <div
             class="moment figure"
             role="slider"
@@ -542,6 +539,13 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
   border-top: 1px solid var(--line);
   touch-action: none;
 }
+.wanted-word {
+  position: absolute;
+  top: 4px;
+  transform: translateX(-100%);
+  font: 600 13px var(--v-font-body);
+  pointer-events: none;
+}
 .moment,
 .now-plate {
   position: absolute;
@@ -569,7 +573,7 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
   padding: 0;
   border: 0;
   background: var(--lamp);
-  color: var(--ink);
+  color: var(--on-lamp);
   font-weight: 600;
   cursor: pointer;
 }

@@ -10,7 +10,7 @@ import type { TapeScale } from './scale'
  * The days over the tape. A day is off at a tap, and on again at the next; its end is pulled to make it longer; a day on which the bench is shut is
  * opened.
  */
-const props = defineProps<{ tape: Tape; scale: TapeScale; timezone: string; now: number; wanted: number | null }>()
+const props = defineProps<{ tape: Tape; scale: TapeScale; timezone: string; now: number }>()
 const emit = defineEmits<{ day: [date: string, hours: { from: string; to: string }[], usual: boolean] }>()
 
 const wall = (t: number) => toWall(new Date(t).toISOString(), props.timezone)
@@ -129,9 +129,10 @@ function extra() {
       <button
         type="button"
         class="day"
+        :data-day="d.label"
         :style="{ left: `${d.x}px`, width: `${Math.max(22, d.width - 10)}px` }"
         :title="`${d.label}, ${clockOf(ms(tape.sessions.find((s) => s.date === d.date)?.from ?? ''))} to ${clockOf(d.to)}. A tap: off. Pull its end: longer.`"
-        :aria-label="`${d.label} ${d.month}: open. Press for a day off; right arrow: longer, left arrow: shorter`"
+        :aria-label="`${named(d)}: ${d.label}, open. Press for a day off; right arrow: longer, left arrow: shorter`"
         @click="emit('day', d.date, [], false)"
         @keydown.right.prevent.stop="lengthenBy(d, 2 * quarter)"
         @keydown.left.prevent.stop="lengthenBy(d, -2 * quarter)"
@@ -141,7 +142,9 @@ function extra() {
       <span
         class="pull"
         :class="{ held: pulled?.was === d.to }"
-        :style="{ left: `${(pulled?.was === d.to ? d.x + d.width * ((pulled.to - d.to) / (perMs(d) * d.width) + 1) : d.end) - 11}px` }"
+        :style="{
+          left: `${(pulled?.was === d.to ? d.x + d.width * ((pulled.to - d.to) / (perMs(d) * d.width) + 1) : d.end) - 11}px`,
+        }"
         :title="`Ends ${clockOf(pulled?.was === d.to ? pulled.to : d.to)}; pull it`"
         @pointerdown="(e) => grab(e, d)"
         @pointermove="(e) => pull(e, d)"
@@ -175,7 +178,6 @@ function extra() {
     >
       <span aria-hidden="true">+</span>
     </button>
-    <span v-if="wanted !== null" class="wanted" :style="{ left: `${wanted}px` }">wanted</span>
     <form v-if="opening" class="opening" :style="{ left: `${opening.x}px` }" @submit.prevent="extra">
       <span class="plate">An extra session</span>
       <div class="which" role="group" aria-label="On which day">
@@ -190,8 +192,12 @@ function extra() {
         </button>
       </div>
       <div class="from">
-        <label>from <input v-model="hours.from" class="figure" pattern="([01][0-9]|2[0-3]):[0-5][0-9]" required /></label>
-        <label>to <input v-model="hours.to" class="figure" pattern="(([01][0-9]|2[0-3]):[0-5][0-9]|24:00)" required /></label>
+        <label
+          >from <input v-model="hours.from" class="figure" pattern="([01][0-9]|2[0-3]):[0-5][0-9]" required
+        /></label>
+        <label
+          >to <input v-model="hours.to" class="figure" pattern="(([01][0-9]|2[0-3]):[0-5][0-9]|24:00)" required
+        /></label>
       </div>
       <div class="from">
         <button type="submit" class="act first">Open the bench</button>
@@ -268,13 +274,6 @@ function extra() {
 .more:hover,
 .more:focus-visible {
   color: var(--ink);
-}
-.wanted {
-  position: absolute;
-  top: 7px;
-  transform: translateX(calc(-100% - 4px));
-  font: 600 13px var(--v-font-body);
-  pointer-events: none;
 }
 .opening {
   position: absolute;

@@ -41,13 +41,26 @@ const plate = 20
       :class="[ticket.step.kind, { chosen, lifted, overdue: ticket.step.overdue }]"
       role="button"
       :tabindex="chosen ? 0 : -1"
-      :aria-label="`${ticket.step.number} ${ticket.step.name}, ${ticket.step.when}`"
+      :aria-label="`${ticket.step.short}: ${ticket.step.number} ${ticket.step.name}, ${ticket.step.when}`"
       :data-step="ticket.step.id"
     >
       <title>{{ ticket.step.number }} {{ ticket.step.name }}: {{ ticket.step.detail }}, {{ ticket.step.when }}</title>
-      <rect :x="ticket.x + Math.min(0, (ticket.width - 24) / 2)" y="0" :width="Math.max(24, ticket.width)" :height="height" fill="transparent" />
+      <rect
+        :x="ticket.x + Math.min(0, (ticket.width - 24) / 2)"
+        y="0"
+        :width="Math.max(24, ticket.width)"
+        :height="height"
+        fill="transparent"
+      />
       <path v-if="ticket.step.kind === 'pinned'" :d="`M${ticket.x + 3} ${middle - plate / 2}v-4m-3 0h6`" class="pin" />
-      <rect :x="ticket.x" :y="middle - plate / 2" :width="ticket.width" :height="plate" :fill="ink(ticket.step)" class="plate" />
+      <rect
+        :x="ticket.x"
+        :y="middle - plate / 2"
+        :width="ticket.width"
+        :height="plate"
+        :fill="ink(ticket.step)"
+        class="plate"
+      />
       <StepGlyph
         v-if="ticket.word !== 'in'"
         :x="ticket.x + ticket.width / 2 - 5"
@@ -58,12 +71,7 @@ const plate = 20
       <text v-if="ticket.word === 'in'" :x="ticket.x + 4" :y="middle + 4" class="word" :fill="onInk(ticket.step)">
         {{ ticket.step.short }}
       </text>
-      <text
-        v-else-if="ticket.word === 'beside'"
-        :x="ticket.x + ticket.width + 4"
-        :y="middle + 4"
-        class="word beside"
-      >
+      <text v-else-if="ticket.word === 'beside'" :x="ticket.x + ticket.width + 4" :y="middle + 4" class="word beside">
         {{ ticket.step.short }}
       </text>
       <rect

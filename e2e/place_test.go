@@ -1,0 +1,354 @@
+package e2e
+
+import (
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+
+	"inkysparrow/internal/demo"
+	"inkysparrow/plan"
+)
+
+// step returns a step of the Petrel as it is kept.
+func (b *bench) step(id string) plan.Step {
+	b.t.Helper()
+	now, err := b.store.Build(b.t.Context(), "petrel")
+	b.must(err)
+	for _, z := range now.Plan.Zones {
+		for _, s := range z.Steps {
+			if s.ID == id {
+				return s
+			}
+		}
+	}
+	b.t.Fatalf("there is no step %s", id)
+	return plan.Step{}
+}
+
+func (b *bench) undo() {
+	b.t.Helper()
+	b.must(b.page.KeyActions().Press(input.ControlLeft).Type(input.KeyZ).Do())
+}
+
+// Done by one key at a set time, and what follows from it; earlier; begun; not tonight; and a slip is asked about.
+func TestDoneNow(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=u6")
+	b.sees(".step[aria-current]", "Seal")
+	b.press(input.KeyD)
+	b.sees(".passing", "Marked seal of Upper surfaces done, Thu 11 Mar, 20:40")
+	b.sees(".step[aria-current] .when", "today · 20:40 ?done")
+	if got := b.step("u6").Done; got == nil || !got.Equal(demo.Opens) {
+		t.Errorf("it is done %v, want %v", got, demo.Opens)
+	}
+	b.click(".passing button", "Undo")
+	b.gone(".step[aria-current] .when", "today")
+
+	b.push("earlier…")
+	b.click(".earlier button", "20 minutes ago")
+	b.sees(".step[aria-current] .when", "today · 20:20")
+	b.undo()
+	b.gone(".step[aria-current] .when", "today")
+	b.push("earlier…")
+	b.fill("or", "tomorrow")
+	b.sees(".said.problem", "is still to come")
+	b.fill("or", "yesterday 21:00")
+	b.sees(".said", "Wed 10 Mar, 21:00")
+	b.press(input.Enter)
+	b.sees(".question", "Decals of Upper surfaces, below it, is marked done later than that")
+	b.push("Leave it")
+	b.gone(".question", "below it")
+
+	b.push("Started")
+	b.sees(".step[aria-current] .when", "since Thu 11 · 20:40 ?begun")
+	b.undo()
+	b.gone(".step[aria-current] .when", "since")
+	b.push("Not tonight")
+	b.sees(".passing", "Put seal of Upper surfaces off to Fri 12 Mar")
+	b.sees(".step[aria-current] .when", "Fri 12 .*put off")
+	b.undo()
+
+	b.click(".step", "Wipe")
+	b.press(input.KeyD)
+	b.sees(".question", "2 steps come before it and are not marked done, the first of them seal")
+	b.push("All 3 are done")
+	b.sees(".passing", "Marked wipe of Upper surfaces done")
+	if s := b.step("u6"); s.Done == nil || !s.Done.Before(demo.Opens) {
+		t.Errorf("the seal below it is done %v", s.Done)
+	}
+}
+
+// What should have been done says so, and one press puts it right; as the clock runs on, the dates are laid from now.
+func TestOverdue(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".overdue", "1 step is overdue. +Thin veils, Tail was planned for Thu 11 · 20:15")
+	b.click(".overdue .link", "Thin veils")
+	b.sees(".step[aria-current] .kind", "overdue")
+	b.push("Done as planned")
+	b.sees(".passing", "Marked 1 overdue step done as planned")
+	b.gone(".overdue", "overdue")
+	if s := b.step("t3"); s.Done == nil || !s.Done.Equal(demo.Opens.Add(-5*time.Minute)) {
+		t.Errorf("it is done %v", s.Done)
+	}
+	b.undo()
+	b.sees(".overdue", "1 step is overdue")
+	b.push("Not done: lay the rest out anew")
+	b.gone(".overdue", "overdue")
+
+	b.click(".mark", "")
+	b.sees(".clock b", "Thu 11 Mar 2027.* 20:40|Thu, 11 Mar 2027, 20:40")
+	b.push("a week on")
+	b.sees(".clock b", "18 Mar 2027")
+	b.sees("li .promise.late", "late")
+	b.click("li a", "Marlow Petrel")
+	b.sees(".overdue", "steps are overdue")
+	b.sees(".bar .sub.late", "days? late")
+	b.push("Not done: lay the rest out anew")
+	b.gone(".overdue", "overdue")
+	b.sees(".tape .now-plate", "now")
+}
+
+// The moment that one drags is not now, and a key and a button bring it back.
+func TestBackToNow(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=u12")
+	b.sees(".clock .moment", "Tue 16|Mon 15|Wed 17")
+	b.sees(".bar .now", "Thu 11 Mar, 20:40")
+	b.press(input.KeyN)
+	b.sees(".clock .moment", "Thu 11 · 20:40")
+	b.press(input.Period)
+	b.gone(".clock .moment", "Thu 11 · 20:40")
+	b.click(".now-button", "Now")
+	b.sees(".clock .moment", "Thu 11 · 20:40")
+	// After an edit, a fix or an undo the moment is where the step is that they are about.
+	b.press(input.BracketLeft)
+	b.press(input.KeyN)
+	b.push("Not tonight")
+	b.sees(".passing", "Put")
+	b.sees(".step[aria-current] .when", ".")
+	when := b.text(".step[aria-current] .when span:nth-of-type(1)")
+	b.sees(".clock .moment", strings.TrimSpace(when))
+}
+
+// at is a place on the tape: so far into a day's session, from 0 to 1, at a zone's lane.
+func (b *bench) at(day, zone string, share float64) proto.Point {
+	b.t.Helper()
+	b.sees(".tape .day[data-day='"+day+"']", ".")
+	p := b.page.MustEval(`(day, zone, share) => {
+		const d = document.querySelector(".tape .day[data-day='" + day + "']")
+		const end = d.nextElementSibling.getBoundingClientRect().left + 11
+		const from = d.getBoundingClientRect().left
+		const z = [...document.querySelectorAll('.tape .zone')].find(e => e.textContent.includes(zone)).getBoundingClientRect()
+		return [from + (end - from) * share, z.top + z.height / 2]
+	}`, day, zone, share)
+	return proto.Point{X: p.Get("0").Num(), Y: p.Get("1").Num()}
+}
+
+func (b *bench) ticket(id string) proto.Point {
+	b.t.Helper()
+	b.still()
+	box := b.page.MustElement(".ticket[data-step='" + id + "'] .plate").MustShape().Box()
+	return proto.Point{X: box.X + 4, Y: box.Y + box.Height/2}
+}
+
+// A ticket is pinned where it is let go: by the mouse, by keys, by a finger; pulled to another zone it is copied; let go it is laid out again.
+func TestCarryATicket(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=u9")
+	b.sees(".step[aria-current]", "Flat coat")
+	from, to := b.ticket("u9"), b.at("Mon 15", "Upper surfaces", 0.4)
+	mouse := b.page.Mouse
+	b.must(mouse.MoveTo(from))
+	b.must(mouse.Down(proto.InputMouseButtonLeft, 1))
+	b.must(mouse.MoveLinear(to, 12))
+	b.sees(".hand", "Mon 15.*ready")
+	b.sees(".bar .sub", "would be")
+	b.sees(".ghost.own rect", "")
+	b.must(mouse.Up(proto.InputMouseButtonLeft, 1))
+	b.sees(".passing", "Pinned flat coat of Upper surfaces to Mon 15 Mar, 20:")
+	b.sees(".step[aria-current] .when", "Mon 15 · 20:.*pinned")
+	if s := b.step("u9"); s.At == nil || s.At.Minute()%5 != 0 {
+		t.Errorf("it is pinned to %v", s.At)
+	}
+	b.press(input.KeyL)
+	b.sees(".passing", "Let flat coat of Upper surfaces go")
+	b.gone(".step[aria-current] .kind", "pinned")
+
+	// By keys: a quarter of an hour on, the next session, kept with Enter; left with Escape.
+	b.page.MustElement(".ticket[data-step='u9']").MustFocus()
+	b.press(input.PageUp)
+	b.sees(".hand", "Mon 15, 19:30|Mon 15.*19:30")
+	b.press(input.Escape)
+	b.gone(".hand", "")
+	b.press(input.PageUp, input.ArrowRight)
+	b.sees(".hand", "19:45.*ready")
+	b.press(input.Enter)
+	b.sees(".passing", "to Mon 15 Mar, 19:45")
+	b.undo()
+
+	// What is over can only have been done then.
+	from, to = b.ticket("u6"), b.at("Wed 10", "Upper surfaces", 0.5)
+	b.must(mouse.MoveTo(from))
+	b.must(mouse.Down(proto.InputMouseButtonLeft, 1))
+	b.must(mouse.MoveLinear(to, 12))
+	b.sees(".hand", "done Wed 10.*below it, is marked done later")
+	b.press(input.Escape)
+	b.must(mouse.Up(proto.InputMouseButtonLeft, 1))
+	b.gone(".hand", "")
+
+	// To another zone.
+	from, to = b.ticket("p3"), b.at("Fri 12", "Tail", 0.4)
+	b.must(mouse.MoveTo(from))
+	b.must(mouse.Down(proto.InputMouseButtonLeft, 1))
+	b.must(mouse.MoveLinear(to, 12))
+	b.sees(".hand", "copy to Tail.*ready")
+	b.must(mouse.Up(proto.InputMouseButtonLeft, 1))
+	b.sees(".passing", "Copied pencil wear to Tail")
+}
+
+// By a finger: the chosen ticket is pulled; of several under the finger each can be hit.
+func TestCarryByFinger(t *testing.T) {
+	b := open(t, view{width: 820, height: 1180}, "/builds/petrel?step=u9")
+	b.sees(".step[aria-current]", "Flat coat")
+	b.must(proto.EmulationSetTouchEmulationEnabled{Enabled: true}.Call(b.page))
+	b.must(proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "pointer", Value: "coarse"}}}.Call(b.page))
+	b.still()
+	if high := b.page.MustEval(`() => document.querySelector('.tape .zone').getBoundingClientRect().height`).Num(); high < 44 {
+		t.Errorf("a lane is %.0f px high under a finger, want 44", high)
+	}
+	from, to := b.ticket("u9"), b.at("Mon 15", "Upper surfaces", 0.5)
+	touch := func(kind proto.InputDispatchTouchEventType, at ...proto.Point) {
+		points := []*proto.InputTouchPoint{}
+		for _, p := range at {
+			points = append(points, &proto.InputTouchPoint{X: p.X, Y: p.Y})
+		}
+		b.must(proto.InputDispatchTouchEvent{Type: kind, TouchPoints: points}.Call(b.page))
+	}
+	touch(proto.InputDispatchTouchEventTypeTouchStart, from)
+	for i := 1.0; i <= 8; i++ {
+		touch(proto.InputDispatchTouchEventTypeTouchMove, proto.Point{X: from.X + (to.X-from.X)*i/8, Y: to.Y})
+	}
+	b.sees(".hand", "Mon 15.*ready")
+	touch(proto.InputDispatchTouchEventTypeTouchEnd)
+	b.sees(".passing", "Pinned flat coat of Upper surfaces to Mon 15 Mar")
+
+	at := b.ticket("p3")
+	touch(proto.InputDispatchTouchEventTypeTouchStart, at)
+	touch(proto.InputDispatchTouchEventTypeTouchEnd)
+	b.click(".fan button", "Final coat")
+	b.sees(".step[aria-current]", "Final coat")
+	b.sees(".route h2", "Propeller")
+}
+
+// A day is off at one tap and open at the next; its end is pulled; a day between is opened.
+func TestDays(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".bar .sub", "ready Wed 17 Mar")
+	b.click(".tape .day", "Tue 16")
+	b.sees(".passing", "Tue 16 Mar is off")
+	b.sees(".bar .sub", "ready Thu 18 Mar")
+	b.click(".tape .day.shut", "Tue 16")
+	b.sees(".passing", "Tue 16 Mar follows its week again")
+	b.sees(".bar .sub", "ready Wed 17 Mar")
+
+	b.sees(".tape .day", "Fri 12").MustFocus()
+	b.press(input.ArrowRight)
+	b.sees(".passing", "Fri 12 Mar is open from 19:30 to 23:00")
+
+	b.still()
+	at := b.page.MustElement(".tape .day[data-day='Fri 12'] + .pull").MustShape().Box()
+	mouse := b.page.Mouse
+	b.must(mouse.MoveTo(proto.Point{X: at.X + at.Width/2, Y: at.Y + at.Height/2}))
+	b.must(mouse.Down(proto.InputMouseButtonLeft, 1))
+	b.must(mouse.MoveLinear(proto.Point{X: at.X + at.Width/2 - 30, Y: at.Y + 8}, 6))
+	b.sees(".until", ":")
+	b.must(mouse.Up(proto.InputMouseButtonLeft, 1))
+	b.sees(".passing", "Fri 12 Mar is open from 19:30 to 2[12]:")
+
+	b.click(".tape .more", "\\+")
+	b.sees(".opening", "An extra session")
+	b.push("Open the bench")
+	b.sees(".passing", "Sun 14 Mar is open from 10:00 to 17:00")
+	b.sees(".tape .day", "Sun 14")
+}
+
+// A row of the route is changed where it stands, and core, tape, finding and ready line show it meanwhile; left, nothing has changed, and the
+// focus is back on the row.
+func TestEditOnTheRow(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=d4")
+	b.sees(".core .verdict.bite", "0\\.72")
+	b.press(input.KeyE)
+	b.sees(".bottle[aria-pressed=true]", "Soot brown wash ?too early")
+	b.click(".bottle", "Lamp clay ?good to go")
+	b.sees(".core .drop-name", "Water")
+	b.sees(".core .verdict.safe", "Safe")
+	b.sees(".two button", "What it would do")
+	b.gone(".panel .title", "bites")
+	b.sees(".bar .sub.would", "would be ready")
+	if b.page.MustHas("[role=dialog]") {
+		t.Error("a dialog lies over the instruments")
+	}
+	b.press(input.Escape)
+	b.gone(".editor", "")
+	b.sees(".core .verdict.bite", "0\\.72")
+	if on := b.page.MustEval(`() => document.activeElement.className`).Str(); !strings.Contains(on, "step") {
+		t.Errorf("the focus is on %q, want the row", on)
+	}
+	b.press(input.KeyE)
+	b.click(".bottle", "Lamp clay")
+	b.sees(".core .verdict.safe", "Safe")
+	b.press(input.Enter)
+	b.sees(".passing", "Changed pin wash of Underside")
+	b.gone(".editor", "")
+	b.undo()
+	b.sees(".passing", "Undone")
+	b.sees(".core .verdict.bite", "0\\.72")
+}
+
+// What next: in the order of work, each with its word; what makes no sense stays, with the reason; the new step stands in its place before it is kept.
+func TestWhatNext(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=d4")
+	b.sees(".step[aria-current]", "Pin wash")
+	b.press(input.KeyA)
+	b.sees(".next .offer.past", "Unmask ?Nothing is masked here. ?not now")
+	b.sees(".next .offer", "Pin wash ?Soot brown wash ?from Tue 16")
+	b.sees(".next .offer.good", "Gloss coat ?Harbour gloss ?good to go ?ready")
+	b.sees(".next .offer.good", "Gloss coat").MustHover()
+	b.sees(".ghost.own rect", "")
+	b.click(".next .offer", "Gloss coat")
+	b.sees(".editor .bottle[aria-pressed=true]", "Harbour gloss")
+	b.sees(".row .editor, .list .editor", "What is done")
+	b.press(input.Enter)
+	b.sees(".passing", "Added gloss coat to Underside; pin wash is let go")
+	b.sees(".step[aria-current]", "^ ?4 ?Gloss coat")
+	b.undo()
+	b.gone(".step .name", "Gloss coat")
+}
+
+// After each sheet the focus is where it was, and an undo works at once.
+func TestFocusAfterSheets(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".panel .title", "White spirit bites")
+	for _, name := range []string{"The plan", "History", "Search", "Keys"} {
+		b.page.MustElement("[aria-label='" + name + "']").MustFocus()
+		b.press(input.Enter)
+		b.sees("[role=dialog]", ".")
+		b.still()
+		b.press(input.Escape)
+		b.gone("[role=dialog]", "")
+		b.still()
+		if on := b.page.MustEval(`() => document.activeElement.getAttribute('aria-label') ?? document.activeElement.tagName`).Str(); on != name {
+			t.Errorf("after %s the focus is on %q", name, on)
+		}
+	}
+	b.click("[aria-label='The plan']", "")
+	b.click("[role=tab]", "Zones")
+	b.click("[aria-label='Remove Canopy frame']", "")
+	b.sees(".passing", "Removed Canopy frame")
+	b.press(input.Escape)
+	b.gone("[role=dialog]", "")
+	b.undo()
+	b.sees(".tape .zone", "Canopy frame")
+	b.click(".tape .zone", "Tail") // no click is lost
+	b.sees(".route h2", "Tail")
+}
