@@ -246,6 +246,9 @@ func (b *bench) click(selector, words string) {
 		if err = e.CancelTimeout().Timeout(2*time.Second).Click(proto.InputMouseButtonLeft, 1); err == nil {
 			return
 		}
+		if _, gone := e.CancelTimeout().Eval(`() => this.scrollIntoView({ block: 'center' })`); gone != nil { // from under what stays in sight
+			continue
+		}
 	}
 	b.t.Fatalf("no %s that says %q can be clicked: %v", selector, words, err)
 }

@@ -164,3 +164,32 @@ func TestCard(t *testing.T) {
 		t.Errorf("the underside lies under %+v", under)
 	}
 }
+
+// The Workings begin with examples that one can move: the engine answers, and refuses what it was not built for.
+func TestWorked(t *testing.T) {
+	s := openAny(t)
+	for _, tc := range []struct{ query, want string }{
+		{"what=harden&family=enamel&coats=2&t=21&rh=50", "Touch-dry after 2 h. It takes another coat after 19 h."},
+		{"what=harden&family=waterborne-acrylic&coats=1&t=21&rh=50", "Touch-dry after"},
+		{"what=bite&family=enamel&liquid=white-spirit&way=pin-wash&age=2", "It would take off"},
+		{"what=bite&family=enamel&liquid=white-spirit&way=pin-wash&age=0", "still wet"},
+		{"what=bite&family=waterborne-acrylic&liquid=white-spirit&way=pin-wash&age=30", "Safe: it would take off 0.0"},
+		{"what=wipe&family=enamel-wash&sheen=gloss&cloth=damp&age=0.25", "of the wash stays on the surface"},
+		{"what=wipe&family=enamel-wash&sheen=shiny&cloth=damp", "Choose a surface"},
+		{"what=bite&family=enamel&liquid=tea&way=pin-wash", "Choose a liquid"},
+		{"what=harden&family=gouache", "Choose a family"},
+		{"what=harden&family=enamel&t=400", "Temperature: a number from 0 to 40."},
+		{"what=fly&family=enamel", "There is no such example."},
+	} {
+		resp := s.ask("GET", "/api/workings/worked?"+tc.query, "")
+		got := ""
+		if resp.StatusCode == 200 {
+			got = read[wire.Worked](t, resp, 200).Words
+		} else {
+			got = read[wire.Problem](t, resp, 422).Problem
+		}
+		if !strings.HasPrefix(got, tc.want) && !strings.Contains(got, tc.want) {
+			t.Errorf("%s: %q, want %q", tc.query, got, tc.want)
+		}
+	}
+}

@@ -377,6 +377,7 @@ func (s *Server) routes() {
 	api.Add(read, "/trade", s.trade)
 	api.Add(read, "/when", s.when)
 	api.Add(read, "/workings", s.workings)
+	api.Add(read, "/workings/worked", s.worked)
 	api.Post("/demo/reset", s.reset)
 	api.Post("/demo/clock", s.setClock)
 	api.All("/*", func(c fiber.Ctx) error {

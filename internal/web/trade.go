@@ -17,6 +17,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
+	"inkysparrow/core/stack"
 	"inkysparrow/core/wear"
 	"inkysparrow/examples"
 	"inkysparrow/internal/wire"
@@ -93,6 +94,9 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	}
 	for w := wash.Dry; w <= wash.Wet; w++ {
 		t.Cloths = append(t.Cloths, w.String())
+	}
+	for _, x := range stack.Contacts() {
+		t.Contacts = append(t.Contacts, wire.Wish{ID: x.ID, Words: x.Name})
 	}
 	for _, l := range route.Layings() {
 		t.Layings = append(t.Layings, wire.Wish{ID: string(l.ID), Words: l.Words})

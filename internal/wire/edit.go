@@ -87,6 +87,7 @@ type Trade struct {
 	Edges      []Wish      `json:"edges"`
 	Strokes    []Wish      `json:"strokes"`
 	Cloths     []string    `json:"cloths"`
+	Contacts   []Wish      `json:"contacts"`  // how a liquid meets a film
 	Layings    []Wish      `json:"layings"`   // of sprayed coats; the usual one has no id
 	Dryings    []Wish      `json:"dryings"`   // of washes and oils; the usual one has no id
 	FilmAges   []Wish      `json:"film_ages"` // that the shelf is asked about; the id is in days

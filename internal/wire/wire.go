@@ -323,6 +323,7 @@ type All struct {
 	Next     Next        `json:"next"`
 	Card     Card        `json:"card"`
 	When     When        `json:"when"`
+	Worked   Worked      `json:"worked"`
 	Trade    Trade       `json:"trade"`
 	Workings Workings    `json:"workings"`
 	History  History     `json:"history"`

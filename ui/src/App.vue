@@ -100,13 +100,14 @@ watchEffect(() => {
       <template v-if="shown">
         <button type="button" class="build" aria-haspopup="menu" :aria-expanded="menu" @click="menu = true">
           <span class="name"
-            ><bdi>{{ shown.name }}</bdi> <span aria-hidden="true" class="soft">▾</span></span
+            ><bdi>{{ shown.name }}</bdi
+            ><span aria-hidden="true" class="soft">▾</span></span
           >
           <span class="sub" :class="{ late, would: preview }"
             >{{ preview ? 'would be ' : shown.scale ? `1/${shown.scale}, ` : '' }}{{ promised }}</span
           >
         </button>
-        <BuildMenu v-if="menu" target=".build" @close="menu = false" />
+        <BuildMenu v-if="menu" target=".build" @close="menu = false" @keys="keys = true" />
         <div class="tools">
           <v-btn
             :icon="mdiUndo"
@@ -246,10 +247,14 @@ watchEffect(() => {
   overflow: hidden;
 }
 .name {
-  overflow: hidden;
-  text-overflow: ellipsis;
+  display: flex;
+  gap: 4px;
   font: 600 18px/1.15 var(--heading);
   white-space: nowrap;
+}
+.name bdi {
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .places {
   display: flex;
@@ -324,41 +329,47 @@ watchEffect(() => {
 .now.here {
   background: var(--raised);
 }
-@media (max-width: 900px) {
+/* Where the bar is narrow the menu of the build has what it has no room for. */
+@media (max-width: 1000px) {
   .bar {
-    gap: 8px;
+    gap: 0 8px;
     padding: 0 8px;
   }
-  .clock {
+  .build {
     min-width: 0;
+    flex: 0 1 auto;
+  }
+  .build ~ .tools > :nth-child(n + 3),
+  .bar:has(.build) .tools.end {
+    display: none;
   }
   .moment {
     font-size: 19px;
   }
+  .places a {
+    padding: 14px 8px;
+  }
 }
 @media (max-width: 640px) {
   .air,
-  .clock .sub {
-    display: none;
-  }
-  .clock {
-    min-width: 0;
-    margin-left: auto;
-  }
-  .bar {
-    gap: 6px;
-    padding: 0 6px;
-  }
-  .tools.end,
-  .tools > :nth-child(n + 2),
+  .clock,
   .build .sub {
     display: none;
   }
+  .bar {
+    padding: 0 6px;
+  }
+  .places {
+    flex-wrap: wrap;
+  }
+  .build {
+    flex: 1 1 0;
+  }
+  .gap {
+    flex: 0;
+  }
   .name {
     font-size: 16px;
-  }
-  .moment {
-    font-size: 17px;
   }
   .now {
     padding: 2px 4px;

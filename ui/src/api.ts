@@ -37,6 +37,7 @@ import type {
   Verified,
   Ways,
   When,
+  Worked,
   Workings,
 } from './wire'
 
@@ -168,6 +169,7 @@ export const api = {
   palette: (text: string) => ask<Swatches>('/shelf/palette', { text }),
   tint: (q: Record<string, string>) => ask<Tint>(`/colour?${new URLSearchParams(q)}`),
   trade: () => ask<Trade>('/trade'),
+  worked: (q: Record<string, string>) => ask<Worked>(`/workings/worked?${new URLSearchParams(q)}`),
   workings: () => ask<Workings>('/workings'),
   reset: () => ask<Builds>('/demo/reset', {}),
   visit: (words: string) => ask<Said>('/visit', { passphrase: words }),

@@ -1103,6 +1103,30 @@ export interface When {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Worked".
+ */
+export interface Worked {
+  words: string;
+  state: State;
+  hard: number[];
+  every_hours: number;
+  marks: WorkedMark[];
+  film_um: number;
+  depth_um: number;
+  loss_um: number;
+  left: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WorkedMark".
+ */
+export interface WorkedMark {
+  label: string;
+  hours: number;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Trade".
  */
 export interface Trade {
@@ -1120,6 +1144,7 @@ export interface Trade {
   edges: Wish[];
   strokes: Wish[];
   cloths: string[];
+  contacts: Wish[];
   layings: Wish[];
   dryings: Wish[];
   film_ages: Wish[];
@@ -1815,6 +1840,7 @@ export interface All {
   next: Next;
   card: Card;
   when: When;
+  worked: Worked;
   trade: Trade;
   workings: Workings;
   history: History;

@@ -1,13 +1,17 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { ref } from 'vue'
 
 import { api } from '../api'
+import { useNight } from '../shared/useNight'
 import type { Listed } from '../wire'
 import { useBuild } from './useBuild'
 
 /** The menu of builds, laid to the element that opens it. */
 defineProps<{ target: string }>()
-const emit = defineEmits<{ close: [] }>()
+const emit = defineEmits<{ close: []; keys: [] }>()
+const narrow = useMediaQuery('(max-width: 1000px)') // where the bar has no room for them
+const night = useNight()
 const store = useBuild()
 const builds = ref<Listed[]>([])
 api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)), store.tell)
@@ -17,6 +21,15 @@ api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)),
   <v-menu model-value :target="target" @update:model-value="emit('close')">
     <v-list aria-label="Builds">
       <v-list-item title="Why it is ready then" @click="store.sheet = 'finish'" />
+      <template v-if="narrow">
+        <v-list-item title="The plan: room, evenings, zones, products" @click="store.sheet = 'plan'" />
+        <v-list-item title="History" @click="store.sheet = 'history'" />
+        <v-list-item title="Search" @click="store.sheet = 'search'" />
+        <v-list-item :to="{ name: 'print', params: { slug: store.build?.slug } }" title="On paper" />
+        <v-list-item :href="`/api/builds/${store.build?.slug}/plan`" title="Save the plan file" />
+        <v-list-item :title="night ? 'Day' : 'Night'" @click="night = !night" />
+        <v-list-item title="Keys" @click="emit('keys')" />
+      </template>
       <v-divider />
       <v-list-item
         v-for="b in builds"

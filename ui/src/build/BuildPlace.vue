@@ -15,6 +15,7 @@ import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { Effect, PlanEdit } from '../wire'
 import FindingPanel from './FindingPanel.vue'
+import MomentBar from './MomentBar.vue'
 import OverdueNote from './OverdueNote.vue'
 import RouteList from './RouteList.vue'
 import { useBuild } from './useBuild'
@@ -244,6 +245,12 @@ useKeys({
       @drop="drop"
       @day="put"
     />
+    <MomentBar
+      :at="shownAt"
+      :from="Date.parse(build.tape.from)"
+      :to="Date.parse(build.tape.to)"
+      :clock="moment?.clock ?? ''"
+    />
     <PlanSheet v-if="sheet === 'plan'" @close="sheet = ''" />
     <SearchSheet v-if="sheet === 'search'" @close="sheet = ''" />
     <FinishWhy v-if="sheet === 'finish'" @close="sheet = ''" />
@@ -348,6 +355,9 @@ useKeys({
   }
   .right {
     order: 4;
+  }
+  .moment-bar {
+    order: 5;
   }
   .left,
   .right {

@@ -3,8 +3,10 @@ import { storeToRefs } from 'pinia'
 import { watch } from 'vue'
 
 import { useBuild } from '../build/useBuild'
+import CautionMark from '../shared/CautionMark.vue'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
+import type { Zone } from '../wire'
 
 const props = defineProps<{ slug: string }>()
 const store = useBuild()
@@ -25,6 +27,19 @@ const clock = (t: string) =>
     hour: '2-digit',
     minute: '2-digit',
   })
+/** The cautions of a zone, each once, with the steps that are still to be done it is for. */
+function cautions(z: Zone) {
+  const out: { words: string; steps: number[] }[] = []
+  for (const s of z.steps) {
+    if (s.kind === 'done') continue
+    for (const words of s.cautions) {
+      const known = out.find((c) => c.words === words)
+      if (known) known.steps.push(s.number)
+      else out.push({ words, steps: [s.number] })
+    }
+  }
+  return out
+}
 const found = (step: string) => build.value?.findings.filter((f) => f.step === step && f.severity !== 'note') ?? []
 </script>
 
@@ -49,7 +64,8 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
           <tr>
             <th><span class="visually-hidden">Done</span></th>
             <th>Step</th>
-            <th>Begin</th>
+            <th>Planned</th>
+            <th>Really done</th>
             <th>Ready</th>
           </tr>
         </thead>
@@ -58,18 +74,27 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
             <td><span class="box" :class="{ ticked: s.kind === 'done' }" /></td>
             <td>
               <b>{{ s.number }}. {{ s.name }}</b>
-              <div>{{ s.detail }}</div>
+              <bdi class="with">{{ s.detail }}</bdi>
               <div v-for="f in found(s.id)" :key="f.rule" class="warning">
                 <StateMark :state="f.state" /> {{ f.because }}
               </div>
-              <div v-for="c in s.cautions" :key="c" class="caution">{{ c }}</div>
             </td>
-            <td class="figure">{{ clock(s.kind === 'done' ? s.end : s.start) }}</td>
+            <td class="figure">{{ s.kind === 'done' || s.kind === 'begun' ? '' : clock(s.start) }}</td>
+            <td class="figure real">
+              {{ s.kind === 'done' ? clock(s.end) : s.kind === 'begun' ? `begun ${clock(s.start)}` : '' }}
+              <span v-if="s.kind !== 'done'" class="blank" />
+            </td>
             <td class="figure">{{ s.trail.length ? clock(s.ready) : '' }}</td>
           </tr>
         </tbody>
       </table>
       <p v-if="!z.steps.length">No steps yet.</p>
+      <footer v-if="cautions(z).length">
+        <p v-for="c in cautions(z)" :key="c.words" class="caution">
+          <CautionMark /> {{ c.words }}
+          <span class="of">({{ c.steps.length === 1 ? 'step' : 'steps' }} {{ c.steps.join(', ') }})</span>
+        </p>
+      </footer>
     </section>
   </main>
 </template>
@@ -98,10 +123,14 @@ header {
   border-bottom: 2px solid #111;
   padding-bottom: 4px;
 }
+h1 {
+  overflow-wrap: anywhere;
+}
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 14px;
+  font-size: 13px;
+  line-height: 1.25;
 }
 th {
   text-align: left;
@@ -109,7 +138,7 @@ th {
 }
 td {
   vertical-align: top;
-  padding: 7px 8px;
+  padding: 4px 8px;
   border-top: 1px solid #999;
 }
 tr {
@@ -127,12 +156,28 @@ td.figure {
 .ticked {
   background: linear-gradient(45deg, transparent 44%, #111 44%, #111 56%, transparent 56%);
 }
+.with {
+  display: block;
+}
+.real {
+  min-width: 112px;
+}
+.blank {
+  display: block;
+  height: 17px;
+  border-bottom: 1px dotted #555;
+}
+footer {
+  margin-top: 8px;
+  padding-top: 5px;
+  border-top: 2px solid #111;
+}
 .caution {
   font-size: 12px;
-  color: #444;
+  color: #333;
 }
 .warning {
-  font-size: 13px;
+  font-size: 12px;
   font-weight: 600;
 }
 @media screen and (max-width: 640px) {

@@ -2,35 +2,28 @@
 defineProps<{ size?: number }>()
 </script>
 
-<!-- The ink sparrow: an ink drop that looks at us, films across its breast, and the bristles of a brush for a tail. -->
+<!-- The ink sparrow: an ink drop that looks at us, films across its breast, and a brush for a tail. -->
 <template>
-  <svg class="sparrow" :width="size ?? 36" :height="size ?? 36" viewBox="0 0 32 32" aria-hidden="true">
+  <svg :width="size ?? 36" :height="size ?? 36" viewBox="0 0 32 32" aria-hidden="true">
     <path
       fill="currentColor"
-      d="M16 .8c1.300 3.700 9.600 8 9.600 16.100A9.600 9.600 0 0 1 16 26.600a9.600 9.600 0 0 1-9.600-9.700C6.400 8.800 14.700 4.500 16 .8z"
+      d="M18.500 24.500l4.800-2.300 7 6.300-1.900.1.200 1.600-1.600-.5-.4 1.500-1.500-1-1 1.100zM14.500.6c.9 4 9 8.400 9 16.300 0 5.500-4.200 9.900-9.600 9.900S4.300 22.600 4.300 17.200C4.300 9.200 13.600 4.700 14.500.6z"
     />
     <path
-      fill="currentColor"
-      d="M12.300 26.900h7.400l2 4.500-2-.8-1.300 1.100-1.200-1.100-1.200 1.300-1.200-1.300-1.200 1.100-1.300-1.100-2 .8z"
+      class="pale"
+      d="M4.500 15.700c.2-.6 1.600-.9 2.800-.8 2.300.2 3.700 1.500 3.700 3.100-2.700 1-5.500.5-6.500-1zM23.300 15.700c-.2-.6-1.600-.9-2.800-.8-2.300.2-3.700 1.500-3.700 3.100 2.700 1 5.500.5 6.500-1zM11.900 13.400q2-1.300 4 0l-2 3.500zM8.650 12.700a1.050 1.050 0 1 0 2.100 0a1.050 1.050 0 1 0-2.100 0zM17.050 12.700a1.050 1.050 0 1 0 2.100 0a1.050 1.050 0 1 0-2.100 0z"
     />
-    <path
-      class="cheek"
-      d="M7.900 16.300c.5-2.200 2.600-3.700 4.700-3 1.500.6 2.200 2.100 1.700 3.700-2.100 1.500-4.700 1.300-6.400-.7zM24.100 16.300c-.5-2.200-2.600-3.700-4.700-3-1.500.6-2.200 2.100-1.700 3.700 2.100 1.500 4.700 1.300 6.400-.7z"
-    />
-    <circle cx="11.600" cy="14.900" r="1.250" fill="currentColor" />
-    <circle cx="20.400" cy="14.900" r="1.250" fill="currentColor" />
-    <path class="cheek" d="M16 16.600l1.700 1.600L16 20.700l-1.700-2.500z" />
-    <path class="film" d="M8.500 21.200c4.600 2.300 10.400 2.300 15 0M10.200 23.600c3.700 1.500 7.900 1.500 11.600 0" />
+    <path class="film" d="M6.500 21h7M14.600 21h6.600M8 22.900h11.800M10 24.800h7.800" />
   </svg>
 </template>
 
 <style scoped>
-.cheek {
+.pale {
   fill: rgb(var(--v-theme-surface));
 }
 .film {
   fill: none;
   stroke: rgb(var(--v-theme-surface));
-  stroke-width: 0.9;
+  stroke-width: 0.75;
 }
 </style>

@@ -25,7 +25,8 @@ const shape = (state: string, x: number, y: number) => {
   const m = y + high / 2
   if (state === 'bites') return `M${c - 5} ${m - 4}h10l-5 9z`
   if (state === 'wrinkles') return `M${c - 7} ${m + 3}l3.5 -7 3.5 6 3.5 -6 3.5 7 -3.500 -2 -3.500 3 -3.500 -3z`
-  if (state === 'early') return `M${c - 5} ${m}a5 5 0 1 0 10 0a5 5 0 1 0 -10 0M${c - 2.5} ${m}a2.5 2.5 0 1 1 5 0a2.5 2.5 0 1 1 -5 0`
+  if (state === 'early')
+    return `M${c - 5} ${m}a5 5 0 1 0 10 0a5 5 0 1 0 -10 0M${c - 2.5} ${m}a2.5 2.5 0 1 1 5 0a2.5 2.5 0 1 1 -5 0`
   if (state === 'soft') return `M${c - 5} ${m - 2}h10v4h-10z`
   if (state === 'wet') return `M${c} ${m - 6}q6 7 0 10q-6 -3 0 -10z`
   return `M${c - 3} ${m}a3 3 0 1 0 6 0a3 3 0 1 0 -6 0`

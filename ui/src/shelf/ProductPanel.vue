@@ -4,14 +4,14 @@ import { computed, ref, watch } from 'vue'
 
 import { api } from '../api'
 import { useBuild } from '../build/useBuild'
-import StateMark from '../shared/StateMark.vue'
+import CautionMark from '../shared/CautionMark.vue'
 import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { Follow, Shelved } from '../wire'
 import FollowChart from './FollowChart.vue'
 
 /** A product of the shelf: what it is, what may follow it, what the builds will use of it. */
-const props = defineProps<{ chosen: Shelved; products: readonly Shelved[]; drop: number }>()
+const props = defineProps<{ chosen: Shelved; products: readonly Shelved[]; drop: number; above: string }>()
 const emit = defineEmits<{ change: []; remove: [] }>()
 const store = useBuild()
 const units = useUnits()
@@ -22,9 +22,14 @@ const below = ref(true)
 const asked = useNewest<Follow>((words) => (store.said = words))
 const follow = asked.value
 watch(
-  () => props.chosen.product.id,
+  () => [props.chosen.product.id, props.above],
   () => {
     const own = props.chosen.product
+    if (props.above) {
+      below.value = true
+      other.value = props.above
+      return
+    }
     below.value = own.kind !== 'wash' && own.kind !== 'oil'
     other.value = props.products.find((p) => p.product.kind === (below.value ? 'wash' : 'paint'))?.product.id ?? own.id
   },
@@ -51,12 +56,13 @@ const day = (t: string) => new Date(t).toLocaleDateString('en-GB', { weekday: 's
     </p>
     <p v-if="chosen.liquids" class="soft">Carried by {{ chosen.liquids }}.</p>
     <p v-if="chosen.product.note">{{ chosen.product.note }}</p>
-    <p v-if="chosen.caution" class="caution"><StateMark state="note" quiet /> {{ chosen.caution }}</p>
+    <p v-if="chosen.caution" class="caution"><CautionMark /> {{ chosen.caution }}</p>
     <div class="buttons">
       <v-btn variant="outlined" @click="emit('change')">Change</v-btn>
       <v-btn variant="outlined" @click="emit('remove')">Remove</v-btn>
     </div>
     <h3>What may follow what</h3>
+    <p class="soft small">Put one bottle onto another on the shelf, or choose it here.</p>
     <div class="pair">
       <v-select
         v-model="below"

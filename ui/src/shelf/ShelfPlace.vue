@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiHistory, mdiRedo, mdiUndo } from '@mdi/js'
-import { useStorage, watchDebounced } from '@vueuse/core'
-import { computed, defineAsyncComponent, reactive, ref, shallowRef } from 'vue'
+import { useElementSize, useStorage, watchDebounced } from '@vueuse/core'
+import { computed, defineAsyncComponent, reactive, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
@@ -15,6 +15,7 @@ import { useNewest } from '../shared/useNewest'
 import { useReturnFocus } from '../shared/useReturnFocus'
 import { useUnits } from '../shared/useUnits'
 import type { Shelf, Shelved, ShelfGood, ShelfProduct } from '../wire'
+import BottleMark from './BottleMark.vue'
 import ProductForm from './ProductForm.vue'
 import ProductPanel from './ProductPanel.vue'
 
@@ -49,7 +50,7 @@ whileTold((e) => {
 // What is shown: a search, a kind, what it is good for.
 const search = ref('')
 const kind = ref('')
-const cards = useStorage('inkysparrow.shelf-cards', false)
+const cards = useStorage('inkysparrow.bottles', true)
 const good = reactive({ way: '', over: 'waterborne-acrylic', days: '2' })
 const fit = useNewest<ShelfGood>((words) => (store.said = words))
 const goodIds = computed(() => (fit.value.value ? new Set(fit.value.value.ids) : null))
@@ -84,10 +85,14 @@ const shown = computed(() => {
     )
   })
 })
+const list = useTemplateRef('list')
+const { width } = useElementSize(list)
+const across = computed(() => Math.max(1, Math.floor(width.value / 215)))
 const rows = computed(() => {
   if (!cards.value) return shown.value.map((p) => [p])
   const out: Shelved[][] = []
-  for (let i = 0; i < shown.value.length; i += 3) out.push(shown.value.slice(i, i + 3))
+  const n = across.value
+  for (let i = 0; i < shown.value.length; i += n) out.push(shown.value.slice(i, i + n))
   return out
 })
 
@@ -146,6 +151,36 @@ function refused(e: unknown) {
 const history = ref(false)
 useKeys({ 'Ctrl+z': () => shelf.value?.undoes && void undo(), 'Ctrl+y': () => shelf.value?.redoes && void redo() })
 
+// How full a bottle is, beside the fullest of the shelf.
+const fullest = computed(() => Math.max(0, ...(shelf.value?.products ?? []).map((p) => p.product.stock_ml ?? 0)))
+const fill = (p: Shelved) =>
+  p.product.used_up ? 0 : p.product.stock_ml === undefined || !fullest.value ? null : p.product.stock_ml / fullest.value
+
+// A bottle that is put onto another one tells what may follow what.
+const held = ref('')
+const onto = ref('')
+const above = ref('') // the bottle that was put onto the chosen one
+function put(p: Shelved) {
+  const from = held.value
+  held.value = onto.value = ''
+  if (!from || from === p.product.id) return
+  above.value = from
+  choose(p)
+}
+watch(
+  () => props.product,
+  (id, was) => {
+    if (id !== was && above.value === id) above.value = ''
+  },
+)
+const day = (t: string) =>
+  new Date(`${t}T12:00:00Z`).toLocaleDateString('en-GB', {
+    timeZone: 'UTC',
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+  })
+
 const importing = ref(false)
 useReturnFocus(importing)
 useReturnFocus(history)
@@ -165,14 +200,14 @@ const stock = (p: Shelved) =>
   </main>
   <p v-else-if="!shelf" class="loading soft">Reading the shelf</p>
   <main v-else class="shelf" :class="{ open: chosen || draft }">
-    <section class="list" aria-label="Products">
+    <section ref="list" class="list" aria-label="Products">
       <header>
         <h1>Shelf</h1>
         <div class="actions">
           <v-btn variant="outlined" @click="units.amount.value = units.amount.value === 'ml' ? 'drops' : 'ml'">{{
             units.amount.value === 'ml' ? 'in drops' : 'in ml'
           }}</v-btn>
-          <v-btn variant="outlined" @click="cards = !cards">{{ cards ? 'As a table' : 'As cards' }}</v-btn>
+          <v-btn variant="outlined" @click="cards = !cards">{{ cards ? 'As a table' : 'As bottles' }}</v-btn>
           <v-btn
             :icon="mdiUndo"
             size="small"
@@ -224,29 +259,48 @@ const stock = (p: Shelved) =>
         <p>Nothing on the shelf yet. Add what you paint with, or import a table; plans can then take it from here.</p>
       </div>
       <p v-else-if="!shown.length" class="none soft">Nothing on the shelf is like that.</p>
-      <v-virtual-scroll v-else :items="rows" :item-height="cards ? 116 : 46" class="rows">
+      <v-virtual-scroll v-else :items="rows" :item-height="cards ? 152 : 46" class="rows">
         <template #default="{ item }">
-          <div class="line" :class="{ cards }">
+          <div
+            class="line"
+            :class="{ cards }"
+            :style="cards ? { gridTemplateColumns: `repeat(${across}, minmax(0, 1fr))` } : {}"
+          >
             <button
               v-for="p in item"
               :key="p.product.id"
               type="button"
               class="product"
-              :class="{ chosen: p.product.id === product, gone: p.product.used_up }"
+              :class="{ chosen: p.product.id === product, gone: p.product.used_up, onto: onto === p.product.id }"
               :aria-current="p.product.id === product ? 'true' : undefined"
-              @click="choose(p)"
+              draggable="true"
+              @dragstart="held = p.product.id"
+              @dragend="held = onto = ''"
+              @dragover.prevent="onto = p.product.id"
+              @dragleave="onto = ''"
+              @drop.prevent="put(p)"
+              @click="((above = ''), choose(p))"
             >
+              <BottleMark
+                v-if="cards"
+                class="bottle"
+                :colour="p.product.colour"
+                :fill="fill(p)"
+                :gone="!!p.product.used_up"
+              />
               <span
+                v-else
                 class="swatch"
                 :style="{ background: p.product.colour ?? 'transparent' }"
                 :class="{ clear: !p.product.colour }"
               />
-              <span class="name">{{ p.product.name }}</span>
+              <bdi class="name" :title="p.product.name">{{ p.product.name }}</bdi>
               <span class="family soft">{{ p.family }}{{ p.product.sheen ? `, ${p.product.sheen}` : '' }}</span>
+              <span v-if="cards && p.product.opened" class="opened soft">opened {{ day(p.product.opened) }}</span>
               <span class="liquids soft">{{ p.liquids }}</span>
               <span class="stock figure">{{ stock(p) }}</span>
               <span class="need">
-                <template v-if="p.runs_out"><StateMark state="wait" quiet /> {{ p.runs_out }}</template>
+                <span v-if="p.runs_out" :title="p.runs_out"><StateMark state="wait" quiet /> {{ p.runs_out }}</span>
                 <template v-else-if="p.need_ml">{{ units.liquid(p.need_ml, drop) }} planned</template>
               </span>
             </button>
@@ -278,6 +332,7 @@ const stock = (p: Shelved) =>
         :chosen="chosen"
         :products="shelf.products"
         :drop="drop"
+        :above="above"
         @change="draft = chosen.product"
         @remove="remove(chosen.product)"
       />
@@ -383,31 +438,49 @@ const stock = (p: Shelved) =>
 }
 .line.cards {
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 10px;
-  padding-bottom: 10px;
+  gap: 0 10px;
 }
 .line.cards .product {
-  grid-template-columns: 34px minmax(0, 1fr) auto !important;
-  grid-template-rows: auto auto auto;
-  gap: 2px 10px;
-  height: 106px;
-  padding: 8px;
-  border: 1px solid var(--line);
-  align-content: center;
+  display: grid;
+  grid-template-columns: 38px minmax(0, 1fr) !important;
+  grid-auto-rows: min-content;
+  gap: 0 10px;
+  height: 146px;
+  padding: 8px 6px;
+  align-content: start;
 }
-.line.cards .swatch {
-  grid-row: 1 / 4;
-  width: 34px;
-  height: 72px;
+.line.cards .bottle {
+  grid-row: 1 / 7;
 }
-.line.cards .family,
-.line.cards .liquids,
+.line.cards .product > span,
+.line.cards .product > .name {
+  grid-column: 2;
+}
+.line.cards .name,
 .line.cards .need {
-  grid-column: 2 / 4;
+  white-space: normal;
+  overflow-wrap: anywhere;
+}
+.line.cards .name {
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  line-clamp: 2;
+  -webkit-box-orient: vertical;
+  overflow: hidden;
+}
+.line:not(.cards) .need {
+  font-size: 13px;
+  line-height: 1.2;
+  white-space: normal;
+}
+.line.cards .stock {
+  text-align: left;
 }
 .line.cards .liquids {
   display: none;
+}
+.product.onto {
+  box-shadow: inset 0 3px 0 var(--note);
 }
 aside {
   border-left: 1px solid var(--line);
@@ -456,9 +529,6 @@ aside {
   .line:not(.cards) .liquids,
   .line:not(.cards) .need {
     display: none;
-  }
-  .line.cards {
-    grid-template-columns: repeat(3, minmax(0, 1fr));
   }
 }
 @media (max-width: 640px) {

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 
 import { api, Refusal } from '../api'
 import type { WorkingGroup } from '../wire'
+import WorkedExamples from './WorkedExamples.vue'
 
 const route = useRoute()
 const wanted = ref(String(route.query.q ?? ''))
@@ -54,6 +55,7 @@ const kinds = ['published', 'from memory', 'common practice, no source']
         Every rule, constant and formula that the figures come from, with its evidence. Families are typical; real
         products differ.
       </p>
+      <WorkedExamples />
       <div class="ask">
         <label
           >Search <input id="workings-search" v-model="wanted" type="search" placeholder="white spirit, rub, gloss" />
@@ -116,10 +118,11 @@ const kinds = ['published', 'from memory', 'common practice, no source']
 input,
 select {
   height: 40px;
-  padding: 0 10px;
-  border: 1px solid var(--soft);
-  border-radius: 2px;
-  background: var(--raised);
+  padding: 0 2px;
+  border: 0;
+  border-bottom: 1px solid var(--ink);
+  border-radius: 0;
+  background: none;
   color: var(--ink);
   font: inherit;
 }

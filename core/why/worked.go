@@ -1,0 +1,74 @@
+package why
+
+import (
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
+	"inkysparrow/core/route"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/wash"
+)
+
+// Worked examples are small questions to the engine that stand by themselves, for whoever wants to see a figure move.
+
+// laid is when the film of a worked example was finished; in constant air any day does.
+var laid = time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+
+// Hardening is how a film of a family hardens in a room.
+type Hardening struct {
+	TouchDry, Ready time.Duration
+	Half, Cured     time.Duration   // 0 where it does not get so far within a month
+	Hard            []cure.Fraction // each Every, from when it was laid
+	Every           time.Duration
+}
+
+// Hardens works out a film of so many usual coats in constant air, over two weeks.
+func Hardens(family *coating.Family, coats int, air climate.Air) Hardening {
+	const over, samples = 14 * 24 * time.Hour, 57
+	room := climate.Constant(air)
+	film := coating.Film{Family: family, Coats: max(1, coats), Wet: family.Wet, Laid: laid}
+	course := cure.Of(film, room)
+	h := Hardening{TouchDry: course.TouchDry().Sub(laid), Ready: course.Ready().Sub(laid), Every: over / (samples - 1)}
+	for i := range samples {
+		h.Hard = append(h.Hard, course.Hard(laid.Add(h.Every*time.Duration(i))))
+	}
+	const month = 30 * 24 * time.Hour
+	for _, x := range []struct {
+		hard cure.Fraction
+		to   *time.Duration
+	}{{0.5, &h.Half}, {cure.Cured(), &h.Cured}} {
+		if d := course.When(x.hard).Sub(laid); d > 0 && d <= month {
+			*x.to = d
+		}
+	}
+	return h
+}
+
+// Bitten is what a liquid does to a film of two coats that is age old, put on in a way.
+func Bitten(family *coating.Family, liquid *solvent.Liquid, contact *stack.Contact, age time.Duration, air climate.Air) stack.Reach {
+	const coats = 2
+	room := climate.Constant(air)
+	film := coating.Film{Family: family, Coats: coats, Wet: family.Wet, Laid: laid}
+	below := append(stack.On(room), stack.Lay("film", film, room))
+	for _, r := range below.Cut(stack.Touch{Contact: contact, Liquid: liquid}, laid.Add(age), room) {
+		if r.Place == 1 {
+			return r
+		}
+	}
+	return stack.Reach{Place: 1}
+}
+
+// Wiped is the share of a wash that a wipe leaves on an open surface, 0 to 1, when the wash has stood so long.
+func Wiped(family *coating.Family, on coating.Sheen, cloth wash.Wetness, stood time.Duration, air climate.Air) float64 {
+	room := climate.Constant(air)
+	film := stack.Lay("wash", coating.Film{Family: family.AsWash(), Coats: 1, Wet: family.AsWash().Wet, Laid: laid}, room)
+	at := laid.Add(stood)
+	soft := 0.0
+	if cloth != wash.Dry && family.Remover != nil {
+		soft = stack.Soften(&film.Course, family.Remover, at)
+	}
+	return wash.Left(film.Film.Thickness(), on.Texture(), cloth, route.Strokes(route.AlongAirflow), soft, film.Hard(at))
+}

@@ -1,0 +1,175 @@
+package e2e
+
+import (
+	"regexp"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+)
+
+// At the desk, on a tablet, on a telephone and at twice the size every function is in reach, and nothing of it is hidden by what lies over it.
+func TestEverywhere(t *testing.T) {
+	for name, v := range map[string]view{"desk": desk, "tablet": {820, 1180, false}, "telephone": {390, 844, false}, "twice as large": {640, 400, false}} {
+		t.Run(name, func(t *testing.T) {
+			b := open(t, v, "/builds/petrel?step=u6")
+			b.sees(".step[aria-current]", "Seal")
+			b.sees(".core .verdict", ".")
+			sheets := map[string]string{"The plan": "The plan of Marlow Petrel", "History": "History of", "Search": "", "Keys": "done now"}
+			for what, words := range sheets {
+				if v.width > 1000 {
+					b.click("[aria-label='"+what+"']", "")
+				} else {
+					b.click(".bar .build", "")
+					b.click(".v-list-item", "^ ?"+what)
+				}
+				b.sees("[role=dialog]", words)
+				b.press(input.Escape)
+				b.gone("[role=dialog]", "")
+			}
+			if v.width <= 1000 {
+				b.click(".bar .build", "")
+				for _, what := range []string{"On paper", "Save the plan file", "Night", "Shelf", "Workings"} {
+					b.sees(".v-list-item", what)
+				}
+				b.press(input.Escape)
+				b.gone(".v-list-item", "On paper")
+			}
+			b.push("Not tonight")
+			b.sees(".passing", "Put seal")
+			b.click("[aria-label=Undo]", "")
+			b.sees(".passing", "Undone")
+			b.push("earlier…")
+			b.sees(".earlier button", "10 minutes ago")
+			b.push("Change")
+			b.sees(".editor .bottle", ".")
+			b.push("Leave it Esc")
+			b.push("Copy")
+			b.sees(".copy button", "Underside")
+			b.push("Leave it Esc")
+			b.push("What next\\?")
+			b.sees(".next .offer", ".")
+			b.push("Leave it Esc")
+			b.click(".tape .zone", "Underside")
+			b.sees(".panel .title", "White spirit bites")
+			b.click(".two button", "How it is done")
+			b.sees(".guide h3", ".")
+			b.click(".two button", "Finding")
+			b.click(".fix", "Seal first")
+			b.sees(".passing", "Seal first")
+			b.click(".tape .day", ".")
+			b.sees(".passing", "is off")
+			if v.width <= 640 {
+				b.click(".moment-bar [aria-label='Next event']", "")
+				b.click(".moment-bar .act", "Now")
+				seen := b.page.MustEval(`() => {
+					scrollTo(0, 0)
+					const bar = document.querySelector('.moment-bar').getBoundingClientRect()
+					return bar.bottom <= innerHeight + 1 && bar.top > 0
+				}`).Bool()
+				if !seen {
+					t.Error("the moment is out of sight while the films are looked at")
+				}
+			} else {
+				b.click(".now-button", "Now")
+			}
+			if wide := b.page.MustEval(`() => document.documentElement.scrollWidth - innerWidth`).Int(); wide > 0 {
+				t.Errorf("the page is %d px too wide", wide)
+			}
+		})
+	}
+}
+
+// Under a finger everything that can be pressed is 44 px high or wide.
+func TestTargets(t *testing.T) {
+	b := open(t, view{820, 1180, false}, "/builds/petrel?step=u6")
+	b.must(proto.EmulationSetTouchEmulationEnabled{Enabled: true}.Call(b.page))
+	b.must(proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "pointer", Value: "coarse"}}}.Call(b.page))
+	b.sees(".step[aria-current]", "Seal")
+	b.still()
+	small := b.page.MustEval(`() => [...document.querySelectorAll('main button, .bar button, .bar a')]
+		.filter(e => e.getClientRects().length && !e.classList.contains('link') && !e.closest('.days'))
+		.map(e => [e.textContent.trim() || e.ariaLabel, e.getBoundingClientRect()])
+		.filter(([, r]) => r.height < 43.5)
+		.map(([n, r]) => n + ' ' + Math.round(r.width) + 'x' + Math.round(r.height)).join('; ')`).Str()
+	if small != "" {
+		t.Errorf("too small for a finger: %s", small)
+	}
+}
+
+// rawWords are what a page never shows: places of the file format, its names, and what a validator or a decoder says.
+var rawWords = regexp.MustCompile(`\w+\[\d+\]\.?|minLength|maxLength|\bjson\b|RFC 3339|got \d|[a-z]+_(c|pct|um|mm|ml|cm2)\b|\bundefined\b|\bNaN\b|edit\.\w|\[object`)
+
+// A crawl that provokes each refusal that the page knows: none of them is in the words of the format.
+func TestNoRawWords(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=u9")
+	check := func(where, selector string) {
+		t.Helper()
+		b.sees(selector, "[A-Za-z]{3}")
+		if text := b.page.MustElement(selector).MustText(); rawWords.MatchString(text) {
+			t.Errorf("%s says %q", where, text)
+		}
+		if text := b.page.MustElement("body").MustText(); rawWords.MatchString(text) {
+			t.Errorf("%s: the page says %q", where, rawWords.FindString(text))
+		}
+	}
+	b.sees(".step[aria-current]", "Flat coat")
+	b.press(input.KeyE)
+	b.sees(".editor .bottle", ".")
+	b.fill("Share of the zone, %", "900")
+	check("a share", ".effect .problem")
+	b.fill("Share of the zone, %", "")
+	b.fill("Pinned to", "when it suits me")
+	check("a time", ".said.problem")
+	b.fill("Pinned to", "")
+	b.click(".editor summary", "Settings")
+	b.fill("One coat, dry, µm", "9000")
+	check("a thickness", ".effect .problem")
+	b.press(input.Escape)
+	b.gone(".editor", "")
+
+	b.click("[aria-label='The plan']", "")
+	for _, f := range []struct{ label, words string }{{"Room, °C", "300"}, {"Humidity, %", "-4"}, {"Scale, 1 to", "0"}, {"Name", ""}} {
+		was := b.field(f.label).MustProperty("value").Str()
+		b.fill(f.label, f.words)
+		if f.words == "" {
+			b.field(f.label).MustEval(`() => { this.value = ''; this.dispatchEvent(new Event('input', { bubbles: true })) }`)
+		}
+		check(f.label, ".effect .problem")
+		b.fill(f.label, was)
+	}
+	b.push("Add a spell of other air")
+	check("a spell without an end", ".effect .problem")
+	b.click("[role=tab]", "Evenings")
+	b.push("Add a day off, or other hours")
+	check("a day that is not filled in", ".effect .problem")
+	b.click("[role=tab]", "Zones")
+	b.push("Add a zone")
+	check("a zone without a name", ".effect .problem")
+	b.click("[role=tab]", "Products")
+	b.click("[aria-label='Remove Soot brown wash']", "")
+	check("a product in use", ".effect .problem")
+	b.press(input.Escape)
+	b.gone("[role=dialog]", "")
+
+	b.page.MustNavigate(b.address + "/new").MustWaitLoad()
+	b.fill("Name", "Curlew")
+	b.sees("aside", "2 zones")
+	for _, f := range []struct{ label, words string }{{"Area, cm²", "-5"}, {"Span, cm", "-1"}, {"Room, °C", "900"}, {"Zone", " "}} {
+		was := b.field(f.label).MustProperty("value").Str()
+		b.fill(f.label, f.words)
+		check(f.label, "aside .refused")
+		if was == "" {
+			was = "40"
+		}
+		b.fill(f.label, was)
+		b.gone("aside .refused", "")
+	}
+
+	b.page.MustNavigate(b.address + "/shelf").MustWaitLoad()
+	b.push("Add a product")
+	b.fill("At hand, ml", "-1")
+	b.page.MustEval(`() => document.querySelector('aside form').noValidate = true`)
+	b.push("Save")
+	check("a product without a name", "aside .refused")
+}
