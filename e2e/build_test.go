@@ -15,7 +15,7 @@ import (
 func TestFirstScreen(t *testing.T) {
 	b := open(t, desk, "/")
 	b.sees("h2", "White spirit bites Pale sky enamel")
-	b.sees(".because", `34 % hard\. Safe from Tue 16 Mar`)
+	b.sees(".because", `It would take off 0\.72 µm of Pale sky enamel; more than 0\.15 shows\. The film is 34 % hard\. Safe from about Tue 16 Mar\. With a slow product from`)
 	b.sees(".core text", `0\.72 µm`)
 	b.sees(".clock", "evening 4 of 11, 1 h 50 left")
 	b.sees(".bar .sub", "ready Wed 17 Mar, 2 days to spare")

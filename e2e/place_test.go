@@ -352,3 +352,112 @@ func TestFocusAfterSheets(t *testing.T) {
 	b.click(".tape .zone", "Tail") // no click is lost
 	b.sees(".route h2", "Tail")
 }
+
+// The commonest tasks in few presses: docs/presses.md tells how many there were before.
+func TestPresses(t *testing.T) {
+	b := open(t, desk, "/new")
+	presses := 0
+	click := func(selector, words string) {
+		t.Helper()
+		b.click(selector, words)
+		presses++
+	}
+	b.fill("Name", "Curlew twin") // the field has the focus already
+	b.sees("aside", "2 zones")
+	for _, name := range []string{"Tail", "Cowling"} {
+		click(".v-btn", "Add a zone")
+		b.page.MustEval(`() => [...document.querySelectorAll('.new .zone')].at(-1).querySelector('input').focus()`)
+		presses++ // into its name
+		b.must(b.page.InsertText(name))
+	}
+	click("[aria-label^='All like this: Upper surfaces']", "")
+	b.sees("aside", "4 zones")
+	click("aside .v-btn", "Begin this build")
+	b.sees(".bar .name", "Curlew twin")
+	if n := len(b.page.MustElements(".tape .zone")); n != 4 || presses >= 20 {
+		t.Errorf("%d zones after %d presses, want 4 in under 20", n, presses)
+	}
+	t.Logf("own twin with four zones: %d presses", presses)
+}
+
+// What was answered for a new build survives a reload.
+func TestDraftSurvives(t *testing.T) {
+	b := open(t, desk, "/new")
+	b.fill("Name", "Dunlin")
+	b.fill("Wanted on", "in two weeks")
+	b.sees(".said", "Thu 25 Mar 2027")
+	b.push("Weekends only")
+	b.sees("aside .big", "Dunlin")
+	b.page.MustReload().MustWaitLoad()
+	b.sees("main .small", "What you answered before is still here")
+	b.sees("aside .big", "Dunlin")
+	if got := b.page.MustElement("[aria-label='Monday: hours']").MustProperty("value").Str(); got != "" {
+		t.Errorf("Monday is open %q again", got)
+	}
+	b.push("Begin this build")
+	b.sees(".bar .name", "Dunlin")
+	b.page.MustNavigate(b.address + "/new").MustWaitLoad()
+	b.sees("aside", "Give the model a name")
+}
+
+// The week is painted with the pointer: over hours and days, and away again.
+func TestPaintTheWeek(t *testing.T) {
+	b := open(t, desk, "/new")
+	b.push("Always open")
+	b.sees(".week", "counts as always open")
+	b.page.MustEval(`() => document.querySelector('.week').scrollIntoView({ block: 'center' })`)
+	b.still()
+	at := func(day int, hour float64) proto.Point {
+		box := b.page.MustElements(".week .track")[day].MustShape().Box()
+		return proto.Point{X: box.X + box.Width*hour/24, Y: box.Y + box.Height/2}
+	}
+	stroke := func(from, to proto.Point) {
+		b.must(b.page.Mouse.MoveTo(from))
+		b.must(b.page.Mouse.Down(proto.InputMouseButtonLeft, 1))
+		b.must(b.page.Mouse.MoveLinear(to, 8))
+		b.must(b.page.Mouse.Up(proto.InputMouseButtonLeft, 1))
+	}
+	hours := func(day string) string {
+		return b.page.MustElement("[aria-label='" + day + ": hours']").MustProperty("value").Str()
+	}
+	stroke(at(5, 9.2), at(6, 16.8)) // Saturday and Sunday
+	b.still()
+	if hours("Saturday") != "09:00 to 17:00" || hours("Sunday") != "09:00 to 17:00" || hours("Friday") != "" {
+		t.Errorf("painted: Saturday %q, Sunday %q, Friday %q", hours("Saturday"), hours("Sunday"), hours("Friday"))
+	}
+	stroke(at(6, 12.2), at(6, 12.8))
+	b.still()
+	if hours("Sunday") != "09:00 to 12:00, 13:00 to 17:00" {
+		t.Errorf("an hour taken away leaves Sunday %q", hours("Sunday"))
+	}
+}
+
+// A bottle that is put onto another one tells what may follow what.
+func TestBottles(t *testing.T) {
+	b := open(t, desk, "/shelf")
+	b.sees(".product .bottle", "")
+	b.sees(".product", "Soot brown wash").MustEval(`() => this.dispatchEvent(new DragEvent('dragstart', { bubbles: true }))`)
+	b.sees(".product", "Pale sky enamel").MustEval(`() => {
+		for (const kind of ['dragover', 'drop']) this.dispatchEvent(new DragEvent(kind, { bubbles: true, cancelable: true }))
+	}`)
+	b.sees("aside h2", "Pale sky enamel")
+	b.sees("aside figcaption", "Soot brown wash over Pale sky enamel")
+	if text := b.page.MustElement("main").MustText(); strings.Contains(text, "soot-wash") {
+		t.Error("an id is shown")
+	}
+}
+
+// The Workings begin with examples that one can move.
+func TestWorkedExamples(t *testing.T) {
+	b := open(t, desk, "/workings")
+	b.sees(".worked .words", "Touch-dry after 2 h. It takes another coat after 19 h")
+	slow := b.text(".worked .words")
+	b.page.MustElement("#worked-t").MustEval(`() => { this.value = 30; this.dispatchEvent(new Event('input', { bubbles: true })) }`)
+	b.gone(".worked .words", slow)
+	b.push("A liquid bites")
+	b.sees(".worked .words", "It would take off")
+	b.page.MustElement("#worked-age").MustEval(`() => { this.value = 30; this.dispatchEvent(new Event('input', { bubbles: true })) }`)
+	b.sees(".worked .words", "Safe")
+	b.push("A wash is wiped")
+	b.sees(".worked .words", "of the wash stays on the surface")
+}

@@ -143,7 +143,7 @@ func TestNarrow(t *testing.T) {
 	b.sees(".panel .title", "White spirit bites Pale sky enamel")
 	b.click(".fix", "Seal first")
 	b.sees(".step .name", "Seal")
-	b.sees(".core .verdict", "Safe|Would take")
+	b.sees(".core .verdict", "Safe|It would take")
 	b.click(".tape .zone", "Underside")
 	b.sees(".route h2", "Underside")
 }

@@ -22,6 +22,41 @@ import (
 // columns are the columns of the CSV, in order; a file may leave out all but the name, kind and family, and have them in any order.
 var columns = []string{"id", "name", "kind", "family", "colour", "sheen", "carrier", "thinner", "remover", "hide_coats", "stock_ml", "opened", "used_up", "note"}
 
+// spoken are the columns as the page calls them, lower case.
+var spoken = map[string]string{
+	"name of the product": "name", "product": "name", "kind": "kind", "family": "family", "colour": "colour", "sheen": "sheen", "carrier": "carrier", "thinner": "thinner", "remover": "remover",
+	"hides in, coats": "hide_coats", "coats that hide": "hide_coats", "at hand, ml": "stock_ml", "at hand": "stock_ml", "used up": "used_up", "note": "note",
+}
+
+// column returns the column that a heading names, in the words of the format or of the page.
+func column(heading string) string {
+	h := strings.ToLower(strings.Join(strings.Fields(heading), " "))
+	if own, ok := spoken[h]; ok {
+		return own
+	}
+	return h
+}
+
+// familyOf returns the family that a cell names, by its id or as the page calls it; what names none is returned as it is, to be refused.
+func familyOf(cell string) plan.Family {
+	for _, f := range coating.Families() {
+		if strings.EqualFold(cell, f.ID) || strings.EqualFold(cell, f.Name) {
+			return plan.Family(f.ID)
+		}
+	}
+	return plan.Family(cell)
+}
+
+// liquidNamed returns the id of the liquid that a cell names, by its id or as the page calls it.
+func liquidNamed(cell string) (string, bool) {
+	for _, l := range solvent.Bought() {
+		if strings.EqualFold(cell, l.ID) || strings.EqualFold(cell, l.Name) {
+			return l.ID, true
+		}
+	}
+	return "", false
+}
+
 // BadRow is a row of a CSV that could not be read.
 type BadRow struct {
 	Line    int // of the file, from 1
@@ -107,23 +142,28 @@ func liquidOf(cell string) (*plan.Liquid, error) {
 	if cell == "" {
 		return nil, nil
 	}
-	if _, ok := solvent.Named(cell); ok {
-		return &plan.Liquid{Name: cell}, nil
+	if id, ok := liquidNamed(cell); ok {
+		return &plan.Liquid{Name: id}, nil
 	}
 	l := &plan.Liquid{Parts: map[string]float64{}}
 	for part := range strings.SplitSeq(cell, "+") {
 		words := strings.Fields(part)
-		if len(words) != 2 {
+		if len(words) < 2 {
 			return nil, fmt.Errorf("%q is no liquid, and no mixture such as \"isopropanol 60 + water 40\"", cell)
 		}
-		n, err := strconv.ParseFloat(words[1], 64)
-		if err != nil || !(n > 0 && n <= 1000) {
-			return nil, fmt.Errorf("%q: %q is not a number of parts", cell, words[1])
+		last := len(words) - 1
+		name := strings.Join(words[:last], " ")
+		id, known := liquidNamed(name)
+		n, err := strconv.ParseFloat(words[last], 64)
+		switch {
+		case !known && last > 1:
+			return nil, fmt.Errorf("%q is no liquid, and no mixture such as \"isopropanol 60 + water 40\"", cell)
+		case err != nil || !(n > 0 && n <= 1000):
+			return nil, fmt.Errorf("%q: %q is not a number of parts", cell, words[last])
+		case !known:
+			return nil, fmt.Errorf("no liquid %q", name)
 		}
-		if _, known := solvent.Named(words[0]); !known {
-			return nil, fmt.Errorf("no liquid %q", words[0])
-		}
-		l.Parts[words[0]] += n
+		l.Parts[id] += n
 	}
 	return l, nil
 }
@@ -205,7 +245,7 @@ func ReadCSV(data []byte) (good []Product, bad []BadRow, err error) {
 	heading := top.cells
 	place := map[string]int{}
 	for i, h := range heading {
-		h = strings.ToLower(strings.TrimSpace(h))
+		h = column(h)
 		if !slices.Contains(columns, h) {
 			return nil, nil, fmt.Errorf("column %d: %q is none of %s", i+1, h, strings.Join(columns, ", "))
 		}
@@ -274,7 +314,7 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 		return &v, nil
 	}
 	p := Product{Product: plan.Product{
-		ID: cell("id"), Name: cell("name"), Kind: coating.Kind(cell("kind")), Family: plan.Family(cell("family")), Colour: strings.ToLower(cell("colour")), Sheen: plan.Sheen(cell("sheen")),
+		ID: cell("id"), Name: cell("name"), Kind: coating.Kind(strings.ToLower(cell("kind"))), Family: familyOf(cell("family")), Colour: strings.ToLower(cell("colour")), Sheen: plan.Sheen(strings.ToLower(cell("sheen"))),
 	}, Opened: plan.Date(cell("opened")), UsedUp: plan.Date(cell("used_up"))}
 	if i, ok := place["note"]; ok {
 		p.Note = plain(row[i])

@@ -97,6 +97,8 @@ func TestReadCSV(t *testing.T) {
 		{"semicolons and a byte mark", "\ufeffname;kind;family\nSoot;wash;enamel-wash\n", 1, "", ""},
 		{"tabs, columns in another order", "family\tname\tkind\nlacquer\tSilver\tmetal\n", 1, "", ""},
 		{"a comma for the point", heading + "Soot,wash,enamel-wash,,\"17,5\",\n", 1, "", ""},
+		{"the words that the page uses", "Name of the product,Kind,Family,At hand (ml),Remover\nSoot,Wash,Enamel wash,17,White spirit\n", 0, "", `column 4: "at hand (ml)" is none of`},
+		{"the words that the page uses, all known", "Name of the product;Kind;Family;\"At hand, ml\";Remover;Sheen;Used up\nSoot;Wash;Enamel wash;17;White spirit 3 + isopropanol 1;;\nSky;Paint;Water-borne acrylic;17;;Semi-gloss;2026-01-02\n", 2, "", ""},
 		{"a mixture", heading + "Soot,wash,enamel-wash,,,isopropanol 60 + water 40\n", 1, "", ""},
 		{
 			"bad rows among good ones", heading + "A,wash,enamel-wash,#3a322b,17,\nB,wash,no-such,,,\nC,wash,enamel-wash,blue,,\nD,wash,enamel-wash,,lots,\nE,wash,enamel-wash,,,paraffin\nF,wash\nG,paint,lacquer,,-2,\n,paint,lacquer,,,\nH,paint,lacquer,,,\n", 2,

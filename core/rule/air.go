@@ -127,7 +127,7 @@ func weather(s *timeline.Site, bad func(climate.Air) bool, words func(climate.Ai
 		}
 		return []timeline.Finding{f}
 	case !s.Fixed() && bad(asked):
-		return []timeline.Finding{{Severity: timeline.Note, Verdict: timeline.Wait, SafeFrom: s.Start, Because: words(asked) + " Moved to " + s.Plan.Clock(s.Start) + "."}}
+		return []timeline.Finding{{Severity: timeline.Note, Verdict: timeline.Wait, SafeFrom: s.Start, Title: "Waits for better air", Because: words(asked) + " Moved to " + s.Plan.Clock(s.Start) + "."}}
 	}
 	return nil
 }

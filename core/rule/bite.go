@@ -83,6 +83,9 @@ func findBite(s *timeline.Site) []timeline.Finding {
 		f.Verdict = timeline.Never
 	}
 	f.Title = fmt.Sprintf("%s bites %s", say.Capital(StepLiquid(s)), s.FilmName(r.Place))
+	if severity == timeline.Note {
+		f.Title = fmt.Sprintf("Waits for %s to harden", s.FilmName(r.Place))
+	}
 	f.Because = biteWords(s, r, f)
 	if mist := mistFix(s, at); len(mist) > 0 {
 		f.Because += " Until then only as dry mist coats."
@@ -110,11 +113,14 @@ func biteWords(s *timeline.Site, r stack.Reach, f timeline.Finding) string {
 	case r.Place == 0:
 		head = fmt.Sprintf("%s crazes the bare plastic where no paint covers it.", what)
 	default:
-		head = fmt.Sprintf("%s would take %.2f µm off %s %s, where more than %.2f shows: it is %s hard.", what, float64(r.Loss), film, under(s.Touch), float64(stack.Limit()), say.Percent(r.Hard))
+		head = fmt.Sprintf("It would take off %.2f µm of %s; more than %.2f shows. The film is %s hard.", float64(r.Loss), film, float64(stack.Limit()), say.Percent(r.Hard))
+	}
+	if f.Severity == timeline.Note {
+		head = fmt.Sprintf("At %s it would take off %.2f µm of %s; more than %.2f shows.", s.Plan.Clock(s.Asked), float64(r.Loss), film, float64(stack.Limit()))
 	}
 	switch f.Verdict {
 	case timeline.Wait:
-		return head + " Safe from " + s.Plan.Clock(f.SafeFrom) + "."
+		return head + " " + safeFrom(s, f.SafeFrom)
 	case timeline.Seal:
 		return head + " Waiting does not make it safe; a closed clear coat over it does."
 	}
@@ -180,5 +186,11 @@ func liquidID(l *solvent.Liquid) string {
 	return l.ID
 }
 
-// under says what the touch is, after "under": "a damp wipe".
-func under(t stack.Touch) string { return "under " + t.Contact.Name }
+// safeFrom says from when a film can stand what is to be done. Further off than a day and a half the figure is a day: no film keeps its minute.
+func safeFrom(s *timeline.Site, t time.Time) string {
+	const near, round, night = 36 * time.Hour, 15 * time.Minute, 3 * time.Hour // what is safe late in the evening is safe the next day
+	if t.Sub(s.Start) < near {
+		return "Safe from about " + s.Plan.Clock(t.Add(round-1).Truncate(round)) + "."
+	}
+	return "Safe from about " + say.DayOf(t.Add(night), s.Plan.Now, s.Plan.Place()) + "."
+}

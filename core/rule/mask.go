@@ -41,7 +41,7 @@ func findMaskSoft(s *timeline.Site) []timeline.Finding {
 	if float64(hard) >= tapePulls*float64(wants) || s.Step.Edge == route.Lifted {
 		f.Severity, does = timeline.Warn, "is marked by it"
 	}
-	f.Because = fmt.Sprintf("%s is %s hard, wants %s under tape and %s. Safe from %s.", say.Capital(s.FilmName(place)), say.Percent(hard), say.Percent(wants), does, s.Plan.Clock(safe))
+	f.Because = fmt.Sprintf("%s is %s hard, wants %s under tape and %s. %s", say.Capital(s.FilmName(place)), say.Percent(hard), say.Percent(wants), does, safeFrom(s, safe))
 	return []timeline.Finding{f}
 }
 

@@ -69,8 +69,8 @@ func findRecoat(s *timeline.Site) []timeline.Finding {
 		Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.LayerID(place), Liquid: liquidID(s.Touch.Liquid), SafeFrom: opens,
 		Figures: timeline.Figures{Hard: hard, RED: stack.Distance(s.Touch.Liquid, s.Below[place].Film.Family, hard), Film: true},
 	}
-	f.Because = fmt.Sprintf("%s is %s hard: its skin has closed over a soft inside, and another coat wrinkles it. Its early window shut %s; safe again from %s.",
-		say.Capital(s.FilmName(place)), say.Percent(hard), s.Plan.Clock(shuts), s.Plan.Clock(opens))
+	f.Because = fmt.Sprintf("%s is %s hard: its skin has closed over a soft inside, and another coat wrinkles it. Its early window shut %s. %s",
+		say.Capital(s.FilmName(place)), say.Percent(hard), s.Plan.Clock(shuts), safeFrom(s, opens))
 	f.Propose = waiting(s)
 	return []timeline.Finding{f}
 }

@@ -45,13 +45,16 @@ func findRub(s *timeline.Site) []timeline.Finding {
 		Severity: severity, Verdict: timeline.Wait, Layer: s.LayerID(r.Place), SafeFrom: safe,
 		Figures: timeline.Figures{Hard: r.Hard, Share: r.Exposed, Film: true},
 	}
-	f.Because = fmt.Sprintf("%s is %s hard and wants %s under a cloth: the wipe would grind the wash into it. Safe from %s.",
-		say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), say.Percent(stack.RubHard()), s.Plan.Clock(safe))
+	f.Because = fmt.Sprintf("%s is %s hard and wants %s under a cloth: the wipe would grind the wash into it. %s",
+		say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), say.Percent(stack.RubHard()), safeFrom(s, safe))
 	if r.Exposed < 1 {
-		f.Because = fmt.Sprintf("%s is %s hard, and one thin coat over it has weak spots on edges and detail, where the wipe would grind the wash in. Safe from %s.",
-			say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), s.Plan.Clock(safe))
+		f.Because = fmt.Sprintf("%s is %s hard, and one thin coat over it has weak spots on edges and detail, where the wipe would grind the wash in. %s",
+			say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), safeFrom(s, safe))
 	}
 	f.Title = fmt.Sprintf("%s is too soft to be rubbed", say.Capital(s.FilmName(r.Place)))
+	if at != s.Start {
+		f.Title = fmt.Sprintf("Waits until %s can be rubbed", s.FilmName(r.Place))
+	}
 	f.Propose = func() []timeline.Fix {
 		fixes := waitFix(s)
 		if w := s.Step.Wiped; w != nil && w.Done.IsZero() {

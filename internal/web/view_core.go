@@ -72,7 +72,7 @@ func coreWords(c wire.Core, worst stack.Reach, line *timeline.Line) string {
 	case worst.Whole:
 		return fmt.Sprintf("%s lets go, and all above it comes off.", say.Capital(filmName(line, worst.Place)))
 	}
-	return fmt.Sprintf("Would take %.2f µm off %s.", float64(worst.Loss), filmName(line, worst.Place))
+	return fmt.Sprintf("It would take off %.2f µm of %s.", float64(worst.Loss), filmName(line, worst.Place))
 }
 
 func dropOf(s *route.Step, t stack.Touch, standing time.Duration) *wire.Drop {

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/why"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -19,14 +20,32 @@ func (j *judged) findings() []wire.Finding {
 			Reason: j.checked.Findings[i].Rule.Reason, Evidence: f.Evidence, Fixes: []wire.Fixed{},
 		}
 		if f.RED != nil && f.LossUM != nil {
-			w.Figure = fmt.Sprintf("It gets %.1f µm deep; its likeness is %.2f, and below 1 it softens the film.", *f.DepthUM, *f.RED)
+			w.Figure = fmt.Sprintf("It reaches %.1f µm deep; what is softened comes off only where something moves it. Its likeness to the film is %.2f; below 1 it softens it.", *f.DepthUM, *f.RED)
 		}
 		w.Fixes = j.fixed(f.Step, f.Fixes)
+		if found := j.checked.Findings[i]; found.Severity > timeline.Note && found.Verdict == timeline.Wait {
+			w.Because += j.slowWords(found)
+		}
 		w.Asks = f.Severity == timeline.Note.String() && j.checked.Findings[i].Propose != nil
 		out = append(out, w)
 	}
 	slices.SortStableFunc(out, func(a, b wire.Finding) int { return badness[b.State] - badness[a.State] })
 	return out
+}
+
+// slowWords says until when a wait would last with slow products.
+func (j *judged) slowWords(f timeline.Finding) string {
+	for _, line := range j.checked.Lines {
+		for i, p := range line.Steps {
+			if line.Zone.ID != f.Zone || p.Step.ID != f.Step {
+				continue
+			}
+			if slow := why.SpreadOf(j.checked.Site(line, i)).Slow; slow.After(f.SafeFrom) {
+				return fmt.Sprintf(" With a slow product from %s.", j.day(slow))
+			}
+		}
+	}
+	return ""
 }
 
 // fixWords says what a fix does; when it would begin stands beside it.
