@@ -461,3 +461,29 @@ func TestWorkedExamples(t *testing.T) {
 	b.push("A wash is wiped")
 	b.sees(".worked .words", "of the wash stays on the surface")
 }
+
+// Core, look, route and finding speak of one step, wherever the moment is dragged, and of the first one again when it comes back.
+func TestOneStep(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=d4")
+	b.sees(".step[aria-current]", "Pin wash")
+	agree := func(number string) {
+		t.Helper()
+		b.sees(".step[aria-current] .number", "^ ?"+number+" ?$")
+		b.sees(".right header .soft", "step "+number+"$")
+	}
+	agree("4")
+	b.page.MustElement("[role=slider]").MustFocus()
+	for range 3 {
+		b.press(input.ArrowRight)
+	}
+	agree("5")
+	b.sees(".panel .title", "bites|too soft")
+	b.press(input.PageUp, input.PageUp)
+	b.gone(".step[aria-current] .number", "5")
+	b.press(input.PageDown, input.PageDown)
+	b.press(input.ArrowLeft, input.ArrowLeft)
+	agree("4")
+	if at := b.page.MustEval(`() => new URLSearchParams(location.search).get('step')`).Str(); at != "d4" {
+		t.Errorf("the address says %q", at)
+	}
+}

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { storeToRefs } from 'pinia'
+import { computed, ref } from 'vue'
 
 import MomentField from '../shared/MomentField.vue'
 import { now } from '../shared/useClock'
@@ -10,12 +11,8 @@ import { useBuild } from './useBuild'
 const props = defineProps<{ step: Step }>()
 const store = useBuild()
 
-const earlier = ref(false)
+const { earlier } = storeToRefs(store)
 const other = ref<string | null>(null)
-watch(
-  () => props.step.id,
-  () => (earlier.value = false),
-)
 
 const ms = (t: string) => Date.parse(t)
 const zone = computed(() => store.build?.timezone ?? 'UTC')

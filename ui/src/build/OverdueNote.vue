@@ -12,6 +12,11 @@ const step = computed(() =>
 )
 const zone = computed(() => store.build?.zones.find((z) => z.id === first.value?.zone))
 const count = computed(() => store.overdue.length)
+function atAnother() {
+  if (!first.value) return
+  store.chooseStep(first.value.step)
+  store.earlier = true
+}
 </script>
 
 <template>
@@ -27,6 +32,7 @@ const count = computed(() => store.overdue.length)
       <button type="button" class="act" :disabled="store.busy" @click="store.act({ do: 'catch-up' })">
         {{ count === 1 ? 'Done as planned' : 'All done as planned' }}
       </button>
+      <button type="button" class="act" @click="atAnother">Done at another time…</button>
       <button type="button" class="act" :disabled="store.busy" @click="store.act({ do: 'lay-anew' })">
         Not done: lay the rest out anew
       </button>

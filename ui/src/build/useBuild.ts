@@ -25,11 +25,13 @@ export const useBuild = defineStore('build', () => {
   const sheet = ref<'' | 'finish' | 'add' | 'edit' | 'copy' | 'plan' | 'history' | 'search'>('') // what lies open
   const preview = shallowRef<Effect | null>(null) // of the change that is being made
   const question = shallowRef<Question | null>(null)
+  const earlier = ref(false) // other times are offered at which the chosen step may have been done
 
   const at = ref(0) // the moment, ms since 1970
   const follows = ref<'step' | 'now' | 'hand'>('step') // what put the moment where it is
   const zoneId = ref('')
   const stepId = ref('')
+  let held = '' // the step that was chosen, while the moment is dragged past it and back
   const findingPlace = ref(-1) // in build.findings; -1 for none
   const moment = shallowRef<Moment | null>(null)
 
@@ -51,8 +53,15 @@ export const useBuild = defineStore('build', () => {
     }
     asking = true
     try {
-      const got = await api.moment(b.slug, at.value, zoneId.value, stepId.value)
-      if (build.value?.slug === b.slug) moment.value = got
+      const got = await api.moment(b.slug, at.value, zoneId.value, held || stepId.value)
+      if (build.value?.slug !== b.slug) return
+      moment.value = got
+      // Core, finding and route speak of one step: of that which the moment is about.
+      if (follows.value === 'hand' && !sheet.value && got.core.step && got.core.step !== stepId.value) {
+        held ||= stepId.value
+        stepId.value = got.core.step
+        findingPlace.value = findingOf(stepId.value)
+      }
     } catch (e) {
       tell(e)
     } finally {
@@ -64,6 +73,9 @@ export const useBuild = defineStore('build', () => {
     }
   }
   watch([at, zoneId, stepId, build], () => void look())
+  watch(follows, (by) => {
+    if (by !== 'hand') held = ''
+  })
   watch(useUnits().temperature, () => build.value && void open(build.value.slug), { flush: 'post' }) // its words are in the old unit
 
   function tell(e: unknown) {
@@ -165,7 +177,9 @@ export const useBuild = defineStore('build', () => {
     if (!z || !s) return
     zoneId.value = z.id
     stepId.value = id
+    held = ''
     question.value = null
+    earlier.value = false
     at.value = Date.parse(s.start)
     follows.value = 'step'
     findingPlace.value = findingOf(id)
@@ -345,6 +359,7 @@ export const useBuild = defineStore('build', () => {
     planStep,
     act,
     answer,
+    earlier,
     question,
     preview,
     overdue,

@@ -19,7 +19,7 @@ export interface ZoneForm {
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { useTrade } from '../edit/useTrade'
+import { familyName, useTrade } from '../edit/useTrade'
 import MomentField from '../shared/MomentField.vue'
 import { useShelf } from '../shelf/useShelf'
 
@@ -42,7 +42,7 @@ const paints = computed(() => [
   { value: '', title: 'none of the shelf' },
   ...shelf.value
     .filter((p) => p.kind === 'paint' || p.kind === 'metal')
-    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: p.family } })),
+    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: familyName(p.family) } })),
 ])
 /** Paints a zone with a product of the shelf, or with one that is still to be bought. */
 function paintWith(id: string | null) {

@@ -14,7 +14,7 @@ import SchoolFields from './SchoolFields.vue'
 import ServiceFields from './ServiceFields.vue'
 import { settingsForm, settingsOf } from './settings'
 import { useEffectOf } from './useEffectOf'
-import { useTrade } from './useTrade'
+import { familyName, useTrade } from './useTrade'
 
 const emit = defineEmits<{ close: [] }>()
 const store = useBuild()
@@ -116,7 +116,7 @@ const shelf = useShelf()
 const fromShelf = computed(() =>
   shelf.value
     .filter((p) => !store.build?.plan.products.some((q) => q.shelf === p.id))
-    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: p.family } })),
+    .map((p) => ({ value: p.id, title: p.name, props: { subtitle: familyName(p.family) } })),
 )
 /** Whether the shelf's product differs from the plan's copy of it. */
 function stale(p: PlanProduct) {
@@ -223,7 +223,7 @@ const newProduct = () => {
             <ul class="rows">
               <li v-for="p in store.build?.plan.products ?? []" :key="p.id">
                 <span><span class="swatch" :style="{ background: p.colour ?? 'transparent' }" /> {{ p.name }}</span>
-                <span class="soft">{{ p.family }}{{ p.sheen ? `, ${p.sheen}` : '' }}</span>
+                <span class="soft">{{ familyName(p.family) }}{{ p.sheen ? `, ${p.sheen}` : '' }}</span>
                 <v-btn
                   v-if="stale(p)"
                   size="small"

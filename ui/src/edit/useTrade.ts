@@ -12,6 +12,11 @@ export function rangeOf(id: string): Range {
   return trade.value?.ranges.find((r) => r.id === id) ?? { id, from: 0, to: 0, step: 1 }
 }
 
+/** What a family is called; its id until the tables have been read. */
+export function familyName(id: string): string {
+  return trade.value?.families.find((f) => f.id === id)?.name ?? id
+}
+
 /** The tables of the trade, read once: what a step can be, which families and liquids there are. */
 export function useTrade() {
   void tradeRead().catch(useBuild().tell)

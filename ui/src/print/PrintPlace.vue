@@ -145,6 +145,8 @@ tr {
   break-inside: avoid;
 }
 td.figure {
+  width: 1%;
+  font-size: 11.5px;
   white-space: nowrap;
 }
 .box {
@@ -159,9 +161,7 @@ td.figure {
 .with {
   display: block;
 }
-.real {
-  min-width: 112px;
-}
+
 .blank {
   display: block;
   height: 17px;

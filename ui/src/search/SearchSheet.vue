@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { useBuild } from '../build/useBuild'
-import { useTrade } from '../edit/useTrade'
+import { familyName, useTrade } from '../edit/useTrade'
 
 const emit = defineEmits<{ close: [] }>()
 const store = useBuild()
@@ -15,6 +15,7 @@ interface Hit {
   kind: string
   title: string
   detail: string
+  also?: string // that it is found by too
   go: () => void
 }
 
@@ -36,7 +37,7 @@ const all = computed<Hit[]>(() => {
     hits.push({
       kind: 'product',
       title: p.name,
-      detail: p.family,
+      detail: familyName(p.family),
       go: () => (used ? store.chooseStep(used.id) : (store.sheet = 'plan')),
     })
   }
@@ -44,7 +45,8 @@ const all = computed<Hit[]>(() => {
     hits.push({
       kind: 'rule',
       title: r.words,
-      detail: r.id,
+      detail: '',
+      also: r.id,
       go: () => void router.push({ name: 'workings', hash: `#${r.id}` }),
     })
   }
@@ -54,7 +56,7 @@ const hits = computed(() => {
   const parts = words.value.toLowerCase().split(/\s+/).filter(Boolean)
   if (!parts.length) return []
   return all.value
-    .filter((h) => parts.every((p) => `${h.kind} ${h.title} ${h.detail}`.toLowerCase().includes(p)))
+    .filter((h) => parts.every((p) => `${h.kind} ${h.title} ${h.detail} ${h.also ?? ''}`.toLowerCase().includes(p)))
     .slice(0, 12)
 })
 
