@@ -141,11 +141,12 @@ func TestNoRawWords(t *testing.T) {
 	b.gone(".editor", "")
 
 	b.click("[aria-label='The plan']", "")
-	for _, f := range []struct{ label, words string }{{"Room, °C", "300"}, {"Humidity, %", "-4"}, {"Scale, 1 to", "0"}, {"Name", ""}} {
+	for _, f := range []struct{ label, words string }{{"Room, °C", "300"}, {"Humidity, %", "-4"}, {"Scale, 1 to", "-3"}, {"Name", ""}} {
 		was := b.field(f.label).MustProperty("value").Str()
 		b.put(f.label, f.words)
 		check(f.label, ".effect .problem")
 		b.put(f.label, was)
+		b.gone(".effect .problem", "")
 	}
 	b.push("Add a spell of other air")
 	check("a spell without an end", ".effect .problem")

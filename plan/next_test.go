@@ -104,3 +104,27 @@ func TestBottles(t *testing.T) {
 		t.Error("bottles for no step at all")
 	}
 }
+
+// Asked for each time that somebody adds a step: every kind of step tried on a plan of six zones and sixty steps.
+func BenchmarkNext(b *testing.B) {
+	f := routeOf(b, "b: base-coat acrylic done 300h", "g: gloss-coat gloss", "d: decals decals", "s: seal gloss", "w: pin-wash clay", "x: wipe of w damp", "f: flat-coat flat", "o: oil-dots oil", "e: exhaust-spray soot", "c: final-coat flat")
+	for len(f.Zones) < 6 {
+		next, _, err := f.Edit(plan.Edit{Do: "copy-zone", Of: "zone"})
+		if err != nil {
+			b.Fatal(err)
+		}
+		f = next
+	}
+	f = f.AsOf(start)
+	p, err := f.Resolve()
+	if err != nil {
+		b.Fatal(err)
+	}
+	checked := rule.Check(p)
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := f.Next(b.Context(), checked, "zone"); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

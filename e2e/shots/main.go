@@ -40,7 +40,9 @@ var shots = []shot{
 	{name: "how-day", path: "/builds/petrel?step=t3", width: 1280, height: 800, press: "How it is done"},
 	{name: "metal-tablet", path: "/builds/lynx?step=a3", width: 820, height: 1180, press: "How it is done"},
 	{name: "new-day", path: "/new", width: 1280, height: 800, write: "Grey Curlew"},
-	{name: "workings-day", path: "/workings#bite", width: 1280, height: 800},
+	{name: "workings-day", path: "/workings", width: 1280, height: 800},
+	{name: "next-day", path: "/builds/petrel?step=u6", width: 1280, height: 800, press: "What next?"},
+	{name: "telephone", path: "/builds/petrel", width: 390, height: 844},
 	{name: "paper", path: "/builds/petrel/print", width: 820, height: 1180},
 }
 

@@ -40,6 +40,7 @@ const router = useRouter()
 const shown = computed(() => (route.name === 'build' ? build.value : null))
 
 const promised = computed(() => preview.value?.promise || shown.value?.promise || '')
+const would = computed(() => !!preview.value && preview.value.promise !== shown.value?.promise)
 const late = computed(() => (preview.value ? preview.value.late : shown.value?.late))
 const clock = computed(() =>
   new Date(now.value).toLocaleString('en-GB', {
@@ -103,8 +104,8 @@ watchEffect(() => {
             ><bdi>{{ shown.name }}</bdi
             ><span aria-hidden="true" class="soft">▾</span></span
           >
-          <span class="sub" :class="{ late, would: preview }"
-            >{{ preview ? 'would be ' : shown.scale ? `1/${shown.scale}, ` : '' }}{{ promised }}</span
+          <span class="sub" :class="{ late, would }"
+            >{{ would ? 'would be ' : shown.scale ? `1/${shown.scale}, ` : '' }}{{ promised }}</span
           >
         </button>
         <BuildMenu v-if="menu" target=".build" @close="menu = false" @keys="keys = true" />

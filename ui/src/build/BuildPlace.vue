@@ -47,7 +47,7 @@ watch([stepId, () => build.value?.slug], ([id, slug]) => {
 
 // While a change is being made, the instruments show it.
 const moment = computed(() => preview.value?.moment ?? store.moment)
-const finding = computed(() => (preview.value ? preview.value.finding : store.finding))
+const finding = computed(() => (preview.value?.step ? preview.value.finding : store.finding))
 const shownAt = computed(() => (preview.value?.moment ? Date.parse(preview.value.moment.at) : at.value))
 
 const states = computed(() => Object.fromEntries((moment.value?.zones ?? []).map((z) => [z.id, z.words])))
@@ -215,7 +215,7 @@ useKeys({
         :step="step"
         :busy="busy"
         :timezone="build.timezone"
-        :trying="!!preview"
+        :trying="!!preview?.step"
         @fix="store.takeFix"
         @go="(by) => store.chooseFinding(findingPlace + by)"
       />

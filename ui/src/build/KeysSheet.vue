@@ -40,6 +40,11 @@ const onMoment: [string, string][] = [
   ['PgUp PgDn', 'next session, session before'],
   ['Home End', 'the ends of the tape'],
 ]
+const groups = [
+  { title: '', keys },
+  { title: 'With a ticket of the tape in focus', keys: onTicket },
+  { title: 'With the moment in focus', keys: onMoment },
+]
 </script>
 
 <template>
@@ -52,32 +57,17 @@ const onMoment: [string, string][] = [
     <v-card role="dialog" aria-modal="true" aria-label="Keys">
       <div class="sheet">
         <h2>Keys</h2>
-        <dl>
-          <template v-for="[k, what] in keys" :key="k">
-            <dt>
-              <kbd v-for="one in k.split(' ')" :key="one">{{ one }}</kbd>
-            </dt>
-            <dd>{{ what }}</dd>
-          </template>
-        </dl>
-        <h3>With a ticket of the tape in focus</h3>
-        <dl>
-          <template v-for="[k, what] in onTicket" :key="k">
-            <dt>
-              <kbd v-for="one in k.split(' ')" :key="one">{{ one }}</kbd>
-            </dt>
-            <dd>{{ what }}</dd>
-          </template>
-        </dl>
-        <h3>With the moment in focus</h3>
-        <dl>
-          <template v-for="[k, what] in onMoment" :key="k">
-            <dt>
-              <kbd v-for="one in k.split(' ')" :key="one">{{ one }}</kbd>
-            </dt>
-            <dd>{{ what }}</dd>
-          </template>
-        </dl>
+        <template v-for="g in groups" :key="g.title">
+          <h3 v-if="g.title">{{ g.title }}</h3>
+          <dl>
+            <template v-for="[k, what] in g.keys" :key="k">
+              <dt>
+                <kbd v-for="one in k.split(' ')" :key="one">{{ one }}</kbd>
+              </dt>
+              <dd>{{ what }}</dd>
+            </template>
+          </dl>
+        </template>
         <v-btn variant="outlined" @click="$emit('update:modelValue', false)">Close</v-btn>
       </div>
     </v-card>

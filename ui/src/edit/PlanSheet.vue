@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { computed, onBeforeUnmount, reactive, ref, watch } from 'vue'
 
 import { useBuild } from '../build/useBuild'
 import { useUnits } from '../shared/useUnits'
@@ -56,6 +56,9 @@ const edit = computed<PlanEdit | null>(() =>
   tab.value === 'zones' ? zoneEdit.value : tab.value === 'shelf' ? productEdit.value : settings.value,
 )
 const { effect, problem } = useEffectOf(edit)
+// The tape and the ready line show what it would do meanwhile.
+watch(effect, (e) => (store.preview = e))
+onBeforeUnmount(() => (store.preview = null))
 
 /** What is being saved, and the same as another tablet has saved it. */
 const yours = computed(() => {
@@ -141,7 +144,15 @@ const newProduct = () => {
 </script>
 
 <template>
-  <v-dialog model-value max-width="860" scrollable aria-label="The plan" @update:model-value="emit('close')">
+  <v-dialog
+    model-value
+    max-width="860"
+    scrollable
+    :scrim="false"
+    class="docked"
+    aria-label="The plan"
+    @update:model-value="emit('close')"
+  >
     <v-card role="dialog" aria-modal="true" aria-label="The plan">
       <form class="sheet" @submit.prevent="save">
         <h2>The plan of {{ store.build?.name }}</h2>
@@ -279,6 +290,33 @@ const newProduct = () => {
   </v-dialog>
 </template>
 
+<style>
+/* At the desk the plan lies over the route only: tape, look and ready line are seen while it is changed. */
+@media (min-width: 1001px) and (min-height: 700px) {
+  .docked > .v-overlay__content {
+    position: absolute;
+    top: 52px;
+    left: 0;
+    margin: 0;
+    max-height: calc(100dvh - 300px) !important;
+    width: 908px !important;
+    max-width: 908px !important;
+  }
+  .docked > .v-overlay__content > .v-card {
+    border-color: var(--ink) !important;
+  }
+  .docked .sheet {
+    grid-template-rows: auto auto minmax(0, 1fr);
+    max-height: calc(100dvh - 302px);
+    overflow: hidden;
+  }
+  .docked .body {
+    max-height: none;
+    min-height: 0;
+  }
+}
+</style>
+
 <style scoped>
 .body {
   display: grid;
@@ -286,6 +324,9 @@ const newProduct = () => {
   max-height: 52vh;
   overflow-y: auto;
   padding: 8px 2px;
+}
+.body > .v-btn {
+  justify-self: start;
 }
 .rows {
   list-style: none;
