@@ -11,7 +11,7 @@ import {
   mdiWeatherNight,
   mdiWhiteBalanceSunny,
 } from '@mdi/js'
-import { useEventListener } from '@vueuse/core'
+import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
 import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -48,6 +48,16 @@ const clock = computed(() =>
     weekday: 'short',
     day: 'numeric',
     month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  }),
+)
+
+const narrow = useMediaQuery('(max-width: 1000px)')
+const brief = computed(() =>
+  new Date(now.value).toLocaleString('en-GB', {
+    timeZone: shown.value?.timezone,
+    weekday: 'short',
     hour: '2-digit',
     minute: '2-digit',
   }),
@@ -185,7 +195,7 @@ watchEffect(() => {
           @click="store.toNow"
         >
           <span class="plate">Now</span>
-          <span class="figure">{{ clock }}</span>
+          <span class="figure">{{ narrow ? brief : clock }}</span>
         </button>
       </template>
       <nav v-if="!shown" class="places" aria-label="Places">
@@ -332,6 +342,9 @@ watchEffect(() => {
 }
 /* Where the bar is narrow the menu of the build has what it has no room for. */
 @media (max-width: 1000px) {
+  .air {
+    display: none;
+  }
   .bar {
     gap: 0 8px;
     padding: 0 8px;

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 
 import { api } from '../api'
 import { useNight } from '../shared/useNight'
+import { useUnits } from '../shared/useUnits'
 import type { Listed } from '../wire'
 import { useBuild } from './useBuild'
 
@@ -12,6 +13,7 @@ defineProps<{ target: string }>()
 const emit = defineEmits<{ close: []; keys: [] }>()
 const narrow = useMediaQuery('(max-width: 1000px)') // where the bar has no room for them
 const night = useNight()
+const units = useUnits()
 const store = useBuild()
 const builds = ref<Listed[]>([])
 api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)), store.tell)
@@ -27,6 +29,10 @@ api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)),
         <v-list-item title="Search" @click="store.sheet = 'search'" />
         <v-list-item :to="{ name: 'print', params: { slug: store.build?.slug } }" title="On paper" />
         <v-list-item :href="`/api/builds/${store.build?.slug}/plan`" title="Save the plan file" />
+        <v-list-item
+          :title="units.temperature.value === 'C' ? 'In °F' : 'In °C'"
+          @click="units.temperature.value = units.temperature.value === 'C' ? 'F' : 'C'"
+        />
         <v-list-item :title="night ? 'Day' : 'Night'" @click="night = !night" />
         <v-list-item title="Keys" @click="emit('keys')" />
       </template>
