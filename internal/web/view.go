@@ -42,8 +42,12 @@ const (
 	stepBytes  = 12 << 10
 )
 
-// grain is how often a build is judged anew while a step is due or under way.
-const grain = time.Minute
+// grain is how often a build is judged anew while a step is due or under way; a large one takes longer to judge and waits longer, by as much again
+// for every so many steps.
+const (
+	grain      = time.Minute
+	grainSteps = 500
+)
 
 // judge works a build out as it stands now. It stops with ctx's error when ctx ends.
 func judge(ctx context.Context, b store.Build, now time.Time) (*judged, error) {
@@ -79,9 +83,14 @@ func (j *judged) clocked(ctx context.Context) error {
 	for _, o := range late {
 		j.overdue[o.Step.ID], j.late = o, append(j.late, o.Step.ID)
 	}
-	j.until = j.checked.Holds(grain)
+	steps := 0
+	for _, l := range j.checked.Lines {
+		steps += len(l.Steps)
+	}
+	least := grain * time.Duration(1+steps/grainSteps)
+	j.until = j.checked.Holds(least)
 	if !next.IsZero() && next.Before(j.until) {
-		j.until = timeline.Later(next, j.now.Add(grain))
+		j.until = timeline.Later(next, j.now.Add(least))
 	}
 	return nil
 }

@@ -385,3 +385,28 @@ func TestCoreOfManyFilms(t *testing.T) {
 		}
 	}
 }
+
+// A judgement holds until the first step is due; then for a minute, and longer the larger the build is.
+func TestUntil(t *testing.T) {
+	start := time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)
+	for _, tc := range []struct {
+		steps int
+		now   time.Duration
+		holds time.Duration
+	}{{1, -time.Hour, time.Hour}, {1, 0, time.Minute}, {499, 0, time.Minute}, {500, 0, 2 * time.Minute}, {1000, 0, 3 * time.Minute}} {
+		f := plan.File{
+			Build: plan.Build{Name: "x", Start: start.Add(-2 * time.Hour)}, Products: []plan.Product{{ID: "p", Name: "P", Kind: "paint", Family: "waterborne-acrylic"}},
+			Zones: []plan.Zone{{ID: "z", Name: "Z", AreaCM2: 10}},
+		}
+		for i := range tc.steps {
+			f.Zones[0].Steps = append(f.Zones[0].Steps, plan.Step{ID: fmt.Sprint("s", i), Do: "mask", NotBefore: &start})
+		}
+		j, err := judge(t.Context(), store.Build{Plan: f}, start.Add(tc.now))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := j.until.Sub(j.now); got != tc.holds {
+			t.Errorf("%d steps, %v before the first is due: it holds for %v, want %v", tc.steps, -tc.now, got, tc.holds)
+		}
+	}
+}

@@ -35,15 +35,12 @@ const days = computed<Day[]>(() =>
 )
 const off = computed(() => props.tape.off.map((o) => ({ ...o, x: props.scale.x(ms(o.at)) })))
 
-/** A day's name as it has room: with its month, in full, or the figure alone. */
+/** A day's name as it has room; the first of a month keeps its month before its weekday. */
 function named(d: Day) {
   const [weekday = '', figure = ''] = d.label.split(' ')
-  const all = d.month ? `${d.label} ${d.month}` : d.label
-  const fits = (words: string) => words.length * 7.5 + 6 <= d.width
-  if (fits(all)) return all
-  if (fits(d.label)) return d.label
-  if (d.month && fits(`${figure} ${d.month}`)) return `${figure} ${d.month}`
-  return fits(`${weekday.slice(0, 2)} ${figure}`) ? `${weekday.slice(0, 2)} ${figure}` : figure
+  const brief = `${weekday.slice(0, 2)} ${figure}`
+  const names = d.month ? [`${d.label} ${d.month}`, `${brief} ${d.month}`, `${figure} ${d.month}`] : [d.label, brief]
+  return names.find((words) => words.length * 7 + 4 <= d.width) ?? (d.month ? `${figure} ${d.month}` : figure)
 }
 
 /** The hours of a day as they are, with one of its ends moved. */
