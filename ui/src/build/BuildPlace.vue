@@ -228,7 +228,6 @@ useKeys({
       :at="shownAt"
       :now="now"
       :clock="moment?.clock ?? ''"
-      :now-words="clock(now)"
       :zone="zoneId"
       :step="stepId"
       :states="states"

@@ -25,7 +25,6 @@ const props = defineProps<{
   at: number // the moment, ms since 1970
   now: number
   clock: string // the moment in words
-  nowWords: string
   zone: string
   step: string
   states: Readonly<Record<string, string>> // zone id -> its top film at the moment
@@ -355,6 +354,7 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
             class="now-plate figure"
             :style="{ left: `${plate(nowAt, 62)}px` }"
             title="Back to now (n)"
+            aria-label="now: bring the moment back"
             @pointerdown.stop
             @click="emit('toNow')"
           >
