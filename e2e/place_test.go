@@ -61,6 +61,11 @@ func TestDoneNow(t *testing.T) {
 	b.push("Leave it")
 	b.gone(".question", "below it")
 
+	b.press(input.KeyL) // what is refused changes nothing, so there is nothing to take back
+	b.sees(".passing", "Seal of Upper surfaces is not pinned|seal of Upper surfaces is not pinned")
+	if b.page.MustEval(`() => [...document.querySelectorAll('.passing button')].some(e => e.textContent.includes('Undo'))`).Bool() {
+		t.Error("an undo is offered of what was refused")
+	}
 	b.push("Started")
 	b.sees(".step[aria-current] .when", "since Thu 11 · 20:40 ?begun")
 	b.undo()

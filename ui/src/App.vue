@@ -208,7 +208,7 @@ watchEffect(() => {
         v-if="said"
         :key="said"
         :words="said"
-        :undo="shown?.undoes && !busy ? store.undo : undefined"
+        :undo="shown?.undoes && said === store.didSay && !busy ? store.undo : undefined"
         @close="said = ''"
       />
       <div class="tools end">

@@ -19,6 +19,7 @@ export const useBuild = defineStore('build', () => {
   const build = shallowRef<Build | null>(null)
   const problem = ref('') // why there is no build to show
   const said = ref('') // a passing message
+  const didSay = ref('') // the last one about a change that can be taken back
   const busy = ref(false)
   const clash = ref(false) // another tablet was faster with the last edit
 
@@ -234,7 +235,7 @@ export const useBuild = defineStore('build', () => {
     follows.value = 'hand'
   }
 
-  async function change(make: (b: Build) => Promise<Build>, words: (b: Build) => string) {
+  async function change(make: (b: Build) => Promise<Build>, words: (b: Build) => string, makes = false) {
     const b = build.value
     if (!b || busy.value) return
     busy.value = true
@@ -242,6 +243,7 @@ export const useBuild = defineStore('build', () => {
       const changed = await make(b)
       show(changed, true, true)
       said.value = words(changed)
+      didSay.value = changed.undoes && makes ? said.value : ''
     } catch (e) {
       tell(e)
       if (e instanceof Refusal && e.problem.code === 'moved') await open(b.slug)
@@ -257,6 +259,7 @@ export const useBuild = defineStore('build', () => {
     await change(
       (b) => api.fix(b.slug, { revision: b.revision, step: f.step, rule: f.rule, choice }),
       (b) => `${f.fixes[choice]?.words ?? 'Done'}. ${b.promise[0]?.toUpperCase()}${b.promise.slice(1)}.`,
+      true,
     )
   }
   /** Makes a change to the plan. Returns what stands against it, or nothing; a refused change leaves everything as it is. */
@@ -268,7 +271,7 @@ export const useBuild = defineStore('build', () => {
     try {
       const changed = await api.edit(b.slug, { revision: b.revision, edit: e })
       show(changed, true, true)
-      said.value = `${changed.undoes}. ${changed.promise[0]?.toUpperCase()}${changed.promise.slice(1)}.`
+      didSay.value = said.value = `${changed.undoes}. ${changed.promise[0]?.toUpperCase()}${changed.promise.slice(1)}.`
       return ''
     } catch (err) {
       const words = err instanceof Refusal ? err.message : String(err)
@@ -334,6 +337,7 @@ export const useBuild = defineStore('build', () => {
     build,
     problem,
     said,
+    didSay,
     busy,
     clash,
     at,
