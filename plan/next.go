@@ -68,8 +68,8 @@ func (f File) Next(ctx context.Context, checked *rule.Report, zone string, shelf
 
 // Bottles offers every product that a step can be done with: of the plan first, then of the shelf. edit is a put-step; its product is left out.
 func (f File) Bottles(ctx context.Context, checked *rule.Report, edit Edit, shelf ...Product) ([]Offer, error) {
-	if edit.Step == nil {
-		return nil, fault("edit.step", "missing")
+	if edit.Do != "put-step" || edit.Step == nil {
+		return nil, fault("edit.step", "missing: bottles are for a step that is put in or changed")
 	}
 	t, ok := route.TechniqueNamed(string(edit.Step.Do))
 	if !ok {

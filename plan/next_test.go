@@ -100,8 +100,10 @@ func TestBottles(t *testing.T) {
 	if words["clay"] != plan.Good || words["enamel-wash"] == plan.Good || words["extra"] != plan.Good || words["gloss"] != "" {
 		t.Errorf("over enamel of yesterday: %v", words)
 	}
-	if _, err := f.Bottles(t.Context(), rule.Check(p), plan.Edit{}); err == nil {
-		t.Error("bottles for no step at all")
+	for _, e := range []plan.Edit{{}, {Do: "put-step"}, {Do: "mark-done", Step: &plan.Step{Do: "pin-wash"}}, {Do: "put-step", Step: &plan.Step{Do: "burn"}}} {
+		if _, err := f.Bottles(t.Context(), rule.Check(p), e); err == nil {
+			t.Errorf("bottles for %+v", e)
+		}
 	}
 }
 
