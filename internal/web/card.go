@@ -29,6 +29,14 @@ func (j *judged) card(now time.Time) wire.Card {
 		Slug: j.slug, Promise: v.Promise, Late: v.Late, Overdue: len(j.late), Zones: []wire.CardZone{}, Marks: []wire.CardMark{}, Sessions: v.Tape.Sessions,
 		From: v.Tape.From, To: v.Tape.To, Now: now.UTC(), Wanted: v.Tape.Wanted,
 	}
+	for _, f := range v.Findings {
+		switch f.State {
+		case wire.Bite:
+			out.Stops++
+		case wire.Hold:
+			out.Warns++
+		}
+	}
 	var next *timeline.Placed
 	zone := ""
 	for i, line := range j.checked.Lines {

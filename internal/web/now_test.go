@@ -159,6 +159,9 @@ func TestCard(t *testing.T) {
 	if c.Promise != "ready Wed 17 Mar, 2 days to spare" || c.Overdue != 1 || c.Next != "Pin wash, Underside" || c.When != "today · 20:40" || len(c.Zones) != 6 || len(c.Marks) < 40 {
 		t.Errorf("the card says %q, %d overdue, next %q %q, %d zones, %d marks", c.Promise, c.Overdue, c.Next, c.When, len(c.Zones), len(c.Marks))
 	}
+	if c.Stops != 3 || c.Warns != 0 {
+		t.Errorf("%d stops and %d warnings, want 3 and none", c.Stops, c.Warns)
+	}
 	under := c.Zones[1]
 	if len(under.Films) != 4 || under.Films[0].Name != "Pale sky enamel" || under.Done != 3 || under.Skin.Filled != 0 {
 		t.Errorf("the underside lies under %+v", under)

@@ -198,15 +198,5 @@ func round(v float64, digits int) float64 {
 }
 
 func listed(b store.Summary) wire.Listed {
-	w := wire.Listed{Slug: b.Slug, Name: b.Name, Scale: b.Scale, NextStep: b.NextStep, Stops: b.Stops, Warns: b.Warns, Away: b.Away, Problem: b.Problem}
-	w.NextAt, w.Finish = orNil(b.NextAt), orNil(b.Finish)
-	return w
-}
-
-func orNil(t time.Time) *time.Time {
-	if t.IsZero() {
-		return nil
-	}
-	u := t.UTC()
-	return &u
+	return wire.Listed{Slug: b.Slug, Name: b.Name, Scale: b.Scale, Stops: b.Stops, Warns: b.Warns, Away: b.Away, Problem: b.Problem}
 }

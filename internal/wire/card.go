@@ -8,6 +8,8 @@ type Card struct {
 	Promise  string     `json:"promise"`
 	Late     bool       `json:"late"`
 	Overdue  int        `json:"overdue"`
+	Stops    int        `json:"stops"`
+	Warns    int        `json:"warns"`
 	Next     string     `json:"next"` // what comes next, and where; empty when all is done
 	When     string     `json:"when"`
 	Zones    []CardZone `json:"zones"`

@@ -9,18 +9,15 @@ import (
 	"inkysparrow/plan"
 )
 
-// Listed is a build in the list.
+// Listed is a build in the list. What hangs on the time of day is in its Card.
 type Listed struct {
-	Slug     string     `json:"slug"`
-	Name     string     `json:"name"`
-	Scale    int        `json:"scale"`
-	NextStep string     `json:"next_step,omitempty"`
-	NextAt   *time.Time `json:"next_at,omitempty"`
-	Finish   *time.Time `json:"finish,omitempty"`
-	Stops    int        `json:"stops"`
-	Warns    int        `json:"warns"`
-	Away     bool       `json:"away"`              // put away
-	Problem  string     `json:"problem,omitempty"` // why its plan can't be read
+	Slug    string `json:"slug"`
+	Name    string `json:"name"`
+	Scale   int    `json:"scale"`
+	Stops   int    `json:"stops"`
+	Warns   int    `json:"warns"`
+	Away    bool   `json:"away"`              // put away
+	Problem string `json:"problem,omitempty"` // why its plan can't be read
 }
 
 // Builds is the list of builds.

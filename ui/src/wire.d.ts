@@ -218,9 +218,6 @@ export interface Listed {
   slug: string;
   name: string;
   scale: number;
-  next_step?: string;
-  next_at?: string;
-  finish?: string;
   stops: number;
   warns: number;
   away: boolean;
@@ -1059,6 +1056,8 @@ export interface Card {
   promise: string;
   late: boolean;
   overdue: number;
+  stops: number;
+  warns: number;
   next: string;
   when: string;
   zones: CardZone[];

@@ -11,6 +11,7 @@ import type { Card } from '../wire'
 
 /** A build in the list: its zones with their skin and films as they are now, what comes next, its tape in small. Read when it comes into sight. */
 const props = defineProps<{ slug: string; name: string }>()
+const emit = defineEmits<{ read: [card: Card] }>()
 const root = useTemplateRef('root')
 const seen = useElementVisibility(root)
 const card = shallowRef<Card | null>(null)
@@ -18,6 +19,7 @@ const failed = shallowRef('')
 async function read() {
   try {
     card.value = await api.card(props.slug)
+    emit('read', card.value)
   } catch (e) {
     failed.value = String(e instanceof Error ? e.message : e)
   }

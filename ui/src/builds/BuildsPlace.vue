@@ -13,7 +13,7 @@ import BuildCard from './BuildCard.vue'
 const props = defineProps<{ open: boolean }>()
 const router = useRouter()
 const store = useBuild()
-const list = ref<Builds | null>(null)
+const list = ref<Builds | null>(null) // what hangs on the time of day comes with the cards
 const problem = ref('')
 
 async function read() {
@@ -163,7 +163,12 @@ async function put(by: number) {
           </div>
         </div>
         <p v-if="b.problem" class="soft">{{ b.problem }}</p>
-        <BuildCard v-else :slug="b.slug" :name="b.name" />
+        <BuildCard
+          v-else
+          :slug="b.slug"
+          :name="b.name"
+          @read="(c) => Object.assign(b, { stops: c.stops, warns: c.warns })"
+        />
       </li>
     </ul>
   </main>
