@@ -150,11 +150,8 @@ func (f File) offered(zone int, t *route.Technique, shelf []Product) Offer {
 			return past("Neither the plan nor the shelf has %s for it.", kindWords(t))
 		}
 	}
-	if done := z.last(); done != nil {
-		// Common practice, no source: what was decaled or oiled is not painted anew.
-		if t.Phase <= route.Chip && t.Phase < done.Phase && done.Phase >= route.Glossing && !t.Has(route.Tape|route.TapeOff) {
-			o.Because = fmt.Sprintf("%s lies on the paint already.", done.Name)
-		}
+	if done := z.last(); done != nil && t.TooLate(done) {
+		o.Because = fmt.Sprintf("%s lies on the paint already.", done.Name)
 	}
 	return o
 }
@@ -249,11 +246,7 @@ func (f File) guess(z Zone, t *route.Technique, shelf []Product) (bottle, bool) 
 
 // rank is how far a product is from what a technique is usually done with: its kind first, then its sheen.
 func rank(t *route.Technique, p bottle) int {
-	usual := map[string]coating.Kind{"prime": coating.Primer, "metal-coat": coating.Metal}[t.ID]
 	rank := 2 * slices.Index(t.Kinds, p.Kind)
-	if p.Kind == usual {
-		rank = -2
-	}
 	if t.Sheen != coating.NoSheen && p.Sheen != Sheen(t.Sheen.String()) {
 		rank++
 	}

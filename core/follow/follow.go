@@ -17,6 +17,15 @@ var Numbers fact.Table
 
 var usualCoats = int(Numbers.Number("follow-coats", 2, "coats", "of the film below, where it is a closed one", fact.Bench("a couple of coats are trusted")))
 
+// Usual returns a film of a family as it usually lies, laid at a moment.
+func Usual(family *coating.Family, laid time.Time) coating.Film {
+	film := coating.Film{Family: family, Coats: 1, Wet: family.Wet, Laid: laid}
+	if family.Closed {
+		film.Coats = usualCoats
+	}
+	return film
+}
+
 // Way is a way of putting a product on.
 type Way struct {
 	ID, Words string
@@ -109,11 +118,7 @@ type Below struct {
 // On lays a film of product on bare plastic in constant air, so that several products can be tried on it.
 func On(product *coating.Product, air climate.Air) Below {
 	b := Below{laid: time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC), air: climate.Constant(air), own: product.Family}
-	film := coating.Film{Family: product.Family, Coats: 1, Wet: product.Family.Wet, Laid: b.laid}
-	if film.Family.Closed {
-		film.Coats = usualCoats
-	}
-	b.films = append(stack.On(b.air), stack.Lay("below", film, b.air))
+	b.films = append(stack.On(b.air), stack.Lay("below", Usual(product.Family, b.laid), b.air))
 	return b
 }
 

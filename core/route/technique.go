@@ -71,7 +71,7 @@ type Technique struct {
 	Counts   string         // what Coats counts, where that is not coats
 	Coats    int            // usual number of coats; 0 stands for 1
 	Thin     float64        // share of the family's usual thickness that a coat has; 0 stands for 1
-	Kinds    []coating.Kind // products it takes; none where it takes no product
+	Kinds    []coating.Kind // products it takes, the usual one first; none where it takes no product
 	Optional bool           // the product may be left out
 	Sheen    coating.Sheen  // the sheen it is for, where the product doesn't say
 	Role     Role           // what rules ask of it
@@ -112,6 +112,12 @@ const (
 	WearsBack                    // takes its own product off again, down to what the liquid leaves alone
 )
 
+// TooLate reports whether the technique no longer makes sense once done has been done: what was glossed over or further on is not painted anew.
+// Masks can be put on and taken off at any time. Common practice, no source.
+func (t *Technique) TooLate(done *Technique) bool {
+	return t.Phase <= Chip && done.Phase >= Glossing && !t.Has(Tape|TapeOff)
+}
+
 // Has reports whether the technique has the role.
 func (t *Technique) Has(r Role) bool { return t.Role&r != 0 }
 
@@ -128,10 +134,12 @@ var benchTimes = fact.Bench("a wash by brush over a large 1/48 aircraft takes a 
 func TimesEvidence() fact.Evidence { return benchTimes }
 
 var (
-	paints = []coating.Kind{coating.Paint, coating.Primer, coating.Metal}
-	clears = []coating.Kind{coating.Clear}
-	tints  = []coating.Kind{coating.Wash, coating.Oil, coating.Paint}
-	stains = []coating.Kind{coating.Wash, coating.Oil, coating.Paint, coating.Pigment, coating.Metal}
+	paints  = []coating.Kind{coating.Paint, coating.Primer, coating.Metal}
+	primers = []coating.Kind{coating.Primer, coating.Paint, coating.Metal}
+	metals  = []coating.Kind{coating.Metal, coating.Paint, coating.Primer}
+	clears  = []coating.Kind{coating.Clear}
+	tints   = []coating.Kind{coating.Wash, coating.Oil, coating.Paint}
+	stains  = []coating.Kind{coating.Wash, coating.Oil, coating.Paint, coating.Pigment, coating.Metal}
 )
 
 // thin is how much thinner than a family's usual a coat of a technique is, in the table of numbers.
@@ -180,7 +188,7 @@ func tint(id string, parts float64) float64 {
 // techniques is the closed list of what a step can do, in the order of work.
 var techniques = []*Technique{
 	{
-		ID: "prime", Name: "Prime", Short: "Prime", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: paints, Role: Colour,
+		ID: "prime", Name: "Prime", Short: "Prime", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Kinds: primers, Role: Colour,
 		Sheen: coating.Flat, Spray: dose.OfColour, Setup: setup("prime", 8), Per100: per100("prime", 2), Between: between("prime", 10), Airbrush: true, Caution: sprayCare,
 	},
 	{
@@ -205,7 +213,7 @@ var techniques = []*Technique{
 		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: dose.Fine, Sheen: coating.Flat, Setup: setup("post-shade", 8), Per100: per100("post-shade", 6), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("metal-coat", 2), Kinds: paints, Role: Colour,
+		ID: "metal-coat", Name: "Metal coat", Short: "Metal", Phase: Base, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("metal-coat", 2), Kinds: metals, Role: Colour,
 		Sheen: coating.SemiGloss, Spray: dose.OfMetal, Setup: setup("metal-coat", 8), Per100: per100("metal-coat", 4), Between: between("metal-coat", 10), Airbrush: true, Caution: sprayCare + " Keep water out of its cup, and dust and hairs off: metal shows them all.",
 	},
 	{

@@ -6,9 +6,11 @@ import (
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
+	"inkysparrow/core/follow"
 	"inkysparrow/core/route"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/timeline"
 	"inkysparrow/core/wash"
 )
 
@@ -35,24 +37,21 @@ func Hardens(family *coating.Family, coats int, air climate.Air) Hardening {
 	for i := range samples {
 		h.Hard = append(h.Hard, course.Hard(laid.Add(h.Every*time.Duration(i))))
 	}
-	const month = 30 * 24 * time.Hour
 	for _, x := range []struct {
 		hard cure.Fraction
 		to   *time.Duration
 	}{{0.5, &h.Half}, {cure.Cured(), &h.Cured}} {
-		if d := course.When(x.hard).Sub(laid); d > 0 && d <= month {
+		if d := course.When(x.hard).Sub(laid); d > 0 && d <= timeline.Patience {
 			*x.to = d
 		}
 	}
 	return h
 }
 
-// Bitten is what a liquid does to a film of two coats that is age old, put on in a way.
+// Bitten is what a liquid does to a film as it usually lies that is age old, put on in a way.
 func Bitten(family *coating.Family, liquid *solvent.Liquid, contact *stack.Contact, age time.Duration, air climate.Air) stack.Reach {
-	const coats = 2
 	room := climate.Constant(air)
-	film := coating.Film{Family: family, Coats: coats, Wet: family.Wet, Laid: laid}
-	below := append(stack.On(room), stack.Lay("film", film, room))
+	below := append(stack.On(room), stack.Lay("film", follow.Usual(family, laid), room))
 	for _, r := range below.Cut(stack.Touch{Contact: contact, Liquid: liquid}, laid.Add(age), room) {
 		if r.Place == 1 {
 			return r

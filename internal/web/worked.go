@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/follow"
 	"inkysparrow/core/say"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
@@ -105,7 +106,7 @@ func hardening(h why.Hardening) wire.Worked {
 
 func bitten(family *coating.Family, r stack.Reach) wire.Worked {
 	w := wire.Worked{State: wire.Safe, Hard: []float64{}, Marks: []wire.WorkedMark{}, Depth: round(float64(r.Depth), 2), Loss: round(float64(r.Loss), 3)}
-	w.Film = round(float64(coating.Film{Family: family, Coats: 2, Wet: family.Wet}.Thickness()), 1)
+	w.Film = round(float64(follow.Usual(family, time.Time{}).Thickness()), 1)
 	switch {
 	case r.Wet:
 		w.State, w.Words = wire.Bite, "The film is still wet: it would come off."

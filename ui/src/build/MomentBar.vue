@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import { quarter } from '../instruments/tape/scale'
 import { now } from '../shared/useClock'
 import { useBuild } from './useBuild'
 
 /** On a telephone the moment stays in reach while the films above it are looked at. */
 defineProps<{ at: number; from: number; to: number; clock: string }>()
 const store = useBuild()
-const quarter = 15 * 60_000
 </script>
 
 <template>

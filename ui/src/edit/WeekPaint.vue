@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { useTrade } from './useTrade'
+
 /** When the bench is open in a week: painted over the hours with the pointer, or typed. No hours at all mean that it is always open. */
 interface Evening {
   days: string[]
@@ -112,14 +114,20 @@ function type(row: number, words: string) {
   keep(week.value.map((is, i) => (i === row ? joined(spans) : is)))
 }
 
-const evening: Span = [19 * 60 + 30, 22 * 60 + 30]
-const daytime: Span = [10 * 60, 17 * 60]
-const sets: { words: string; week: Span[][] }[] = [
-  { words: 'Weekday evenings', week: ids.map((_, i) => (i < 5 ? [[...evening]] : [])) },
-  { words: 'Weekends only', week: ids.map((_, i) => (i < 5 ? [] : [[...daytime]])) },
-  { words: 'Every evening', week: ids.map(() => [[...evening]]) },
+// What is usual of an evening and of a day off, as a new build begins with.
+const trade = useTrade()
+const usual = (day: string): Span => {
+  const one = trade.value?.usual.brief.sessions?.find((s) => (s.days as string[]).includes(day))
+  return one ? [minutes(one.from), minutes(one.to)] : [0, 0]
+}
+const evening = computed(() => usual('mon'))
+const daytime = computed(() => usual('sat'))
+const sets = computed<{ words: string; week: Span[][] }[]>(() => [
+  { words: 'Weekday evenings', week: ids.map((_, i) => (i < 5 ? [evening.value] : [])) },
+  { words: 'Weekends only', week: ids.map((_, i) => (i < 5 ? [] : [daytime.value])) },
+  { words: 'Every evening', week: ids.map(() => [evening.value]) },
   { words: 'Always open', week: ids.map(() => []) },
-]
+])
 const hours = [0, 6, 12, 18, 24]
 </script>
 

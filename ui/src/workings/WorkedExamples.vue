@@ -3,7 +3,7 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, reactive, ref } from 'vue'
 
 import { api } from '../api'
-import { rangeOf, useTrade } from '../edit/useTrade'
+import { rangeOf, tradeRead, useTrade } from '../edit/useTrade'
 import StateMark from '../shared/StateMark.vue'
 import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
@@ -18,19 +18,30 @@ const a = reactive({
   bite: 'enamel',
   wipe: 'enamel-wash',
   coats: 2,
-  t: 21,
-  rh: 50,
+  t: 0,
+  rh: 0,
   age: 2,
   liquid: 'white-spirit',
   way: 'pin-wash',
   sheen: 'gloss',
   cloth: 'damp',
 })
+// They begin in the usual room.
+const ready = ref(false)
+tradeRead().then(
+  ({ usual }) => {
+    a.t = usual.climate.temperature_c
+    a.rh = usual.climate.humidity_pct
+    ready.value = true
+  },
+  (e: unknown) => (problem.value = String(e instanceof Error ? e.message : e)),
+)
 const { value: said, problem, ask } = useNewest<Worked>()
 watchDebounced(
-  () => ({ ...a, what: what.value }),
+  () => ({ ...a, what: what.value, ready: ready.value }),
   (q) => {
-    const { harden, bite, wipe, ...rest } = q
+    const { harden, bite, wipe, ready: known, ...rest } = q
+    if (!known) return
     const family = { harden, bite, wipe }[q.what]
     const all = Object.fromEntries(Object.entries({ ...rest, family }).map(([k, v]) => [k, String(v)]))
     void ask(() => api.worked(all))

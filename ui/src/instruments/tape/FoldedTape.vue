@@ -6,7 +6,7 @@ import StateMark from '../../shared/StateMark.vue'
 import type { Effect, Tape, Zone } from '../../wire'
 import TapeDays from './TapeDays.vue'
 import { ink, laneOf, ms, waitsOf } from './lanes'
-import { snap, tapeScale } from './scale'
+import { quarter, snap, tapeScale } from './scale'
 import TapeFan from './TapeFan.vue'
 import TapeTable from './TapeTable.vue'
 import TapeTicket from './TapeTicket.vue'
@@ -157,7 +157,6 @@ function choose(e: PointerEvent, row: number, id: string) {
 }
 const fanned = computed(() => props.zones.flatMap((z) => z.steps).filter((s) => fan.value?.ids.includes(s.id)))
 
-const quarter = 15 * 60_000
 const sessions = computed(() => scale.value.folds.filter((f) => f.session))
 const sessionAfter = (t: number) => sessions.value.find((f) => f.from > t)?.from ?? t
 const sessionBefore = (t: number) => sessions.value.findLast((f) => f.from < t)?.from ?? t

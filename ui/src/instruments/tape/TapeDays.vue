@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { toWall } from '../../shared/zoned'
 import type { Tape } from '../../wire'
 import { ms } from './lanes'
-import type { TapeScale } from './scale'
+import { quarter, type TapeScale } from './scale'
 
 /**
  * The days over the tape. A day is off at a tap, and on again at the next; its end is pulled to make it longer; a day on which the bench is shut is
@@ -54,7 +54,6 @@ function hoursOf(date: string, moved?: { was: number; to: number }) {
 }
 
 // The end of a session is pulled, in quarters of an hour.
-const quarter = 15 * 60_000
 const pulled = ref<{ date: string; was: number; to: number } | null>(null)
 let from = 0
 const perMs = (d: Day) => (d.to - ms(props.tape.sessions.find((s) => ms(s.to) === d.to)?.from ?? '')) / d.width
@@ -87,7 +86,7 @@ function lengthenBy(d: Day, by: number) {
 // A day between sessions is opened.
 const opening = ref<{ x: number; days: { date: string; label: string }[] } | null>(null)
 const chosen = ref('')
-const hours = ref({ from: '10:00', to: '17:00' })
+const hours = ref({ from: '', to: '' }) // as long as the longest session is
 const shut = computed(() =>
   props.scale.folds
     .filter((f) => !f.session && f.to > props.now)
@@ -113,6 +112,9 @@ function daysIn(from: number, to: number) {
 function open(f: { x: number; days: { date: string; label: string }[] }) {
   opening.value = opening.value?.x === f.x ? null : f
   chosen.value = f.days[0]?.date ?? ''
+  const length = (s: { from: string; to: string }) => ms(s.to) - ms(s.from)
+  const longest = [...props.tape.sessions].sort((a, b) => length(b) - length(a))[0]
+  if (longest) hours.value = { from: clockOf(ms(longest.from)), to: hoursOf(longest.date)[0]?.to ?? '' }
 }
 function extra() {
   emit('day', chosen.value, [{ ...hours.value }], false)

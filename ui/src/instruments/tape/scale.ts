@@ -25,6 +25,9 @@ export interface TapeScale {
 
 const hour = 3_600_000
 
+/** By how much the keys move a moment or a ticket, in ms. */
+export const quarter = hour / 4
+
 // How wide a stretch is drawn, in shares: a session by its hours, but a Saturday no more than two evenings; waiting much narrower.
 const weight = (span: { from: number; to: number }, session: boolean) => {
   const hours = (span.to - span.from) / hour
