@@ -17,6 +17,7 @@ type Product struct {
 	Sheen    Sheen
 	Hide     float64 // coats that hide black and white alike; 0 where it has not been measured
 	Pace     float64 // time that it takes to harden, against what is usual of its family; 0 stands for 1
+	Solids   float64 // share of its volume that stays behind, 0 to 1; 0 for what is usual of its family
 	Carrier  *solvent.Liquid
 	Thinner  *solvent.Liquid
 	Remover  *solvent.Liquid
@@ -72,6 +73,14 @@ func (p *Product) Hides(own colour.Colour) float64 {
 		return p.Family.Hide * strongHide
 	}
 	return p.Family.Hide
+}
+
+// SolidShare returns the share of the product's volume that stays behind when it has dried, 0 to 1.
+func (p *Product) SolidShare() float64 {
+	if p.Solids > 0 {
+		return p.Solids
+	}
+	return 1 - p.Family.CarrierShare
 }
 
 // Film is one step's coats as they lie on a zone. It is a value.

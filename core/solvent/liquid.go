@@ -31,8 +31,9 @@ const solventCaution = "Ventilate, keep flames away, wear gloves; follow the lab
 
 var liquids = []*Liquid{
 	newLiquid("water", "water", Mix{Water: 1}, pure, ""),
-	newLiquid("soapy-water", "soapy water", Mix{Water: 1}, fact.Bench("a drop of dish soap changes the wetting, not the solvent"), ""),
+	newLiquid(soapyWater, "soapy water", Mix{Water: 1}, fact.Bench("a drop of dish soap changes the wetting, not the solvent"), ""),
 	newLiquid("white-spirit", "white spirit", Mix{WhiteSpirit: 1}, pure, solventCaution+" Odourless is not harmless."),
+	newLiquid("low-odour-white-spirit", "low-odour white spirit", Mix{Isoparaffin: 1}, pure, solventCaution+" Low odour is not harmless: ventilate as much."),
 	newLiquid("turpentine", "turpentine", Mix{Turpentine: 1}, pure, solventCaution+" Turpentine irritates skin and lungs more than white spirit."),
 	newLiquid("isopropanol", "isopropanol", Mix{Isopropanol: 1}, pure, solventCaution),
 	newLiquid("acrylic-thinner", "acrylic thinner", Mix{Isopropanol: 0.5, MethoxyPropanol: 0.15, Water: 0.35}, thinners, solventCaution),
@@ -46,7 +47,9 @@ var liquids = []*Liquid{
 	newLiquid("medium-carrier", "water and alcohol", Mix{Water: 0.5, Ethanol: 0.5}, thinners, ""),
 }
 
-const numBought = 8 // the first liquids of the table can be named in a plan
+const soapyWater = "soapy-water"
+
+const numBought = 9 // the first liquids of the table can be named in a plan
 
 func newLiquid(id, name string, mix Mix, evidence fact.Evidence, caution string) *Liquid {
 	return &Liquid{ID: id, Name: name, Mix: mix, Evidence: evidence, Caution: caution, hansen: mix.Hansen(), volume: mix.MolarVolume()}
@@ -119,4 +122,10 @@ func (l *Liquid) MolarVolume() float64 { return l.volume }
 func (l *Liquid) Flux(air climate.Air) float64 { return l.Mix.Flux(air) }
 
 // Has reports whether the liquid holds more than a trace (2 %) of c.
-func (l *Liquid) Has(c Component) bool { return l.Mix.Share(c) >= 0.02 }
+func (l *Liquid) Has(c Component) bool { return l.Mix.Share(c) >= trace }
+
+// trace is the share below which a component plays no part of its own.
+const trace = 0.02
+
+// Soapy reports whether the liquid's water holds a wetting agent.
+func (l *Liquid) Soapy() bool { return l.ID == soapyWater }

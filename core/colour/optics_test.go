@@ -1,0 +1,110 @@
+package colour
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+)
+
+// The veils of gloss and flat surfaces, as core/gloss works them out.
+const glossy, matt = 0.157, 0.99
+
+// T34, T35: reference model, no source; that a clear darkens a dried wash again is common practice, no source.
+func TestDriedWash(t *testing.T) {
+	for _, tc := range []struct {
+		name    string
+		l, fill float64
+		in      Medium
+		wet     [2]float64 // how much paler it dries
+		clear   [2]float64 // how much of that a flat clear takes back
+	}{
+		{"T34 mid clay", 45, 0.25, InWater, [2]float64{10, 25}, [2]float64{5, 15}},
+		{"T34 pale clay", 70, 0.25, InWater, [2]float64{10, 25}, [2]float64{5, 25}},
+		{"tempera dries less paler", 45, 0.58, InWater, [2]float64{5, 15}, [2]float64{3, 12}},
+		{"T34 mid enamel", 45, 1, InSpirit, [2]float64{-3, 3}, [2]float64{-3, 3}},
+		{"T34 pale enamel", 70, 1, InSpirit, [2]float64{-3, 3}, [2]float64{-3, 3}},
+		{"T34 dark enamel", 30, 1, InSpirit, [2]float64{3, 14}, [2]float64{-3, 3}},
+	} {
+		g := Grey(tc.l).Dried(tc.fill, matt)
+		dry, wet, under := g.Dry().Lightness(), g.Wet(tc.in).Lightness(), g.Cleared(matt).Lightness()
+		if math.Abs(dry-tc.l) > 0.3 {
+			t.Errorf("%s: dry L* %.1f, want %.0f", tc.name, dry, tc.l)
+		}
+		if d := dry - wet; d < tc.wet[0] || d > tc.wet[1] {
+			t.Errorf("%s: dries %.1f paler, want %v", tc.name, d, tc.wet)
+		}
+		if d := dry - under; d < tc.clear[0] || d > tc.clear[1] {
+			t.Errorf("%s: a flat clear takes %.1f back, want %v", tc.name, d, tc.clear)
+		}
+	}
+}
+
+func TestRecoated(t *testing.T) {
+	for _, tc := range []struct {
+		name      string
+		l, lo, hi float64
+	}{{"T35 dark", 26, 8, 15}, {"T35 mid", 60, 2, 4}} {
+		if d := tc.l - Grey(tc.l).Recoated(matt, glossy).Lightness(); d < tc.lo || d > tc.hi {
+			t.Errorf("%s: gloss over flat deepens it by %.1f, want %.0f to %.0f", tc.name, d, tc.lo, tc.hi)
+		}
+	}
+	last := 100.0
+	for l := 26.0; l < 96; l += 5 {
+		d := l - Grey(l).Recoated(matt, glossy).Lightness()
+		if d > last {
+			t.Errorf("L* %.0f deepens by %.1f, a darker one by %.1f", l, d, last)
+		}
+		if back := Grey(l).Recoated(matt, glossy).Recoated(glossy, matt).Lightness(); math.Abs(back-l) > 0.3 {
+			t.Errorf("L* %.0f there and back is %.1f", l, back)
+		}
+		last = d
+	}
+}
+
+// The inside figures are those of tables of diffuse reflection, from memory.
+func TestFresnel(t *testing.T) {
+	for _, tc := range []struct{ n, inside float64 }{{1.333, 0.475}, {1.43, 0.551}, {1.5, 0.596}} {
+		if out, in := Medium(tc.n).fresnel(); math.Abs(in-tc.inside) > 0.003 || tc.n == 1.5 && math.Abs(out-0.04) > 1e-9 {
+			t.Errorf("index %.3f mirrors %.4f from outside and %.4f from inside, want %.3f", tc.n, out, in, tc.inside)
+		}
+	}
+	for body := 0.0; body <= 1; body += 0.05 {
+		if back := InBinder.body(InBinder.seen(body, matt), matt); math.Abs(back-body) > 1e-9 {
+			t.Errorf("a body of %.2f comes back as %.4f", body, back)
+		}
+	}
+}
+
+// Filling voids never makes a dry wash paler; of a wash that fills its own nothing changes but the surface.
+func TestFilling(t *testing.T) {
+	r := rand.New(rand.NewPCG(5, 6))
+	for range 500 {
+		c := Lab(25+60*r.Float64(), 10*r.Float64(), 20*r.Float64())
+		g := c.Dried(r.Float64(), matt)
+		if g.Cleared(matt).Lightness() > g.Dry().Lightness()+2.5 { // the surface's own veil comes on
+			t.Fatalf("%s under a clear is %s", g.Dry(), g.Cleared(matt))
+		}
+		if g.fill < 0.6 && g.Wet(InWater).Luminance() > g.Dry().Luminance()+1e-3 { // one that is full of its binder hardly changes
+			t.Fatalf("%s wet is %s", g.Dry(), g.Wet(InWater))
+		}
+	}
+	if g := Grey(60).Dried(1, matt); g.Cleared(matt).Difference(g.Dry()) > 0.2 {
+		t.Errorf("a full wash changes under a clear of its own sheen: %s to %s", g.Dry(), g.Cleared(matt))
+	}
+}
+
+// Kubelka and Munk: shares are all that counts, not their scale or order; two parts are what mixing one into the other gives.
+func TestBlend(t *testing.T) {
+	a, b, c := Lab(30, 5, 10), Lab(70, -3, 8), Lab(50, 20, -5)
+	one, _ := Blend([]Colour{a, b, c}, []float64{1, 2, 3})
+	two, _ := Blend([]Colour{c, a, b}, []float64{30, 10, 20})
+	if one.Difference(two) > 1e-6 {
+		t.Errorf("%s and %s by order and scale", one, two)
+	}
+	if got, _ := Blend([]Colour{a, b}, []float64{3, 1}); got.Difference(a.With(b, 0.25)) > 1e-6 {
+		t.Errorf("%s, by the mixing of two %s", got, a.With(b, 0.25))
+	}
+	if _, ok := Blend([]Colour{a}, []float64{0}); ok {
+		t.Error("nothing has a colour")
+	}
+}
