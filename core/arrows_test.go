@@ -20,6 +20,7 @@ var layers = [][]string{
 	{"core/cure", "core/gloss", "core/dose", "core/decal", "core/shade"},
 	{"core/stack", "core/wear"},
 	{"core/wash", "core/follow"},
+	{"core/mix"},
 	{"core/route"},
 	{"core/timeline", "core/routetest"},
 	{"core/rule"},

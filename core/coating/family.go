@@ -275,6 +275,19 @@ func (f *Family) AsWash() *Family {
 	return MustFamily(f.Washed)
 }
 
+var packed = Numbers.Number("grains-packed", 0.6, "", "share of its volume that a dried layer of grains fills", fact.Bench("a little looser than they jam"))
+
+// Fill returns how much of the voids between its grains the family fills with its own binder when it dries as a wash, 0 to 1: clay and sludge little, enamel
+// and oil all of it. That is why the first dry paler than they look wet, and the others do not.
+func (f *Family) Fill() float64 {
+	w := f.AsWash()
+	grains := 1 - w.CarrierShare - w.Hold
+	if grains <= 0 || w.Mechanism == Loose {
+		return 0
+	}
+	return min(1, w.Hold/(grains*(1-packed)/packed))
+}
+
 // IsLive reports whether the film stays as soluble as on its first day.
 func (f *Family) IsLive() bool { return f.Mechanism == Live }
 

@@ -17,6 +17,7 @@ type Product struct {
 	Sheen    Sheen
 	Hide     float64 // coats that hide black and white alike; 0 where it has not been measured
 	Pace     float64 // time that it takes to harden, against what is usual of its family; 0 stands for 1
+	Price    float64 // of a millilitre, in whatever money; 0 for what is usual of its kind
 	Solids   float64 // share of its volume that stays behind, 0 to 1; 0 for what is usual of its family
 	Carrier  *solvent.Liquid
 	Thinner  *solvent.Liquid
@@ -73,6 +74,28 @@ func (p *Product) Hides(own colour.Colour) float64 {
 		return p.Family.Hide * strongHide
 	}
 	return p.Family.Hide
+}
+
+var washHides = Microns(Numbers.Number("wash-hides", 12, "µm", "dry film in which a wash of middling lightness hides what is below, where its family is no thinned paint", fact.Bench("between what enamels and oils hide in")))
+
+// HidesIn returns the dry thickness in which the product, in colour own, hides black and white alike. Of a wash it is that of the paint it is thinned from.
+func (p *Product) HidesIn(own colour.Colour) Microns {
+	paint := p.Family
+	for _, f := range families {
+		if f.Washed == p.Family.ID && f.Hide > 0 {
+			paint = f
+			break
+		}
+	}
+	as := *p
+	as.Family = paint
+	if paint.Hide > 0 {
+		return paint.Dry(paint.Wet) * Microns(as.Hides(own))
+	}
+	middling := *paint
+	middling.Hide = 1
+	as.Family = &middling
+	return washHides * Microns(as.Hides(own))
 }
 
 // SolidShare returns the share of the product's volume that stays behind when it has dried, 0 to 1.

@@ -83,6 +83,14 @@ func Read(difference float64) Reading {
 // BlurMM returns the standard deviation of the squint's blur at arm's length, in mm on the model.
 func BlurMM() float64 { return arm * math.Tan(acuity*squint*minPerMM) }
 
+// EyeMM returns the standard deviation of an open eye's blur at arm's length, in mm on the model.
+func EyeMM() float64 { return arm * math.Tan(acuity*minPerMM) }
+
+// AtArm returns how different a line widthMM wide looks from the panel beside it at arm's length with open eyes, in CIEDE2000.
+func AtArm(line, panel colour.Colour, widthMM float64) float64 {
+	return panel.Veiled(line, Keeps(widthMM, EyeMM())).Difference(panel)
+}
+
 // Keeps returns the share of its contrast that a line widthMM wide keeps under a blur, 0 to 1.
 func Keeps(widthMM, blurMM float64) float64 {
 	if widthMM <= 0 {
