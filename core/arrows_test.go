@@ -26,6 +26,7 @@ var layers = [][]string{
 	{"core/rule"},
 	{"core/draft", "core/guide", "core/why"},
 	{"core/look"},
+	{"core/choose"},
 	{"plan"},
 	{"shelf"},
 	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/guard", "ui", "ui/pack", "examples"},

@@ -61,6 +61,9 @@ func (f *File) putZone(e Edit) (string, error) {
 		return "", err
 	}
 	f.Zones[i].Name, f.Zones[i].AreaCM2, f.Zones[i].Part = z.Name, z.AreaCM2, z.Part
+	if z.Lines != nil {
+		f.Zones[i].Lines = z.Lines
+	}
 	return "Changed " + z.Name, nil
 }
 
@@ -70,7 +73,7 @@ func (f *File) copyZone(e Edit) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	z := Zone{Name: f.Zones[from].Name + ", again", AreaCM2: f.Zones[from].AreaCM2}
+	z := Zone{Name: f.Zones[from].Name + ", again", AreaCM2: f.Zones[from].AreaCM2, Lines: f.Zones[from].Lines}
 	if e.NewZone != nil {
 		z.Name, z.AreaCM2 = e.NewZone.Name, e.NewZone.AreaCM2
 	}

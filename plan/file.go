@@ -95,8 +95,19 @@ type Product struct {
 	Thinner *Liquid      `json:"thinner,omitempty"`
 	Remover *Liquid      `json:"remover,omitempty"`
 
-	HideCoats float64 `json:"hide_coats,omitempty" jsonschema:"minimum=0.2,maximum=12,description=Coats that hide black and white alike; typical of the family where it is left out."`
-	Shelf     string  `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`
+	SolidsPct float64  `json:"solids_pct,omitempty" jsonschema:"minimum=0.05,maximum=95,description=Share of its volume that stays behind when it has dried; usual of its family where it is left out."`
+	Price     float64  `json:"price,omitempty" jsonschema:"minimum=0,maximum=100000,description=What a full bottle or tube costs, in your own money."`
+	SizeML    float64  `json:"size_ml,omitempty" jsonschema:"minimum=0.1,maximum=100000,description=What a full one holds."`
+	Parents   []Parent `json:"parents,omitempty" jsonschema:"maxItems=20,description=What it was mixed from."`
+	Mixed     Date     `json:"mixed,omitempty" jsonschema:"description=The day it was mixed."`
+	HideCoats float64  `json:"hide_coats,omitempty" jsonschema:"minimum=0.2,maximum=12,description=Coats that hide black and white alike; typical of the family where it is left out."`
+	Shelf     string   `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`
+}
+
+// Parent is a part of a mix.
+type Parent struct {
+	Name string  `json:"name" jsonschema:"minLength=1,maxLength=200"`
+	ML   float64 `json:"ml" jsonschema:"minimum=0.001,maximum=250"`
 }
 
 // Service is how the aircraft was kept, and where the modeller overrules what that asks for.
@@ -116,7 +127,16 @@ type Zone struct {
 	Name    string  `json:"name" jsonschema:"minLength=1,maxLength=200"`
 	Part    string  `json:"part,omitempty" jsonschema:"maxLength=100,description=The part it belongs to."`
 	AreaCM2 float64 `json:"area_cm2" jsonschema:"minimum=0.1,maximum=100000"`
+	Lines   *Lines  `json:"lines,omitempty" jsonschema:"description=Its recesses; usual lines where it is left out."`
 	Steps   []Step  `json:"steps" jsonschema:"maxItems=10000"`
+}
+
+// Lines are the recesses of a zone.
+type Lines struct {
+	Kind     LineKind `json:"kind,omitempty"`
+	WidthMM  float64  `json:"width_mm,omitempty" jsonschema:"minimum=0.02,maximum=3,description=Measured; with depth_mm."`
+	DepthMM  float64  `json:"depth_mm,omitempty" jsonschema:"minimum=0.005,maximum=2,description=Measured; with width_mm."`
+	LengthMM float64  `json:"length_mm,omitempty" jsonschema:"minimum=1,maximum=1000000,description=All of them together; usual for the area where it is left out."`
 }
 
 // Spray is how an airbrush is set.

@@ -198,6 +198,13 @@ func (in Product) resolve(path string) (*coating.Product, error) {
 		Carrier: family.Carrier, Thinner: family.Thinner, Remover: family.Remover,
 	}
 	out.Sheen, _ = coating.SheenNamed(string(in.Sheen))
+	out.Solids = in.SolidsPct / 100
+	if in.Price > 0 && in.SizeML > 0 {
+		out.Price = in.Price / in.SizeML
+	}
+	if _, err := time.Parse(time.DateOnly, string(in.Mixed)); in.Mixed != "" && err != nil {
+		return nil, fault(join(path, "mixed"), "%q is not a day, such as 2027-03-22", in.Mixed)
+	}
 	for _, l := range []struct {
 		name string
 		in   *Liquid
@@ -235,6 +242,12 @@ func (f File) resolveZones(p *route.Plan) error {
 		}
 		zones[in.ID] = i
 		z := &route.Zone{ID: in.ID, Name: in.Name, AreaCM2: in.AreaCM2, Part: in.Part}
+		if l := in.Lines; l != nil {
+			if (l.WidthMM > 0) != (l.DepthMM > 0) {
+				return plainly(fault(path+".lines", "width_mm and depth_mm are given together"), "a measured line has a width and a depth")
+			}
+			z.Lines = route.Lines{Kind: string(l.Kind), Measured: wash.Line{WidthMM: l.WidthMM, DepthMM: l.DepthMM}, LengthMM: l.LengthMM}
+		}
 		if in.Part != "" && !f.hasPart(in.Part) {
 			return fault(path+".part", "no part %q in parts", in.Part)
 		}

@@ -36,6 +36,7 @@ type (
 	Ground      string // what a decal lies over
 	Reading     string // how strong something looks
 	Date        string // a day, "2027-03-22"
+	LineKind    string // a kind of recess
 )
 
 var days = map[Day]time.Weekday{
@@ -53,6 +54,11 @@ func enum[T any](description string, values []T, word func(T) string) *jsonschem
 // JSONSchema gives the closed list of families.
 func (Family) JSONSchema() *jsonschema.Schema {
 	return enum("Family of film.", coating.Families(), func(f *coating.Family) string { return f.ID })
+}
+
+// JSONSchema gives the closed list of kinds of lines.
+func (LineKind) JSONSchema() *jsonschema.Schema {
+	return enum("Kind of recess.", wash.Lines(), func(l wash.LineKind) string { return l.ID })
 }
 
 // JSONSchema gives the closed list of sheens.

@@ -288,6 +288,14 @@ func (f *Family) Fill() float64 {
 	return min(1, w.Hold/(grains*(1-packed)/packed))
 }
 
+// Oil returns the share of what the family leaves behind that is liquid oil, 0 to 1: it gels only after its carrier has left.
+func (f *Family) Oil() float64 {
+	if !f.Gels {
+		return 0
+	}
+	return f.Hold / (1 - f.CarrierShare)
+}
+
 // IsLive reports whether the film stays as soluble as on its first day.
 func (f *Family) IsLive() bool { return f.Mechanism == Live }
 

@@ -4,7 +4,6 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
-	"inkysparrow/core/wash"
 )
 
 // barrier puts a gloss below the wash where the school wants one on acrylics and nothing else brings it, and what the wash shall meet
@@ -58,7 +57,7 @@ func (d *draft) washes() {
 		w := d.add(do, p)
 		if do != "spray-wash" {
 			wipe := d.add("wipe", nil)
-			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, clothOf(d.schools.Of(route.WipedWhen)), d.schools.Stroke()
+			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, d.schools.Cloth(), d.schools.Stroke()
 			d.because("%s, since it shows on %s; wiped with a %s cloth first.", p.Name, d.Paint.Name, wipe.Cloth)
 			if d.schools.Of(route.WipedWhen) == route.WhenFlashed {
 				w.Drying = route.InAirStream
@@ -85,12 +84,4 @@ func (d *draft) washes() {
 			d.because("The wash is done before the decals, so nothing that is rubbed comes over them and they need no seal.")
 		}
 	}
-}
-
-// clothOf returns the cloth that goes with a school of wiping: a wash that has dried all through wants its remover.
-func clothOf(school route.Choice) wash.Wetness {
-	if school == route.WhenDry || school == route.NextDay {
-		return wash.Damp
-	}
-	return wash.Dry
 }

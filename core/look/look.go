@@ -23,15 +23,13 @@ import (
 var Numbers fact.Table
 
 var (
-	eye        = fact.Bench("chosen by eye")
-	bareLine   = Numbers.Number("bare-line", 0.22, "", "share of black that a bare recess adds to its paint as shadow", eye)
-	lineFull   = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
-	pinSpill   = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
-	lossAlong  = Numbers.Number("loss-along", 0.03, "", "what strokes along the line take out of it", eye)
-	lossAcross = Numbers.Number("loss-across", 0.15, "", "what strokes across the line take out of it", eye)
-	tint       = Numbers.Number("tint", 0.10, "", "share of its colour that a filter or sprayed wash adds to the paint", eye)
-	dulls      = Numbers.Number("dulls", 0.6, "", "what a wet clear leaves of pastel and pencil", fact.Bench("pastels fade under a wet coat"))
-	wetDeeper  = Numbers.Number("wet-deepens", 0.06, "", "share of black by which a gloss surface looks deeper than a flat one", eye)
+	eye       = fact.Bench("chosen by eye")
+	bareLine  = Numbers.Number("bare-line", 0.22, "", "share of black that a bare recess adds to its paint as shadow", eye)
+	lineFull  = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
+	pinSpill  = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
+	tint      = Numbers.Number("tint", 0.10, "", "share of its colour that a filter or sprayed wash adds to the paint", eye)
+	dulls     = Numbers.Number("dulls", 0.6, "", "what a wet clear leaves of pastel and pencil", fact.Bench("pastels fade under a wet coat"))
+	wetDeeper = Numbers.Number("wet-deepens", 0.06, "", "share of black by which a gloss surface looks deeper than a flat one", eye)
 )
 
 // Skin is the look of a zone.
@@ -84,6 +82,12 @@ var markOf = map[string]float64{
 	"chip":          Numbers.Number("mark-chip", 0.9, "", "how strongly it is drawn when fresh", eye),
 	"wipe-back":     Numbers.Number("mark-wipe-back", 0.7, "", "how strongly it is drawn when fresh", eye),
 }
+
+// Recess returns how a bare recess looks in paint of a colour: darker by its own shadow.
+func Recess(paint colour.Colour) colour.Colour { return paint.Veiled(colour.Grey(0), bareLine) }
+
+// Spill returns the share of the open surface that a pin wash wets beside its lines.
+func Spill() float64 { return pinSpill }
 
 // Plastic is the colour of the bare model.
 var Plastic = route.Plastic
@@ -181,10 +185,7 @@ func (k *Skin) wipe(line *timeline.Line, i int) {
 	if washed == nil {
 		return
 	}
-	loss := lossAlong
-	if !route.Along(placed.Step.Stroke) {
-		loss = lossAcross
-	}
+	loss := route.LineLoss(placed.Step.Stroke)
 	for _, film := range line.Films {
 		if film.Step != washed.ID {
 			continue

@@ -101,7 +101,7 @@ func (c Cup) Mix() (*Mixed, error) {
 	m := &Mixed{parts: c}
 	var grains, weights []float64
 	var colours []colour.Colour
-	var soap, watery, spirit, hides, filled, solids float64
+	var soap, oil, hides, filled, solids float64
 	byFamily := map[*coating.Family]float64{}
 	for i, p := range c {
 		switch {
@@ -130,6 +130,7 @@ func (c Cup) Mix() (*Mixed, error) {
 			soap += p.ML * (1 - s) * p.Product.Carrier.Mix.Share(solvent.Water)
 		}
 		solids += p.ML * s
+		oil += p.ML * s * f.Oil()
 		byFamily[f] += p.ML * s
 		strength := 1 / float64(p.Product.HidesIn(own)) // what hides in little is much of it
 		colours, weights = append(colours, own), append(weights, p.ML*s*strength)
@@ -144,18 +145,11 @@ func (c Cup) Mix() (*Mixed, error) {
 	if len(grains) == 0 {
 		return nil, &Error{-1, "There is only thinner in the cup: pour a paint, a wash or a pigment"}
 	}
-	for k := range m.Carrier {
-		switch v := m.Carrier.Share(solvent.Component(k)); solvent.Component(k) {
-		case solvent.Water, solvent.Ammonia:
-			watery += v
-		case solvent.WhiteSpirit, solvent.Isoparaffin, solvent.Turpentine:
-			spirit += v
-		}
-	}
-	if watery > immisc && spirit > immisc {
+	watery, parts := parts(m.Carrier)
+	if parts {
 		return nil, &Error{-1, "White spirit and water do not mix: take a thinner that belongs to the paint"}
 	}
-	m.Solids = solids / m.ML
+	m.Solids, m.Oil = solids/m.ML, oil/m.ML
 	if w := m.Carrier[solvent.Water]; w > 0 {
 		m.Wetting = soap / w
 	}
@@ -163,6 +157,16 @@ func (c Cup) Mix() (*Mixed, error) {
 	dry, _ := colour.Blend(colours, weights)
 	m.Look = lookOf(dry, filled/solids, solids/hides, medium(watery))
 	return m, nil
+}
+
+// parts returns the share of water, and whether there is so much of spirit beside it that they part.
+func parts(m solvent.Mix) (water float64, apart bool) {
+	spirit := 0.0
+	for _, c := range []solvent.Component{solvent.WhiteSpirit, solvent.Isoparaffin, solvent.Turpentine} {
+		spirit += m.Share(c)
+	}
+	water = m.Share(solvent.Water) + m.Share(solvent.Ammonia)
+	return water, water > immisc && spirit > immisc
 }
 
 // acts returns the family that most of the solids belong to, as a wash where it is thinned to one. Loose grains act by what they are stirred into.

@@ -46,8 +46,8 @@ func on(paint string, wanted float64) Job {
 func TestMix(t *testing.T) {
 	dark := bottle(coating.Paint, "enamel", "#3a322b")
 	thin := mixed(t, Cup{{Product: dark, ML: 1}, {Liquid: spirit, ML: 6}})
-	if r := thin.Runs(usual, shiny, climate.Room); r.MM < 10 || r.MM > 40 || wash.Like(thin.Solids) != "skimmed milk" || thin.Family.ID != "enamel-wash" {
-		t.Errorf("T16 enamel 1:6 runs %.1f mm, like %s, as %s", r.MM, wash.Like(thin.Solids), thin.Family.ID)
+	if r := thin.Runs(usual, shiny, climate.Room); r.MM < 10 || r.MM > 40 || thin.Like() != "skimmed milk" || thin.Family.ID != "enamel-wash" {
+		t.Errorf("T16 enamel 1:6 runs %.1f mm, like %s, as %s", r.MM, thin.Like(), thin.Family.ID)
 	}
 	if r := mixed(t, Cup{{Product: dark, ML: 1}, {Liquid: spirit, ML: 1}}).Runs(usual, shiny, climate.Room); r.Runs() {
 		t.Errorf("T16 1:1 runs %.1f mm", r.MM)
@@ -58,8 +58,8 @@ func TestMix(t *testing.T) {
 	if share := home.Cost() / whole; share < 0.01 || share > 0.09 {
 		t.Errorf("T18 17 ml of own wash cost %.3f of the tube and the thinner, want a few hundredths", share)
 	}
-	if home.Family.ID != "oil-wash" || wash.Like(home.Solids) != "skimmed milk" && wash.Like(home.Solids) != "coffee" {
-		t.Errorf("an oil wash is %s, like %s", home.Family.ID, wash.Like(home.Solids))
+	if home.Family.ID != "oil-wash" || home.Like() != "tinted thinner" && home.Like() != "coffee" {
+		t.Errorf("an oil wash is %s, like %s", home.Family.ID, home.Like())
 	}
 	sludge := mixed(t, Cup{{Product: bottle(coating.Pigment, "dry-pigment", "#3f3831"), ML: PigmentML(1)}, {Liquid: water, ML: 5}, {Liquid: solvent.Must("soapy-water"), ML: 0.05, Soap: true}})
 	if sludge.Family.ID != "sludge-wash" || sludge.Tension() > 40 {

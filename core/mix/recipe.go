@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/say"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/wash"
 )
@@ -70,25 +71,26 @@ func (j Job) Recipe(p *coating.Product, thinner *solvent.Liquid) (r Recipe, ok b
 	if err != nil {
 		return Recipe{}, false, err
 	}
-	if _, err := (Cup{{Product: p, ML: drop}, {Liquid: thinner, ML: mostThinner * drop}}).Mix(); err != nil {
-		return Recipe{}, false, err // they don't mix
+	if _, apart := parts(neat.Fluid.Thinned(thinner, 1).Carrier); apart {
+		return Recipe{}, false, &Error{1, fmt.Sprintf("%s does not mix with %s", say.Capital(thinner.Name), p.Name)}
 	}
+	best, off := ratios[len(ratios)-1], math.Inf(1) // the thinnest, where none runs
 	for _, n := range ratios {
-		run := neat.Fluid.Thinned(thinner, n.parts()).Runs(j.Line, j.On, j.Air)
-		if ok && !j.Spread && !run.Runs() {
+		f := neat.Fluid.Thinned(thinner, n.parts())
+		if !j.Spread && !f.Runs(j.Line, j.On, j.Air).Runs() {
 			continue
 		}
-		next := Recipe{Product: n.product, Thinner: n.thinner, Cup: Cup{{Product: p, ML: float64(n.product) * drop}}, Run: run}
-		if n.thinner > 0 {
-			next.Cup = append(next.Cup, Pour{Liquid: thinner, ML: float64(n.thinner) * drop})
-		}
-		next.Mixed = neat.thinned(next.Cup, thinner, n.parts())
-		next.Lines = next.Mixed.Lines(j.Ground, j.Paint, j.Line)
-		runs := j.Spread || run.Runs()
-		if !ok || runs && math.Abs(next.Lines.AtArm-j.Wanted) < math.Abs(r.Lines.AtArm-j.Wanted) {
-			r, ok = next, runs
+		stands := shade.AtArm(neat.Look.Over(j.Ground, InLine(f, j.Line)), j.Paint, j.Line.WidthMM)
+		if d := math.Abs(stands - j.Wanted); d < off {
+			best, off, ok = n, d, true
 		}
 	}
+	r = Recipe{Product: best.product, Thinner: best.thinner, Cup: Cup{{Product: p, ML: float64(best.product) * drop}}}
+	if best.thinner > 0 {
+		r.Cup = append(r.Cup, Pour{Liquid: thinner, ML: float64(best.thinner) * drop})
+	}
+	r.Mixed = neat.thinned(r.Cup, thinner, best.parts())
+	r.Lines, r.Run = r.Mixed.Lines(j.Ground, j.Paint, j.Line), r.Mixed.Runs(j.Line, j.On, j.Air)
 	return r.batch(j.ML), ok, nil
 }
 

@@ -76,7 +76,33 @@ type Zone struct {
 	ID, Name string
 	AreaCM2  float64
 	Part     string // the sub-assembly it belongs to; empty for the model itself
+	Lines    Lines
 	Steps    []*Step
+}
+
+// Lines are the recesses of a zone; the zero value stands for usual ones as long as its area has them.
+type Lines struct {
+	Kind     string    // its id, empty for usual
+	Measured wash.Line // where it was measured; zero for the kind's own
+	LengthMM float64   // of all of them; 0 for what is usual on its area
+}
+
+// Line returns the kind of the zone's lines and their cut.
+func (z *Zone) Line() (wash.LineKind, wash.Line) {
+	kind, _ := wash.LineNamed(z.Lines.Kind)
+	cut := kind.Line
+	if m := z.Lines.Measured; m.WidthMM > 0 {
+		cut = m
+	}
+	return kind, cut
+}
+
+// LineMM returns how long the zone's lines are all together on a model of 1 to scale.
+func (z *Zone) LineMM(scale int) float64 {
+	if z.Lines.LengthMM > 0 {
+		return z.Lines.LengthMM
+	}
+	return wash.LengthMM(z.AreaCM2, scale)
 }
 
 // Step is one step of a route.

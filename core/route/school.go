@@ -2,6 +2,8 @@ package route
 
 import (
 	"slices"
+
+	"inkysparrow/core/wash"
 )
 
 // Question names a question on which practitioners disagree.
@@ -96,6 +98,7 @@ var schools = []School{
 	{StrokeWay, "How the cloth moves", []Answer{
 		{Choice(AlongAirflow), "along the airflow only", "leaves the most in the line"},
 		{Choice(AcrossFirst), "across the line first, then along the airflow", "cleaner, empties shallow lines"},
+		{Choice(PressedAcross), "across to press it in, then along the airflow", "fibres bridge a narrow line and fill it, say those who do it"},
 		{Choice(InCircles), "in circles, then along the airflow", "cleanest, empties shallow lines"},
 	}},
 	{UnderWash, "What is under the wash", []Answer{
@@ -164,6 +167,14 @@ type Schools map[Question]Choice
 
 // Stroke returns how the plan's school has the cloth move.
 func (s Schools) Stroke() Stroke { return Stroke(s.Of(StrokeWay)) }
+
+// Cloth returns the cloth that goes with the plan's school of wiping: a wash that has dried all through wants its remover.
+func (s Schools) Cloth() wash.Wetness {
+	if when := s.Of(WipedWhen); when == WhenDry || when == NextDay {
+		return wash.Damp
+	}
+	return wash.Dry
+}
 
 // Of returns the answer to a question.
 func (s Schools) Of(question Question) Choice {

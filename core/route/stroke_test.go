@@ -20,8 +20,11 @@ func TestStrokes(t *testing.T) {
 			t.Errorf("%s takes %d strokes, want %d", stroke, got, want)
 		}
 		words[stroke.Words()] = true
+		if loss := route.LineLoss(stroke); loss <= 0 || loss >= 0.2 {
+			t.Errorf("%s takes %.2f out of a line", stroke, loss)
+		}
 	}
-	if len(words) != 3 || !route.Along("") || route.Along(route.InCircles) || route.Along(route.AcrossFirst) {
+	if len(words) != 4 || !route.Along("") || route.Along(route.InCircles) || route.Along(route.AcrossFirst) {
 		t.Errorf("strokes are called %v", words)
 	}
 }

@@ -37,10 +37,13 @@ func WashShows(paint, wash colour.Colour) bool {
 	return paint.Difference(wash) >= washShows
 }
 
-// harsh reports whether a wash looks drawn with a pen on a paint.
-func harsh(paint, wash colour.Colour) bool {
+// Harsh reports whether a wash looks drawn with a pen on a paint.
+func Harsh(paint, wash colour.Colour) bool {
 	return paint.Lightness()-wash.Lightness() >= tooStark || wash.Lightness() < blackWash && paint.Lightness() > 50
 }
+
+// PureBlack reports whether a wash of that colour counts as pure black.
+func PureBlack(wash colour.Colour) bool { return wash.Lightness() < blackWash }
 
 func findWashColour(s *timeline.Site) []timeline.Finding {
 	if !s.Step.Do.Has(route.WashOn) || s.Step.Product.Colour == "" {
@@ -61,7 +64,7 @@ func findWashColour(s *timeline.Site) []timeline.Finding {
 			break
 		}
 		f.Because = fmt.Sprintf("It differs from %s by %.1f where %.0f draws a line: take a %s one.", paint.Product.Name, delta, washShows, map[bool]string{true: "lighter", false: "darker"}[base.Lightness() < MidFrom])
-	case harsh(base, w):
+	case Harsh(base, w):
 		f.Severity, f.Title = timeline.Note, fmt.Sprintf("%s is harsh on %s", say.Capital(s.Step.Product.Name), paint.Product.Name)
 		f.Because = fmt.Sprintf("It is %.0f darker in lightness: lines look drawn with a pen. A grey or a thinner mix is subtler.", base.Lightness()-w.Lightness())
 	default:
@@ -69,7 +72,7 @@ func findWashColour(s *timeline.Site) []timeline.Finding {
 	}
 	f.Propose = func() []timeline.Fix {
 		return swapFixes(s, s.Step, func(p *coating.Product) bool {
-			return p.Colour != "" && WashShows(base, p.Shows()) && !harsh(base, p.Shows())
+			return p.Colour != "" && WashShows(base, p.Shows()) && !Harsh(base, p.Shows())
 		})
 	}
 	return []timeline.Finding{f}

@@ -5,7 +5,6 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
-	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
 )
 
@@ -22,11 +21,7 @@ func (l *Line) LeftBy(wipe *route.Step, on coating.Texture, at time.Time) float6
 		if wipe.Wiped == nil || film.Step != wipe.Wiped.ID {
 			continue
 		}
-		soft := 0.0
-		if remover := wipe.Wets(); remover != nil {
-			soft = stack.Soften(&film.Course, remover, at)
-		}
-		return wash.Left(film.Film.Thickness(), on, wipe.Cloth, route.Strokes(wipe.Stroke), soft, film.Hard(at))
+		return wash.LeftOf(&film.Course, on, wipe.Cloth, route.Strokes(wipe.Stroke), wipe.Wets(), at)
 	}
 	return 1
 }

@@ -3,9 +3,11 @@ package timeline
 import (
 	"time"
 
+	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
+	"inkysparrow/core/solvent"
 	"inkysparrow/core/wash"
 )
 
@@ -24,11 +26,16 @@ func (s *Site) Window() (opens, closes time.Time) {
 		if liquid == nil {
 			liquid = w.Product.Remover
 		}
-		opens, closes = wash.Window(film, liquid, s.Plan.Air)
-		course := cure.Of(film, s.Plan.Air)
-		return earliest(schoolOpens(s.Plan.Schools.Of(route.WipedWhen), film.Laid, opens, course.Ready()), closes), closes
+		return WipeWindow(film, liquid, s.Plan)
 	}
 	return s.After, s.After
+}
+
+// WipeWindow returns when the window of a wash opens and closes by its chemistry in the plan's room and the plan's school, wiped with liquid at last.
+func WipeWindow(film coating.Film, liquid *solvent.Liquid, p *route.Plan) (opens, closes time.Time) {
+	opens, closes = wash.Window(film, liquid, p.Air)
+	course := cure.Of(film, p.Air)
+	return earliest(schoolOpens(p.Schools.Of(route.WipedWhen), film.Laid, opens, course.Ready()), closes), closes
 }
 
 func earliest(a, b time.Time) time.Time {

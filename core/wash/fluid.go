@@ -14,6 +14,7 @@ var (
 	crowded  = Numbers.Number("krieger-dougherty", 1.6, "", "power of the room that is left in the viscosity: intrinsic viscosity 2.5 times the packing of 0.64", fact.Memory("Krieger & Dougherty 1959; Einstein's 2.5 at the dilute end"))
 	jams     = Numbers.Number("yield-full", 40, "Pa", "yield stress of a wash that is about to jam", fact.Bench("fitted to T16: viscosity alone does not tell 1:1 from 1:6"))
 	jamPower = Numbers.Number("yield-power", 3, "", "power of the crowding in the yield stress", fact.Bench("flocculated grains; between 2 and 4"))
+	oilFlows = Numbers.Number("oil-viscosity", 45, "mPa s", "viscosity of a drying oil at 20 °C", fact.Memory("linseed oil; tables of oils"))
 	mostFull = Numbers.Number("most-crowded", 0.98, "", "crowding beyond which figures mean nothing", fact.Bench("chosen"))
 )
 
@@ -22,11 +23,13 @@ type Fluid struct {
 	Carrier solvent.Mix
 	Wetting float64 // wetting agent in its water, against the usual; see solvent.Mix.Tension
 	Solids  float64 // share of its volume that does not leave, 0 to 1
+	Oil     float64 // of that, the share of the volume that is liquid oil, which flows between the grains
 }
 
 // Of returns a product as it flows from the bottle.
 func Of(p *coating.Product) Fluid {
 	f := Fluid{Carrier: p.Carrier.Mix, Solids: p.SolidShare()}
+	f.Oil = f.Solids * p.Family.Oil()
 	if p.Carrier.Mix.Share(solvent.Water) > 0 && p.Carrier.ID != "water" || p.Family.Closed || p.Kind == coating.Wash {
 		f.Wetting = 1 // bottled water-borne products hold a wetting agent
 	}
@@ -39,7 +42,7 @@ func (f Fluid) Thinned(liquid *solvent.Liquid, parts float64) Fluid {
 	var mix solvent.Mix
 	mix.Pour(f.Carrier, carried)
 	mix.Pour(liquid.Mix, parts)
-	out := Fluid{Carrier: mix, Solids: f.Solids / (1 + parts)}
+	out := Fluid{Carrier: mix, Solids: f.Solids / (1 + parts), Oil: f.Oil / (1 + parts)}
 	own, poured := f.Carrier.Share(solvent.Water)*carried, liquid.Mix.Share(solvent.Water)*parts
 	if own+poured > 0 {
 		soap := 0.0
@@ -52,11 +55,17 @@ func (f Fluid) Thinned(liquid *solvent.Liquid, parts float64) Fluid {
 }
 
 // crowding is how near the grains are to jamming, 0 to 1.
-func (f Fluid) crowding() float64 { return min(mostFull, f.Solids*swelling/packing) }
+func (f Fluid) crowding() float64 { return min(mostFull, f.grains()*swelling/packing) }
 
-// Viscosity returns the viscosity in mPa s: Krieger and Dougherty's law over the carrier's own.
+func (f Fluid) grains() float64 { return f.Solids - f.Oil }
+
+// Viscosity returns the viscosity in mPa s: Krieger and Dougherty's law over that of the carrier and the oil in it.
 func (f Fluid) Viscosity() float64 {
-	return f.Carrier.Viscosity() * math.Pow(1-f.crowding(), -crowded)
+	flows := f.Carrier.Viscosity()
+	if f.Oil > 0 {
+		flows = math.Exp(math.Log(flows) + f.Oil/(1-f.grains())*(math.Log(oilFlows)-math.Log(flows)))
+	}
+	return flows * math.Pow(1-f.crowding(), -crowded)
 }
 
 // Yield returns the yield stress in Pa: the push below which it does not move at all.
@@ -83,10 +92,10 @@ var thicknesses = []Thickness{
 	{"paint", Numbers.Number("like-paint", 0.45, "", "the same: like paint; beyond it is a paste", likeBench)},
 }
 
-// Like returns what a wash with that share of solids looks like as it runs off the stick.
-func Like(solids float64) string {
+// Like returns what a wash looks like as it runs off the stick, by its share of grains.
+func (f Fluid) Like() string {
 	for _, t := range thicknesses {
-		if solids <= t.UpTo {
+		if f.grains() <= t.UpTo {
 			return t.Words
 		}
 	}

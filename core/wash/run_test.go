@@ -44,6 +44,7 @@ func TestRun(t *testing.T) {
 		{"a half filled line runs less", thinned(6), Line{0.2, 0.05}, gloss, 2, 10, ByBrush},
 		{"1:4 runs", thinned(4), usual, gloss, 8, 16, ByBrush},
 		{"1:2 hardly", thinned(2), usual, gloss, 2, 8, TooThick},
+		{"an oil wash as bottled", Of(bottle(coating.Wash, "oil-wash")), usual, gloss, 5, 16, ByBrush},
 		{"a trench takes more", thinned(6), trench.Line, gloss, 17, 60, ByBrush},
 		{"clay as bottled", Of(bottle(coating.Wash, "clay-wash")), usual, gloss, 3, 9, TooThick},
 		{"clay with a fifth of water", Of(bottle(coating.Wash, "clay-wash")).Thinned(water, 0.2), usual, gloss, 5, 13, TooThick},
@@ -171,11 +172,12 @@ func TestLike(t *testing.T) {
 		if i+1 < len(thicknesses) {
 			next = thicknesses[i+1].Words
 		}
-		if Like(k.UpTo) != k.Words || Like(k.UpTo+1e-6) != next {
-			t.Errorf("%.3f: %s, a trace more %s", k.UpTo, Like(k.UpTo), Like(k.UpTo+1e-6))
+		like := func(solids float64) string { return Fluid{Solids: solids}.Like() }
+		if like(k.UpTo) != k.Words || like(k.UpTo+1e-6) != next {
+			t.Errorf("%.3f: %s, a trace more %s", k.UpTo, like(k.UpTo), like(k.UpTo+1e-6))
 		}
 	}
-	if got := Like(thinned(6).Solids); got != "skimmed milk" {
+	if got := thinned(6).Like(); got != "skimmed milk" {
 		t.Errorf("enamel 1:6 is like %s, at the bench like skimmed milk", got)
 	}
 }

@@ -78,6 +78,18 @@ func Window(film coating.Film, remover *solvent.Liquid, air climate.Record) (ope
 	return course.Stiff(), course.When(cure.Fraction(min(1, hard)))
 }
 
+// LeftOf returns the share of a wash that a wipe at a moment leaves on the open surface, 0 to 1; liquid is what the cloth is wetted with, nil for a dry one.
+func LeftOf(course *cure.Course, on coating.Texture, cloth Wetness, strokes int, liquid *solvent.Liquid, at time.Time) float64 {
+	soft, hard := 0.0, cure.Fraction(0)
+	if liquid != nil {
+		soft = stack.Soften(course, liquid, at)
+	}
+	if course.Film.Family.Mechanism.Hardens { // what stays soluble crumbles under a dry cloth at any age
+		hard = course.Hard(at)
+	}
+	return Left(course.Film.Thickness(), on, cloth, strokes, soft, hard)
+}
+
 // Left returns the share of a wash that k strokes of a cloth leave on the open surface, 0 to 1. soft is how far the cloth's liquid
 // softens the wash, hard how far the wash has hardened. What lies in the surface's texture is out of a dry cloth's reach.
 func Left(dry coating.Microns, on coating.Texture, cloth Wetness, strokes int, soft float64, hard cure.Fraction) float64 {

@@ -273,7 +273,7 @@ func TestMakeBuilds(t *testing.T) {
 		t.Errorf("%+v", p)
 	}
 	trade := read[wire.Trade](t, s.ask("GET", "/api/trade", ""), 200)
-	if len(trade.Rules) < 40 || len(trade.Families) != 17 || len(trade.Liquids) != 8 || len(trade.Schools) != 13 {
+	if len(trade.Rules) < 40 || len(trade.Families) != 17 || len(trade.Liquids) != 9 || len(trade.Schools) != 13 {
 		t.Errorf("the tables of the trade are short: %d rules, %d families, %d liquids", len(trade.Rules), len(trade.Families), len(trade.Liquids))
 	}
 }

@@ -1,0 +1,231 @@
+package choose
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/stack"
+)
+
+// Wish is what a modeller asks of a wash.
+type Wish string
+
+// The wishes.
+const (
+	Safe       Wish = "safe"
+	Forgiving  Wish = "forgiving"
+	Subtle     Wish = "subtle"
+	Strong     Wish = "strong"
+	Odourless  Wish = "no-smell"
+	EasyClean  Wish = "easy-clean-up"
+	Quick      Wish = "quick"
+	Cheap      Wish = "cheap"
+	NoBrushing Wish = "no-brush-marks"
+)
+
+// WishWords is a wish as it is offered, with its bands from best to worst.
+type WishWords struct {
+	ID    Wish
+	Words string
+	Bands []string
+}
+
+var wishes = []WishWords{
+	{Safe, "safe", []string{"safe with margin", "safe", "only just safe", "not safe"}},
+	{Forgiving, "forgiving", []string{"comes off at any time, paint untouched", "comes off for a day or more", "comes off for hours", "hardly comes off"}},
+	{Subtle, "subtle", []string{"subtle", "plain", "strong", "hardly seen"}},
+	{Strong, "strong", []string{"strong", "plain", "subtle", "hardly seen"}},
+	{Odourless, "no smell", []string{"no smell", "a faint smell", "a plain smell", "a strong smell"}},
+	{EasyClean, "easy clean-up", []string{"tools clean with water", "with alcohol", "with white spirit", "with lacquer thinner"}},
+	{Quick, "quick", []string{"within the hour", "in an evening", "by the next day", "later"}},
+	{Cheap, "cheap", []string{"next to nothing", "cheap", "fair", "dear"}},
+	{NoBrushing, "no brush marks", []string{"no marks", "hardly any", "some streaks", "streaks"}},
+}
+
+// Wishes returns those that there are, in their usual order.
+func Wishes() []WishWords { return wishes }
+
+// WishNamed returns the wish with that id.
+func WishNamed(id string) (Wish, bool) {
+	i := slices.IndexFunc(wishes, func(w WishWords) bool { return string(w.ID) == id })
+	return Wish(id), i >= 0
+}
+
+// Band is one of a wish's named bands, 0 for the best.
+type Band struct {
+	Wish  Wish
+	Place int
+	Words string
+}
+
+var (
+	bandBench  = fact.Bench("chosen: bands that one would name at the bench")
+	marginTo   = Numbers.Number("band-safe-margin", 0.33, "", "loss, in shares of what shows, up to which a wash is safe with margin", bandBench)
+	safeTo     = Numbers.Number("band-safe", 0.75, "", "up to which it is safe; beyond that only just", bandBench)
+	daysFrom   = Numbers.Number("band-days", 24, "h", "from which a window is a day or more", bandBench)
+	hoursFrom  = Numbers.Number("band-hours", 2, "h", "from which it is hours", bandBench)
+	lostTo     = Numbers.Number("band-hardly-seen", 2, "CIEDE2000", "contrast of lines at arm's length up to which they are hardly seen", bandBench)
+	subtleTo   = Numbers.Number("band-subtle", 6, "CIEDE2000", "up to which they are subtle", bandBench)
+	plainTo    = Numbers.Number("band-plain", 9, "CIEDE2000", "up to which they are plain; beyond that strong", bandBench)
+	hourTo     = Numbers.Number("band-hour", 1.25, "h", "work and waiting up to which a wash is done within the hour", bandBench)
+	eveningTo  = Numbers.Number("band-evening", 3.5, "h", "up to which it is done in an evening", bandBench)
+	nextDayTo  = Numbers.Number("band-next-day", 26, "h", "up to which it is done by the next day", bandBench)
+	nothingTo  = Numbers.Number("band-nothing", 0.05, "", "cost for the zone up to which it is next to nothing", bandBench)
+	cheapTo    = Numbers.Number("band-cheap", 0.2, "", "up to which it is cheap", bandBench)
+	fairTo     = Numbers.Number("band-fair", 1, "", "up to which it is fair", bandBench)
+	marksFrom  = Numbers.Number("band-marks", 0.5, "CIEDE2000", "shift of the open surface from which a brushed wash shows marks", bandBench)
+	streaksTo  = Numbers.Number("band-streaks", 2, "CIEDE2000", "up to which these are some streaks", bandBench)
+	wantSubtle = Numbers.Number("wanted-subtle", 5, "CIEDE2000", "contrast of lines at arm's length that a restrained model wants", bandBench)
+	wantPlain  = Numbers.Number("wanted-plain", 7.5, "CIEDE2000", "that a service-worn one wants", bandBench)
+	wantStrong = Numbers.Number("wanted-strong", 10, "CIEDE2000", "that a heavy, artistic one wants", bandBench)
+)
+
+// Wanted returns the contrast of lines at arm's length that the plan's strength asks for, in CIEDE2000.
+func Wanted(s route.Schools) float64 {
+	switch s.Of(route.StrengthOf) {
+	case route.Restrained:
+		return wantSubtle
+	case route.Heavy:
+		return wantStrong
+	}
+	return wantPlain
+}
+
+// step returns the place of a value among rising limits.
+func step(v float64, limits ...float64) int {
+	for i, l := range limits {
+		if v <= l {
+			return i
+		}
+	}
+	return len(limits)
+}
+
+// band is the place of a judged wash among the bands of a wish.
+func (j *Judged) band(w Wish) int {
+	switch w {
+	case Safe:
+		if !j.Apply.Safe() || !j.Wipe.Safe() || j.Rub.Place > 0 {
+			return 3
+		}
+		limit := float64(stack.Limit())
+		return step(j.Worst(), marginTo*limit, safeTo*limit)
+	case Forgiving:
+		open := j.Closes.Sub(j.Opens).Hours()
+		switch {
+		case !j.Untouched:
+			return 3
+		case j.Always:
+			return 0
+		}
+		return 1 + step(-open, -daysFrom, -hoursFrom) // the widest first
+	case Subtle:
+		return [...]int{3, 0, 1, 2}[step(j.Lines.AtArm, lostTo, subtleTo, plainTo)]
+	case Strong:
+		return [...]int{3, 2, 1, 0}[step(j.Lines.AtArm, lostTo, subtleTo, plainTo)]
+	case Odourless:
+		return int(j.Smell)
+	case EasyClean:
+		return cleansWith(j.Product.Thinner)
+	case Quick:
+		return step((j.Attended + j.Opens.Sub(j.Laid)).Hours(), hourTo, eveningTo, nextDayTo)
+	case Cheap:
+		return step(j.Cost, nothingTo, cheapTo, fairTo)
+	case NoBrushing:
+		if j.Way.Airbrush {
+			return 0
+		}
+		return 1 + step(j.Shift, marksFrom, streaksTo)
+	}
+	return 0
+}
+
+// cleansWith is the band of the liquid that tools are cleaned with.
+func cleansWith(l *solvent.Liquid) int {
+	switch smell := l.Mix.Smell(); {
+	case l.Mix.Share(solvent.Water) > 0.9:
+		return 0
+	case l.Mix.Share(solvent.Toluene) > 0 || l.Mix.Share(solvent.Acetone) > 0:
+		return 3
+	case smell == solvent.Plain:
+		return 1
+	}
+	return 2
+}
+
+// Order returns the wishes that a list is ordered by: those that were made, then the others in their usual order, so that nothing is hidden. Strong comes
+// only where it was wished for, and then Subtle does not.
+func Order(made []Wish) []Wish {
+	order := slices.Clone(made)
+	for _, w := range wishes {
+		opposed := w.ID == Strong || w.ID == Subtle && slices.Contains(order, Strong)
+		if !opposed && !slices.Contains(order, w.ID) {
+			order = append(order, w.ID)
+		}
+	}
+	return order
+}
+
+// Rank orders judged washes by wishes: the first wish whose bands differ decides. Those that are ruled out come last, the least harmful first. It fills their
+// ranks and bands.
+func Rank(all []Judged, made []Wish) {
+	order := Order(made)
+	for i := range all {
+		j := &all[i]
+		j.Bands = j.Bands[:0:0]
+		for _, w := range order {
+			place := j.band(w)
+			k := slices.IndexFunc(wishes, func(x WishWords) bool { return x.ID == w })
+			j.Bands = append(j.Bands, Band{w, place, wishes[k].Bands[place]})
+		}
+	}
+	slices.SortStableFunc(all, func(a, b Judged) int {
+		if out := cmp.Compare(min(1, len(a.RuledOut)), min(1, len(b.RuledOut))); out != 0 {
+			return out
+		}
+		if a.RuledOut != "" {
+			if harm := cmp.Compare(a.Harm(), b.Harm()); harm != 0 {
+				return harm
+			}
+		}
+		for i := range order {
+			if d := cmp.Compare(a.Bands[i].Place, b.Bands[i].Place); d != 0 {
+				return d
+			}
+		}
+		return cmp.Or(strings.Compare(a.Product.Name, b.Product.Name), strings.Compare(a.Product.ID, b.Product.ID))
+	})
+	for i := range all {
+		all[i].Rank = i + 1
+	}
+}
+
+// Before says why a stands before b in a list that was ranked.
+func Before(a, b *Judged) string {
+	switch {
+	case b.RuledOut != "" && a.RuledOut == "":
+		return fmt.Sprintf("%s is ruled out: %s.", b.Product.Name, b.RuledOut)
+	case b.RuledOut != "" && a.Harm() != b.Harm():
+		return fmt.Sprintf("Both are ruled out; %s takes %.2f µm, %s %.2f.", a.Product.Name, a.Harm(), b.Product.Name, b.Harm())
+	}
+	for i := range a.Bands {
+		if a.Bands[i].Place != b.Bands[i].Place {
+			return fmt.Sprintf("By %q: %s is %s, %s %s.", wordsOf(a.Bands[i].Wish), a.Product.Name, a.Bands[i].Words, b.Product.Name, b.Bands[i].Words)
+		}
+	}
+	return fmt.Sprintf("Nothing sets %s and %s apart by your wishes: they stand by name.", a.Product.Name, b.Product.Name)
+}
+
+func wordsOf(w Wish) string {
+	i := slices.IndexFunc(wishes, func(x WishWords) bool { return x.ID == w })
+	return wishes[i].Words
+}
+
+// Held returns how long the window of the wash is open.
+func (j *Judged) Held() time.Duration { return j.Closes.Sub(j.Opens) }
