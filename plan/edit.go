@@ -9,7 +9,7 @@ import (
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
-	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=let-go,enum=put-day"`
+	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=let-go,enum=put-day,enum=put-wash"`
 	Of       string    `json:"of,omitempty"`     // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`   // where a step is added
 	Before   string    `json:"before,omitempty"` // the step that it comes before; empty for the end
@@ -23,6 +23,9 @@ type Edit struct {
 	At   *time.Time `json:"at,omitempty"`   // when it was done or begun; now where it is left out. Of pin, the start
 	Sure bool       `json:"sure,omitempty"` // what was asked about is meant so
 	Also bool       `json:"also,omitempty"` // of mark-done: the steps before it in its zone were done too
+
+	Wipe *Step `json:"wipe,omitempty"` // of put-wash, how it is wiped
+	Seal bool  `json:"seal,omitempty"` // of put-wash, two coats of clear first
 
 	Date  Date    `json:"date,omitempty"`  // of put-day
 	Hours []Hours `json:"hours,omitempty"` // when the bench is open on that day; not at all where there are none
@@ -89,7 +92,7 @@ var edits = map[string]func(*File, Edit) (string, error){
 	"put-part": (*File).putPart, "remove-part": (*File).removePart, "put-product": (*File).putProduct, "remove-product": (*File).removeProduct, "put-zone": (*File).putZone, "copy-zone": (*File).copyZone, "remove-zone": (*File).removeZone,
 	"put-settings": (*File).putSettings,
 	"mark-done":    (*File).markDone, "mark-started": (*File).markStarted, "unmark": (*File).unmark, "put-off": (*File).putOff, "lay-anew": (*File).layAnew, "catch-up": (*File).catchUp,
-	"pin": (*File).pin, "let-go": (*File).letGoEdit, "put-day": (*File).putDay,
+	"pin": (*File).pin, "let-go": (*File).letGoEdit, "put-day": (*File).putDay, "put-wash": (*File).putWash,
 }
 
 func (f *File) zone(id string) (int, error) {

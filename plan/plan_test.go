@@ -63,6 +63,13 @@ func TestSchema(t *testing.T) {
 		t.Fatal(err)
 	}
 	golden(t, "../docs/plan.schema.json", got)
+	for name, make := range map[string]func() ([]byte, error){"washes": plan.WashesSchema, "mix": plan.CupSchema, "mixed": plan.MixedSchema} {
+		other, err := make()
+		if err != nil {
+			t.Fatal(err)
+		}
+		golden(t, "../docs/"+name+".schema.json", other)
+	}
 	c := validator.NewCompiler()
 	schema, err := c.Compile("../docs/plan.schema.json")
 	if err != nil {

@@ -1,7 +1,6 @@
 package main
 
 import (
-	"encoding/json"
 	"fmt"
 	"io"
 	"os"
@@ -34,10 +33,7 @@ func checkCommand() *cobra.Command {
 			}
 			report.Metric()
 			if asJSON {
-				e := json.NewEncoder(cmd.OutOrStdout())
-				e.SetIndent("", "  ")
-				e.SetEscapeHTML(false)
-				if err := e.Encode(report); err != nil {
+				if err := writeJSON(cmd.OutOrStdout(), report); err != nil {
 					return err
 				}
 			} else {

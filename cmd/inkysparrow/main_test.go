@@ -34,6 +34,15 @@ func TestCheck(t *testing.T) {
 		{"standard input", []string{"check", "-"}, string(text), 0, "Ready Fri 5 Mar 2027 20:56.", ""},
 		{"the fault is named with its place", []string{"check", bad}, "", 2, "", `zones[0].steps[4].product: no product "pim" in products`},
 		{"no such file", []string{"check", "no.json"}, "", 2, "", "no.json"},
+		{"washes side by side", []string{"washes", "../../examples/clean.json", "--zone", "upper"}, "", 0, "any clay wash", ""},
+		{"by wishes, wiped damp", []string{"washes", "../../examples/clean.json", "--zone", "upper", "--wish", "no-smell,cheap", "--with", "damp", "--liquid", "water", "--at", "2027-03-04T20:00:00Z", "--json"}, "", 0, `"format": "inkysparrow-washes/1"`, ""},
+		{"washes for no zone", []string{"washes", "../../examples/clean.json", "--zone", "moon"}, "", 2, "", `zone: no zone "moon"; there are upper`},
+		{"washes without a zone", []string{"washes", "../../examples/clean.json"}, "", 2, "", "zone"},
+		{"washes at no time", []string{"washes", "../../examples/clean.json", "--zone", "upper", "--at", "noon"}, "", 2, "", `at: "noon" is not a moment`},
+		{"a mix", []string{"mix", "-"}, mixText, 0, "like skimmed milk", ""},
+		{"a mix as JSON", []string{"mix", "--json", "-"}, mixText, 0, `"format": "inkysparrow-mixed/1"`, ""},
+		{"a bad mix", []string{"mix", "-"}, strings.Replace(mixText, `"ml": 6`, `"ml": -6`, 1), 2, "", "-: pour[1].ml: should be more than nothing"},
+		{"no mix", []string{"mix", "none.json"}, "", 2, "", "none.json"},
 		{"no JSON", []string{"check", "-"}, "hello", 2, "", "line 1"},
 		{"no file at all", []string{"check"}, "", 2, "", "accepts 1 arg"},
 		{"no such command", []string{"paint"}, "", 2, "", "unknown command"},
@@ -47,6 +56,9 @@ func TestCheck(t *testing.T) {
 		})
 	}
 }
+
+const mixText = `{"format": "inkysparrow-mix/1", "products": [{"id": "dark", "name": "Dark enamel", "kind": "paint", "family": "enamel", "colour": "#3a322b"}],
+"pour": [{"product": "dark", "ml": 1}, {"liquid": "white-spirit", "ml": 6}]}`
 
 func TestCheckJSON(t *testing.T) {
 	var out bytes.Buffer

@@ -85,6 +85,8 @@ func Thinners(p *coating.Product) []*solvent.Liquid {
 		return []*solvent.Liquid{solvent.Must("soapy-water")}
 	case p.Thinner.ID == "white-spirit":
 		return []*solvent.Liquid{p.Thinner, solvent.Must("low-odour-white-spirit")}
+	case p.Thinner.ID == "water": // alone it beads in the lines
+		return []*solvent.Liquid{solvent.Must("soapy-water"), solvent.Must("acrylic-thinner")}
 	}
 	return []*solvent.Liquid{p.Thinner}
 }

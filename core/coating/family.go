@@ -81,6 +81,7 @@ type Family struct {
 
 	CarrierShare float64 // of the wet film, by volume
 	Hold         float64 // share of the wet film that holds its carrier back
+	Bottled      float64 // share that stays behind of a wash as it flows from its bottle, where it is thinner than its film's figures, which stand for a full line; 0 for theirs
 	StiffAt      float64 // carrier's share of carrier and binder at which the film is stiff
 	Wet          Microns // one coat as laid
 	Gels         bool    // a liquid binder: stiff is not yet touch-dry
@@ -189,7 +190,7 @@ var families = []*Family{
 	},
 	{
 		ID: "enamel-wash", Name: "enamel wash", Hansen: alkyd, R0: 13.7, Mechanism: Oxidise, Tau8: 90 * hour,
-		Carrier: ws, Thinner: ws, Remover: ws, CarrierShare: 0.86, Hold: 0.06, StiffAt: 0.10, Wet: 12, Ready: 0.15,
+		Carrier: ws, Thinner: ws, Remover: ws, CarrierShare: 0.86, Hold: 0.06, Bottled: 0.07, StiffAt: 0.10, Wet: 12, Ready: 0.15,
 		Sheens: everySheen, Kinds: washes, Evidence: hansenAlkyd, Note: "Wiped dry or with white spirit.",
 	},
 	{
@@ -199,7 +200,7 @@ var families = []*Family{
 	},
 	{
 		ID: "clay-wash", Name: "clay wash", Hansen: earth, R0: 18, Mechanism: Live,
-		Carrier: wa, Thinner: wa, Remover: wa, CarrierShare: 0.86, Hold: 0.02, StiffAt: 0.05, Wet: 18,
+		Carrier: wa, Thinner: wa, Remover: wa, CarrierShare: 0.86, Hold: 0.02, Bottled: 0.12, StiffAt: 0.05, Wet: 18,
 		Sheens: everySheen, Kinds: washes, Evidence: liveFit, Note: "Water takes it up at any time.",
 	},
 	{
@@ -214,7 +215,7 @@ var families = []*Family{
 	},
 	{
 		ID: "acrylic-wash", Name: "acrylic wash", Hansen: acrylic, R0: 12.8, Mechanism: Coalesce, Tau8: 25 * hour,
-		Carrier: w, Thinner: wa, Remover: at, CarrierShare: 0.85, Hold: 0.04, StiffAt: 0.10, Wet: 15, Ready: 0.05,
+		Carrier: w, Thinner: wa, Remover: at, CarrierShare: 0.85, Hold: 0.04, Bottled: 0.09, StiffAt: 0.10, Wet: 15, Ready: 0.05,
 		Sheens: everySheen, Kinds: washes, Evidence: nearAcrylic, Note: "Carried by water, but removed with alcohol.",
 	},
 	{

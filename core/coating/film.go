@@ -103,6 +103,9 @@ func (p *Product) SolidShare() float64 {
 	if p.Solids > 0 {
 		return p.Solids
 	}
+	if p.Family.Bottled > 0 {
+		return p.Family.Bottled
+	}
 	return 1 - p.Family.CarrierShare
 }
 
