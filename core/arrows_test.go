@@ -22,6 +22,7 @@ var layers = [][]string{
 	{"core/wash", "core/follow"},
 	{"core/mix"},
 	{"core/route"},
+	{"core/swab"},
 	{"core/timeline", "core/routetest"},
 	{"core/rule"},
 	{"core/draft", "core/guide", "core/why"},

@@ -146,3 +146,9 @@ func (c Colour) Veiled(o Colour, share float64) Colour {
 	mix := func(x, y float64) float64 { return (1-share)*x + share*y }
 	return Colour{colorful.LinearRgb(mix(r1, r2), mix(g1, g2), mix(b1, b2))}
 }
+
+// RGB returns the colour's sRGB channels, 0 to 1.
+func (c Colour) RGB() (r, g, b float64) {
+	s := c.c.Clamped()
+	return s.R, s.G, s.B
+}

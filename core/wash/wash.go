@@ -90,25 +90,28 @@ func LeftOf(course *cure.Course, on coating.Texture, cloth Wetness, strokes int,
 	return Left(course.Film.Thickness(), on, cloth, strokes, soft, hard)
 }
 
+// Lift returns what one stroke does: the share that it takes of a wash that stands above the texture, and how far, as an exponent, it reaches into the
+// texture. soft and hard are those of Left.
+func Lift(cloth Wetness, soft float64, hard cure.Fraction) (lift, deep float64) {
+	lift = dryLift * (1 - dryAge*float64(hard))
+	switch cloth {
+	case Damp:
+		return max(lift, lift+(dampLift-lift)*soft), dampDeep * soft
+	case Wet:
+		return max(lift, lift+(wetLift-lift)*soft), wetDeep * soft
+	}
+	return lift, 0
+}
+
 // Left returns the share of a wash that k strokes of a cloth leave on the open surface, 0 to 1. soft is how far the cloth's liquid
 // softens the wash, hard how far the wash has hardened. What lies in the surface's texture is out of a dry cloth's reach.
 func Left(dry coating.Microns, on coating.Texture, cloth Wetness, strokes int, soft float64, hard cure.Fraction) float64 {
 	if dry <= 0 {
 		return 0
 	}
-	lift := dryLift * (1 - dryAge*float64(hard))
-	deep := 0.0
-	switch cloth {
-	case Damp:
-		lift, deep = lift+(dampLift-lift)*soft, dampDeep
-	case Wet:
-		lift, deep = lift+(wetLift-lift)*soft, wetDeep
-	}
-	if cloth != Dry {
-		lift = max(lift, dryLift*(1-dryAge*float64(hard)))
-	}
+	lift, deep := Lift(cloth, soft, hard)
 	k := float64(strokes)
-	in := min(float64(dry), float64(on)) * math.Exp(-k*deep*soft)
+	in := min(float64(dry), float64(on)) * math.Exp(-k*deep)
 	above := max(0, float64(dry)-float64(on)) * math.Pow(1-lift, k)
 	return (in + above) / float64(dry)
 }

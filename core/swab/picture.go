@@ -1,0 +1,104 @@
+package swab
+
+import (
+	"image"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/wash"
+)
+
+var (
+	pictureBench = fact.Bench("chosen by eye")
+	markingL     = Numbers.Number("decal-pale", 92, "L*", "lightness of the decal that lies on a practice panel", pictureBench)
+)
+
+// tableSize is how finely dry thickness is told apart when a panel is drawn.
+const tableSize = 96
+
+// tables are the colours of each kind of ground by how much wash lies on it, worked out once.
+type tables struct {
+	most            float64 // µm of the last entry
+	open, line      [tableSize][3]uint8
+	wet, wetLine    [tableSize][3]uint8
+	decal, decalWet [tableSize][3]uint8
+	bare            [3]uint8
+}
+
+func (t *tables) make(p *Panel) {
+	t.most = 2.5 * max(p.full[0], p.full[1])
+	pale := colour.Grey(markingL)
+	look := p.Mixed.Look
+	// Hiding by its wet colour: while it is wet all of it is seen through the liquid.
+	wet := look.Wet.Hiding(1)
+	for i := range tableSize {
+		um := coating.Microns(t.most * float64(i) / (tableSize - 1))
+		n := float64(um / look.Hides)
+		t.open[i], t.line[i], t.decal[i] = shown(look.Over(p.Paint, um)), shown(look.Over(p.Recess, um)), shown(look.Over(pale, um))
+		t.wet[i], t.wetLine[i], t.decalWet[i] = shown(wet.Over(p.Paint, n)), shown(wet.Over(p.Recess, n)), shown(wet.Over(pale, n))
+	}
+	t.bare = shown(colour.Grey(60)) // where paint was lost the primer shows
+}
+
+func shown(c colour.Colour) [3]uint8 {
+	r, g, b := c.RGB()
+	bits := func(v float64) uint8 { return uint8(v*255 + 0.5) }
+	return [3]uint8{bits(r), bits(g), bits(b)}
+}
+
+// Picture draws the panel as it looks so many minutes after the wash was laid, a pixel a cell, into img, which must be Width by Height.
+func (p *Panel) Picture(img *image.RGBA, minutes float64) {
+	wet := minutes < p.Ready()
+	openWet := minutes < openSoon*p.Ready()
+	t := &p.tables
+	scale := (tableSize - 1) / float32(t.most)
+	for y := range Height {
+		row := img.Pix[y*img.Stride : y*img.Stride+4*Width]
+		for x := range Width {
+			c := &p.cells[y*Width+x]
+			i := min(tableSize-1, int(c.dry*scale+0.5))
+			moist := c.moist > float32(minutes)
+			var rgb [3]uint8
+			switch c.on {
+			case along, across, rivet:
+				rgb = pick(&t.line, &t.wetLine, i, wet || moist)
+			case marking:
+				rgb = pick(&t.decal, &t.decalWet, i, openWet || moist)
+			default:
+				rgb = pick(&t.open, &t.wet, i, openWet || moist)
+			}
+			if c.hurt > 0 {
+				f := min(1, c.hurt/float32(2*hurtFull))
+				for k := range rgb {
+					rgb[k] = uint8(float32(rgb[k]) + (float32(t.bare[k])-float32(rgb[k]))*f)
+				}
+			}
+			row[4*x], row[4*x+1], row[4*x+2], row[4*x+3] = rgb[0], rgb[1], rgb[2], 255
+		}
+	}
+}
+
+var hurtFull = Numbers.Number("hurt-full", 0.4, "µm", "paint lost from which the primer shows half through", pictureBench)
+
+func pick(dry, wet *[tableSize][3]uint8, i int, moist bool) [3]uint8 {
+	if moist {
+		return wet[i]
+	}
+	return dry[i]
+}
+
+// Strip draws the panel as it was laid, wipes it and draws it again beside that, with a gap.
+func (p *Panel) Strip(cloth wash.Wetness, minutes float64) *image.RGBA {
+	const gap = 4
+	out := image.NewRGBA(image.Rect(0, 0, 2*Width+gap, Height))
+	part := func(x int) *image.RGBA { return out.SubImage(image.Rect(x, 0, x+Width, Height)).(*image.RGBA) }
+	p.Picture(part(0), 0)
+	if p.Sprayed {
+		p.Picture(part(Width+gap), minutes)
+		return out
+	}
+	p.Wipe(cloth, minutes)
+	p.Picture(part(Width+gap), minutes+2*p.Ready()) // when what the cloth wetted is dry again
+	return out
+}
