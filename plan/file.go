@@ -98,7 +98,7 @@ type Product struct {
 	SolidsPct float64  `json:"solids_pct,omitempty" jsonschema:"minimum=0.05,maximum=95,description=Share of its volume that stays behind when it has dried; usual of its family where it is left out."`
 	Price     float64  `json:"price,omitempty" jsonschema:"minimum=0,maximum=100000,description=What a full bottle or tube costs, in your own money."`
 	SizeML    float64  `json:"size_ml,omitempty" jsonschema:"minimum=0.1,maximum=100000,description=What a full one holds."`
-	Parents   []Parent `json:"parents,omitempty" jsonschema:"maxItems=20,description=What it was mixed from."`
+	Parents   []Parent `json:"parents,omitempty" jsonschema:"description=What it was mixed from."`
 	Mixed     Date     `json:"mixed,omitempty" jsonschema:"description=The day it was mixed."`
 	HideCoats float64  `json:"hide_coats,omitempty" jsonschema:"minimum=0.2,maximum=12,description=Coats that hide black and white alike; typical of the family where it is left out."`
 	Shelf     string   `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"encoding/json"
 	"errors"
 	"fmt"
 	"math"
@@ -29,7 +30,7 @@ const (
 type Cup struct {
 	Format   string    `json:"format" jsonschema:"enum=inkysparrow-mix/1"`
 	Products []Product `json:"products,omitempty" jsonschema:"maxItems=5000"`
-	Pour     []Pour    `json:"pour" jsonschema:"minItems=1,maxItems=20"`
+	Pour     []Pour    `json:"pour"`
 	Line     *MixLine  `json:"line,omitempty" jsonschema:"description=Usual lines where it is left out."`
 	On       Sheen     `json:"on,omitempty" jsonschema:"description=The surface; gloss where it is left out."`
 	Paint    string    `json:"paint,omitempty" jsonschema:"pattern=^#[0-9a-fA-F]{6}$,description=Colour of the surface, for the contrast."`
@@ -112,7 +113,29 @@ func CupSchema() ([]byte, error) { return schemaOf(&Cup{}, "Inky Sparrow mix") }
 // MixedSchema returns the JSON Schema of Mixed.
 func MixedSchema() ([]byte, error) { return schemaOf(&Mixed{}, "Inky Sparrow mixed") }
 
-var stripMM = 5.0
+// Checked holds a cup that was not read from a file against its schema. Errors are *FieldError and name the place.
+func (c Cup) Checked() (Cup, error) {
+	if c.Pour == nil {
+		c.Pour = []Pour{}
+	}
+	if c.Format == "" {
+		c.Format = MixFormat
+	}
+	text, err := json.Marshal(c)
+	if err != nil {
+		return Cup{}, err
+	}
+	out, err := ReadCup(text)
+	if err == nil {
+		err = Harmless(out)
+	}
+	return out, err
+}
+
+const (
+	maxPours = 20
+	stripMM  = 5.0
+)
 
 // amount returns how much a pour is in millilitres.
 func (p Pour) amount(path string) (float64, error) {
@@ -158,6 +181,9 @@ func (c Cup) Core() (mix.Cup, error) {
 			return nil, err
 		}
 		products[p.ID] = out
+	}
+	if len(c.Pour) > maxPours {
+		return nil, fault("pour", "a cup takes up to %d things", maxPours)
 	}
 	var cup mix.Cup
 	for i, in := range c.Pour {

@@ -202,6 +202,9 @@ func (in Product) resolve(path string) (*coating.Product, error) {
 	if in.Price > 0 && in.SizeML > 0 {
 		out.Price = in.Price / in.SizeML
 	}
+	if len(in.Parents) > maxPours {
+		return nil, fault(join(path, "parents"), "a mix has up to %d", maxPours)
+	}
 	if _, err := time.Parse(time.DateOnly, string(in.Mixed)); in.Mixed != "" && err != nil {
 		return nil, fault(join(path, "mixed"), "%q is not a day, such as 2027-03-22", in.Mixed)
 	}

@@ -240,6 +240,28 @@ func parentsOf(cup mix.Cup) []Parent {
 	return all
 }
 
+// Key names a judged wash whatever the order of the list.
+func (c *Chosen) Key(i int) string {
+	j := &c.Judged[i]
+	switch {
+	case j.Generic:
+		return "any:" + j.Product.ID
+	case j.Recipe != nil:
+		return "mix:" + j.Product.ID + ":" + j.Product.Carrier.ID
+	}
+	return "bottle:" + j.Product.ID
+}
+
+// Find returns the place of the judged wash with that key, below 0 for none.
+func (c *Chosen) Find(key string) int {
+	for i := range c.Judged {
+		if c.Key(i) == key {
+			return i
+		}
+	}
+	return -1
+}
+
 // Edit returns the change that puts a judged wash into the zone, by its place in the list: in place of the zone's wash that is due, where there is one and
 // add is not asked for.
 func (c *Chosen) Edit(i int, add, seal bool) Edit {

@@ -15,11 +15,11 @@ import (
 )
 
 // policy is the content security policy; the nonce is for the styles that the component library makes at run time.
-const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-%'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; " +
+const policy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'nonce-%'; style-src-attr 'unsafe-inline'; img-src 'self' data: blob:; " +
 	"font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
 // places are the addresses that the page itself routes.
-var places = regexp.MustCompile(`^/(builds(/[^/]+(/print)?)?|new|shelf|workings|keeping)?/?$`)
+var places = regexp.MustCompile(`^/(builds(/[^/]+(/print|/washes)?)?|practice|new|shelf|workings|keeping)?/?$`)
 
 // page serves a file of the page's root, or the page itself; for an address that it does not know either it says so.
 func (s *Server) page(c fiber.Ctx) error {

@@ -333,6 +333,14 @@ type All struct {
 	Verge    Verge       `json:"verge"`
 	Guide    Guide       `json:"guide"`
 
+	Washes    Washes    `json:"washes"`
+	WashDates WashDates `json:"wash_dates"`
+	WashOne   WashOne   `json:"wash_one"`
+	AskMix    AskMix    `json:"ask_mix"`
+	MixAnswer MixAnswer `json:"mix_answer"`
+	AskRecipe AskRecipe `json:"ask_recipe"`
+	RecipeOf  RecipeOf  `json:"recipe_of"`
+
 	Shelf         Shelf         `json:"shelf"`
 	ShelfGood     ShelfGood     `json:"shelf_good"`
 	Follow        Follow        `json:"follow"`

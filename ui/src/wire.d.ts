@@ -87,6 +87,7 @@ export type PlanLiquid =
       | "water"
       | "soapy-water"
       | "white-spirit"
+      | "low-odour-white-spirit"
       | "turpentine"
       | "isopropanol"
       | "acrylic-thinner"
@@ -97,12 +98,20 @@ export type PlanLiquid =
       water?: number;
       "soapy-water"?: number;
       "white-spirit"?: number;
+      "low-odour-white-spirit"?: number;
       turpentine?: number;
       isopropanol?: number;
       "acrylic-thinner"?: number;
       "lacquer-thinner"?: number;
       "ammonia-cleaner"?: number;
     };
+/**
+ * Kind of recess.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanLineKind".
+ */
+export type PlanLineKind = "usual" | "fine" | "trench" | "filled" | "sanded" | "rivets" | "raised";
 /**
  * What the step does.
  *
@@ -166,7 +175,7 @@ export type PlanGround = "smooth" | "curve" | "rivets" | "lines" | "rough";
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanStroke".
  */
-export type PlanStroke = "airflow" | "across-then-airflow" | "circular";
+export type PlanStroke = "airflow" | "across-then-airflow" | "pressed-across" | "circular";
 /**
  * How an offered step stands.
  *
@@ -174,6 +183,23 @@ export type PlanStroke = "airflow" | "across-then-airflow" | "circular";
  * via the `definition` "PlanWord".
  */
 export type PlanWord = "good" | "from" | "seal" | "wait" | "never" | "past";
+/**
+ * Liquid.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanMixedLiquid".
+ */
+export type PlanMixedLiquid =
+  | "water"
+  | "soapy-water"
+  | "white-spirit"
+  | "low-odour-white-spirit"
+  | "turpentine"
+  | "isopropanol"
+  | "acrylic-thinner"
+  | "lacquer-thinner"
+  | "ammonia-cleaner"
+  | "dish-soap";
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "EventKind".
@@ -547,6 +573,26 @@ export interface PlanProduct {
   thinner?: PlanLiquid;
   remover?: PlanLiquid;
   /**
+   * Share of its volume that stays behind when it has dried; usual of its family where it is left out.
+   */
+  solids_pct?: number;
+  /**
+   * What a full bottle or tube costs
+   */
+  price?: number;
+  /**
+   * What a full one holds.
+   */
+  size_ml?: number;
+  /**
+   * What it was mixed from.
+   */
+  parents?: PlanParent[];
+  /**
+   * A day, such as 2027-03-22.
+   */
+  mixed?: string;
+  /**
    * Coats that hide black and white alike; typical of the family where it is left out.
    */
   hide_coats?: number;
@@ -554,6 +600,14 @@ export interface PlanProduct {
    * The product of the shelf that this is a copy of.
    */
   shelf?: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanParent".
+ */
+export interface PlanParent {
+  name: string;
+  ml: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -575,10 +629,29 @@ export interface PlanZone {
    */
   part?: string;
   area_cm2: number;
+  lines?: PlanLines;
   /**
    * @maxItems 10000
    */
   steps: PlanStep[];
+}
+/**
+ * Its recesses; usual lines where it is left out.
+ */
+export interface PlanLines {
+  kind?: PlanLineKind;
+  /**
+   * Measured; with depth_mm.
+   */
+  width_mm?: number;
+  /**
+   * Measured; with width_mm.
+   */
+  depth_mm?: number;
+  /**
+   * All of them together; usual for the area where it is left out.
+   */
+  length_mm?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -640,6 +713,7 @@ export interface PlanStep {
         | "water"
         | "soapy-water"
         | "white-spirit"
+        | "low-odour-white-spirit"
         | "turpentine"
         | "isopropanol"
         | "acrylic-thinner"
@@ -650,6 +724,7 @@ export interface PlanStep {
         water?: number;
         "soapy-water"?: number;
         "white-spirit"?: number;
+        "low-odour-white-spirit"?: number;
         turpentine?: number;
         isopropanol?: number;
         "acrylic-thinner"?: number;
@@ -900,7 +975,8 @@ export interface PlanEdit {
     | "catch-up"
     | "pin"
     | "let-go"
-    | "put-day";
+    | "put-day"
+    | "put-wash";
   of?: string;
   zone?: string;
   before?: string;
@@ -913,6 +989,8 @@ export interface PlanEdit {
   at?: string;
   sure?: boolean;
   also?: boolean;
+  wipe?: PlanStep;
+  seal?: boolean;
   date?: PlanDate;
   hours?: PlanHours[];
   usual?: boolean;
@@ -1540,6 +1618,388 @@ export interface GuideRow {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Washes".
+ */
+export interface Washes {
+  zone: string;
+  zones: Wish[];
+  at: string;
+  clock: string;
+  due: string;
+  due_words: string;
+  surface: string;
+  paint: string;
+  cloth: string;
+  lines: string;
+  job: PlanCup;
+  wanted: number;
+  wishes: WashWish[];
+  films: WashFilm[];
+  washes: Wash[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanCup".
+ */
+export interface PlanCup {
+  format: "inkysparrow-mix/1";
+  /**
+   * @maxItems 5000
+   */
+  products?: PlanProduct[];
+  pour: PlanPour[];
+  line?: PlanMixLine;
+  /**
+   * Sheen, from smooth to rough.
+   */
+  on?: "gloss" | "semi-gloss" | "satin" | "flat";
+  /**
+   * Colour of the surface
+   */
+  paint?: string;
+  climate?: PlanClimate2;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanPour".
+ */
+export interface PlanPour {
+  product?: string;
+  liquid?: PlanMixedLiquid;
+  ml?: number;
+  drops?: number;
+  /**
+   * A part counts as a millilitre.
+   */
+  parts?: number;
+  peas?: number;
+  smears?: number;
+  /**
+   * Brush loads.
+   */
+  loads?: number;
+  /**
+   * Of a dry pigment.
+   */
+  grams?: number;
+  /**
+   * Length of a strip from a tube.
+   */
+  strip_mm?: number;
+  /**
+   * 5 where it is left out.
+   */
+  strip_diameter_mm?: number;
+  /**
+   * What is left in the bottle; the last fifth is thick.
+   */
+  left_pct?: number;
+  unstirred?: boolean;
+}
+/**
+ * Usual lines where it is left out.
+ */
+export interface PlanMixLine {
+  kind?: PlanLineKind;
+  width_mm?: number;
+  depth_mm?: number;
+}
+/**
+ * The room. 21 °C and 50 % where it is left out.
+ */
+export interface PlanClimate2 {
+  temperature_c: number;
+  humidity_pct: number;
+  night?: PlanNight;
+  /**
+   * Stretches of other air.
+   *
+   * @maxItems 200
+   */
+  spells?: PlanSpell[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashWish".
+ */
+export interface WashWish {
+  id: string;
+  words: string;
+  bands: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashFilm".
+ */
+export interface WashFilm {
+  name: string;
+  words: string;
+  colour: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Wash".
+ */
+export interface Wash {
+  key: string;
+  name: string;
+  family: string;
+  kind: "bottle" | "mix" | "any";
+  recipe: string;
+  rank: number;
+  ruled_out: string;
+  bands: WashBand[];
+  way: string;
+  apply: WashTouch;
+  wipe: WashTouch;
+  cells: WashCell[];
+  rub: string;
+  run_mm: number;
+  run_words: string;
+  runs: boolean;
+  left_pct: number;
+  keeps_pct: number;
+  dry: string;
+  line: string;
+  under: string;
+  open: string;
+  ground: string;
+  line_de: number;
+  arm_de: number;
+  shift: number;
+  window: string;
+  undo: string;
+  smell: string;
+  work: string;
+  dries: string;
+  cost: string;
+  caution: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashBand".
+ */
+export interface WashBand {
+  place: number;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashTouch".
+ */
+export interface WashTouch {
+  state: State;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashCell".
+ */
+export interface WashCell {
+  state: State;
+  loss_um: number;
+  depth_um: number;
+  words: string;
+  safe: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashDates".
+ */
+export interface WashDates {
+  dates: WashDate[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashDate".
+ */
+export interface WashDate {
+  key: string;
+  words: string;
+  effect: string;
+  later: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashOne".
+ */
+export interface WashOne {
+  key: string;
+  replace?: PlanEdit;
+  add: PlanEdit;
+  sealed: PlanEdit;
+  before: string;
+  bare: WashBare;
+  run: WashRun;
+  wipe: WashWipe;
+  zones: WashZone[];
+  cup?: PlanCup;
+  cautions: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashBare".
+ */
+export interface WashBare {
+  words: string;
+  ages: WashAge[];
+  limit: number;
+  sealed: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashAge".
+ */
+export interface WashAge {
+  words: string;
+  loss: number;
+  state: State;
+  soft: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashRun".
+ */
+export interface WashRun {
+  mm: number;
+  words: string;
+  brush: number;
+  thick: number;
+  dry: number;
+  drinks: number;
+  touches: number;
+  minutes: number;
+  ml: number;
+  length_mm: number;
+  width_mm: number;
+  depth_mm: number;
+  drawn: boolean;
+  pressed: boolean;
+  decals: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashWipe".
+ */
+export interface WashWipe {
+  when: string;
+  opens: string;
+  cloth: string;
+  strokes: string[];
+  cloths: number;
+  buds: number;
+  patch: string;
+  work: string;
+  left: string;
+  lighten: string;
+  order: string[];
+  care: string[];
+  early: string;
+  late: string;
+  tools: WashTool[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashTool".
+ */
+export interface WashTool {
+  words: string;
+  left_pct: number;
+  note: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashZone".
+ */
+export interface WashZone {
+  name: string;
+  paint: string;
+  line: string;
+  line_de: number;
+  words: string;
+  state: State;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "AskMix".
+ */
+export interface AskMix {
+  cup: PlanCup;
+  fault?: string;
+  name?: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "MixAnswer".
+ */
+export interface MixAnswer {
+  mixed: PlanMixed;
+  run: WashRun;
+  words: string;
+  price: string;
+  faults: Wish[];
+  correction: string;
+  corrected?: PlanCup;
+  keep?: PlanProduct;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanMixed".
+ */
+export interface PlanMixed {
+  format: "inkysparrow-mixed/1";
+  family: string;
+  colour_wet: string;
+  colour_dry: string;
+  colour_under_flat: string;
+  colour_under_gloss: string;
+  solids_pct: number;
+  viscosity_mpas: number;
+  yield_pa: number;
+  tension_mnm: number;
+  run_mm: number;
+  stops: "brush" | "thick" | "dried" | "beads" | "rough";
+  because: string;
+  line_de?: number;
+  line_arm_de?: number;
+  line_colour?: string;
+  volume_ml: number;
+  cost: number;
+  like: string;
+  /**
+   * Until it can be wiped
+   */
+  dry_min: number;
+  keeps: string;
+  keeps_days: number;
+  /**
+   * From an unstirred bottle: it dries shiny and off-colour.
+   */
+  shiny?: boolean;
+  smell: string;
+  cautions: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "AskRecipe".
+ */
+export interface AskRecipe {
+  cup: PlanCup;
+  product: string;
+  wanted: number;
+  ml: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RecipeOf".
+ */
+export interface RecipeOf {
+  words: string;
+  good: boolean;
+  cup?: PlanCup;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Shelf".
  */
 export interface Shelf {
@@ -1578,6 +2038,26 @@ export interface ShelfProduct {
   carrier?: PlanLiquid;
   thinner?: PlanLiquid;
   remover?: PlanLiquid;
+  /**
+   * Share of its volume that stays behind when it has dried; usual of its family where it is left out.
+   */
+  solids_pct?: number;
+  /**
+   * What a full bottle or tube costs
+   */
+  price?: number;
+  /**
+   * What a full one holds.
+   */
+  size_ml?: number;
+  /**
+   * What it was mixed from.
+   */
+  parents?: PlanParent[];
+  /**
+   * A day, such as 2027-03-22.
+   */
+  mixed?: string;
   /**
    * Coats that hide black and white alike; typical of the family where it is left out.
    */
@@ -1851,6 +2331,13 @@ export interface All {
   explain: Explain;
   verge: Verge;
   guide: Guide;
+  washes: Washes;
+  wash_dates: WashDates;
+  wash_one: WashOne;
+  ask_mix: AskMix;
+  mix_answer: MixAnswer;
+  ask_recipe: AskRecipe;
+  recipe_of: RecipeOf;
   shelf: Shelf;
   shelf_good: ShelfGood;
   follow: Follow;
@@ -1870,6 +2357,34 @@ export interface All {
   said: Said;
   visit: Visit;
   change_passphrase: ChangePassphrase;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanLines".
+ */
+export interface PlanLines1 {
+  kind?: PlanLineKind;
+  /**
+   * Measured; with depth_mm.
+   */
+  width_mm?: number;
+  /**
+   * Measured; with width_mm.
+   */
+  depth_mm?: number;
+  /**
+   * All of them together; usual for the area where it is left out.
+   */
+  length_mm?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanMixLine".
+ */
+export interface PlanMixLine1 {
+  kind?: PlanLineKind;
+  width_mm?: number;
+  depth_mm?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
