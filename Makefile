@@ -4,7 +4,7 @@ SHELL := /bin/bash
 .SHELLFLAGS := -eu -o pipefail -c
 BIN := bin/inkysparrow
 TOOL := go tool -modfile=tools/go.mod
-UI_SOURCES := $(shell find ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package.json 2>/dev/null)
+UI_SOURCES := $(shell find ui/src -not -path "*/wasm/*" ; find ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package.json 2>/dev/null)
 
 .PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench drills screenshots need clean
 
@@ -23,7 +23,14 @@ ui/node_modules/.package-lock.json: ui/package.json ui/package-lock.json
 	cd ui && npm ci --ignore-scripts --no-audit --no-fund
 	touch $@
 
-ui/dist/index.html: ui/node_modules/.package-lock.json $(UI_SOURCES)
+# The practice bench: the core, compiled for the page, and what Go ships to start it.
+WASM := ui/src/washes/wasm
+$(WASM)/trainer.wasm: go.mod $(shell find core cmd/trainer -name '*.go' -not -name '*_test.go')
+	mkdir -p $(WASM)
+	cp "$$(go env GOROOT)/lib/wasm/wasm_exec.js" $(WASM)/start.js
+	GOOS=js GOARCH=wasm go build -trimpath -ldflags="-s -w" -o $@ ./cmd/trainer
+
+ui/dist/index.html: ui/node_modules/.package-lock.json $(WASM)/trainer.wasm $(UI_SOURCES)
 	cd ui && npx vite build
 	go run ./ui/pack
 
@@ -80,4 +87,4 @@ screenshots: need chromium $(BIN)
 	sleep 2; go run ./e2e/shots -server http://127.0.0.1:8799
 
 clean:
-	rm -rf bin ui/dist/assets ui/dist/index.html ui/dist/sparrow.svg
+	rm -rf bin ui/src/washes/wasm ui/dist/assets ui/dist/index.html ui/dist/sparrow.svg

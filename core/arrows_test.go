@@ -34,7 +34,7 @@ var layers = [][]string{
 	{"internal/store"},
 	{"internal/demo"},
 	{"internal/web", "internal/wire/gen"},
-	{"cmd/inkysparrow"},
+	{"cmd/inkysparrow", "cmd/trainer"},
 	{"drills", "e2e/browser"},
 	{"e2e/shots"},
 }

@@ -153,7 +153,7 @@ func (b *bench) judge(c Candidate) Judged {
 	layer := stack.Lay("wash", film, air)
 	remover := b.remover(c.Product)
 	j.Opens, j.Closes = timeline.WipeWindow(film, remover, b.Plan)
-	j.Always = !film.Family.Mechanism.Hardens
+	j.Always = !film.Family.Mechanism.Hardens || j.Closes.Sub(j.Opens).Hours() > 24*alwaysDays
 	j.Apply = b.touch(j.Way.Contact, c.Product.Carrier, b.At)
 	var liquid *solvent.Liquid
 	if j.Cloth != wash.Dry {

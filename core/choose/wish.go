@@ -70,6 +70,7 @@ var (
 	safeTo     = Numbers.Number("band-safe", 0.75, "", "up to which it is safe; beyond that only just", bandBench)
 	daysFrom   = Numbers.Number("band-days", 24, "h", "from which a window is a day or more", bandBench)
 	hoursFrom  = Numbers.Number("band-hours", 2, "h", "from which it is hours", bandBench)
+	alwaysDays = Numbers.Number("window-always", 365, "days", "window from which a wash is said to come off at any time", fact.Bench("nobody waits longer"))
 	lostTo     = Numbers.Number("band-hardly-seen", 2, "CIEDE2000", "contrast of lines at arm's length up to which they are hardly seen", bandBench)
 	subtleTo   = Numbers.Number("band-subtle", 6, "CIEDE2000", "up to which they are subtle", bandBench)
 	plainTo    = Numbers.Number("band-plain", 9, "CIEDE2000", "up to which they are plain; beyond that strong", bandBench)

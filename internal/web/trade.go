@@ -7,6 +7,7 @@ import (
 
 	"inkysparrow/core/draft"
 	"inkysparrow/core/follow"
+	"inkysparrow/core/mix"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/why"
@@ -91,6 +92,12 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	}
 	for _, a := range route.StrokeSchool().Answers {
 		t.Strokes = append(t.Strokes, wire.Wish{ID: string(a.ID), Words: a.Words})
+	}
+	for _, l := range wash.Lines() {
+		t.Lines = append(t.Lines, wire.Wish{ID: l.ID, Words: l.Words})
+	}
+	for _, m := range mix.Measures() {
+		t.Measures = append(t.Measures, wire.Wish{ID: m.ID, Words: m.Words})
 	}
 	for w := wash.Dry; w <= wash.Wet; w++ {
 		t.Cloths = append(t.Cloths, w.String())

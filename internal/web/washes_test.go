@@ -51,7 +51,7 @@ func TestWashes(t *testing.T) {
 	edit, _ := json.Marshal(close.Replace)
 	b := read[wire.Build](t, s.ask("POST", "/api/builds/petrel/edit", fmt.Sprintf(`{"revision":%d,"edit":%s}`, read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200).Revision, edit)), 200)
 	i := slices.IndexFunc(dates.Dates, func(d wire.WashDate) bool { return d.Key == first.Key })
-	if !strings.Contains(b.Promise, strings.Split(dates.Dates[i].Words, ",")[0]) {
+	if !strings.Contains(b.Promise, strings.Split(dates.Dates[i].Words, " ·")[0]) {
 		t.Errorf("it says %q, told was %q", b.Promise, dates.Dates[i].Words)
 	}
 	for _, bad := range []struct {

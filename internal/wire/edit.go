@@ -84,6 +84,8 @@ type Trade struct {
 	Sheens     []string    `json:"sheens"`
 	Timezones  []string    `json:"timezones"`
 	DropML     float64     `json:"drop_ml"`
+	Lines      []Wish      `json:"lines"`    // kinds of recess
+	Measures   []Wish      `json:"measures"` // ways of measuring out
 	Edges      []Wish      `json:"edges"`
 	Strokes    []Wish      `json:"strokes"`
 	Cloths     []string    `json:"cloths"`

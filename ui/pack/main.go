@@ -18,7 +18,7 @@ func main() {
 }
 
 func pack(dir string) error {
-	for _, kind := range []string{"*.js", "*.css"} {
+	for _, kind := range []string{"*.js", "*.css", "*.wasm"} {
 		files, err := filepath.Glob(filepath.Join(dir, kind))
 		if err != nil {
 			return err

@@ -37,7 +37,8 @@ const store = useBuild()
 const { build, moment, said, busy, preview, follows } = storeToRefs(store)
 const route = useRoute()
 const router = useRouter()
-const shown = computed(() => (route.name === 'build' ? build.value : null))
+const ofBuild = ['build', 'washes']
+const shown = computed(() => (ofBuild.includes(String(route.name)) ? build.value : null))
 
 const promised = computed(() => preview.value?.promise || shown.value?.promise || '')
 const would = computed(() => !!preview.value && preview.value.promise !== shown.value?.promise)
@@ -67,6 +68,7 @@ const menu = ref(false)
 const keys = ref(false)
 let going = false
 const places: Record<string, string> = { u: 'builds', s: 'shelf', k: 'workings', p: 'keeping' }
+const inBuild: Record<string, string> = { r: 'build', w: 'washes' } // places within the build that was opened last
 useKeys({
   '?': () => (keys.value = !keys.value),
   m: () => (night.value = !night.value),
@@ -81,12 +83,15 @@ useEventListener(
   window,
   'keydown',
   (e: KeyboardEvent) => {
-    const name = going && !e.ctrlKey && !e.altKey && !e.metaKey ? places[e.key] : undefined
-    if (!name) return
+    if (!going || e.ctrlKey || e.altKey || e.metaKey) return
+    const name = places[e.key]
+    const slug = build.value?.slug
+    const to = name ? { name } : slug && inBuild[e.key] ? { name: inBuild[e.key], params: { slug } } : undefined
+    if (!to) return
     going = false
     e.stopImmediatePropagation()
     e.preventDefault()
-    void router.push({ name })
+    void router.push(to)
   },
   { capture: true },
 )
@@ -118,6 +123,14 @@ watchEffect(() => {
             >{{ would ? 'would be ' : shown.scale ? `1/${shown.scale}, ` : '' }}{{ promised }}</span
           >
         </button>
+        <nav class="within" aria-label="Places of this build">
+          <RouterLink :to="{ name: 'build', params: { slug: shown.slug } }" :class="{ here: route.name === 'build' }"
+            >Route</RouterLink
+          >
+          <RouterLink :to="{ name: 'washes', params: { slug: shown.slug } }" :class="{ here: route.name === 'washes' }"
+            >Washes</RouterLink
+          >
+        </nav>
         <BuildMenu v-if="menu" target=".build" @close="menu = false" @keys="keys = true" />
         <div class="tools">
           <v-btn
@@ -277,6 +290,15 @@ watchEffect(() => {
   font: 600 17px var(--heading);
   text-decoration: none;
 }
+.within {
+  display: flex;
+}
+.within a {
+  padding: 14px 9px;
+  font: 600 16px var(--heading);
+  text-decoration: none;
+}
+.within a.here,
 .places a.router-link-active {
   box-shadow: inset 0 -3px 0 var(--ink);
 }

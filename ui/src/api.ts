@@ -2,6 +2,8 @@ import { ref } from 'vue'
 
 import { useUnits } from './shared/useUnits'
 import type {
+  AskMix,
+  AskRecipe,
   Build,
   Builds,
   Card,
@@ -16,11 +18,13 @@ import type {
   Keeping,
   Made,
   MakeEdit,
+  MixAnswer,
   Moment,
   NewBuild,
   Next,
   PlanBrief,
   Problem,
+  RecipeOf,
   Restore,
   Said,
   SchoolCosts,
@@ -35,6 +39,9 @@ import type {
   Turn,
   Verge,
   Verified,
+  WashDates,
+  Washes,
+  WashOne,
   Ways,
   When,
   Worked,
@@ -141,6 +148,15 @@ export const api = {
   card: (slug: string) => ask<Card>(`${of(slug)}/card`),
   next: (slug: string, zone: string) => ask<Next>(`${of(slug)}/next?${new URLSearchParams({ zone })}`),
   bottles: (slug: string, edit: MakeEdit) => ask<Next>(`${of(slug)}/bottles`, edit),
+  washes: (slug: string, q: Record<string, string>) => ask<Washes>(`${of(slug)}/washes?${new URLSearchParams(q)}`),
+  washDates: (slug: string, q: Record<string, string>) =>
+    ask<WashDates>(`${of(slug)}/washes/dates?${new URLSearchParams(q)}`),
+  washOne: (slug: string, q: Record<string, string>) =>
+    ask<WashOne>(`${of(slug)}/washes/one?${new URLSearchParams(q)}`),
+  /** The address of a strip that shows a wash before and after its wipe. */
+  washStrip: (slug: string, q: Record<string, string>) => `/api${of(slug)}/washes/strip?${new URLSearchParams(q)}`,
+  mix: (cup: AskMix) => ask<MixAnswer>('/mix', cup),
+  recipe: (wanted: AskRecipe) => ask<RecipeOf>('/mix/recipe', wanted),
   setClock: (at: string) => ask<Builds>('/demo/clock', { at }),
   history: (slug: string, page: Page) => ask<History>(`${of(slug)}/history?${pageOf(page)}`),
   revision: (slug: string, id: number) => ask<Build>(`${of(slug)}/revisions/${id}`),

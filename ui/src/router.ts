@@ -19,6 +19,12 @@ export const router = createRouter({
     { path: '/workings', name: 'workings', component: () => import('./workings/WorkingsPlace.vue') },
     { path: '/keeping', name: 'keeping', component: () => import('./keeping/KeepingPlace.vue') },
     { path: '/builds/:slug/print', name: 'print', component: () => import('./print/PrintPlace.vue'), props: true },
+    {
+      path: '/builds/:slug/washes',
+      name: 'washes',
+      component: () => import('./washes/WashesPlace.vue'),
+      props: true,
+    },
     { path: '/builds/:slug', name: 'build', component: BuildPlace, props: true },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/NotFound.vue') },
   ],

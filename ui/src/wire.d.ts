@@ -1218,6 +1218,8 @@ export interface Trade {
   sheens: string[];
   timezones: string[];
   drop_ml: number;
+  lines: Wish[];
+  measures: Wish[];
   edges: Wish[];
   strokes: Wish[];
   cloths: string[];

@@ -22,6 +22,8 @@ const keys: [string, string][] = [
   ['Ctrl Z', 'undo'],
   ['Ctrl Y', 'redo'],
   ['g u', 'builds'],
+  ['g r', 'the route of the build'],
+  ['g w', 'its washes'],
   ['g s', 'shelf'],
   ['g k', 'workings'],
   ['g p', 'safekeeping'],

@@ -1,0 +1,435 @@
+<script setup lang="ts">
+import { useStorage, watchDebounced } from '@vueuse/core'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+
+import { api, Refusal } from '../api'
+import { useBuild } from '../build/useBuild'
+import { useTrade } from '../edit/useTrade'
+import CautionMark from '../shared/CautionMark.vue'
+import { useNewest } from '../shared/useNewest'
+import { useUnits } from '../shared/useUnits'
+import type { MixAnswer, PlanCup, PlanPour, PlanProduct, Shelf, Wash } from '../wire'
+import LineMark from './LineMark.vue'
+
+/** The cup: what is poured into it and what comes of that; the other way round, the recipe for a line; and what to add when it is wrong. */
+const props = defineProps<{ job: PlanCup; wash: Wash; cup: PlanCup | undefined; wanted: number }>()
+const store = useBuild()
+const trade = useTrade()
+const units = useUnits()
+
+interface Row {
+  what: string // "p:" and a product's id, or "l:" and a liquid's
+  amount: number
+  unit: string
+  left: number // % of the bottle
+  unstirred: boolean
+}
+const shelf = shallowRef<Shelf | null>(null)
+api.shelf().then(
+  (s) => (shelf.value = s),
+  (e: unknown) => store.tell(e),
+)
+const kinds = ['paint', 'primer', 'metal', 'wash', 'oil', 'pigment']
+/** A product of the shelf as a plan has it. */
+const ofShelf = ['stock_ml', 'opened', 'used_up', 'note']
+const plain = (p: PlanProduct) =>
+  Object.fromEntries(Object.entries(p).filter(([k]) => !ofShelf.includes(k))) as unknown as PlanProduct
+const products = computed(() => {
+  const all = new Map<string, PlanProduct>()
+  for (const p of store.build?.plan.products ?? []) all.set(p.id, p)
+  const copied = new Set([...all.values()].map((p) => p.shelf))
+  for (const s of shelf.value?.products ?? [])
+    if (!copied.has(s.product.id) && !all.has(s.product.id)) all.set(s.product.id, plain(s.product))
+  return [...all.values()].filter((p) => kinds.includes(p.kind)).sort((a, b) => a.name.localeCompare(b.name))
+})
+const own = (id: string) => products.value.find((p) => p.id === id)
+const liquids = computed(() => [...(trade.value?.liquids ?? []), { id: 'dish-soap', words: 'dish soap' }])
+const measures = computed(() => [
+  ...(trade.value?.measures ?? []),
+  { id: 'strip_mm', words: 'mm of a 5 mm strip' },
+  { id: 'grams', words: 'grams' },
+])
+
+const rows = ref<Row[]>([])
+const rowOf = (p: PlanPour): Row => {
+  const unit = ['ml', 'drops', 'parts', 'peas', 'smears', 'loads', 'strip_mm', 'grams'].find(
+    (u) => p[u as keyof PlanPour],
+  )
+  return {
+    what: p.product ? `p:${p.product}` : `l:${p.liquid ?? ''}`,
+    amount: Number(p[(unit ?? 'drops') as keyof PlanPour] ?? 1),
+    unit: unit ?? 'drops',
+    left: p.left_pct ?? 100,
+    unstirred: !!p.unstirred,
+  }
+}
+function pourOf(r: Row): PlanPour {
+  const p: Record<string, unknown> = { [r.unit]: r.amount }
+  if (r.what.startsWith('p:')) {
+    p.product = r.what.slice(2)
+    if (r.left < 100) p.left_pct = r.left
+    if (r.unstirred) p.unstirred = true
+  } else p.liquid = r.what.slice(2)
+  return p as PlanPour
+}
+function begin() {
+  const from = props.cup?.pour
+  if (from?.length) {
+    rows.value = from.map(rowOf)
+    return
+  }
+  const id = props.wash.kind === 'bottle' ? props.wash.key.replace('bottle:', '') : products.value[0]?.id
+  rows.value = id ? [{ what: `p:${id}`, amount: 10, unit: 'drops', left: 100, unstirred: false }] : []
+}
+watch([() => props.cup, () => props.wash.key, () => products.value.length], begin, { immediate: true })
+
+/** A cup for the zone with pours, and the products that they name. */
+const cupOf = (pour: PlanPour[]): PlanCup =>
+  ({
+    ...props.job,
+    pour,
+    products: pour
+      .flatMap((p) => (p.product ? (own(p.product) ?? []) : []))
+      .filter((p, i, all) => all.indexOf(p) === i),
+  }) as PlanCup
+const poured = computed(() => cupOf(rows.value.map(pourOf)))
+const answer = useNewest<MixAnswer>()
+watchDebounced(
+  poured,
+  (c) => {
+    if (!c.pour.length || !products.value.length) return
+    void answer.ask(() => api.mix({ cup: c }))
+  },
+  { debounce: 120, immediate: true, deep: true },
+)
+const got = computed(() => answer.value.value)
+const m = computed(() => got.value?.mixed)
+
+function add(what: string) {
+  rows.value = [...rows.value, { what, amount: 1, unit: rows.value[0]?.unit ?? 'drops', left: 100, unstirred: false }]
+}
+const drop = (i: number) => (rows.value = rows.value.filter((_, k) => k !== i))
+
+// The other way round.
+const strengths = computed(() => [
+  { value: props.wanted, title: 'as the plan has it' },
+  { value: 5, title: 'subtle' },
+  { value: 7.5, title: 'plain' },
+  { value: 10, title: 'strong' },
+])
+const wish = ref(props.wanted)
+const enough = ref(1)
+const said = ref('')
+async function find() {
+  const first = rows.value.find((r) => r.what.startsWith('p:'))
+  if (!first) return
+  try {
+    const r = await api.recipe({
+      cup: { ...cupOf([{ product: first.what.slice(2), ml: 1 } as PlanPour]), products: products.value } as PlanCup,
+      product: first.what.slice(2),
+      wanted: wish.value,
+      ml: enough.value,
+    })
+    said.value = r.words
+    if (r.cup) rows.value = r.cup.pour.map(rowOf)
+  } catch (e) {
+    said.value = e instanceof Refusal ? e.message : String(e)
+  }
+}
+
+// What to add.
+async function mend(fault: string) {
+  try {
+    const r = await api.mix({ cup: poured.value, fault })
+    said.value = r.correction
+    if (r.corrected) rows.value = r.corrected.pour.map(rowOf)
+  } catch (e) {
+    said.value = e instanceof Refusal ? e.message : String(e)
+  }
+}
+
+// Kept on the shelf, and a label for its jar.
+const name = ref('')
+async function keep() {
+  try {
+    const r = await api.mix({ cup: poured.value, name: name.value })
+    const now = await api.shelf()
+    const p = r.keep
+    if (!p) return
+    shelf.value = await api.putShelf(now.revision, {
+      ...p,
+      id: '',
+      stock_ml: r.mixed.volume_ml,
+      opened: p.mixed,
+    } as never)
+    said.value = `${p.name} is on the shelf: ${r.mixed.volume_ml.toFixed(1)} ml, good for ${r.mixed.keeps}.`
+    name.value = ''
+  } catch (e) {
+    said.value = e instanceof Refusal ? e.message : String(e)
+  }
+}
+const labelling = useStorage('inkysparrow.label', false)
+async function label() {
+  labelling.value = true
+  await nextTick()
+  document.documentElement.classList.add('printing-label')
+  window.print()
+  document.documentElement.classList.remove('printing-label')
+  labelling.value = false
+}
+const nameOf = (what: string) =>
+  what.startsWith('p:') ? own(what.slice(2))?.name : liquids.value.find((l) => l.id === what.slice(2))?.words
+const drops = computed(() => trade.value?.drop_ml ?? 0.05)
+</script>
+
+<template>
+  <div class="mix">
+    <form class="cup" aria-label="The cup" @submit.prevent>
+      <div v-for="(r, i) in rows" :key="i" class="pour">
+        <select v-model="r.what" :aria-label="`Poured ${i + 1}`" class="what">
+          <optgroup label="Paints, tubes, pigments">
+            <option v-for="p in products" :key="p.id" :value="`p:${p.id}`">{{ p.name }}</option>
+          </optgroup>
+          <optgroup label="Liquids">
+            <option v-for="l in liquids" :key="l.id" :value="`l:${l.id}`">{{ l.words }}</option>
+          </optgroup>
+        </select>
+        <input
+          v-model.number="r.amount"
+          type="number"
+          min="0"
+          step="any"
+          :aria-label="`How much of ${nameOf(r.what)}`"
+        />
+        <select v-model="r.unit" :aria-label="`Measured ${i + 1}`">
+          <option v-for="u in measures" :key="u.id" :value="u.id">{{ u.words }}</option>
+        </select>
+        <button
+          type="button"
+          class="act"
+          :aria-label="`Take ${nameOf(r.what)} out`"
+          :disabled="rows.length < 2"
+          @click="drop(i)"
+        >
+          ×
+        </button>
+        <div v-if="r.what.startsWith('p:')" class="bottle small">
+          <label
+            >bottle
+            <input
+              v-model.number="r.left"
+              type="number"
+              min="1"
+              max="100"
+              step="1"
+              aria-label="Left in the bottle, %"
+            />
+            % full</label
+          >
+          <label><input v-model="r.unstirred" type="checkbox" /> not stirred</label>
+        </div>
+      </div>
+      <div class="buttons">
+        <button
+          type="button"
+          class="act"
+          @click="add('l:' + (rows.some((r) => r.what === 'l:white-spirit') ? 'water' : 'white-spirit'))"
+        >
+          Add thinner
+        </button>
+        <button type="button" class="act" @click="add(`p:${products[0]?.id}`)">Add a colour</button>
+      </div>
+    </form>
+    <p v-if="answer.problem.value" role="alert" class="bad">{{ answer.problem.value }}</p>
+    <template v-if="m && got">
+      <div class="colours">
+        <figure
+          v-for="[words, c] in [
+            ['wet', m.colour_wet],
+            ['dry', m.colour_dry],
+            ['under flat', m.colour_under_flat],
+            ['under gloss', m.colour_under_gloss],
+          ] as const"
+          :key="words"
+        >
+          <i :style="{ background: c }" />
+          <figcaption class="small">{{ words }}</figcaption>
+        </figure>
+        <figure>
+          <LineMark :paint="job.paint ?? '#888888'" :line="m.line_colour ?? '#000000'" />
+          <figcaption class="small">in the lines</figcaption>
+        </figure>
+      </div>
+      <p role="status">{{ got.words }}</p>
+      <dl class="figures">
+        <dt>Runs</dt>
+        <dd class="figure">{{ m.run_mm }} mm</dd>
+        <dt>Lines</dt>
+        <dd class="figure">{{ m.line_de ?? 0 }}, {{ m.line_arm_de ?? 0 }} at arm's length</dd>
+        <dt>Thickness</dt>
+        <dd class="figure">{{ m.viscosity_mpas }} mPa s, yields at {{ m.yield_pa }} Pa</dd>
+        <dt>In the cup</dt>
+        <dd class="figure">{{ units.liquid(m.volume_ml, drops) }}, {{ got.price }}</dd>
+        <dt>To be wiped</dt>
+        <dd class="figure">after {{ m.dry_min }} min</dd>
+        <dt>Keeps</dt>
+        <dd>{{ m.keeps }}</dd>
+      </dl>
+      <p v-if="m.shiny" class="wait small">
+        From a bottle that was not stirred it dries shiny and off-colour: stir it up first.
+      </p>
+      <h3>The other way round</h3>
+      <div class="recipe">
+        <label
+          >Lines
+          <select v-model.number="wish">
+            <option v-for="s in strengths" :key="s.title" :value="s.value">{{ s.title }}</option>
+          </select></label
+        >
+        <label>for <input v-model.number="enough" type="number" min="0" max="250" step="0.5" /> ml</label>
+        <button type="button" class="act first" @click="find">Find the drops</button>
+      </div>
+      <h3>Something wrong with it</h3>
+      <div class="buttons">
+        <button v-for="f in got.faults" :key="f.id" type="button" class="act" @click="mend(f.id)">{{ f.words }}</button>
+      </div>
+      <p v-if="said" role="status" class="said">{{ said }}</p>
+      <p class="soft small">
+        Try it on painted scrap first: a stroke along a line, wait until it is dry, wipe, compare with the lines here,
+        correct.
+      </p>
+      <h3>Keep it</h3>
+      <div class="recipe">
+        <label>Name <input v-model="name" maxlength="100" /></label>
+        <button type="button" class="act" :disabled="!name.trim()" @click="keep">Keep on the shelf</button>
+        <button type="button" class="act" @click="label">Print a label</button>
+      </div>
+      <p v-for="c in m.cautions" :key="c" class="small"><CautionMark /> {{ c }}</p>
+      <Teleport v-if="labelling" to="body">
+        <div class="jar-label">
+          <b>{{ name || wash.name }}</b>
+          <span v-for="r in rows" :key="r.what"
+            >{{ r.amount }} {{ measures.find((u) => u.id === r.unit)?.words }} {{ nameOf(r.what) }}</span
+          >
+          <span>{{ m.volume_ml }} ml, like {{ m.like }}; keeps {{ m.keeps }}</span>
+          <span v-for="c in m.cautions" :key="c">{{ c }}</span>
+        </div>
+      </Teleport>
+    </template>
+  </div>
+</template>
+
+<style>
+.jar-label {
+  display: none;
+}
+@media print {
+  .printing-label .v-application {
+    display: none !important;
+  }
+  .printing-label .jar-label {
+    display: grid;
+    width: 62mm;
+    padding: 3mm;
+    border: 0.3mm solid #000;
+    font: 9pt sans-serif;
+  }
+}
+</style>
+<style scoped>
+.mix {
+  display: grid;
+  gap: 8px;
+}
+h3 {
+  margin-top: 6px;
+  font-size: 16px;
+}
+.pour {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 62px 104px 32px;
+  gap: 4px;
+  margin-bottom: 4px;
+}
+select,
+input:not([type='checkbox']) {
+  min-width: 0;
+  min-height: 34px;
+  padding: 2px;
+  border: 0;
+  border-bottom: 1px solid var(--ink);
+  background: var(--sheet);
+  color: inherit;
+  font: 15px var(--v-font-body);
+}
+.bottle {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 14px;
+  color: var(--soft);
+}
+.bottle label {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+}
+.bottle input:not([type='checkbox']) {
+  width: 52px;
+  min-height: 26px;
+}
+.buttons,
+.recipe {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 10px;
+}
+.recipe input {
+  width: 70px;
+}
+.recipe label:first-child input {
+  width: 130px;
+}
+.colours {
+  display: flex;
+  gap: 8px;
+}
+.colours figure {
+  margin: 0;
+  flex: 1;
+  text-align: center;
+}
+.colours i {
+  display: block;
+  height: 44px;
+}
+.figures {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 12px;
+  margin: 0;
+}
+dt {
+  color: var(--soft);
+}
+dd {
+  margin: 0;
+}
+.said {
+  padding: 4px 8px;
+  border-left: 4px solid var(--note);
+}
+.bad {
+  color: var(--bite);
+  font-weight: 600;
+}
+.wait {
+  color: var(--wait);
+}
+@media (pointer: coarse) {
+  select,
+  input:not([type='checkbox']) {
+    min-height: 44px;
+  }
+}
+</style>
