@@ -3,6 +3,7 @@ package core_test
 import (
 	"testing"
 
+	"inkysparrow/core/choose"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
@@ -14,11 +15,13 @@ import (
 	"inkysparrow/core/follow"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/guide"
+	"inkysparrow/core/mix"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/swab"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
@@ -64,7 +67,7 @@ func TestTables(t *testing.T) {
 			t.Errorf("school %s lacks a question, answers or its usual one", s.ID)
 		}
 	}
-	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &follow.Numbers} {
+	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &choose.Numbers} {
 		if len(table.Rows()) == 0 {
 			t.Error("a table of numbers is empty")
 		}

@@ -161,6 +161,27 @@ func (f File) Choose(ctx context.Context, checked *rule.Report, q WashQuery, she
 	return c, nil
 }
 
+// JudgeMix judges one mix that was poured together, as it would be kept: what it does on a zone. Errors are *FieldError.
+func (f File) JudgeMix(checked *rule.Report, q WashQuery, cup Cup, m *mix.Mixed) (*Chosen, error) {
+	place, err := f.washPlace(checked, q)
+	if err != nil {
+		return nil, err
+	}
+	core, err := cup.Core()
+	if err != nil {
+		return nil, err
+	}
+	p := m.Product("own-mix", "Own mix")
+	kept := productOf(p)
+	kept.Parents = parentsOf(core)
+	recipe := mix.Recipe{Cup: core, Mixed: m}
+	c := &Chosen{Place: place, file: f, from: map[*coating.Product]source{p: {product: kept, mixed: true}}}
+	c.Judged = place.Judge([]choose.Candidate{{Product: p, Mixed: m, Recipe: &recipe}})
+	choose.Rank(c.Judged, nil)
+	c.finish = make([]time.Time, 1)
+	return c, nil
+}
+
 func (f File) washPlace(checked *rule.Report, q WashQuery) (*choose.Place, error) {
 	i := slices.IndexFunc(checked.Lines, func(l *timeline.Line) bool { return l.Zone.ID == q.Zone })
 	if i < 0 {

@@ -20,7 +20,7 @@ import (
 )
 
 // columns are the columns of the CSV, in order; a file may leave out all but the name, kind and family, and have them in any order.
-var columns = []string{"id", "name", "kind", "family", "colour", "sheen", "carrier", "thinner", "remover", "hide_coats", "stock_ml", "opened", "used_up", "note"}
+var columns = []string{"id", "name", "kind", "family", "colour", "sheen", "carrier", "thinner", "remover", "hide_coats", "solids_pct", "price", "size_ml", "mixed", "parents", "stock_ml", "opened", "used_up", "note"}
 
 // spoken are the columns as the page calls them, lower case.
 var spoken = map[string]string{
@@ -116,10 +116,45 @@ func record(p Product) []string {
 	if p.HideCoats > 0 {
 		hide = number(p.HideCoats)
 	}
+	some := func(v float64) string {
+		if v == 0 {
+			return ""
+		}
+		return number(v)
+	}
 	return []string{
 		p.ID, p.Name, string(p.Kind), string(p.Family), p.Colour, string(p.Sheen), liquidText(p.Carrier), liquidText(p.Thinner), liquidText(p.Remover),
-		hide, stock, string(p.Opened), string(p.UsedUp), p.Note,
+		hide, some(p.SolidsPct), some(p.Price), some(p.SizeML), string(p.Mixed), parentsText(p.Parents), stock, string(p.Opened), string(p.UsedUp), p.Note,
 	}
+}
+
+// parentsText writes what a mix was made of as a cell: "Dark enamel 1 + white spirit 6", in millilitres.
+func parentsText(parents []plan.Parent) string {
+	var all []string
+	for _, p := range parents {
+		all = append(all, strings.ReplaceAll(p.Name, " + ", " and ")+" "+strconv.FormatFloat(p.ML, 'f', -1, 64))
+	}
+	return strings.Join(all, " + ")
+}
+
+// parentsOf undoes parentsText.
+func parentsOf(cell string) ([]plan.Parent, error) {
+	var all []plan.Parent
+	for part := range strings.SplitSeq(cell, " + ") {
+		if part = strings.TrimSpace(part); part == "" {
+			continue
+		}
+		at := strings.LastIndexByte(part, ' ')
+		if at < 0 {
+			return nil, fmt.Errorf("%q has no amount", part)
+		}
+		ml, err := strconv.ParseFloat(part[at+1:], 64)
+		if err != nil || !(ml > 0) || math.IsInf(ml, 0) {
+			return nil, fmt.Errorf("%q is no amount", part[at+1:])
+		}
+		all = append(all, plan.Parent{Name: part[:at], ML: ml})
+	}
+	return all, nil
 }
 
 // liquidText writes a liquid as a cell: its id, or the parts of a mixture, "isopropanol 60 + water 40".
@@ -334,6 +369,19 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 	}
 	if hide != nil {
 		p.HideCoats = *hide
+	}
+	for name, to := range map[string]*float64{"solids_pct": &p.SolidsPct, "price": &p.Price, "size_ml": &p.SizeML} {
+		v, err := number(name)
+		if err != nil {
+			return Product{}, err
+		}
+		if v != nil {
+			*to = *v
+		}
+	}
+	p.Mixed = plan.Date(cell("mixed"))
+	if p.Parents, err = parentsOf(cell("parents")); err != nil {
+		return Product{}, fmt.Errorf("parents: %w", err)
 	}
 	if p.StockML, err = number("stock_ml"); err != nil {
 		return Product{}, err

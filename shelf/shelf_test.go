@@ -38,6 +38,10 @@ func random(r *rand.Rand, n int) []Product {
 			p.UsedUp = "2027-01-02"
 		}
 		if r.IntN(3) == 0 {
+			p.SolidsPct, p.Price, p.SizeML, p.Mixed = float64(1+r.IntN(90))/4, float64(r.IntN(50))/8, float64(1+r.IntN(60)), "2027-03-11"
+			p.Parents = []plan.Parent{{Name: "Dark enamel 3", ML: 1.25}, {Name: "white spirit", ML: float64(1 + r.IntN(9))}}
+		}
+		if r.IntN(3) == 0 {
 			p.Remover = &plan.Liquid{Name: solvent.Bought()[r.IntN(8)].ID}
 		}
 		if r.IntN(3) == 0 {
@@ -177,6 +181,11 @@ func TestCheck(t *testing.T) {
 		"used_up":    func(p *Product) { p.Opened, p.UsedUp = "2026-02-03", "2026-02-01" },
 		"stock_ml":   func(p *Product) { p.StockML = new(-1.0) },
 		"hide_coats": func(p *Product) { p.HideCoats = 99 },
+		"solids_pct": func(p *Product) { p.SolidsPct = 96 },
+		"price":      func(p *Product) { p.Price = -1 },
+		"size_ml":    func(p *Product) { p.SizeML = -2 },
+		"mixed":      func(p *Product) { p.Mixed = "2027-02-31" },
+		"parents":    func(p *Product) { p.Parents = make([]plan.Parent, 21) },
 		"remover":    func(p *Product) { p.Remover = &plan.Liquid{Name: "paraffin"} },
 	} {
 		p := good

@@ -59,7 +59,7 @@ func (p *Place) WipePlan(j Judged) WipePlan {
 	w.PatchCM = p.patch(&j)
 	w.Patches = int(math.Ceil(zone.AreaCM2 / w.PatchCM))
 	w.Tools = p.tools(&j)
-	w.Order = []string{"From the wing tip or the nose backward, so that no sleeve drags over what is done.", "Lower surfaces first: the model rests on what is dry."}
+	w.Order = []string{"From the wing tip or the nose backward, so that no sleeve drags over what is done.", "Lower surfaces first: the model rests on what is dry.", "In wells and engines there is no open skin and no airflow: leave the wash in, clean the high points."}
 	if w.Patches > 1 {
 		w.Order = append(w.Order, fmt.Sprintf("About %.0f cm² at one go: brush it, wait, wipe it, then the next. Each has its own clock.", w.PatchCM))
 	}

@@ -9,6 +9,7 @@ import (
 
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 )
@@ -217,7 +218,7 @@ func Before(a, b *Judged) string {
 	}
 	for i := range a.Bands {
 		if a.Bands[i].Place != b.Bands[i].Place {
-			return fmt.Sprintf("By %q: %s is %s, %s %s.", wordsOf(a.Bands[i].Wish), a.Product.Name, a.Bands[i].Words, b.Product.Name, b.Bands[i].Words)
+			return fmt.Sprintf("%s decides: %s: %s; %s: %s.", say.Capital(wordsOf(a.Bands[i].Wish)), a.Product.Name, a.Bands[i].Words, b.Product.Name, b.Bands[i].Words)
 		}
 	}
 	return fmt.Sprintf("Nothing sets %s and %s apart by your wishes: they stand by name.", a.Product.Name, b.Product.Name)

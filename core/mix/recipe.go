@@ -116,6 +116,13 @@ func (r Recipe) batch(ml float64) Recipe {
 // Words is the recipe in a sentence.
 func (r Recipe) Words() string {
 	p := r.Cup[0].Product
+	if r.Product == 0 { // poured by hand
+		var all []string
+		for _, p := range r.Cup {
+			all = append(all, fmt.Sprintf("%.2f ml of %s", p.ML, p.Name()))
+		}
+		return say.List(all)
+	}
 	if r.Thinner == 0 {
 		return fmt.Sprintf("%s as it comes", p.Name)
 	}

@@ -30,7 +30,7 @@ var (
 	fullLess  = Numbers.Number("full-bud-less", 0.9, "", "share of its lift that a full bud has lost", trainFit)
 	laysBack  = Numbers.Number("full-bud-lays", 0.03, "", "share of its load that a full bud lays back with each pass", trainFit)
 	smearLift = Numbers.Number("wet-lift-share", 0.55, "", "share that a stroke takes of a wash that is not dry yet", trainFit)
-	smears    = Numbers.Number("smear", 0.4, "", "share of that which stays behind as a smear", trainFit)
+	smears    = Numbers.Number("smear-share", 0.4, "", "share of that which stays behind as a smear", trainFit)
 	pulledAt  = Numbers.Number("pulled-least", 0.05, "", "share that a stroke pulls out of a line that has just become stiff", trainFit)
 	pulled    = Numbers.Number("pulled-most", 0.6, "", "and how much more out of one that was just filled", trainFit)
 	dampLine  = Numbers.Number("damp-line-loss", 2, "", "how much more a damp bud takes out of a line of a wash that its liquid takes up", trainFit)

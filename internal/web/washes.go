@@ -100,7 +100,7 @@ func (j *judged) washes(chosen *plan.Chosen) wire.Washes {
 	out := wire.Washes{
 		Zone: zone.ID, At: p.At.UTC(), Clock: j.moment(p.At), Due: chosen.Due(), Surface: j.surfaceWords(p), Paint: p.Paint.String(), Cloth: p.Cloth.String(),
 		Lines: fmt.Sprintf("%s, %.2f by %.2f mm, about %.0f cm of them", p.Kind.Words, p.Lines.WidthMM, p.Lines.DepthMM, p.Length/10), Job: j.job(p), Wanted: choose.Wanted(j.plan.Schools),
-		Zones: []wire.Wish{}, Films: []wire.WashFilm{}, Washes: []wire.Wash{},
+		Zones: []wire.Wish{}, Washes: []wire.Wash{},
 	}
 	for _, z := range j.file.Zones {
 		out.Zones = append(out.Zones, wire.Wish{ID: z.ID, Words: z.Name})
@@ -117,6 +117,16 @@ func (j *judged) washes(chosen *plan.Chosen) wire.Washes {
 			}
 		}
 	}
+	out.Films = films(p)
+	for i := range chosen.Judged {
+		out.Washes = append(out.Washes, j.wash(chosen, i))
+	}
+	return out
+}
+
+// films are those of the place, the top one first.
+func films(p *choose.Place) []wire.WashFilm {
+	all := []wire.WashFilm{}
 	for i := len(p.Films) - 1; i >= 0; i-- {
 		film := &p.Films[i]
 		f := wire.WashFilm{Name: p.FilmName(i), Words: "hard from the start", Colour: p.Panel.String()}
@@ -126,12 +136,9 @@ func (j *judged) washes(chosen *plan.Chosen) wire.Washes {
 				f.Words = fmt.Sprintf("%s hard", say.Percent(film.Hard(p.At)))
 			}
 		}
-		out.Films = append(out.Films, f)
+		all = append(all, f)
 	}
-	for i := range chosen.Judged {
-		out.Washes = append(out.Washes, j.wash(chosen, i))
-	}
-	return out
+	return all
 }
 
 func (j *judged) surfaceWords(p *choose.Place) string {
@@ -152,12 +159,17 @@ func (j *judged) job(p *choose.Place) plan.Cup {
 }
 
 func (j *judged) wash(chosen *plan.Chosen, i int) wire.Wash {
-	p, w := chosen.Place, &chosen.Judged[i]
+	out := j.judgedWash(chosen.Place, &chosen.Judged[i])
+	out.Key = chosen.Key(i)
+	return out
+}
+
+func (j *judged) judgedWash(p *choose.Place, w *choose.Judged) wire.Wash {
 	out := wire.Wash{
-		Key: chosen.Key(i), Name: w.Product.Name, Family: w.Mixed.Family.Name, Kind: "bottle", Rank: w.Rank, RuledOut: say.Capital(w.RuledOut), Way: w.Way.Name,
+		Name: w.Product.Name, Family: w.Mixed.Family.Name, Kind: "bottle", Rank: w.Rank, RuledOut: say.Capital(w.RuledOut), Way: w.Way.Name,
 		Apply: j.touched(w.Apply, "put on"), Wipe: j.touched(w.Wipe, "wiped"), RunMM: round(w.Run.MM, 1), RunWords: w.Run.Stop.Words(), Runs: w.Run.Runs(),
 		LeftPct: round(100*w.Left, 1), KeepsPct: round(100*w.Keeps, 0), Dry: w.Mixed.Look.Dry.String(), Line: w.Lines.Line.String(), Under: w.Under.Line.String(), Open: w.Open.String(),
-		Ground: p.Paint.String(), LineDE: round(w.Lines.Near, 1), ArmDE: round(w.Lines.AtArm, 1), Shift: round(w.Shift, 2), Smell: w.Smell.String(), Work: say.Bench(w.Attended),
+		Ground: p.Paint.String(), LineDE: round(w.Lines.Near, 1), ArmDE: round(w.Lines.AtArm, 1), Shift: round(w.Shift, 2), Smell: w.Smell.String(), Work: say.Bench(w.Attended), Bands: []wire.WashBand{},
 		Dries: say.Span(w.Opens.Sub(w.Laid)), Cost: money(w.Cost),
 	}
 	switch {
@@ -434,6 +446,12 @@ func (s *Server) mix(c fiber.Ctx) error {
 			out.Corrected = &corrected
 		}
 	}
+	out.Films = []wire.WashFilm{}
+	if in.Build != "" {
+		if err := s.judgeMix(c, in, m, &out); err != nil {
+			return err
+		}
+	}
 	if in.Name != "" {
 		kept, err := in.Cup.Keep(in.Name, plan.Date(s.Clock.Now().Format(time.DateOnly)))
 		if err != nil {
@@ -442,6 +460,24 @@ func (s *Server) mix(c fiber.Ctx) error {
 		out.Keep = &kept
 	}
 	return c.JSON(out)
+}
+
+// judgeMix tells what a mix does on a zone.
+func (s *Server) judgeMix(c fiber.Ctx, in wire.AskMix, m *mix.Mixed, out *wire.MixAnswer) error {
+	ctx, end := waiting(c)
+	defer end()
+	j, err := s.standing(ctx, in.Build)
+	if err != nil {
+		return err
+	}
+	chosen, err := j.file.JudgeMix(j.checked, plan.WashQuery{Zone: in.Zone}, in.Cup, m)
+	if err != nil {
+		return err
+	}
+	w := j.wash(chosen, 0)
+	put := chosen.Edit(0, false, false)
+	out.Judged, out.Films, out.Put, out.NeedML = &w, films(chosen.Place), &put, round(chosen.Judged[0].ML, 2)
+	return nil
 }
 
 // recipe finds the mix of a product that reads as wanted.

@@ -8,10 +8,12 @@ import (
 	"inkysparrow/core/draft"
 	"inkysparrow/core/guide"
 	"inkysparrow/core/rule"
+	"inkysparrow/core/swab"
 	"inkysparrow/core/timeline"
 
 	"github.com/gofiber/fiber/v3"
 
+	"inkysparrow/core/choose"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
@@ -22,6 +24,7 @@ import (
 	"inkysparrow/core/follow"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
+	"inkysparrow/core/mix"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
@@ -174,7 +177,10 @@ func numbersTable() (rows []wire.Working) {
 		{"films", coating.Numbers.Rows()},
 		{"drying and hardening", cure.Numbers.Rows()},
 		{"the bite", stack.Numbers.Rows()},
-		{"the wipe", wash.Numbers.Rows()},
+		{"washes: the run and the wipe", wash.Numbers.Rows()},
+		{"mixing", mix.Numbers.Rows()},
+		{"choosing a wash", choose.Numbers.Rows()},
+		{"the strip and the practice bench", swab.Numbers.Rows()},
 		{"what may follow what", follow.Numbers.Rows()},
 		{"colour and cover", colour.Numbers.Rows()},
 		{"the squint", shade.Numbers.Rows()},

@@ -203,7 +203,9 @@ type WashZone struct {
 type AskMix struct {
 	Cup   plan.Cup `json:"cup"`
 	Fault string   `json:"fault,omitempty"`
-	Name  string   `json:"name,omitempty" validate:"max=200"` // it is to be kept under
+	Name  string   `json:"name,omitempty" validate:"max=200"`  // it is to be kept under
+	Build string   `json:"build,omitempty" validate:"max=200"` // where it is judged, with Zone
+	Zone  string   `json:"zone,omitempty" validate:"max=200"`
 }
 
 // MixAnswer is what comes of a cup.
@@ -216,6 +218,10 @@ type MixAnswer struct {
 	Correction string        `json:"correction"`
 	Corrected  *plan.Cup     `json:"corrected,omitempty"`
 	Keep       *plan.Product `json:"keep,omitempty"`
+	Judged     *Wash         `json:"judged,omitempty"` // what it does on the zone that was asked about
+	Films      []WashFilm    `json:"films"`
+	NeedML     float64       `json:"need_ml"`       // that the zone takes
+	Put        *plan.Edit    `json:"put,omitempty"` // puts it into the route
 }
 
 // AskRecipe asks for the mix of a product that reads as wanted.

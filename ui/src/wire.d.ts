@@ -1929,6 +1929,8 @@ export interface AskMix {
   cup: PlanCup;
   fault?: string;
   name?: string;
+  build?: string;
+  zone?: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1943,6 +1945,10 @@ export interface MixAnswer {
   correction: string;
   corrected?: PlanCup;
   keep?: PlanProduct;
+  judged?: Wash;
+  films: WashFilm[];
+  need_ml: number;
+  put?: PlanEdit;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

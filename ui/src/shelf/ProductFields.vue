@@ -12,6 +12,11 @@ import { base64Of } from './useFile'
 const product = defineModel<PlanProduct>({ required: true })
 const trade = useTrade()
 
+const figures = [
+  ['solids_pct', 'Stays behind, %'],
+  ['price', 'Price of a full one'],
+  ['size_ml', 'A full one, ml'],
+] as const
 const families = computed(() => trade.value?.families.map((f) => ({ value: f.id, title: f.name })) ?? [])
 const note = computed(() => trade.value?.families.find((f) => f.id === product.value.family)?.note ?? '')
 
@@ -108,6 +113,18 @@ async function palette(event: Event) {
       placeholder="typical"
       persistent-placeholder
       @update:model-value="(v: string) => (product.hide_coats = v ? Number(v) : undefined)"
+    />
+    <v-text-field
+      v-for="[field, label] in figures"
+      :key="field"
+      :model-value="product[field] ?? ''"
+      :label="label"
+      type="number"
+      min="0"
+      step="any"
+      placeholder="usual"
+      persistent-placeholder
+      @update:model-value="(v: string) => (product[field] = v ? Number(v) : undefined)"
     />
     <LiquidField v-model="product.carrier" label="Carrier" />
     <LiquidField v-model="product.thinner" label="Thinner" />

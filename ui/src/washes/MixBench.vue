@@ -9,10 +9,18 @@ import CautionMark from '../shared/CautionMark.vue'
 import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { MixAnswer, PlanCup, PlanPour, PlanProduct, Shelf, Wash } from '../wire'
+import BiteCell from './BiteCell.vue'
 import LineMark from './LineMark.vue'
 
 /** The cup: what is poured into it and what comes of that; the other way round, the recipe for a line; and what to add when it is wrong. */
-const props = defineProps<{ job: PlanCup; wash: Wash; cup: PlanCup | undefined; wanted: number }>()
+const props = defineProps<{
+  job: PlanCup
+  wash: Wash
+  cup: PlanCup | undefined
+  wanted: number
+  zone: string
+  cloth: string
+}>()
 const store = useBuild()
 const trade = useTrade()
 const units = useUnits()
@@ -98,7 +106,7 @@ watchDebounced(
   poured,
   (c) => {
     if (!c.pour.length || !products.value.length) return
-    void answer.ask(() => api.mix({ cup: c }))
+    void answer.ask(() => api.mix({ cup: c, build: store.build?.slug ?? '', zone: props.zone }))
   },
   { debounce: 120, immediate: true, deep: true },
 )
@@ -118,7 +126,11 @@ const strengths = computed(() => [
   { value: 10, title: 'strong' },
 ])
 const wish = ref(props.wanted)
-const enough = ref(1)
+const enough = ref(0)
+watch(
+  () => answer.value.value?.need_ml,
+  (ml) => ml && !enough.value && (enough.value = Math.max(0.5, Math.round(2 * ml) / 2)),
+)
 const said = ref('')
 async function find() {
   const first = rows.value.find((r) => r.what.startsWith('p:'))
@@ -275,6 +287,24 @@ const drops = computed(() => trade.value?.drop_ml ?? 0.05)
         <dt>Keeps</dt>
         <dd>{{ m.keeps }}</dd>
       </dl>
+      <template v-if="got.judged">
+        <h3>On this zone</h3>
+        <p class="films">
+          <span v-for="(c, i) in got.judged.cells" :key="i"
+            ><BiteCell :cell="c" :name="got.films[i]?.name ?? ''" /><span class="small">{{
+              got.films[i]?.name
+            }}</span></span
+          >
+        </p>
+        <p v-if="got.judged.ruled_out" class="bad">{{ got.judged.ruled_out }}.</p>
+        <p v-else>
+          Nothing is bitten. It takes {{ got.need_ml }} ml; a {{ cloth }} cloth leaves {{ got.judged.left_pct }} % where
+          it lay; {{ got.judged.window }}.
+        </p>
+        <button v-if="got.put" type="button" class="act first" :disabled="store.busy" @click="store.act(got.put)">
+          Put this mix in the route
+        </button>
+      </template>
       <p v-if="m.shiny" class="wait small">
         From a bottle that was not stirred it dries shiny and off-colour: stir it up first.
       </p>
@@ -402,6 +432,14 @@ input:not([type='checkbox']) {
 .colours i {
   display: block;
   height: 44px;
+}
+.films {
+  display: grid;
+}
+.films > span {
+  display: flex;
+  align-items: center;
+  gap: 6px;
 }
 .figures {
   display: grid;

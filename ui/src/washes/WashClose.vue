@@ -156,7 +156,15 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
         </template>
         <p v-else class="soft">…</p>
       </template>
-      <MixBench v-else-if="tab === 'mix'" :job="list.job" :wash="wash" :cup="known?.cup" :wanted="list.wanted" />
+      <MixBench
+        v-else-if="tab === 'mix'"
+        :job="list.job"
+        :wash="wash"
+        :cup="known?.cup"
+        :wanted="list.wanted"
+        :zone="list.zone"
+        :cloth="list.cloth"
+      />
       <LineFilling
         v-else-if="tab === 'run' && known"
         :run="known.run"

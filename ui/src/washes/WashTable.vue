@@ -127,6 +127,9 @@ tbody th {
   width: 97px;
   height: 24px;
 }
+.out button {
+  color: var(--soft);
+}
 .out .strip img {
   opacity: 0.45;
 }
