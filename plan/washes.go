@@ -267,8 +267,10 @@ func (c *Chosen) Key(i int) string {
 	switch {
 	case j.Generic:
 		return "any:" + j.Product.ID
+	case j.Thinner != nil:
+		return "mix:" + j.Product.ID + ":" + j.Thinner.ID
 	case j.Recipe != nil:
-		return "mix:" + j.Product.ID + ":" + j.Product.Carrier.ID
+		return "mix:" + j.Product.ID
 	}
 	return "bottle:" + j.Product.ID
 }

@@ -73,7 +73,7 @@ func (p *Place) Mixes(product *coating.Product, wanted float64) []Candidate {
 			continue
 		}
 		own := r.Mixed.Product(product.ID, say.Capital(product.Name)+", thinned with "+thinner.Name)
-		all = append(all, Candidate{Product: own, Recipe: &r, Mixed: r.Mixed})
+		all = append(all, Candidate{Product: own, Recipe: &r, Thinner: thinner, Mixed: r.Mixed})
 	}
 	return all
 }

@@ -22,8 +22,9 @@ import (
 // Candidate is a wash that could be taken.
 type Candidate struct {
 	Product *coating.Product
-	Generic bool        // stands for its family
-	Recipe  *mix.Recipe // where it is mixed first
+	Generic bool            // stands for its family
+	Recipe  *mix.Recipe     // where it is mixed first
+	Thinner *solvent.Liquid // that it is mixed with
 	Mixed   *mix.Mixed
 }
 

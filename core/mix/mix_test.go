@@ -235,7 +235,7 @@ func TestCorrect(t *testing.T) {
 	}
 	if x := fix(thick, "too-thick"); !x.Mixed.Runs(usual, shiny, j.Air).Runs() || len(x.Adds) != 1 || x.Adds[0].Liquid != spirit {
 		t.Errorf("too thick: %+v", x)
-	} else if less, _ := append(thick[:2:2], Pour{Liquid: spirit, ML: x.Adds[0].ML - 0.05}).Mix(); less.Runs(usual, shiny, j.Air).Runs() {
+	} else if less, _ := append(thick[:2:2], Pour{Liquid: spirit, ML: x.Adds[0].ML - 0.05}).Mix(); less.Runs(usual, shiny, j.Air).Stop != wash.TooThick {
 		t.Error("a drop less would have done")
 	}
 	thin := Cup{{Product: dark, ML: 1}, {Liquid: spirit, ML: 20}}

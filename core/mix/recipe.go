@@ -169,10 +169,14 @@ func (c Cup) Correct(fault string, j Job) (Correction, error) {
 	stands := func(m *Mixed) float64 { return m.Lines(j.Ground, j.Paint, j.Line).Near }
 	switch fault {
 	case "too-thick":
-		if now.Runs(j.Line, j.On, j.Air).Runs() {
+		flows := func(m *Mixed) bool {
+			r := m.Runs(j.Line, j.On, j.Air)
+			return r.Runs() && r.Stop != wash.TooThick
+		}
+		if flows(now) {
 			return Correction{Words: "By its figures it runs: look whether the line is clean and the surface glossy. A drop of clean thinner in the line first lets it run further.", Cup: c, Mixed: now}, nil
 		}
-		return c.adding(now, Pour{Liquid: thinner}, func(m *Mixed) bool { return m.Runs(j.Line, j.On, j.Air).Runs() }, "so that it runs", "no amount of thinner makes it run here: the line is too shallow, or the surface too rough")
+		return c.adding(now, Pour{Liquid: thinner}, flows, "so that it runs", "no amount of thinner makes it run here: the line is too shallow, or the surface too rough")
 	case "too-dark":
 		return c.adding(now, Pour{Liquid: thinner}, func(m *Mixed) bool { return stands(m) <= was.Near*(1-noticed) }, "paler by what can just be seen", "thinning does not make it paler: take a lighter wash")
 	case "too-pale":

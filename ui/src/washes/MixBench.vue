@@ -110,7 +110,8 @@ watchDebounced(
   },
   { debounce: 120, immediate: true, deep: true },
 )
-const got = computed(() => answer.value.value)
+const got = shallowRef<MixAnswer | null>(null) // stays while the cup can't be mixed
+watch(answer.value, (now) => now && (got.value = now))
 const m = computed(() => got.value?.mixed)
 
 function add(what: string) {

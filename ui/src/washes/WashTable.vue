@@ -93,7 +93,7 @@ thead th {
   top: 0;
   z-index: 1;
   padding: 4px;
-  background: var(--ground);
+  background: var(--sheet);
   color: var(--soft);
   font: 600 13px var(--v-font-body);
   text-align: left;
@@ -105,7 +105,7 @@ tbody tr {
   cursor: pointer;
 }
 tbody tr:hover {
-  background: var(--sheet);
+  background: var(--raised);
 }
 tbody tr.here {
   background: var(--raised);

@@ -238,6 +238,7 @@ fieldset {
   font-weight: 600;
 }
 .list {
+  background: var(--sheet);
   padding: 0 8px 12px;
 }
 .foot {

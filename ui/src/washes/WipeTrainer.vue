@@ -146,7 +146,7 @@ function judge() {
 }
 async function replay() {
   const all = state.value?.moves ?? 0
-  const step = Math.max(1, Math.ceil(all / 60))
+  const step = Math.max(1, Math.ceil(all / (still.value ? 10 : 60)))
   for (let n = 0; n <= all + step && replaying.value > -2; n += step) {
     replaying.value = Math.min(n, all)
     paint(canvas.value, (into) => bench.value?.replay(into, Math.min(n, all)) ?? 0)
