@@ -47,6 +47,8 @@ func (f *File) putWash(e Edit) (string, error) {
 	}
 	if e.Wipe != nil {
 		f.putWipe(zone, s.ID, *e.Wipe)
+	} else { // one that stays has no wipe
+		zone.Steps = slices.DeleteFunc(zone.Steps, func(w Step) bool { return w.Of == s.ID && w.Done == nil })
 	}
 	if e.Seal {
 		zone.Steps = slices.Insert(zone.Steps, zone.place(s.ID), Step{ID: f.free(zone.ID + "-seal"), Do: "seal", Product: f.clear(*zone), Coats: 2})

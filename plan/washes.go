@@ -3,6 +3,7 @@ package plan
 import (
 	"context"
 	"errors"
+	"maps"
 	"math"
 	"runtime"
 	"slices"
@@ -92,6 +93,8 @@ type WashQuery struct {
 	Wishes []string
 	With   string  // dry, damp or wet; empty for the school's
 	Liquid string  // of the cloth; empty for each wash's own remover
+	Way    string  // how it goes on, an answer of the school wash; empty for the plan's
+	Stroke string  // of the cloth; empty for the school's
 	Wanted float64 // contrast of lines at arm's length of what is mixed; 0 for what the plan's strength asks for
 }
 
@@ -203,6 +206,25 @@ func (f File) washPlace(checked *rule.Report, q WashQuery) (*choose.Place, error
 		}
 		p.Cloth = cloth
 	}
+	for _, s := range []struct {
+		name, answer string
+		of           route.Question
+	}{{"way", q.Way, route.WashWay}, {"stroke", q.Stroke, route.StrokeWay}} {
+		if s.answer == "" {
+			continue
+		}
+		school, _ := route.SchoolNamed(s.of)
+		if !school.Has(route.Choice(s.answer)) {
+			return nil, fault(s.name, "%q is none of %s", s.answer, words(school.Answers, func(a route.Answer) string { return string(a.ID) }))
+		}
+		own := *p.Plan
+		own.Schools = maps.Clone(own.Schools)
+		if own.Schools == nil {
+			own.Schools = route.Schools{}
+		}
+		own.Schools[s.of] = route.Choice(s.answer)
+		p.Plan, p.Stroke = &own, own.Schools.Stroke()
+	}
 	if q.Liquid != "" {
 		liquid, ok := solvent.Named(q.Liquid)
 		if !ok || !slices.Contains(solvent.Bought(), liquid) {
@@ -300,12 +322,15 @@ func (c *Chosen) Edit(i int, add, seal bool) Edit {
 		}
 		e.Product = &p
 	}
+	if due := c.Due(); due != "" && !add {
+		e.Of = due
+	}
+	if j.Way.Airbrush { // grime is not wiped
+		return e
+	}
 	e.Wipe = &Step{ID: "wipe", Do: "wipe", With: With(j.Cloth.String()), Stroke: Stroke(c.Place.Stroke)}
 	if c.Place.Liquid != nil && j.Cloth != wash.Dry {
 		e.Wipe.Liquid = &Liquid{Name: c.Place.Liquid.ID}
-	}
-	if due := c.Due(); due != "" && !add {
-		e.Of = due
 	}
 	return e
 }

@@ -62,6 +62,8 @@ func washesCommand() *cobra.Command {
 	c.Flags().StringVar(&at, "at", "", "the moment, RFC 3339; when a wash is due where it is left out")
 	c.Flags().StringVar(&wishes, "wish", "", "wishes in the order in which they decide, such as safe,subtle")
 	c.Flags().StringVar(&q.With, "with", "", "the cloth: dry, damp or wet; the school's where it is left out")
+	c.Flags().StringVar(&q.Way, "way", "", "how it goes on: pin, overall, sprayed or sludge; the school's where it is left out")
+	c.Flags().StringVar(&q.Stroke, "stroke", "", "how the cloth moves; the school's where it is left out")
 	c.Flags().StringVar(&q.Liquid, "liquid", "", "what a damp or wet cloth is wetted with; each wash's own remover where it is left out")
 	if err := c.MarkFlagRequired("zone"); err != nil {
 		panic(err) // the flag is there

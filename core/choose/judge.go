@@ -156,6 +156,11 @@ func (b *bench) judge(c Candidate) Judged {
 	j.Opens, j.Closes = timeline.WipeWindow(film, remover, b.Plan)
 	j.Always = !film.Family.Mechanism.Hardens || j.Closes.Sub(j.Opens).Hours() > 24*alwaysDays
 	j.Apply = b.touch(j.Way.Contact, c.Product.Carrier, b.At)
+	if j.Way.Airbrush { // grime that is laid in veils and stays
+		j.Wipe, j.Rub, j.Left, j.Keeps = Touched{Reach: stack.Reach{Place: -1}, First: stack.Reach{Place: -1}}, stack.Rub{Place: -1, Hard: 1}, 1, 1
+		b.finish(&j, step, 0)
+		return j
+	}
 	var liquid *solvent.Liquid
 	if j.Cloth != wash.Dry {
 		liquid = remover
@@ -166,27 +171,31 @@ func (b *bench) judge(c Candidate) Judged {
 	}
 	j.Left = wash.LeftOf(&layer.Course, b.On, j.Cloth, route.Strokes(b.Stroke), liquid, j.Opens)
 	j.Keeps = (1 - route.LineLoss(b.Stroke)) * (1 - layer.At(j.Opens).Wet)
+	if liquid != nil {
+		j.Smell = liquid.Mix.Smell()
+	}
+	b.finish(&j, step, zone.Attended(&route.Step{Do: route.MustTechnique("wipe"), Coats: 1}))
+	return j
+}
 
+// finish works out how a judged wash runs and reads, and what it takes.
+func (b *bench) finish(j *Judged, step *route.Step, wiping time.Duration) {
+	c, zone, air := j.Candidate, b.Line.Zone, b.Plan.Air
 	j.Run = c.Mixed.Runs(b.Lines, b.On, air.At(b.At))
 	j.Fill = b.Lines.Fills(b.Length, j.Run.MM)
 	j.Lines, j.Under = b.lines(c.Mixed, j.Keeps)
-	j.Open, j.Shift = b.open(&j)
+	j.Open, j.Shift = b.open(j)
 
 	j.UndoneBy = c.Product.Remover
 	j.Untouched = b.touch(wash.Damp.Contact(), c.Product.Remover, j.Opens).Safe()
-	j.Smell = c.Mixed.Carrier.Smell()
-	if liquid != nil {
-		j.Smell = max(j.Smell, liquid.Mix.Smell())
-	}
-	wipe := &route.Step{Do: route.MustTechnique("wipe"), Coats: 1}
-	j.Attended = zone.Attended(step) + zone.Attended(wipe)
+	j.Smell = max(j.Smell, c.Mixed.Carrier.Smell())
+	j.Attended = zone.Attended(step) + wiping
 	cup := zone.Dose(step, -1)
 	j.ML = cup.Mixed
 	if j.Cost = cup.Product * mix.Price(c.Product); c.Recipe != nil {
 		j.Cost = c.Mixed.Cost() * cup.Mixed / c.Mixed.ML
 	}
-	j.RuledOut = b.ruledOut(&j)
-	return j
+	j.RuledOut = b.ruledOut(j)
 }
 
 // lines returns how the lines stand out once they were wiped, bare and under a flat clear.

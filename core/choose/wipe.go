@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
@@ -48,6 +49,9 @@ type WipePlan struct {
 // WipePlan returns how the zone is wiped after a judged wash.
 func (p *Place) WipePlan(j Judged) WipePlan {
 	zone := p.Line.Zone
+	if j.Way.Airbrush {
+		return p.sprayed(j)
+	}
 	w := WipePlan{Judged: j, Lighten: math.Max(0, p.Panel.Lightness()-j.Open.Lightness())}
 	w.Strokes = strokeWords(p.Stroke)
 	wiped := zone.AreaCM2
@@ -77,6 +81,28 @@ func (p *Place) WipePlan(j Judged) WipePlan {
 		w.Late = fmt.Sprintf("Never too late: %s takes it off at any age.", j.UndoneBy.Name)
 	default:
 		w.Late = fmt.Sprintf("After %s %s no longer takes it up; what is left can only be rubbed down or painted over.", p.Plan.Clock(j.Closes), j.UndoneBy.Name)
+	}
+	return w
+}
+
+// sprayed is how grime is laid that is not wiped: in veils, as predictable as a wash that is.
+func (p *Place) sprayed(j Judged) WipePlan {
+	r := dose.RangeFor(j.Way.Spray)
+	w := WipePlan{Judged: j, PatchCM: p.Line.Zone.AreaCM2, Patches: 1, Work: p.Line.Zone.Attended(&route.Step{Do: j.Way, Coats: 1}), Lighten: math.Max(0, p.Panel.Lightness()-j.Open.Lightness())}
+	w.Strokes = []string{
+		fmt.Sprintf("A %.1f mm needle, %.0f to %.0f psi, %.0f to %.0f cm away, the air stream along the airflow.", r.Needle[0], r.PSI[0], r.PSI[1], r.DistanceCM[0], r.DistanceCM[1]),
+		"Two light passes; dry them with air alone, look, then the next. It shows only when it is dry.",
+		"Draw a damp bud with the airflow where rain would have washed it off.",
+	}
+	w.Order = []string{"Behind what stirs dirt up first: wheels, stacks, guns; then what is left in the cup over all."}
+	w.Care = p.cares(&j)
+	if p.On < coating.Satin.Texture() {
+		w.Care = append([]string{fmt.Sprintf("The surface is %s: grime wants satin or flat to hold.", p.On.Sheen())}, w.Care...)
+	}
+	w.Care = append(w.Care, j.Way.Caution)
+	w.Early = "It is not wiped. Too much of it comes off with " + j.UndoneBy.Name + " while it is fresh."
+	if w.Late = fmt.Sprintf("It can be taken back until %s.", p.Plan.Clock(j.Closes)); j.Always {
+		w.Late = "It can be taken back at any time."
 	}
 	return w
 }

@@ -30,7 +30,7 @@ func (s *Server) chosen(ctx context.Context, c fiber.Ctx) (*judged, *plan.Chosen
 	if err != nil {
 		return nil, nil, err
 	}
-	q := plan.WashQuery{Zone: c.Query("zone"), Wishes: plan.Wishing(c.Query("wish")), With: c.Query("with"), Liquid: c.Query("liquid")}
+	q := plan.WashQuery{Zone: c.Query("zone"), Wishes: plan.Wishing(c.Query("wish")), With: c.Query("with"), Liquid: c.Query("liquid"), Way: c.Query("way"), Stroke: c.Query("stroke")}
 	if q.Zone == "" && len(j.file.Zones) > 0 {
 		q.Zone = j.file.Zones[0].ID
 	}
@@ -98,7 +98,7 @@ func (j *judged) washes(chosen *plan.Chosen) wire.Washes {
 	p := chosen.Place
 	zone := p.Line.Zone
 	out := wire.Washes{
-		Zone: zone.ID, At: p.At.UTC(), Clock: j.moment(p.At), Due: chosen.Due(), Surface: j.surfaceWords(p), Paint: p.Paint.String(), Cloth: p.Cloth.String(),
+		Zone: zone.ID, At: p.At.UTC(), Clock: j.moment(p.At), Due: chosen.Due(), Surface: j.surfaceWords(p), Paint: p.Paint.String(), Cloth: p.Cloth.String(), Way: string(p.Plan.Schools.Of(route.WashWay)), Stroke: string(p.Stroke),
 		Lines: fmt.Sprintf("%s, %.2f by %.2f mm, about %.0f cm of them", p.Kind.Words, p.Lines.WidthMM, p.Lines.DepthMM, p.Length/10), Job: j.job(p), Wanted: choose.Wanted(j.plan.Schools),
 		Zones: []wire.Wish{}, Washes: []wire.Wash{},
 	}
@@ -346,6 +346,11 @@ func (j *judged) wipe(p *choose.Place, w *choose.Judged) wire.WashWipe {
 		When: "From " + j.moment(w.Opens), Opens: w.Opens.UTC(), Cloth: "dry lint-free cloth", Strokes: how.Strokes, Cloths: how.Cloths, Buds: how.Buds, Work: say.Bench(how.Work),
 		Left:  fmt.Sprintf("%.1f %% where it lay; the zone shifts by %.1f CIEDE2000; the lines keep %s.", 100*w.Left, w.Shift, say.Percent(w.Keeps)),
 		Order: how.Order, Care: how.Care, Early: how.Early, Late: how.Late, Tools: []wire.WashTool{},
+	}
+	if w.Way.Airbrush {
+		out.When, out.Cloth, out.Tools = "It is sprayed in veils and stays", "", []wire.WashTool{}
+		out.Left = fmt.Sprintf("The zone shifts by %.1f CIEDE2000.", w.Shift)
+		return out
 	}
 	if w.Cloth != wash.Dry {
 		out.Cloth = fmt.Sprintf("cloth %s with %s", w.Cloth, w.Wipe.Liquid.Name)

@@ -17,8 +17,10 @@ type Washes struct {
 	Surface  string     `json:"surface"` // what it goes on, in words
 	Paint    string     `json:"paint"`   // colour of the surface beside the lines
 	Cloth    string     `json:"cloth"`
-	Lines    string     `json:"lines"` // in words
-	Job      plan.Cup   `json:"job"`   // lines, surface and room of a mix for the zone, with nothing poured
+	Way      string     `json:"way"`    // answers of the schools
+	Stroke   string     `json:"stroke"` // how the cloth moves
+	Lines    string     `json:"lines"`  // in words
+	Job      plan.Cup   `json:"job"`    // lines, surface and room of a mix for the zone, with nothing poured
 	Wanted   float64    `json:"wanted"`
 	Wishes   []WashWish `json:"wishes"` // in their order
 	Films    []WashFilm `json:"films"`  // the top one first

@@ -86,7 +86,11 @@ useEventListener(
     if (!going || e.ctrlKey || e.altKey || e.metaKey) return
     const name = places[e.key]
     const slug = build.value?.slug
-    const to = name ? { name } : slug && inBuild[e.key] ? { name: inBuild[e.key], params: { slug } } : undefined
+    const to = name
+      ? { name }
+      : slug && inBuild[e.key]
+        ? { name: inBuild[e.key], params: { slug }, query: { zone: store.zoneId } }
+        : undefined
     if (!to) return
     going = false
     e.stopImmediatePropagation()
@@ -98,6 +102,20 @@ useEventListener(
 
 useReturnFocus(keys)
 useReturnFocus(() => ['plan', 'history', 'search', 'finish'].includes(store.sheet))
+
+/** Sheets lie over the route. */
+async function openSheet(sheet: typeof store.sheet) {
+  await toRoute()
+  store.sheet = sheet
+}
+const toRoute = async () => {
+  const slug = shown.value?.slug
+  if (slug && route.name !== 'build') await router.push({ name: 'build', params: { slug } })
+}
+async function toNow() {
+  await toRoute()
+  store.toNow()
+}
 
 function enter() {
   passphrase.value = false
@@ -127,11 +145,13 @@ watchEffect(() => {
           <RouterLink :to="{ name: 'build', params: { slug: shown.slug } }" :class="{ here: route.name === 'build' }"
             >Route</RouterLink
           >
-          <RouterLink :to="{ name: 'washes', params: { slug: shown.slug } }" :class="{ here: route.name === 'washes' }"
+          <RouterLink
+            :to="{ name: 'washes', params: { slug: shown.slug }, query: { zone: store.zoneId } }"
+            :class="{ here: route.name === 'washes' }"
             >Washes</RouterLink
           >
         </nav>
-        <BuildMenu v-if="menu" target=".build" @close="menu = false" @keys="keys = true" />
+        <BuildMenu v-if="menu" target=".build" @close="menu = false" @keys="keys = true" @sheet="openSheet" />
         <div class="tools">
           <v-btn
             :icon="mdiUndo"
@@ -149,27 +169,15 @@ watchEffect(() => {
             aria-label="Redo"
             @click="store.redo"
           />
-          <v-btn
-            :icon="mdiHistory"
-            size="small"
-            title="History"
-            aria-label="History"
-            @click="store.sheet = 'history'"
-          />
+          <v-btn :icon="mdiHistory" size="small" title="History" aria-label="History" @click="openSheet('history')" />
           <v-btn
             :icon="mdiClipboardEditOutline"
             size="small"
             title="The plan: room, evenings, zones, products, schools"
             aria-label="The plan"
-            @click="store.sheet = 'plan'"
+            @click="openSheet('plan')"
           />
-          <v-btn
-            :icon="mdiMagnify"
-            size="small"
-            title="Search (/)"
-            aria-label="Search"
-            @click="store.sheet = 'search'"
-          />
+          <v-btn :icon="mdiMagnify" size="small" title="Search (/)" aria-label="Search" @click="openSheet('search')" />
           <v-btn
             :icon="mdiPrinterOutline"
             size="small"
@@ -187,7 +195,7 @@ watchEffect(() => {
         </div>
         <span class="gap" />
         <button
-          v-if="moment"
+          v-if="moment && route.name === 'build'"
           type="button"
           class="air figure"
           :title="`${moment.air.words}. Click for ${units.temperature.value === 'C' ? '°F' : '°C'}`"
@@ -196,17 +204,11 @@ watchEffect(() => {
           <span>{{ units.warmth(moment.air.temperature_c) }}</span>
           <span>{{ moment.air.humidity_pct }} % RH</span>
         </button>
-        <div v-if="moment" class="clock">
+        <div v-if="moment && route.name === 'build'" class="clock">
           <span class="moment figure">{{ (preview?.moment ?? moment).clock }}</span>
           <span class="sub">{{ (preview?.moment ?? moment).session }}</span>
         </div>
-        <button
-          type="button"
-          class="now"
-          :class="{ here: follows === 'now' }"
-          title="Back to now (n)"
-          @click="store.toNow"
-        >
+        <button type="button" class="now" :class="{ here: follows === 'now' }" title="Back to now (n)" @click="toNow">
           <span class="plate">Now</span>
           <span class="figure">{{ narrow ? brief : clock }}</span>
         </button>
@@ -387,6 +389,7 @@ watchEffect(() => {
   }
 }
 @media (max-width: 640px) {
+  .within,
   .air,
   .clock,
   .build .sub {

@@ -1632,6 +1632,8 @@ export interface Washes {
   surface: string;
   paint: string;
   cloth: string;
+  way: string;
+  stroke: string;
   lines: string;
   job: PlanCup;
   wanted: number;

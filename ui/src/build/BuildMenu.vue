@@ -10,11 +10,11 @@ import { useBuild } from './useBuild'
 
 /** The menu of builds, laid to the element that opens it. */
 defineProps<{ target: string }>()
-const emit = defineEmits<{ close: []; keys: [] }>()
 const narrow = useMediaQuery('(max-width: 1000px)') // where the bar has no room for them
 const night = useNight()
 const units = useUnits()
 const store = useBuild()
+const emit = defineEmits<{ close: []; keys: []; sheet: [sheet: typeof store.sheet] }>()
 const builds = ref<Listed[]>([])
 api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)), store.tell)
 </script>
@@ -22,11 +22,13 @@ api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)),
 <template>
   <v-menu model-value :target="target" @update:model-value="emit('close')">
     <v-list aria-label="Builds">
-      <v-list-item title="Why it is ready then" @click="store.sheet = 'finish'" />
+      <v-list-item title="Why it is ready then" @click="emit('sheet', 'finish')" />
       <template v-if="narrow">
-        <v-list-item title="The plan: room, evenings, zones, products" @click="store.sheet = 'plan'" />
-        <v-list-item title="History" @click="store.sheet = 'history'" />
-        <v-list-item title="Search" @click="store.sheet = 'search'" />
+        <v-list-item :to="{ name: 'build', params: { slug: store.build?.slug } }" title="Route" />
+        <v-list-item :to="{ name: 'washes', params: { slug: store.build?.slug } }" title="Washes" />
+        <v-list-item title="The plan: room, evenings, zones, products" @click="emit('sheet', 'plan')" />
+        <v-list-item title="History" @click="emit('sheet', 'history')" />
+        <v-list-item title="Search" @click="emit('sheet', 'search')" />
         <v-list-item :to="{ name: 'print', params: { slug: store.build?.slug } }" title="On paper" />
         <v-list-item :href="`/api/builds/${store.build?.slug}/plan`" title="Save the plan file" />
         <v-list-item

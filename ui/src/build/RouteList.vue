@@ -149,6 +149,13 @@ watch(
             <div v-else class="acts">
               <DoneRow :step="s" />
               <div class="change" role="group" :aria-label="`${s.name}, step ${s.number}`">
+                <RouterLink
+                  v-if="s.phase === 'Wash' && s.kind !== 'done'"
+                  class="act"
+                  :to="{ name: 'washes', params: { slug: store.build?.slug }, query: { zone: zone.id } }"
+                  title="Which wash, how it is mixed and wiped (g w)"
+                  >Washes</RouterLink
+                >
                 <button type="button" class="act" title="Change (e)" @click="store.sheet = 'edit'">Change</button>
                 <button type="button" class="act" title="Move up (Shift ↑)" @click="emit('shift', -1)">Up</button>
                 <button type="button" class="act" title="Move down (Shift ↓)" @click="emit('shift', 1)">Down</button>

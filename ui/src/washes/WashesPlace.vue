@@ -26,7 +26,7 @@ watch(
   { immediate: true },
 )
 const w = useWashes(toRef(props, 'slug'))
-const { last, chosen, rival, readyOf, wishes, zone, at, cloth, liquid, wanted } = w
+const { last, chosen, rival, readyOf, wishes, zone, at, cloth, liquid, wanted, way, stroke } = w
 const problem = computed(() => store.problem || (last.value ? '' : w.list.problem.value))
 const trouble = computed(() => (last.value ? w.list.problem.value : ''))
 
@@ -47,10 +47,29 @@ const strengths = [
   { value: '7.5', title: 'plain' },
   { value: '10', title: 'strong' },
 ]
+const answersOf = (id: string) => trade.value?.schools.find((s) => s.id === id)?.answers ?? []
+const schools = computed(() => [
+  {
+    name: 'way',
+    title: 'How it goes on',
+    now: last.value?.way ?? '',
+    answers: answersOf('wash'),
+    set: (v: string) => (way.value = v),
+  },
+  {
+    name: 'stroke',
+    title: 'How the cloth moves',
+    now: last.value?.stroke ?? '',
+    answers: answersOf('stroke'),
+    set: (v: string) => (stroke.value = v),
+  },
+])
 const practise = ref(false)
 const asked = useStorage('inkysparrow.washes.asked', true)
 
 useKeys({
+  'Ctrl+z': () => store.undo(),
+  'Ctrl+y': () => store.redo(),
   '[': () => step(-1),
   ']': () => step(1),
 })
@@ -122,6 +141,12 @@ function step(n: number) {
               </select>
             </label>
           </fieldset>
+          <label v-for="s in schools" :key="s.name" class="field">
+            <span class="plate">{{ s.title }}</span>
+            <select :value="s.now" @change="s.set(($event.target as HTMLSelectElement).value)">
+              <option v-for="a in s.answers" :key="a.id" :value="a.id">{{ a.words }}</option>
+            </select>
+          </label>
           <label class="field">
             <span class="plate">Lines of what is mixed</span>
             <select v-model="wanted">

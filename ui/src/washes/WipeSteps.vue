@@ -11,11 +11,13 @@ const caution = (words: string) => /ventilate|heat themselves|flames|respirator/
   <div class="wipe">
     <p class="when">{{ wipe.when }}</p>
     <p>{{ wipe.early }} {{ wipe.late }}</p>
-    <h3>With</h3>
-    <p>
-      A {{ wipe.cloth }}: {{ wipe.cloths }} fresh folds, {{ wipe.buds }} {{ wipe.buds === 1 ? 'bud' : 'buds' }}; about
-      {{ wipe.work }}.
-    </p>
+    <template v-if="wipe.cloth">
+      <h3>With</h3>
+      <p>
+        A {{ wipe.cloth }}: {{ wipe.cloths }} fresh folds, {{ wipe.buds }} {{ wipe.buds === 1 ? 'bud' : 'buds' }}; about
+        {{ wipe.work }}.
+      </p>
+    </template>
     <h3>How</h3>
     <ol>
       <li v-for="s in wipe.strokes" :key="s">{{ s }}</li>
@@ -32,7 +34,7 @@ const caution = (words: string) => /ventilate|heat themselves|flames|respirator/
     </ul>
     <h3>What is left</h3>
     <p>{{ wipe.left }} {{ wipe.lighten }}</p>
-    <table>
+    <table v-if="wipe.tools.length">
       <caption class="visually-hidden">
         What each tool leaves where the wash lay
       </caption>

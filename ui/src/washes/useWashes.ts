@@ -22,6 +22,8 @@ export function useWashes(slug: Ref<string>) {
   const cloth = field('with')
   const liquid = field('liquid')
   const wanted = field('wanted')
+  const way = field('way')
+  const stroke = field('stroke')
   const key = field('key')
   const wishes = computed({
     get: () => text('wish').split(',').filter(Boolean),
@@ -30,7 +32,15 @@ export function useWashes(slug: Ref<string>) {
 
   const query = computed(() => {
     const q: Record<string, string> = {}
-    const all = { zone: zone.value, at: at.value, with: cloth.value, liquid: liquid.value, wanted: wanted.value }
+    const all = {
+      zone: zone.value,
+      at: at.value,
+      with: cloth.value,
+      liquid: liquid.value,
+      wanted: wanted.value,
+      way: way.value,
+      stroke: stroke.value,
+    }
     for (const [k, v] of Object.entries(all)) if (v) q[k] = v
     if (wishes.value.length) q.wish = wishes.value.join(',')
     return q
@@ -82,6 +92,8 @@ export function useWashes(slug: Ref<string>) {
     cloth,
     liquid,
     wanted,
+    way,
+    stroke,
     key,
     wishes,
     query,
