@@ -79,9 +79,9 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
           Seal first
         </button>
       </div>
-      <p v-if="ready" class="small" :class="{ later: ready.later }">
-        Build ready {{ ready.words }}<template v-if="ready.effect">, {{ ready.effect }}</template
-        >.
+      <p class="small" :class="{ later: ready?.later }">
+        <template v-if="ready">Build ready {{ ready.words }}{{ ready.effect ? `, ${ready.effect}` : '' }}.</template>
+        <template v-else>Build ready …</template>
       </p>
       <div class="tabs" role="tablist" aria-label="Of this wash">
         <button
