@@ -40,6 +40,8 @@ func TestWashesChoose(t *testing.T) {
 	b := open(t, desk, "/builds/petrel")
 	b.sees(".step[aria-current]", ".")
 	b.press('g', 'w')
+	b.sees(".washes .why", "under a cloth") // of the zone that was looked at
+	b.choose("Zone", "Upper surfaces")
 	b.sees(".washes tr.here .name", "Pale lamp clay")
 	b.sees(".close h2", "Pale lamp clay")
 	b.sees(".close .bands", "safe with margin")

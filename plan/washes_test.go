@@ -170,6 +170,56 @@ func TestWashQuery(t *testing.T) {
 	}
 }
 
+// A shelf of 2,000 washes and paints is judged like a small one, and nothing of it is left out.
+func TestWashesOfALargeShelf(t *testing.T) {
+	f, checked := petrel(t)
+	var shelf []plan.Product
+	for i := range 2000 {
+		p := plan.Product{ID: fmt.Sprintf("own-%d", i), Name: fmt.Sprintf("Own %d", i), Kind: coating.Wash, Family: "enamel-wash", Colour: fmt.Sprintf("#%02x4a40", 20+i%200)}
+		if i%4 == 0 {
+			p.Kind, p.Family = coating.Paint, "lacquer"
+		}
+		shelf = append(shelf, p)
+	}
+	few := chosen(t, f, checked, plan.WashQuery{Zone: "upper"})
+	c := chosen(t, f, checked, plan.WashQuery{Zone: "upper"}, shelf...)
+	if got := len(c.Judged) - len(few.Judged); got != 2000 {
+		t.Errorf("%d washes of the shelf's 2,000", got)
+	}
+	if finish, err := c.Finish(context.Background()); err != nil || finish[len(finish)-1].IsZero() {
+		t.Errorf("their dates: %v", err)
+	}
+}
+
+// Grime that is sprayed is not wiped, and takes the place of a wash with its wipe; how the cloth moves is asked otherwise without changing the plan.
+func TestSprayedGrime(t *testing.T) {
+	f, checked := petrel(t)
+	c := chosen(t, f, checked, plan.WashQuery{Zone: "upper", Way: "sprayed"})
+	j := c.Judged[0]
+	if j.Way.ID != "spray-wash" || j.Left != 1 || j.Shift < 0.5 {
+		t.Errorf("%s leaves %.2f and shifts by %.2f", j.Way.ID, j.Left, j.Shift)
+	}
+	changed, _, err := f.Edit(c.Edit(0, false, false))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if n := len(changed.Zones[0].Steps); n != len(f.Zones[0].Steps)-1 {
+		t.Errorf("%d steps, want one less: the wipe", n)
+	}
+	w := c.Place.WipePlan(j)
+	if text := strings.Join(w.Strokes, " "); !strings.Contains(text, "0.2 mm needle, 22 to 25 psi") || w.Work <= 0 {
+		t.Errorf("it is laid so: %s", text)
+	}
+	across := chosen(t, f, checked, plan.WashQuery{Zone: "upper", Stroke: "across-then-airflow"})
+	along := chosen(t, f, checked, plan.WashQuery{Zone: "upper"})
+	if across.Judged[0].Keeps >= along.Judged[0].Keeps || across.Edit(0, false, false).Wipe.Stroke != "across-then-airflow" {
+		t.Errorf("across keeps %.2f in the lines, along %.2f", across.Judged[0].Keeps, along.Judged[0].Keeps)
+	}
+	if _, err := f.Choose(context.Background(), checked, plan.WashQuery{Zone: "upper", Way: "poured"}); err == nil || !strings.Contains(err.Error(), "way:") {
+		t.Errorf("poured: %v", err)
+	}
+}
+
 // Edits that put a wash in where it cannot be.
 func TestPutWash(t *testing.T) {
 	f, _ := petrel(t)

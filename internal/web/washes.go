@@ -31,7 +31,10 @@ func (s *Server) chosen(ctx context.Context, c fiber.Ctx) (*judged, *plan.Chosen
 		return nil, nil, err
 	}
 	q := plan.WashQuery{Zone: c.Query("zone"), Wishes: plan.Wishing(c.Query("wish")), With: c.Query("with"), Liquid: c.Query("liquid"), Way: c.Query("way"), Stroke: c.Query("stroke")}
-	if q.Zone == "" && len(j.file.Zones) > 0 {
+	if len(j.file.Zones) == 0 {
+		return nil, nil, fiber.NewError(fiber.StatusUnprocessableEntity, "This build has no zone yet: a wash goes on one. Add a zone in the plan.")
+	}
+	if q.Zone == "" {
 		q.Zone = j.file.Zones[0].ID
 	}
 	if at := c.Query("at"); at != "" {

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
+
 import type { Wash, WashDate, Washes } from '../wire'
 import BiteCell from './BiteCell.vue'
 
 /** Every wash in its rank: what it does to each film, how it runs, reads and comes off, and when the build would be ready. */
-defineProps<{
+const props = defineProps<{
   list: Washes
   chosen: string
   readyOf: ReadonlyMap<string, WashDate>
@@ -11,6 +13,9 @@ defineProps<{
   made: number // wishes that were made
 }>()
 const emit = defineEmits<{ choose: [key: string] }>()
+const first = 80 // rows that are drawn at once; the others when they are asked for
+const all = ref(false)
+const shown = computed(() => (all.value ? props.list.washes : props.list.washes.slice(0, first)))
 
 const facts = (w: Wash) => [
   w.family,
@@ -43,7 +48,7 @@ const facts = (w: Wash) => [
     </thead>
     <tbody>
       <tr
-        v-for="w in list.washes"
+        v-for="w in shown"
         :key="w.key"
         :class="{ out: w.ruled_out, here: w.key === chosen }"
         @click="emit('choose', w.key)"
@@ -80,6 +85,9 @@ const facts = (w: Wash) => [
       </tr>
     </tbody>
   </table>
+  <button v-if="shown.length < list.washes.length" type="button" class="act" @click="all = true">
+    Show the other {{ list.washes.length - shown.length }}
+  </button>
 </template>
 
 <style scoped>
