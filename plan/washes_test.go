@@ -195,11 +195,12 @@ func TestWashesOfALargeShelf(t *testing.T) {
 func TestSprayedGrime(t *testing.T) {
 	f, checked := petrel(t)
 	c := chosen(t, f, checked, plan.WashQuery{Zone: "upper", Way: "sprayed"})
-	j := c.Judged[0]
+	at := c.Find("bottle:soot-wash")
+	j := c.Judged[at]
 	if j.Way.ID != "spray-wash" || j.Left != 1 || j.Shift < 0.5 {
 		t.Errorf("%s leaves %.2f and shifts by %.2f", j.Way.ID, j.Left, j.Shift)
 	}
-	changed, _, err := f.Edit(c.Edit(0, false, false))
+	changed, _, err := f.Edit(c.Edit(at, false, false))
 	if err != nil {
 		t.Fatal(err)
 	}
