@@ -132,6 +132,7 @@ func (f File) Choose(ctx context.Context, checked *rule.Report, q WashQuery, she
 		}
 		c.Wishes = append(c.Wishes, wish)
 	}
+	c.Wishes = choose.Made(c.Wishes)
 	wanted := q.Wanted
 	if wanted <= 0 {
 		wanted = choose.Wanted(place.Plan.Schools)

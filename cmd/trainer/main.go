@@ -61,6 +61,7 @@ func main() {
 			return ok
 		},
 		"advance": func(args []js.Value) any { practice.Advance(args[0].Float()); return nil },
+		"wait":    func(args []js.Value) any { practice.Wait(args[0].Float()); return nil },
 		"skip":    func([]js.Value) any { practice.Skip(); return nil },
 		"take": func(args []js.Value) any {
 			cloth, ok := wash.WetnessNamed(args[0].String())
@@ -104,6 +105,7 @@ func main() {
 	}
 	bench.Set("width", swab.Width)
 	bench.Set("height", swab.Height)
+	bench.Set("bud", swab.BudCells())
 	js.Global().Set("inkyWipe", bench)
 	select {}
 }

@@ -3,6 +3,7 @@ package choose
 import (
 	"fmt"
 	"math"
+	"slices"
 	"time"
 
 	"inkysparrow/core/coating"
@@ -10,7 +11,6 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
-	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
 )
@@ -32,18 +32,19 @@ type Tool struct {
 // WipePlan is how the washed zone is wiped.
 type WipePlan struct {
 	Judged
-	Strokes []string // one after the other
-	Cloths  int      // fresh folds
-	Buds    int
-	PatchCM float64 // how much to brush at one go; the zone's area where it can be all of it
-	Patches int
-	Work    time.Duration // of wiping it
-	Lighten float64       // L* by which the base could have been lighter, so that the washed zone ends at its colour
-	Tools   []Tool
-	Order   []string // of areas
-	Care    []string
-	Early   string // what wiping too soon costs
-	Late    string
+	Strokes  []string // one after the other
+	Cloths   int      // fresh folds
+	Buds     int
+	PatchCM  float64 // how much to brush at one go; the zone's area where it can be all of it
+	Patches  int
+	Work     time.Duration // of wiping it
+	Lighten  float64       // L* by which the base could have been lighter, so that the washed zone ends at its colour
+	Tools    []Tool
+	Order    []string // of areas
+	Care     []string
+	Cautions []string
+	Early    string // what wiping too soon costs
+	Late     string
 }
 
 // WipePlan returns how the zone is wiped after a judged wash.
@@ -67,7 +68,7 @@ func (p *Place) WipePlan(j Judged) WipePlan {
 	if w.Patches > 1 {
 		w.Order = append(w.Order, fmt.Sprintf("About %.0f cm² at one go: brush it, wait, wipe it, then the next. Each has its own clock.", w.PatchCM))
 	}
-	w.Care = p.cares(&j)
+	w.Care, w.Cautions = p.cares(&j), j.cautions()
 	half := j.Laid.Add(j.Opens.Sub(j.Laid) / 2)
 	film := (&route.Step{Do: j.Way, Product: j.Product, Coats: 1}).Film(j.Laid)
 	layer := stack.Lay("wash", film, p.Plan.Air)
@@ -99,7 +100,7 @@ func (p *Place) sprayed(j Judged) WipePlan {
 	if p.On < coating.Satin.Texture() {
 		w.Care = append([]string{fmt.Sprintf("The surface is %s: grime wants satin or flat to hold.", p.On.Sheen())}, w.Care...)
 	}
-	w.Care = append(w.Care, j.Way.Caution)
+	w.Cautions = j.cautions()
 	w.Early = "It is not wiped. Too much of it comes off with " + j.UndoneBy.Name + " while it is fresh."
 	if w.Late = fmt.Sprintf("It can be taken back until %s.", p.Plan.Clock(j.Closes)); j.Always {
 		w.Late = "It can be taken back at any time."
@@ -214,23 +215,20 @@ func (p *Place) cares(j *Judged) []string {
 	if p.On >= coating.Satin.Texture() {
 		add("The surface is %s and keeps an even grime: a bud that is full may be left so on purpose, to stain.", p.On.Sheen())
 	}
-	if j.Mixed.Family.IsOily() {
-		add("Rags with oil paint can heat themselves: dry them flat or keep them under water in a closed tin.")
-	}
 	add("Loose and hinged parts: hold them with a finger, or wash them before they are fitted.")
-	if c := liquidCaution(j); c != "" {
-		add("%s", c)
-	}
 	return all
 }
 
-func liquidCaution(j *Judged) string {
-	for _, l := range []*solvent.Liquid{j.Wipe.Liquid, j.Product.Carrier} {
-		if l != nil && l.Caution != "" {
-			return l.Caution
-		}
+// cautions are the usual ones for putting the wash on and wiping it.
+func (j *Judged) cautions() []string {
+	all := j.Mixed.Cautions()
+	if l := j.Wipe.Liquid; l != nil && l.Caution != "" && !slices.Contains(all, l.Caution) {
+		all = append(all, l.Caution)
 	}
-	return ""
+	if c := j.Way.Caution; c != "" {
+		all = append(all, c)
+	}
+	return slices.Clip(append([]string{}, all...))
 }
 
 // BareOrSealed is whether a wash goes straight on what is there, or over a clear first.

@@ -99,6 +99,32 @@ func Wanted(s route.Schools) float64 {
 	return wantPlain
 }
 
+// Strength is how strong the lines of what is mixed are wanted.
+type Strength struct {
+	Words  string
+	Wanted float64 // contrast at arm's length, CIEDE2000
+}
+
+// Strengths returns what can be wanted, from subtle to strong.
+func Strengths() []Strength {
+	return []Strength{{"subtle", wantSubtle}, {"plain", wantPlain}, {"strong", wantStrong}}
+}
+
+// opposed are wishes of which only one can be made.
+var opposed = map[Wish]Wish{Subtle: Strong, Strong: Subtle}
+
+// Made returns wishes without those that a later one is opposed to.
+func Made(list []Wish) []Wish {
+	var made []Wish
+	for _, w := range list {
+		if other, ok := opposed[w]; ok {
+			made = slices.DeleteFunc(made, func(x Wish) bool { return x == other })
+		}
+		made = append(made, w)
+	}
+	return made
+}
+
 // step returns the place of a value among rising limits.
 func step(v float64, limits ...float64) int {
 	for i, l := range limits {
@@ -166,8 +192,8 @@ func cleansWith(l *solvent.Liquid) int {
 func Order(made []Wish) []Wish {
 	order := slices.Clone(made)
 	for _, w := range wishes {
-		opposed := w.ID == Strong || w.ID == Subtle && slices.Contains(order, Strong)
-		if !opposed && !slices.Contains(order, w.ID) {
+		unwanted := w.ID == Strong || w.ID == Subtle && slices.Contains(order, Strong)
+		if !unwanted && !slices.Contains(order, w.ID) {
 			order = append(order, w.ID)
 		}
 	}

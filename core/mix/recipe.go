@@ -214,6 +214,12 @@ func (c Cup) own() (*coating.Product, *solvent.Liquid) {
 	return product, thinner
 }
 
+// Thinner returns the liquid that the mix is let down with: the one that is in it, else the one that belongs to what there is most of.
+func (m *Mixed) Thinner() *solvent.Liquid {
+	_, thinner := m.parts.own()
+	return thinner
+}
+
 // adding adds drops until the mix holds.
 func (c Cup) adding(now *Mixed, p Pour, holds func(*Mixed) bool, purpose, otherwise string) (Correction, error) {
 	n := 1 + sort.Search(mostAdds, func(k int) bool {

@@ -163,6 +163,9 @@ func (p *Panel) sweep(cloth wash.Wetness, n int, minutes float64) {
 // Advance lets seconds of practice pass.
 func (p *Practice) Advance(seconds float64) { p.Minutes += max(0, seconds) * p.Speed }
 
+// Wait lets minutes of drying pass.
+func (p *Practice) Wait(minutes float64) { p.Minutes += max(0, minutes) }
+
 // Skip lets the wash dry until it can be wiped.
 func (p *Practice) Skip() { p.Minutes = max(p.Minutes, p.Panel.Ready()) }
 

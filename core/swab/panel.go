@@ -25,6 +25,7 @@ var Numbers fact.Table
 
 var (
 	trainFit  = fact.Bench("fitted to T13 to T15 and T41 on a grid")
+	budMM     = Numbers.Number("bud-radius", 2, "mm", "radius of a bud's face", fact.Bench("a cotton bud"))
 	cellMM    = Numbers.Number("cell", 0.2, "mm", "side of a cell", fact.Bench("chosen; the width of a usual line"))
 	budFull   = Numbers.Number("bud-load", 1.5, "mm³", "dry wash that fills the face of a bud", trainFit)
 	fullLess  = Numbers.Number("full-bud-less", 0.9, "", "share of its lift that a full bud has lost", trainFit)
@@ -113,7 +114,7 @@ type Bud struct {
 
 // New returns a panel with its wash just laid.
 func New(s Spec) *Panel {
-	p := &Panel{Spec: s, course: cure.Of(s.Film, s.Air), cells: make([]cell, Width*Height), rng: rand.New(rand.NewPCG(s.Seed, 20)), bud: Bud{MM: 2}}
+	p := &Panel{Spec: s, course: cure.Of(s.Film, s.Air), cells: make([]cell, Width*Height), rng: rand.New(rand.NewPCG(s.Seed, 20)), bud: Bud{MM: budMM}}
 	p.full = [2]float64{float64(s.Film.Thickness()), 1}
 	if s.Pin {
 		p.full[0] = float64(s.Mixed.OnOpen())
@@ -214,6 +215,9 @@ func (p *Panel) Take(cloth wash.Wetness) {
 		p.fibres[i] = max(0.2, 1+fibre*p.rng.NormFloat64())
 	}
 }
+
+// BudCells returns how wide a bud is, in cells.
+func BudCells() float64 { return 2 * budMM / cellMM }
 
 // Bud returns the bud as it is.
 func (p *Panel) Bud() Bud { return p.bud }

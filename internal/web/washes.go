@@ -5,6 +5,7 @@ import (
 	"context"
 	"fmt"
 	"image/png"
+	"slices"
 	"strconv"
 	"time"
 
@@ -103,7 +104,18 @@ func (j *judged) washes(chosen *plan.Chosen) wire.Washes {
 	out := wire.Washes{
 		Zone: zone.ID, At: p.At.UTC(), Clock: j.moment(p.At), Due: chosen.Due(), Surface: j.surfaceWords(p), Paint: p.Paint.String(), Cloth: p.Cloth.String(), Way: string(p.Plan.Schools.Of(route.WashWay)), Stroke: string(p.Stroke),
 		Lines: fmt.Sprintf("%s, %.2f by %.2f mm, about %.0f cm of them", p.Kind.Words, p.Lines.WidthMM, p.Lines.DepthMM, p.Length/10), Job: j.job(p), Wanted: choose.Wanted(j.plan.Schools),
-		Zones: []wire.Wish{}, Washes: []wire.Wash{},
+		Zones: []wire.Wish{}, Washes: []wire.Wash{}, Made: []string{}, More: []wire.Wish{},
+	}
+	for _, s := range choose.Strengths() {
+		out.Strengths = append(out.Strengths, wire.WashStrength(s))
+	}
+	for _, w := range chosen.Wishes {
+		out.Made = append(out.Made, string(w))
+	}
+	for _, w := range choose.Wishes() {
+		if !slices.Contains(chosen.Wishes, w.ID) {
+			out.More = append(out.More, wire.Wish{ID: string(w.ID), Words: w.Words})
+		}
 	}
 	for _, z := range j.file.Zones {
 		out.Zones = append(out.Zones, wire.Wish{ID: z.ID, Words: z.Name})
@@ -338,7 +350,7 @@ func (j *judged) washOne(chosen *plan.Chosen, i int) wire.WashOne {
 
 func runOf(r wash.Run, line wash.Line) wire.WashRun {
 	return wire.WashRun{
-		MM: round(r.MM, 1), Words: r.Stop.Words(), Brush: round(r.Brush, 1), Thick: round(min(r.Thick, 9999), 1), Dry: round(min(r.Dry, 9999), 1), Drinks: round(r.Drinks, 3),
+		MM: round(r.MM, 1), Words: r.Stop.Words(), Stop: r.Stop.String(), Brush: round(r.Brush, 1), Thick: round(min(r.Thick, 9999), 1), Dry: round(min(r.Dry, 9999), 1), Drinks: round(r.Drinks, 3),
 		Width: line.WidthMM, Depth: line.DepthMM,
 	}
 }
@@ -348,7 +360,7 @@ func (j *judged) wipe(p *choose.Place, w *choose.Judged) wire.WashWipe {
 	out := wire.WashWipe{
 		When: "From " + j.moment(w.Opens), Opens: w.Opens.UTC(), Cloth: "dry lint-free cloth", Strokes: how.Strokes, Cloths: how.Cloths, Buds: how.Buds, Work: say.Bench(how.Work),
 		Left:  fmt.Sprintf("%.1f %% where it lay; the zone shifts by %.1f CIEDE2000; the lines keep %s.", 100*w.Left, w.Shift, say.Percent(w.Keeps)),
-		Order: how.Order, Care: how.Care, Early: how.Early, Late: how.Late, Tools: []wire.WashTool{},
+		Order: how.Order, Care: how.Care, Cautions: how.Cautions, Early: how.Early, Late: how.Late, Tools: []wire.WashTool{},
 	}
 	if w.Way.Airbrush {
 		out.When, out.Cloth, out.Tools = "It is sprayed in veils and stays", "", []wire.WashTool{}
@@ -434,6 +446,7 @@ func (s *Server) mix(c fiber.Ctx) error {
 		return err
 	}
 	out := wire.MixAnswer{Mixed: *mixed, Faults: []wire.Wish{}, Price: money(mixed.Cost)}
+	out.Thinner = m.Thinner().ID
 	out.Run = runOf(m.Runs(job.Line, job.On, job.Air), job.Line)
 	out.Words = fmt.Sprintf("%s, like %s: %.1f %% stays behind. It runs %.0f mm: %s.", say.Capital(m.Family.Name), m.Like(), 100*m.Solids, out.Run.MM, out.Run.Words)
 	for _, f := range mix.Faults() {

@@ -8,23 +8,32 @@ import (
 
 // Washes are the washes for a zone at a moment, side by side.
 type Washes struct {
-	Zone     string     `json:"zone"`
-	Zones    []Wish     `json:"zones"`
-	At       time.Time  `json:"at"`
-	Clock    string     `json:"clock"`
-	Due      string     `json:"due"` // the step that a wash would take the place of
-	DueWords string     `json:"due_words"`
-	Surface  string     `json:"surface"` // what it goes on, in words
-	Paint    string     `json:"paint"`   // colour of the surface beside the lines
-	Cloth    string     `json:"cloth"`
-	Way      string     `json:"way"`    // answers of the schools
-	Stroke   string     `json:"stroke"` // how the cloth moves
-	Lines    string     `json:"lines"`  // in words
-	Job      plan.Cup   `json:"job"`    // lines, surface and room of a mix for the zone, with nothing poured
-	Wanted   float64    `json:"wanted"`
-	Wishes   []WashWish `json:"wishes"` // in their order
-	Films    []WashFilm `json:"films"`  // the top one first
-	Washes   []Wash     `json:"washes"` // ranked
+	Zone      string         `json:"zone"`
+	Zones     []Wish         `json:"zones"`
+	At        time.Time      `json:"at"`
+	Clock     string         `json:"clock"`
+	Due       string         `json:"due"` // the step that a wash would take the place of
+	DueWords  string         `json:"due_words"`
+	Surface   string         `json:"surface"` // what it goes on, in words
+	Paint     string         `json:"paint"`   // colour of the surface beside the lines
+	Cloth     string         `json:"cloth"`
+	Way       string         `json:"way"`    // answers of the schools
+	Stroke    string         `json:"stroke"` // how the cloth moves
+	Lines     string         `json:"lines"`  // in words
+	Job       plan.Cup       `json:"job"`    // lines, surface and room of a mix for the zone, with nothing poured
+	Wanted    float64        `json:"wanted"`
+	Strengths []WashStrength `json:"strengths"`
+	Made      []string       `json:"made"`   // wishes that were made, in their order
+	More      []Wish         `json:"more"`   // that can be made
+	Wishes    []WashWish     `json:"wishes"` // in their order
+	Films     []WashFilm     `json:"films"`  // the top one first
+	Washes    []Wash         `json:"washes"` // ranked
+}
+
+// WashStrength is how strong lines can be wanted.
+type WashStrength struct {
+	Words  string  `json:"words"`
+	Wanted float64 `json:"wanted"`
 }
 
 // WashWish is a wish with its bands, from the best.
@@ -150,6 +159,7 @@ type WashAge struct {
 type WashRun struct {
 	MM      float64 `json:"mm"`
 	Words   string  `json:"words"`
+	Stop    string  `json:"stop" jsonschema:"enum=brush,enum=thick,enum=dried,enum=beads,enum=rough,enum=shallow"`
 	Brush   float64 `json:"brush"` // mm that each would allow alone
 	Thick   float64 `json:"thick"`
 	Dry     float64 `json:"dry"`
@@ -167,21 +177,22 @@ type WashRun struct {
 
 // WashWipe is how it is wiped.
 type WashWipe struct {
-	When    string     `json:"when"`
-	Opens   time.Time  `json:"opens"`
-	Cloth   string     `json:"cloth"`
-	Strokes []string   `json:"strokes"`
-	Cloths  int        `json:"cloths"`
-	Buds    int        `json:"buds"`
-	Patch   string     `json:"patch"`
-	Work    string     `json:"work"`
-	Left    string     `json:"left"`
-	Lighten string     `json:"lighten"`
-	Order   []string   `json:"order"`
-	Care    []string   `json:"care"`
-	Early   string     `json:"early"`
-	Late    string     `json:"late"`
-	Tools   []WashTool `json:"tools"`
+	When     string     `json:"when"`
+	Opens    time.Time  `json:"opens"`
+	Cloth    string     `json:"cloth"`
+	Strokes  []string   `json:"strokes"`
+	Cloths   int        `json:"cloths"`
+	Buds     int        `json:"buds"`
+	Patch    string     `json:"patch"`
+	Work     string     `json:"work"`
+	Left     string     `json:"left"`
+	Lighten  string     `json:"lighten"`
+	Order    []string   `json:"order"`
+	Care     []string   `json:"care"`
+	Cautions []string   `json:"cautions"`
+	Early    string     `json:"early"`
+	Late     string     `json:"late"`
+	Tools    []WashTool `json:"tools"`
 }
 
 // WashTool is something to wipe with.
@@ -216,6 +227,7 @@ type MixAnswer struct {
 	Run        WashRun       `json:"run"`
 	Words      string        `json:"words"`
 	Price      string        `json:"price"`
+	Thinner    string        `json:"thinner"` // that belongs to what was poured
 	Faults     []Wish        `json:"faults"`
 	Correction string        `json:"correction"`
 	Corrected  *plan.Cup     `json:"corrected,omitempty"`

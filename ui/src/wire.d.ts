@@ -1637,6 +1637,9 @@ export interface Washes {
   lines: string;
   job: PlanCup;
   wanted: number;
+  strengths: WashStrength[];
+  made: string[];
+  more: Wish[];
   wishes: WashWish[];
   films: WashFilm[];
   washes: Wash[];
@@ -1721,6 +1724,14 @@ export interface PlanClimate2 {
    * @maxItems 200
    */
   spells?: PlanSpell[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "WashStrength".
+ */
+export interface WashStrength {
+  words: string;
+  wanted: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1867,6 +1878,7 @@ export interface WashAge {
 export interface WashRun {
   mm: number;
   words: string;
+  stop: "brush" | "thick" | "dried" | "beads" | "rough" | "shallow";
   brush: number;
   thick: number;
   dry: number;
@@ -1898,6 +1910,7 @@ export interface WashWipe {
   lighten: string;
   order: string[];
   care: string[];
+  cautions: string[];
   early: string;
   late: string;
   tools: WashTool[];
@@ -1943,6 +1956,7 @@ export interface MixAnswer {
   run: WashRun;
   words: string;
   price: string;
+  thinner: string;
   faults: Wish[];
   correction: string;
   corrected?: PlanCup;

@@ -13,11 +13,10 @@ const trade = useTrade()
 const scale = 6 // px a mm
 const reach = computed(() => Math.min(46, props.run.mm))
 const causes = computed(() => [
-  { words: 'the brush feeds it', mm: props.run.brush },
-  { words: 'it is not too thick', mm: props.run.thick },
-  { words: 'it has not dried', mm: props.run.dry },
+  { id: 'brush', words: 'the brush feeds it', mm: props.run.brush },
+  { id: 'thick', words: 'it is not too thick', mm: props.run.thick },
+  { id: 'dried', words: 'it has not dried', mm: props.run.dry },
 ])
-const short = computed(() => Math.min(...causes.value.map((c) => c.mm)))
 
 // The zone's lines, kept in the plan.
 const own = computed(() => store.build?.plan.zones.find((z) => z.id === props.zone))
@@ -66,11 +65,11 @@ async function keep() {
       <text x="330" y="64">mm</text>
     </svg>
     <ul class="causes">
-      <li v-for="c in causes" :key="c.words" :class="{ rules: c.mm === short }">
+      <li v-for="c in causes" :key="c.words" :class="{ rules: c.id === run.stop }">
         <span>as far as {{ c.words }}</span
         ><span class="figure">{{ c.mm > 200 ? 'over 200' : c.mm.toFixed(1) }} mm</span>
       </li>
-      <li :class="{ rules: run.drinks > 0.4 }">
+      <li :class="{ rules: run.stop === 'rough' }">
         <span>the surface beside it drinks</span><span class="figure">{{ (100 * run.drinks).toFixed(0) }} %</span>
       </li>
     </ul>

@@ -8,7 +8,7 @@ import { useTrade } from '../edit/useTrade'
 import CautionMark from '../shared/CautionMark.vue'
 import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
-import type { MixAnswer, PlanCup, PlanPour, PlanProduct, Shelf, Wash } from '../wire'
+import type { MixAnswer, PlanCup, PlanPour, PlanProduct, Shelf, Wash, Washes } from '../wire'
 import BiteCell from './BiteCell.vue'
 import LineMark from './LineMark.vue'
 
@@ -20,6 +20,7 @@ const props = defineProps<{
   wanted: number
   zone: string
   cloth: string
+  strengths: Washes['strengths']
 }>()
 const store = useBuild()
 const trade = useTrade()
@@ -120,11 +121,9 @@ function add(what: string) {
 const drop = (i: number) => (rows.value = rows.value.filter((_, k) => k !== i))
 
 // The other way round.
-const strengths = computed(() => [
+const levels = computed(() => [
   { value: props.wanted, title: 'as the plan has it' },
-  { value: 5, title: 'subtle' },
-  { value: 7.5, title: 'plain' },
-  { value: 10, title: 'strong' },
+  ...props.strengths.map((x) => ({ value: x.wanted, title: x.words })),
 ])
 const wish = ref(props.wanted)
 const enough = ref(0)
@@ -243,13 +242,7 @@ const drops = computed(() => trade.value?.drop_ml ?? 0.05)
         </div>
       </div>
       <div class="buttons">
-        <button
-          type="button"
-          class="act"
-          @click="add('l:' + (rows.some((r) => r.what === 'l:white-spirit') ? 'water' : 'white-spirit'))"
-        >
-          Add thinner
-        </button>
+        <button type="button" class="act" @click="add(`l:${got?.thinner ?? liquids[0]?.id}`)">Add thinner</button>
         <button type="button" class="act" @click="add(`p:${products[0]?.id}`)">Add a colour</button>
       </div>
     </form>
@@ -314,7 +307,7 @@ const drops = computed(() => trade.value?.drop_ml ?? 0.05)
         <label
           >Lines
           <select v-model.number="wish">
-            <option v-for="s in strengths" :key="s.title" :value="s.value">{{ s.title }}</option>
+            <option v-for="s in levels" :key="s.title" :value="s.value">{{ s.title }}</option>
           </select></label
         >
         <label>for <input v-model.number="enough" type="number" min="0" max="250" step="0.5" /> ml</label>

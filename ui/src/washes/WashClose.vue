@@ -164,6 +164,7 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
         :wanted="list.wanted"
         :zone="list.zone"
         :cloth="list.cloth"
+        :strengths="list.strengths"
       />
       <LineFilling
         v-else-if="tab === 'run' && known"

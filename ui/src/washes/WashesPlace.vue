@@ -41,12 +41,10 @@ const liquids = computed(() => [
   { value: '', title: 'its own remover' },
   ...(trade.value?.liquids ?? []).map((l) => ({ value: l.id, title: l.words })),
 ])
-const strengths = [
+const strengths = computed(() => [
   { value: '', title: 'as the plan has it' },
-  { value: '5', title: 'subtle' },
-  { value: '7.5', title: 'plain' },
-  { value: '10', title: 'strong' },
-]
+  ...(last.value?.strengths ?? []).map((x) => ({ value: String(x.wanted), title: x.words })),
+])
 const answersOf = (id: string) => trade.value?.schools.find((s) => s.id === id)?.answers ?? []
 const schools = computed(() => [
   {
@@ -153,14 +151,14 @@ function step(n: number) {
               <option v-for="s in strengths" :key="s.value" :value="s.value">{{ s.title }}</option>
             </select>
           </label>
-          <WishOrder :all="last.wishes" :made="wishes" @order="wishes = $event" />
+          <WishOrder :all="last.wishes" :made="last.made" :more="last.more" @order="wishes = $event" />
         </template>
         <button type="button" class="act first" @click="practise = !practise">
           {{ practise ? 'Back to the washes' : 'Practise wiping' }}
         </button>
       </aside>
       <section v-if="practise" class="practice" aria-label="Practice">
-        <WipeTrainer :air="last.job.climate" />
+        <WipeTrainer v-if="last.job.climate" :air="last.job.climate" />
       </section>
       <template v-else>
         <section class="list" aria-label="Washes, best first" :aria-busy="w.list.busy.value">
@@ -170,7 +168,7 @@ function step(n: number) {
             :chosen="chosen?.key ?? ''"
             :ready-of="readyOf"
             :strip-of="w.stripOf"
-            :made="wishes.length"
+            :made="last.made.length"
             @choose="w.key.value = $event"
           />
           <p class="soft small foot">

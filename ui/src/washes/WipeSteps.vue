@@ -4,7 +4,6 @@ import type { WashWipe } from '../wire'
 
 /** How the washed zone is wiped, in the order in which the hand does it. */
 defineProps<{ wipe: WashWipe }>()
-const caution = (words: string) => /ventilate|heat themselves|flames|respirator/i.test(words)
 </script>
 
 <template>
@@ -30,8 +29,9 @@ const caution = (words: string) => /ventilate|heat themselves|flames|respirator/
     </ul>
     <h3>Take care of</h3>
     <ul>
-      <li v-for="c in wipe.care" :key="c"><CautionMark v-if="caution(c)" /> {{ c }}</li>
+      <li v-for="c in wipe.care" :key="c">{{ c }}</li>
     </ul>
+    <p v-for="c in wipe.cautions" :key="c" class="small"><CautionMark /> {{ c }}</p>
     <h3>What is left</h3>
     <p>{{ wipe.left }} {{ wipe.lighten }}</p>
     <table v-if="wipe.tools.length">

@@ -6,7 +6,7 @@ import type { PlanCup } from '../wire'
 import { loadTrainer, type Trainer, type TrainerExercise, type TrainerState, type TrainerVerdict } from './useTrainer'
 
 /** A panel with a wash that dries in speeded-up time; the pointer or the keys are the bud. The core computes and draws it. */
-const props = defineProps<{ air: PlanCup['climate'] }>()
+const props = defineProps<{ air: NonNullable<PlanCup['climate']> }>()
 
 const bench = shallowRef<Trainer | null>(null)
 const problem = ref('')
@@ -40,7 +40,7 @@ const read = () => (state.value = JSON.parse(bench.value?.state() ?? 'null') as 
 function begin() {
   const b = bench.value
   if (!b) return
-  b.begin(id.value, props.air?.temperature_c ?? 21, (props.air?.humidity_pct ?? 50) / 100)
+  b.begin(id.value, props.air.temperature_c, props.air.humidity_pct / 100)
   verdict.value = null
   replaying.value = -1
   hand.value = { x: 20, y: 60 }
@@ -76,7 +76,7 @@ useRafFn(({ timestamp }) => {
   read()
 })
 function wait(minutes: number) {
-  bench.value?.advance(minutes / 2) // two minutes of drying are a second of practice
+  bench.value?.wait(minutes)
   show()
   read()
 }
@@ -188,7 +188,11 @@ const pct = (v: number) => `${(100 * v).toFixed(0)} %`
             <i
               class="bud"
               :class="{ held }"
-              :style="{ left: `${(100 * hand.x) / bench.width}%`, top: `${(100 * hand.y) / bench.height}%` }"
+              :style="{
+                left: `${(100 * hand.x) / bench.width}%`,
+                top: `${(100 * hand.y) / bench.height}%`,
+                width: `${(100 * bench.bud) / bench.width}%`,
+              }"
             />
           </div>
           <figcaption class="small soft">the airflow goes from left to right</figcaption>
@@ -299,7 +303,6 @@ canvas {
 }
 .bud {
   position: absolute;
-  width: 8.3%;
   aspect-ratio: 1;
   border: 2px dashed var(--lip);
   outline: 1px dashed #000;

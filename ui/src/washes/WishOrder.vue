@@ -1,22 +1,12 @@
 <script setup lang="ts">
-import type { WashWish } from '../wire'
+import type { WashWish, Wish } from '../wire'
 
 /** The wishes in the order in which they decide: those that were made, each with its place, and the others, which decide after them. */
-const props = defineProps<{ all: readonly WashWish[]; made: readonly string[] }>()
+const props = defineProps<{ all: readonly WashWish[]; made: readonly string[]; more: readonly Wish[] }>()
 const emit = defineEmits<{ order: [made: string[]] }>()
 
-const others = [{ id: 'strong', words: 'strong' }] // opposed to subtle, so that the list has only one of the two
-const wordsOf = (id: string) =>
-  props.all.find((w) => w.id === id)?.words ?? others.find((o) => o.id === id)?.words ?? id
-const rest = () => {
-  const listed = props.all.map((w) => w.id)
-  const more = props.made.includes('strong') ? ['subtle'] : ['strong']
-  return [...listed, ...more].filter((id) => !props.made.includes(id))
-}
-const add = (id: string) => {
-  const opposed = id === 'strong' ? 'subtle' : id === 'subtle' ? 'strong' : ''
-  emit('order', [...props.made.filter((m) => m !== opposed), id])
-}
+const wordsOf = (id: string) => props.all.find((w) => w.id === id)?.words ?? id
+const add = (id: string) => emit('order', [...props.made, id])
 const drop = (id: string) =>
   emit(
     'order',
@@ -47,7 +37,7 @@ function raise(id: string) {
       {{ made.length ? 'Where these tie, the usual order goes on.' : 'Nothing yet: the usual order.' }}
     </p>
     <div class="rest">
-      <button v-for="id in rest()" :key="id" type="button" class="act" @click="add(id)">{{ wordsOf(id) }}</button>
+      <button v-for="w in more" :key="w.id" type="button" class="act" @click="add(w.id)">{{ w.words }}</button>
     </div>
   </section>
 </template>

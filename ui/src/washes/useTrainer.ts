@@ -5,9 +5,11 @@ import wasmUrl from './wasm/trainer.wasm?url'
 export interface Trainer {
   width: number
   height: number
+  bud: number
   exercises: () => string
   begin: (id: string, celsius: number, humidity: number) => boolean
   advance: (seconds: number) => void
+  wait: (minutes: number) => void
   skip: () => void
   take: (cloth: string) => boolean
   press: (x: number, y: number) => void
