@@ -245,6 +245,10 @@ func TestCorrect(t *testing.T) {
 	if x := fix(six, "too-dark"); x.Mixed.Lines(j.Ground, j.Paint, usual).Near > 0.9*was {
 		t.Errorf("too dark: %+v", x)
 	}
+	paler := fix(six, "too-dark")
+	if less, _ := append(six[:2:2], Pour{Liquid: spirit, ML: paler.Adds[0].ML - 0.05}).Mix(); less.Lines(j.Ground, j.Paint, usual).Near <= 0.9*was {
+		t.Error("a drop less would have done")
+	}
 	if x := fix(thin, "too-pale"); x.Mixed.Lines(j.Ground, j.Paint, usual).Near < 1.1*is || x.Adds[0].Product != dark {
 		t.Errorf("too pale: %+v", x)
 	}
