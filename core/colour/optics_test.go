@@ -61,6 +61,25 @@ func TestRecoated(t *testing.T) {
 	}
 }
 
+// How much a grain scatters in a liquid or a binder, against air: reference model, no source.
+func TestScatter(t *testing.T) {
+	for _, tc := range []struct {
+		name string
+		in   Medium
+		want float64
+	}{{"water", InWater, 0.45}, {"white spirit", InSpirit, 0.33}, {"a binder", InBinder, 0.264}} {
+		if got := tc.in.scatters(); math.Abs(got-tc.want) > 0.08*tc.want {
+			t.Errorf("in %s it scatters %.3f, want %.3f", tc.name, got, tc.want)
+		}
+	}
+	if got := Medium(1.99).scatters(); got != 0.02 {
+		t.Errorf("in what is nearly as it is itself it scatters %.3f", got)
+	}
+	if a, b := Mirror(0), Mirror(0.1); math.Abs(a-0.15) > 0.005 || math.Abs(b-0.687) > 0.02 {
+		t.Errorf("a mirror veils by %.3f, a surface of roughness 0.1 by %.3f", a, b)
+	}
+}
+
 // The inside figures are those of tables of diffuse reflection, from memory.
 func TestFresnel(t *testing.T) {
 	for _, tc := range []struct{ n, inside float64 }{{1.333, 0.475}, {1.43, 0.551}, {1.5, 0.596}} {

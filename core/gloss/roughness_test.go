@@ -11,7 +11,7 @@ func TestAlpha(t *testing.T) {
 	for _, tc := range []struct {
 		name          string
 		units, lo, hi float64
-	}{{"T36 10 GU", 10, 0.10, 0.15}, {"T36 35 GU", 35, 0.035, 0.055}, {"T36 60 GU", 60, 0.018, 0.03}, {"T36 80 GU", 80, 0.007, 0.015}} {
+	}{{"2 GU", 2, 0.3, 0.34}, {"4 GU", 4, 0.205, 0.235}, {"T36 10 GU", 10, 0.10, 0.15}, {"T36 35 GU", 35, 0.035, 0.055}, {"T36 60 GU", 60, 0.018, 0.03}, {"T36 80 GU", 80, 0.007, 0.015}} {
 		if got := Alpha(tc.units); got < tc.lo || got > tc.hi {
 			t.Errorf("%s: roughness %.4f, want %.3f to %.3f", tc.name, got, tc.lo, tc.hi)
 		}

@@ -213,17 +213,20 @@ func (p *Practice) Replay(n int) (*Panel, float64) {
 
 // Verdict says in plain words what became of the panel, and whether the exercise is done.
 func (p *Practice) Verdict() (words []string, done bool) {
-	s := p.Panel.Score()
 	if p.first < 0 {
 		return []string{"Nothing has been wiped yet."}, false
 	}
+	return p.Panel.Score().verdict(p.Grime, p.Panel.Ready()-p.first)
+}
+
+// verdict judges a panel on which the first stroke was made so many minutes early.
+func (s Score) verdict(grime bool, early float64) (words []string, done bool) {
 	done = true
 	fault := func(format string, args ...any) {
 		done = false
 		words = append(words, fmt.Sprintf(format, args...))
 	}
 	lost := 1 - s.Lines
-	early := p.Panel.Ready() - p.first
 	switch {
 	case s.Lines < linesFrom && early > 0.5:
 		fault("%s early: %s came out of the lines.", say.Capital(minutes(early)), say.Percent(lost))
@@ -235,13 +238,13 @@ func (p *Practice) Verdict() (words []string, done bool) {
 		words = append(words, fmt.Sprintf("The lines kept %s.", say.Percent(s.Lines)))
 	}
 	switch {
-	case p.Grime && s.Open > grimeTo:
+	case grime && s.Open > grimeTo:
 		fault("%s is left on the surface: still too dark for grime.", say.Percent(s.Open))
-	case p.Grime && s.Open < grimeFrom:
+	case grime && s.Open < grimeFrom:
 		fault("Only %s is left: it is clean, not grimy.", say.Percent(s.Open))
-	case !p.Grime && s.Open > cleanTo && s.Touched < coverFrom:
+	case !grime && s.Open > cleanTo && s.Touched < coverFrom:
 		fault("%s of the panel has not been touched.", say.Percent(1-s.Touched))
-	case !p.Grime && s.Open > cleanTo:
+	case !grime && s.Open > cleanTo:
 		fault("%s is left on the surface: a fresh face takes the rest.", say.Percent(s.Open))
 	default:
 		words = append(words, fmt.Sprintf("%s is left on the surface.", say.Percent(s.Open)))

@@ -29,7 +29,7 @@ var (
 	cellMM    = Numbers.Number("cell", 0.2, "mm", "side of a cell", fact.Bench("chosen; the width of a usual line"))
 	budFull   = Numbers.Number("bud-load", 1.5, "mm³", "dry wash that fills the face of a bud", trainFit)
 	fullLess  = Numbers.Number("full-bud-less", 0.9, "", "share of its lift that a full bud has lost", trainFit)
-	laysBack  = Numbers.Number("full-bud-lays", 0.03, "", "share of its load that a full bud lays back with each pass", trainFit)
+	laysBack  = Numbers.Number("full-bud-lays", 0.01, "", "share of its load that a full bud lays back on each stretch as long as its face", trainFit)
 	smearLift = Numbers.Number("wet-lift-share", 0.55, "", "share that a stroke takes of a wash that is not dry yet", trainFit)
 	smears    = Numbers.Number("smear-share", 0.4, "", "share of that which stays behind as a smear", trainFit)
 	pulledAt  = Numbers.Number("pulled-least", 0.05, "", "share that a stroke pulls out of a line that has just become stiff", trainFit)
@@ -45,6 +45,9 @@ var (
 	wetOnBud  = Numbers.Number("bud-wet", 1.5, "µm", "liquid that a wet bud leaves", fact.Bench("as a wet cloth"))
 	spillMM   = Numbers.Number("spill", 0.7, "mm", "how far beside its line a pin wash wets the surface", fact.Bench("a twelfth of the surface or so"))
 )
+
+// cellMM3 is the volume of a micrometre on a cell, in mm3.
+var cellMM3 = cellMM * cellMM * 1e-3
 
 // The grid of a panel.
 const (
@@ -257,7 +260,7 @@ func (p *Panel) Draw(x, y, minutes, pressure float64) {
 	r := p.bud.MM / cellMM
 	x0, x1 := int(max(0, min(p.last[0], x)-r)), int(min(Width-1, max(p.last[0], x)+r))
 	y0, y1 := int(max(0, min(p.last[1], y)-r)), int(min(Height-1, max(p.last[1], y)+r))
-	back := laysBack * t.full * t.full * p.bud.Full / (math.Pi * r * r) / (cellMM * cellMM * 1e-3) // µm on each cell
+	back := p.laysBack(&t, length, r)
 	for cy := y0; cy <= y1; cy++ {
 		for cx := x0; cx <= x1; cx++ {
 			c := &p.cells[cy*Width+cx]
@@ -278,6 +281,12 @@ func (p *Panel) Draw(x, y, minutes, pressure float64) {
 		}
 	}
 	p.last = [2]float64{x, y}
+}
+
+// laysBack returns what a full bud lays back on each cell of a stretch, in µm: no more than is on it.
+func (p *Panel) laysBack(t *touches, length, r float64) float64 {
+	each := laysBack * t.full * t.full * p.bud.Full / (4 * r * r)
+	return min(each, p.bud.Full/(2*r*length+4*r*r)) / cellMM3
 }
 
 // touches is what a stroke does at a moment, the same for all cells.
@@ -354,7 +363,7 @@ func (p *Panel) meet(c *cell, t *touches, touch, alongX, minutes, back float64) 
 	}
 	laid := back * touch
 	c.dry = float32(max(0, dry-taken) + laid)
-	p.bud.Full += (taken - laid) * cellMM * cellMM * 1e-3
+	p.bud.Full += (taken - laid) * cellMM3
 	p.bud.Full = max(0, p.bud.Full)
 	if t.stands > 0 {
 		c.moist = float32(minutes + t.moist)
@@ -467,7 +476,7 @@ func (p *Panel) Mass() float64 {
 	for i := range p.cells {
 		sum += float64(p.cells[i].dry)
 	}
-	return sum*cellMM*cellMM*1e-3 + p.bud.Full
+	return sum*cellMM3 + p.bud.Full
 }
 
 // Wipe wipes all of the panel as a school has it, with a fresh face for each pass.
