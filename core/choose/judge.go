@@ -316,6 +316,9 @@ type Cell struct {
 // Grid returns what a touch does to every film of the place that it reaches, the top one first.
 func (p *Place) Grid(t Touched, at time.Time) []Cell {
 	var cells []Cell
+	if t.Contact == nil { // nothing touches it
+		return nil
+	}
 	for _, r := range p.Films.Cut(stack.Touch{Contact: t.Contact, Liquid: t.Liquid}, at, p.Plan.Air) {
 		cells = append(cells, Cell{r.Place, r, !r.Bites()})
 	}

@@ -256,6 +256,9 @@ func (p *Place) BareOrSealed(j *Judged) BareOrSealed {
 	wait := j.Opens.Sub(p.At)
 	at := func(films stack.Stack, moment time.Time) (loss float64, soft bool) {
 		put, _ := p.worst(films, stack.Touch{Contact: j.Apply.Contact, Liquid: j.Apply.Liquid}, moment)
+		if j.Wipe.Contact == nil { // it is not wiped
+			return max(0, float64(put.Loss)), false
+		}
 		off, _ := p.worst(films, stack.Touch{Contact: j.Wipe.Contact, Liquid: j.Wipe.Liquid}, moment.Add(wait))
 		return max(0, float64(put.Loss), float64(off.Loss)), films.Rubbed("", moment.Add(wait)).Place > 0
 	}

@@ -97,7 +97,7 @@ func take(b *rod.Browser, server, file string, s shot) error {
 	if s.night {
 		scheme = "dark"
 	}
-	if err := (proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-color-scheme", Value: scheme}}}).Call(page); err != nil {
+	if err := (proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-color-scheme", Value: scheme}, {Name: "prefers-reduced-motion", Value: "reduce"}}}).Call(page); err != nil {
 		return err
 	}
 	if err := page.SetViewport(&proto.EmulationSetDeviceMetricsOverride{Width: s.width, Height: s.height, DeviceScaleFactor: 1}); err != nil {

@@ -226,6 +226,9 @@ func money(v float64) string {
 }
 
 func (j *judged) touched(t choose.Touched, when string) wire.WashTouch {
+	if t.Contact == nil {
+		return wire.WashTouch{State: wire.Safe, Words: "It is not wiped"}
+	}
 	liquid := "dry cloth"
 	if t.Liquid != nil {
 		liquid = t.Liquid.Name

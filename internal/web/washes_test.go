@@ -54,10 +54,25 @@ func TestWashes(t *testing.T) {
 	if !strings.Contains(b.Promise, strings.Split(dates.Dates[i].Words, " ·")[0]) {
 		t.Errorf("it says %q, told was %q", b.Promise, dates.Dates[i].Words)
 	}
+	grime := read[wire.Washes](t, s.ask("GET", "/api/builds/petrel/washes?zone=nose&way=sprayed&stroke=circular", ""), 200)
+	for _, w := range grime.Washes {
+		if w.Kind != "any" || w.Way != "Sprayed wash" {
+			continue
+		}
+		o := read[wire.WashOne](t, s.ask("GET", "/api/builds/petrel/washes/one?zone=nose&way=sprayed&key="+url.QueryEscape(w.Key), ""), 200)
+		if w.Wipe.Words != "It is not wiped" || o.Wipe.Cloth != "" || len(o.Wipe.Tools) != 0 || o.Add.Wipe != nil {
+			t.Errorf("sprayed: %+v, %+v", w.Wipe, o.Wipe)
+		}
+		if _, err := png.Decode(body(t, s, "/api/builds/petrel/washes/strip?zone=nose&way=sprayed&key="+url.QueryEscape(w.Key))); err != nil {
+			t.Error(err)
+		}
+	}
 	for _, bad := range []struct {
 		path   string
 		status int
 	}{
+		{"?zone=upper&way=poured", 422},
+		{"?zone=upper&stroke=wild", 422},
 		{"?zone=moon", 422},
 		{"?zone=upper&wish=magic", 422},
 		{"?zone=upper&with=soaked", 422},
