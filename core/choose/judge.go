@@ -183,7 +183,7 @@ func (b *bench) finish(j *Judged, step *route.Step, wiping time.Duration) {
 	c, zone, air := j.Candidate, b.Line.Zone, b.Plan.Air
 	j.Run = c.Mixed.Runs(b.Lines, b.On, air.At(b.At))
 	j.Fill = b.Lines.Fills(b.Length, j.Run.MM)
-	j.Lines, j.Under = b.lines(c.Mixed, j.Keeps)
+	j.Lines, j.Under = b.lines(c.Mixed, b.inLines(j))
 	j.Open, j.Shift = b.open(j)
 
 	j.UndoneBy = c.Product.Remover
@@ -198,9 +198,24 @@ func (b *bench) finish(j *Judged, step *route.Step, wiping time.Duration) {
 	j.RuledOut = b.ruledOut(j)
 }
 
+// inLines returns the dry thickness that is left in the lines: what is sprayed lies there as it does everywhere.
+func (p *Place) inLines(j *Judged) coating.Microns {
+	if j.Way.Airbrush {
+		return j.Lies()
+	}
+	return mix.InLine(j.Mixed.Fluid, p.Lines) * coating.Microns(j.Keeps)
+}
+
+// Lies returns the dry thickness of the wash on open surface before it is wiped: brushed on as its family lies, sprayed as light veils.
+func (j *Judged) Lies() coating.Microns {
+	if j.Way.Airbrush {
+		return j.Way.Contact.Liquid * coating.Microns(j.Mixed.Solids) * veils
+	}
+	return j.Mixed.OnOpen()
+}
+
 // lines returns how the lines stand out once they were wiped, bare and under a flat clear.
-func (p *Place) lines(m *mix.Mixed, keeps float64) (bare, under mix.Contrast) {
-	um := mix.InLine(m.Fluid, p.Lines) * coating.Microns(keeps)
+func (p *Place) lines(m *mix.Mixed, um coating.Microns) (bare, under mix.Contrast) {
 	look := m.Look
 	bare.Line, under.Line = look.Over(p.Ground, um), look.UnderClear(p.Ground, um)
 	for _, c := range []*mix.Contrast{&bare, &under} {
@@ -215,10 +230,7 @@ func (p *Place) open(j *Judged) (colour.Colour, float64) {
 	if j.Way.Contact == stack.PinWash {
 		share = look.Spill()
 	}
-	lies := j.Mixed.OnOpen()
-	if j.Way.Contact != stack.SprayedW {
-		lies *= coating.Microns(j.Left)
-	}
+	lies := j.Lies() * coating.Microns(j.Left)
 	look := j.Mixed.Look
 	c := p.Panel.Veiled(look.Over(p.Panel, lies), share)
 	return c, c.Difference(p.Panel)

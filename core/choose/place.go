@@ -19,6 +19,8 @@ import (
 // Numbers is the table behind this package.
 var Numbers fact.Table
 
+var veils = coating.Microns(Numbers.Number("grime-veils", 2, "passes", "light passes of a sprayed wash", fact.Bench("a couple of light passes, dry between")))
+
 // Place is a zone as it stands at a moment, with what lies on it and what it looks like.
 type Place struct {
 	Plan    *route.Plan

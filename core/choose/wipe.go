@@ -92,7 +92,7 @@ func (p *Place) sprayed(j Judged) WipePlan {
 	w := WipePlan{Judged: j, PatchCM: p.Line.Zone.AreaCM2, Patches: 1, Work: p.Line.Zone.Attended(&route.Step{Do: j.Way, Coats: 1}), Lighten: math.Max(0, p.Panel.Lightness()-j.Open.Lightness())}
 	w.Strokes = []string{
 		fmt.Sprintf("A %.1f mm needle, %.0f to %.0f psi, %.0f to %.0f cm away, the air stream along the airflow.", r.Needle[0], r.PSI[0], r.PSI[1], r.DistanceCM[0], r.DistanceCM[1]),
-		"Two light passes; dry them with air alone, look, then the next. It shows only when it is dry.",
+		fmt.Sprintf("%.0f light passes; dry them with air alone, look, then the next. It shows only when it is dry.", float64(veils)),
 		"Draw a damp bud with the airflow where rain would have washed it off.",
 	}
 	w.Order = []string{"Behind what stirs dirt up first: wheels, stacks, guns; then what is left in the cup over all."}

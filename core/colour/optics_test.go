@@ -72,6 +72,9 @@ func TestScatter(t *testing.T) {
 			t.Errorf("in %s it scatters %.3f, want %.3f", tc.name, got, tc.want)
 		}
 	}
+	if math.Abs(float64(InWater)-1.333) > 0.01 || math.Abs(float64(InSpirit)-1.43) > 0.01 || math.Abs(float64(InBinder)-1.5) > 0.01 {
+		t.Error("the refractive indices are off")
+	}
 	if got := Medium(1.99).scatters(); got != 0.02 {
 		t.Errorf("in what is nearly as it is itself it scatters %.3f", got)
 	}

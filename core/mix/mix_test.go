@@ -214,6 +214,10 @@ func TestRecipe(t *testing.T) {
 	if r, _, _ := big.Recipe(dark, spirit); r.Mixed.ML < 3 || r.Product+r.Thinner < 60 {
 		t.Errorf("for 3 ml: %d and %d drops, %.2f ml", r.Product, r.Thinner, r.Mixed.ML)
 	}
+	tube := bottle(coating.Oil, "artist-oil", "#4a3b2c")
+	if r, _, _ := on("#adbcbd", 6).Recipe(tube, spirit); !strings.Contains(r.Words(), "of a 5 mm strip of the artist-oil") {
+		t.Errorf("from a tube: %s", r.Words())
+	}
 	shallow := on("#adbcbd", 6)
 	shallow.Line = wash.Line{WidthMM: 0.2, DepthMM: 0.01}
 	if _, ok, _ := shallow.Recipe(dark, spirit); ok {

@@ -37,7 +37,7 @@ func TestFigures(t *testing.T) {
 	half := p.touches(0.3 * ready)
 	near("wet, on open surface", rest(open, &half), 10-0.6*5.5)
 	near("out of a line that was just filled", rest(along, &touches{wet: 1, line: 1}), 3.5)
-	near("out of one just stiff", rest(along, &touches{wet: 1e-9, line: 1}), 9.5)
+	near("out of one just stiff", 10-rest(along, &touches{wet: 1e-9, line: 1}), 0.5)
 	if p.touches(0.55*ready).openWet <= 0 || p.touches(0.65*ready).openWet > 0 {
 		t.Error("open surface is stiff after six tenths of the time")
 	}

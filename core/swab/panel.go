@@ -75,10 +75,10 @@ type Spec struct {
 	On      coating.Texture
 	Paint   colour.Colour
 	Recess  colour.Colour
-	Below   stack.Stack // what the liquid may bite
-	Sprayed bool        // as grime, which is not wiped
-	Pin     bool        // run into the lines, else brushed over all
-	Decal   bool        // one lies in the way
+	Below   stack.Stack     // what the liquid may bite
+	Sprayed coating.Microns // dry thickness of what is sprayed as grime and not wiped; 0 for what is
+	Pin     bool            // run into the lines, else brushed over all
+	Decal   bool            // one lies in the way
 	Seed    uint64
 }
 
@@ -122,7 +122,13 @@ func New(s Spec) *Panel {
 	if s.Pin {
 		p.full[0] = float64(s.Mixed.OnOpen())
 	}
+	if s.Sprayed > 0 {
+		p.full[0] = float64(s.Sprayed)
+	}
 	p.full[1] = float64(mix.InLine(s.Mixed.Fluid, wash.Lines()[0].Line))
+	if s.Sprayed > 0 {
+		p.full[1] = p.full[0]
+	}
 	p.draw()
 	near := int(math.Ceil(spillMM / cellMM))
 	for i := range p.cells {

@@ -94,7 +94,7 @@ func (p *Panel) Strip(cloth wash.Wetness, minutes float64) *image.RGBA {
 	out := image.NewRGBA(image.Rect(0, 0, 2*Width+gap, Height))
 	part := func(x int) *image.RGBA { return out.SubImage(image.Rect(x, 0, x+Width, Height)).(*image.RGBA) }
 	p.Picture(part(0), 0)
-	if p.Sprayed {
+	if p.Sprayed > 0 {
 		p.Picture(part(Width+gap), minutes)
 		return out
 	}

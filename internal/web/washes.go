@@ -185,7 +185,7 @@ func (j *judged) judgedWash(p *choose.Place, w *choose.Judged) wire.Wash {
 		Apply: j.touched(w.Apply, "put on"), Wipe: j.touched(w.Wipe, "wiped"), RunMM: round(w.Run.MM, 1), RunWords: w.Run.Stop.Words(), Runs: w.Run.Runs(),
 		LeftPct: round(100*w.Left, 1), KeepsPct: round(100*w.Keeps, 0), Dry: w.Mixed.Look.Dry.String(), Line: w.Lines.Line.String(), Under: w.Under.Line.String(), Open: w.Open.String(),
 		Ground: p.Paint.String(), LineDE: round(w.Lines.Near, 1), ArmDE: round(w.Lines.AtArm, 1), Shift: round(w.Shift, 2), Smell: w.Smell.String(), Work: say.Bench(w.Attended), Bands: []wire.WashBand{},
-		Dries: say.Span(w.Opens.Sub(w.Laid)), Cost: money(w.Cost),
+		Dries: say.Span(w.Opens.Sub(w.Laid)), Wiped: !w.Way.Airbrush, Cost: money(w.Cost),
 	}
 	switch {
 	case w.Generic:
@@ -421,7 +421,10 @@ func panelOf(p *choose.Place, w *choose.Judged) (*swab.Panel, float64) {
 	film := (&route.Step{Do: w.Way, Product: w.Product, Coats: max(1, w.Way.Coats)}).Film(w.Laid)
 	spec := swab.Spec{
 		Mixed: w.Mixed, Film: film, Remover: w.Product.Remover, Stroke: p.Stroke, Air: p.Plan.Air, On: p.On, Paint: p.Paint, Recess: p.Ground, Below: p.Films, Pin: w.Way.Contact == stack.PinWash,
-		Sprayed: w.Way.Airbrush, Seed: 7,
+		Seed: 7,
+	}
+	if w.Way.Airbrush {
+		spec.Sprayed = w.Lies()
 	}
 	if p.Liquid != nil {
 		spec.Remover = p.Liquid

@@ -86,6 +86,7 @@ type Wash struct {
 	Smell   string  `json:"smell"`
 	Work    string  `json:"work"`
 	Dries   string  `json:"dries"`
+	Wiped   bool    `json:"wiped"` // else it is sprayed and stays
 	Cost    string  `json:"cost"`
 	Caution string  `json:"caution"`
 }

@@ -1787,6 +1787,7 @@ export interface Wash {
   smell: string;
   work: string;
   dries: string;
+  wiped: boolean;
   cost: string;
   caution: string;
 }

@@ -51,9 +51,9 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
         <img :src="strip" :alt="`${wash.name}, before and after the wipe`" />
       </div>
       <p class="marks small soft">
-        <span>before the wipe</span>
+        <span>{{ wash.wiped ? 'before the wipe' : 'wet' }}</span>
         <button type="button" class="link" @click="large = !large">{{ large ? 'at real size' : 'enlarged' }}</button>
-        <span>after it</span>
+        <span>{{ wash.wiped ? 'after it' : 'dry' }}</span>
       </p>
       <div class="put">
         <button

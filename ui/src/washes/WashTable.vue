@@ -20,7 +20,7 @@ const shown = computed(() => (all.value ? props.list.washes : props.list.washes.
 const facts = (w: Wash) => [
   w.family,
   w.smell,
-  `wiped after ${w.dries}`,
+  `${w.wiped ? 'wiped' : 'dry'} after ${w.dries}`,
   `${w.cost === 'nothing' ? 'costs nothing' : `costs ${w.cost}`}`,
 ]
 </script>

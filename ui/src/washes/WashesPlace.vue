@@ -247,6 +247,8 @@ fieldset {
   display: grid;
 }
 .field select {
+  width: 100%;
+  min-width: 0;
   min-height: 36px;
   padding: 2px;
   border: 0;
