@@ -29,6 +29,7 @@ var (
 	thickest  = Numbers.Number("last-drops-thick", 1.5, "", "how much more solids the very last of a bottle holds", fact.Bench("the last fifth of a bottle is thick"))
 	settled   = Numbers.Number("unstirred", 0.5, "", "share of its solids that comes out of a bottle that was not stirred", fact.Bench("unstirred enamel dries shiny and off-colour"))
 	immisc    = Numbers.Number("does-not-mix", 0.05, "", "share of water and of spirit together from which a mix parts", fact.Bench("oil and water"))
+	wetCloses = Numbers.Number("wet-closes", 3, "", "how soon a wet wash takes on its own wet colour as it gets thicker, against what hides", fact.Bench("chosen by eye: all of it where it hides"))
 	soapDrop  = Numbers.Number("soap-drop", 10, "ml", "water that a drop of dish soap wets", fact.Bench("a drop of soap in a small cup"))
 	washThin  = Numbers.Number("thinned-to-wash", 0.6, "", "share of its family's solids below which a paint acts as a wash", fact.Bench("thinned for the airbrush it is a paint still"))
 )
@@ -212,6 +213,13 @@ func lookOf(dry colour.Colour, fill, hides float64, in colour.Medium) Look {
 // Over returns the colour of so much dry wash over a ground.
 func (l *Look) Over(ground colour.Colour, um coating.Microns) colour.Colour {
 	return l.dry.Over(ground, float64(um/l.Hides))
+}
+
+// WetOver is Over while the liquid stands: where it is thick it has its own wet colour, where it is thin the ground shines through, deepened by the wet shine.
+// Kubelka and Munk's law is not asked for a wet veil: a wet wash scatters so little that its hue would be all there is.
+func (l *Look) WetOver(ground colour.Colour, um coating.Microns) colour.Colour {
+	shiny := l.Over(ground, um).Recoated(gloss.Veil(coating.Flat), gloss.Veil(coating.Gloss))
+	return shiny.Veiled(l.Wet, -math.Expm1(-wetCloses*float64(um/l.Hides)))
 }
 
 // UnderClear is Over with a flat clear on all of it.

@@ -81,6 +81,22 @@ func TestLook(t *testing.T) {
 		t.Errorf("enamel is %.0f dry, %.0f under flat", oil.Dry.Lightness(), oil.UnderFlat.Lightness())
 	}
 	ground := colour.Grey(70)
+	for um, near := range map[coating.Microns]colour.Colour{0: ground.Recoated(0.99, 0.157), 100: oil.Wet} {
+		if d := oil.WetOver(ground, um).Difference(near); d > 0.5 {
+			t.Errorf("%.0f µm wet differ by %.1f from %s", float64(um), d, near)
+		}
+	}
+	last := 100.0
+	for um := coating.Microns(0); um < oil.Hides; um += oil.Hides / 16 { // it takes on its own colour step by step, and has it where it hides
+		l := oil.WetOver(ground, um).Lightness()
+		if l > last {
+			t.Errorf("%.2f µm wet are L* %.1f, less of it %.1f", float64(um), l, last)
+		}
+		last = l
+	}
+	if left := last - oil.Wet.Lightness(); left < -1 || left > 1 {
+		t.Errorf("where it nearly hides it is %.2f off its own wet colour", left)
+	}
 	if a, b := oil.Over(ground, 1), oil.Over(ground, 4); a.Lightness() <= b.Lightness() || b.Lightness() <= oil.Dry.Lightness()-1 {
 		t.Errorf("more of it covers more: %.1f, %.1f", a.Lightness(), b.Lightness())
 	}

@@ -30,13 +30,10 @@ func (t *tables) make(p *Panel) {
 	t.most = 2.5 * max(p.full[0], p.full[1])
 	pale := colour.Grey(markingL)
 	look := p.Mixed.Look
-	// Hiding by its wet colour: while it is wet all of it is seen through the liquid.
-	wet := look.Wet.Hiding(1)
 	for i := range tableSize {
 		um := coating.Microns(t.most * float64(i) / (tableSize - 1))
-		n := float64(um / look.Hides)
 		t.open[i], t.line[i], t.decal[i] = shown(look.Over(p.Paint, um)), shown(look.Over(p.Recess, um)), shown(look.Over(pale, um))
-		t.wet[i], t.wetLine[i], t.decalWet[i] = shown(wet.Over(p.Paint, n)), shown(wet.Over(p.Recess, n)), shown(wet.Over(pale, n))
+		t.wet[i], t.wetLine[i], t.decalWet[i] = shown(look.WetOver(p.Paint, um)), shown(look.WetOver(p.Recess, um)), shown(look.WetOver(pale, um))
 	}
 	t.bare = shown(colour.Grey(60)) // where paint was lost the primer shows
 }
