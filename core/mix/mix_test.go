@@ -89,7 +89,7 @@ func TestLook(t *testing.T) {
 	last := 100.0
 	for um := coating.Microns(0); um < oil.Hides; um += oil.Hides / 16 { // it takes on its own colour step by step, and has it where it hides
 		l := oil.WetOver(ground, um).Lightness()
-		if l > last {
+		if l > last+0.3 { // it overshoots by what can not be seen
 			t.Errorf("%.2f µm wet are L* %.1f, less of it %.1f", float64(um), l, last)
 		}
 		last = l
