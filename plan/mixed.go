@@ -16,6 +16,7 @@ import (
 	"inkysparrow/core/dose"
 	"inkysparrow/core/look"
 	"inkysparrow/core/mix"
+	"inkysparrow/core/say"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/wash"
 )
@@ -96,7 +97,8 @@ type Mixed struct {
 	VolumeML      float64  `json:"volume_ml"`
 	Cost          float64  `json:"cost"`
 	Like          string   `json:"like"`
-	DryMin        float64  `json:"dry_min" jsonschema:"description=Until it can be wiped, in the room."`
+	DryMin        float64  `json:"dry_min,omitempty" jsonschema:"description=Until it can be wiped in the room; left out where it does not dry in its air."`
+	Dries         string   `json:"dries"`
 	Keeps         string   `json:"keeps"`
 	KeepsDays     float64  `json:"keeps_days"`
 	Shiny         bool     `json:"shiny,omitempty" jsonschema:"description=From an unstirred bottle: it dries shiny and off-colour."`
@@ -265,11 +267,15 @@ func (c Cup) Mix() (*Mixed, *mix.Mixed, error) {
 	out := &Mixed{
 		Format: MixedFormat, Family: m.Family.ID, ColourWet: m.Look.Wet.String(), ColourDry: m.Look.Dry.String(), ColourFlat: m.Look.UnderFlat.String(), ColourGloss: m.Look.UnderGloss.String(),
 		SolidsPct: rounded(100*m.Solids, 2), ViscosityMPAS: rounded(m.Viscosity(), 2), YieldPA: rounded(m.Yield(), 3), TensionMNM: rounded(m.Tension(), 1), RunMM: rounded(run.MM, 1),
-		Stops: run.Stop.String(), Because: run.Stop.Words(), VolumeML: rounded(m.ML, 3), Cost: rounded(m.Cost(), 3), Like: m.Like(), DryMin: rounded(60*m.Stiff(job.Air), 0),
+		Stops: run.Stop.String(), Because: run.Stop.Words(), VolumeML: rounded(m.ML, 3), Cost: rounded(m.Cost(), 3), Like: m.Like(),
 		Keeps: m.Keeps().Words, KeepsDays: m.Keeps().Days, Shiny: m.Shiny, Smell: m.Carrier.Smell().String(), Cautions: m.Cautions(),
 	}
 	if run.Stop == wash.Shallow {
 		out.Stops = wash.Beads.String() // the format tells only that it is not drawn in; Because says why
+	}
+	out.Dries = "does not dry in this air"
+	if d, ok := m.Stiff(job.Air); ok {
+		out.DryMin, out.Dries = rounded(d.Minutes(), 0), "after "+say.Span(d)
 	}
 	if out.Cautions == nil {
 		out.Cautions = []string{}

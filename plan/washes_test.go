@@ -247,13 +247,15 @@ func cup(t *testing.T, text string) (plan.Cup, error) {
 	return plan.ReadCup([]byte(text))
 }
 
+const clay = `{"id": "clay", "name": "Clay", "kind": "wash", "family": "clay-wash", "colour": "#4b443c"}`
+
 const enamel = `{"id": "dark", "name": "Dark enamel", "kind": "paint", "family": "enamel", "colour": "#3a322b"}`
 
 // The headless mix: T16 and T18, common practice, no source; the unit that is used changes nothing.
 func TestMixFile(t *testing.T) {
 	mixed := func(pour, rest string) *plan.Mixed {
 		t.Helper()
-		c, err := cup(t, fmt.Sprintf(`{"format": "inkysparrow-mix/1", "products": [%s], "pour": [%s]%s}`, enamel, pour, rest))
+		c, err := cup(t, fmt.Sprintf(`{"format": "inkysparrow-mix/1", "products": [%s, %s], "pour": [%s]%s}`, enamel, clay, pour, rest))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -269,6 +271,12 @@ func TestMixFile(t *testing.T) {
 	}
 	if one := mixed(`{"product": "dark", "ml": 1}, {"liquid": "white-spirit", "ml": 1}`, ``); one.RunMM >= 3 || one.Stops != "thick" {
 		t.Errorf("T16 1:1: %+v", one)
+	}
+	if damp := mixed(`{"product": "clay", "ml": 1}, {"liquid": "water", "ml": 0.2}`, `, "climate": {"temperature_c": 21, "humidity_pct": 100}`); damp.DryMin != 0 || damp.Dries != "does not dry in this air" {
+		t.Errorf("in air that is full of water: %+v", damp)
+	}
+	if m.DryMin < 20 || m.DryMin > 45 || m.Dries != "after 32 min" {
+		t.Errorf("T02 it can be wiped %s, %.0f min", m.Dries, m.DryMin)
 	}
 	if flat := mixed(`{"product": "dark", "ml": 1}, {"liquid": "white-spirit", "ml": 6}`, `, "on": "flat"`); flat.RunMM > 10 || flat.Stops != "rough" {
 		t.Errorf("T16 on flat: %+v", flat)

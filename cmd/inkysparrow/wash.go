@@ -130,7 +130,7 @@ func mixCommand() *cobra.Command {
 			w := cmd.OutOrStdout()
 			fmt.Fprintf(w, "%.2f ml like %s: %.1f %% solids, %.1f mPa s, yields at %.2f Pa.\n", out.VolumeML, out.Like, out.SolidsPct, out.ViscosityMPAS, out.YieldPA)
 			fmt.Fprintf(w, "Wet %s, dry %s, under a flat clear %s.\n", out.ColourWet, out.ColourDry, out.ColourFlat)
-			fmt.Fprintf(w, "Runs %.1f mm: %s. To be wiped after %.0f min. Costs %.2f; keeps %s.\n", out.RunMM, out.Because, out.DryMin, out.Cost, out.Keeps)
+			fmt.Fprintf(w, "Runs %.1f mm: %s. To be wiped: %s. Costs %.2f; keeps %s.\n", out.RunMM, out.Because, out.Dries, out.Cost, out.Keeps)
 			for _, x := range out.Cautions {
 				fmt.Fprintf(w, "Caution: %s\n", x)
 			}

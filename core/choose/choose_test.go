@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
 	"inkysparrow/core/routetest"
@@ -334,6 +335,20 @@ func TestWipePlan(t *testing.T) {
 	over.Plan = &plan
 	if w := over.WipePlan(judge(&over, "enamel-wash", brown)); w.Lighten < 1 || w.Shift < 1 {
 		t.Errorf("overall on flat: darkens by %.1f, shift %.1f", w.Lighten, w.Shift)
+	}
+}
+
+// In air that is full of water no water-borne wash dries; white spirit does.
+func TestDampRoom(t *testing.T) {
+	p := glossedPlace()
+	plan := *p.Plan
+	plan.Air = climate.Constant(climate.Air{TemperatureC: 21, Humidity: 1})
+	p.Plan = &plan
+	if j := judge(p, "clay-wash", brown); !strings.Contains(j.RuledOut, "does not dry") {
+		t.Errorf("clay: %q", j.RuledOut)
+	}
+	if j := judge(p, "enamel-wash", brown); j.RuledOut != "" {
+		t.Errorf("enamel: %q", j.RuledOut)
 	}
 }
 

@@ -263,6 +263,9 @@ func (b *bench) ruledOut(j *Judged) string {
 		}
 		return words
 	}
+	if j.Opens.Sub(j.Laid) > timeline.Patience {
+		return "it does not dry in the room's air"
+	}
 	if j.Rub.Place > 0 && j.Rub.Exposed >= 1 {
 		return fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s on", b.filmName(j.Rub.Place), say.Percent(j.Rub.Hard), say.Percent(stack.RubHard()), b.Plan.Clock(j.Rubbed))
 	}

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"time"
 
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
@@ -111,7 +112,7 @@ func (c Cup) Mix() (*Mixed, error) {
 		case p.ML < Amounts.From:
 			return nil, &Error{i, fmt.Sprintf("%s: %.2g ml can't be measured", say.Capital(p.Name()), p.ML)}
 		case p.ML > Amounts.To:
-			return nil, &Error{i, fmt.Sprintf("%s: %.0f ml are more than a cup holds; up to %.0f", say.Capital(p.Name()), p.ML, Amounts.To)}
+			return nil, &Error{i, fmt.Sprintf("%s: %.4g ml are more than a cup holds; up to %.0f", say.Capital(p.Name()), p.ML, Amounts.To)}
 		}
 		m.ML += p.ML
 		if p.Liquid != nil {
@@ -299,9 +300,11 @@ func (m *Mixed) Lines(ground, paint colour.Colour, line wash.Line) Contrast {
 	return c
 }
 
-// Stiff returns how many hours a laying of it takes to be wiped, in constant air.
-func (m *Mixed) Stiff(air climate.Air) float64 {
+// Stiff returns how long a laying of it takes until it can be wiped, in constant air; ok is false where it does not dry within a month, as in air that is full
+// of water.
+func (m *Mixed) Stiff(air climate.Air) (d time.Duration, ok bool) {
 	f := m.Film()
 	course := cure.Of(f, climate.Constant(air))
-	return course.Stiff().Sub(f.Laid).Hours()
+	d = course.Stiff().Sub(f.Laid)
+	return d, d < 30*24*time.Hour
 }

@@ -1992,9 +1992,10 @@ export interface PlanMixed {
   cost: number;
   like: string;
   /**
-   * Until it can be wiped
+   * Until it can be wiped in the room; left out where it does not dry in its air.
    */
-  dry_min: number;
+  dry_min?: number;
+  dries: string;
   keeps: string;
   keeps_days: number;
   /**

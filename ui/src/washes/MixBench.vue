@@ -277,7 +277,7 @@ const drops = computed(() => trade.value?.drop_ml ?? 0.05)
         <dt>In the cup</dt>
         <dd class="figure">{{ units.liquid(m.volume_ml, drops) }}, {{ got.price }}</dd>
         <dt>To be wiped</dt>
-        <dd class="figure">after {{ m.dry_min }} min</dd>
+        <dd class="figure">{{ m.dries }}</dd>
         <dt>Keeps</dt>
         <dd>{{ m.keeps }}</dd>
       </dl>
