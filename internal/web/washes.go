@@ -2,6 +2,7 @@ package web
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"fmt"
 	"image/png"
@@ -344,11 +345,22 @@ func (j *judged) washOne(chosen *plan.Chosen, i int) wire.WashOne {
 		}
 		out.Zones = append(out.Zones, z)
 	}
+	out.Span = spanWords(out.Zones)
 	if w.Recipe != nil {
 		cup := j.job(p).Add(w.Recipe.Cup)
 		out.Cup = &cup
 	}
 	return out
+}
+
+// spanWords tells on which zones a wash reads strongest and faintest.
+func spanWords(zones []wire.WashZone) string {
+	by := func(a, b wire.WashZone) int { return cmp.Compare(a.LineDE, b.LineDE) }
+	best, worst := slices.MaxFunc(zones, by), slices.MinFunc(zones, by)
+	if best.Name == worst.Name {
+		return fmt.Sprintf("Its lines differ from the paint by %.0f.", best.LineDE)
+	}
+	return fmt.Sprintf("Strongest on %s, %.0f; faintest on %s, %.0f.", best.Name, best.LineDE, worst.Name, worst.LineDE)
 }
 
 func runOf(r wash.Run, line wash.Line) wire.WashRun {

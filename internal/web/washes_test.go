@@ -41,7 +41,7 @@ func TestWashes(t *testing.T) {
 		return read[wire.WashOne](t, s.ask("GET", fmt.Sprintf("/api/builds/petrel/washes/one?zone=upper&key=%s&than=%s", url.QueryEscape(key), url.QueryEscape(than)), ""), 200)
 	}
 	close := one(first.Key, list.Washes[2].Key)
-	if close.Replace == nil || close.Replace.Of != "u7" || close.Before == "" || len(close.Zones) != 6 || len(close.Wipe.Tools) != 6 || len(close.Bare.Ages) != 9 || close.Run.Length <= 0 {
+	if close.Replace == nil || close.Replace.Of != "u7" || close.Before == "" || !strings.Contains(close.Span, "Strongest on") || len(close.Zones) != 6 || len(close.Wipe.Tools) != 6 || len(close.Bare.Ages) != 9 || close.Run.Length <= 0 {
 		t.Errorf("close up: %+v", close)
 	}
 	img, err := png.Decode(body(t, s, "/api/builds/petrel/washes/strip?zone=upper&key="+url.QueryEscape(first.Key)))

@@ -136,6 +136,7 @@ type WashOne struct {
 	Run      WashRun    `json:"run"`
 	Wipe     WashWipe   `json:"wipe"`
 	Zones    []WashZone `json:"zones"`
+	Span     string     `json:"span"`          // of the contrast, over all zones
 	Cup      *plan.Cup  `json:"cup,omitempty"` // of a mix, for the bench
 	Cautions []string   `json:"cautions"`
 }

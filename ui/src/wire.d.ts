@@ -1849,6 +1849,7 @@ export interface WashOne {
   run: WashRun;
   wipe: WashWipe;
   zones: WashZone[];
+  span: string;
   cup?: PlanCup;
   cautions: string[];
 }

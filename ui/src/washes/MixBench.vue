@@ -32,6 +32,7 @@ interface Row {
   unit: string
   left: number // % of the bottle
   unstirred: boolean
+  diameter: number // of a strip, mm
 }
 const shelf = shallowRef<Shelf | null>(null)
 api.shelf().then(
@@ -55,7 +56,7 @@ const own = (id: string) => products.value.find((p) => p.id === id)
 const liquids = computed(() => [...(trade.value?.liquids ?? []), { id: 'dish-soap', words: 'dish soap' }])
 const measures = computed(() => [
   ...(trade.value?.measures ?? []),
-  { id: 'strip_mm', words: 'mm of a 5 mm strip' },
+  { id: 'strip_mm', words: 'mm of a strip' },
   { id: 'grams', words: 'grams' },
 ])
 
@@ -70,10 +71,12 @@ const rowOf = (p: PlanPour): Row => {
     unit: unit ?? 'drops',
     left: p.left_pct ?? 100,
     unstirred: !!p.unstirred,
+    diameter: p.strip_diameter_mm ?? 5,
   }
 }
 function pourOf(r: Row): PlanPour {
   const p: Record<string, unknown> = { [r.unit]: r.amount }
+  if (r.unit === 'strip_mm') p.strip_diameter_mm = r.diameter
   if (r.what.startsWith('p:')) {
     p.product = r.what.slice(2)
     if (r.left < 100) p.left_pct = r.left
@@ -88,7 +91,7 @@ function begin() {
     return
   }
   const id = props.wash.kind === 'bottle' ? props.wash.key.replace('bottle:', '') : products.value[0]?.id
-  rows.value = id ? [{ what: `p:${id}`, amount: 10, unit: 'drops', left: 100, unstirred: false }] : []
+  rows.value = id ? [{ what: `p:${id}`, amount: 10, unit: 'drops', left: 100, unstirred: false, diameter: 5 }] : []
 }
 watch([() => props.cup, () => props.wash.key, () => products.value.length], begin, { immediate: true })
 
@@ -116,7 +119,10 @@ watch(answer.value, (now) => now && (got.value = now))
 const m = computed(() => got.value?.mixed)
 
 function add(what: string) {
-  rows.value = [...rows.value, { what, amount: 1, unit: rows.value[0]?.unit ?? 'drops', left: 100, unstirred: false }]
+  rows.value = [
+    ...rows.value,
+    { what, amount: 1, unit: rows.value[0]?.unit ?? 'drops', left: 100, unstirred: false, diameter: 5 },
+  ]
 }
 const drop = (i: number) => (rows.value = rows.value.filter((_, k) => k !== i))
 
@@ -237,6 +243,18 @@ const drops = computed(() => trade.value?.drop_ml ?? 0.05)
               aria-label="Left in the bottle, %"
             />
             % full</label
+          >
+          <label v-if="r.unit === 'strip_mm'"
+            >strip
+            <input
+              v-model.number="r.diameter"
+              type="number"
+              min="0.5"
+              max="50"
+              step="0.5"
+              aria-label="Diameter of the strip, mm"
+            />
+            mm</label
           >
           <label><input v-model="r.unstirred" type="checkbox" /> not stirred</label>
         </div>

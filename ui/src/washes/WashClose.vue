@@ -19,6 +19,7 @@ const props = defineProps<{
   ready: WashDate | undefined
   strip: string
 }>()
+const emit = defineEmits<{ against: [key: string] }>()
 const store = useBuild()
 const tabs = [
   ['choose', 'Choose'],
@@ -127,7 +128,15 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
         </dl>
         <template v-if="known">
           <h3>Why here</h3>
-          <p v-if="known.before && rival">{{ known.before }}</p>
+          <label v-if="rival" class="against">
+            <span class="plate">set against</span>
+            <select :value="rival.key" @change="emit('against', ($event.target as HTMLSelectElement).value)">
+              <option v-for="x in list.washes.filter((x) => x.key !== wash.key)" :key="x.key" :value="x.key">
+                {{ x.rank }}. {{ x.name }}
+              </option>
+            </select>
+          </label>
+          <p v-if="known.before">{{ known.before }}</p>
           <ul class="bands">
             <li v-for="(b, i) in wash.bands" :key="i">
               <span>{{ list.wishes[i]?.words }}</span>
@@ -140,7 +149,8 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
           <h3>Bare, or sealed first</h3>
           <p>{{ known.bare.words }}</p>
           <BareAges :bare="known.bare" />
-          <h3>On the other zones</h3>
+          <h3>On every zone</h3>
+          <p>{{ known.span }}</p>
           <ul class="zones">
             <li v-for="z in known.zones" :key="z.name">
               <i class="swatch wide" :style="{ background: z.paint }"><i :style="{ background: z.line }" /></i>
@@ -300,6 +310,21 @@ ul {
 .marks4 i.on {
   background: var(--ink);
 }
+.against {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.against select {
+  flex: 1;
+  min-width: 0;
+  min-height: 34px;
+  border: 0;
+  border-bottom: 1px solid var(--ink);
+  background: var(--sheet);
+  color: inherit;
+  font: 15px var(--v-font-body);
+}
 .zones li {
   display: grid;
   grid-template-columns: 40px 1fr 34px;
@@ -311,6 +336,7 @@ ul {
   grid-column: 2 / -1;
 }
 @media (pointer: coarse) {
+  .against select,
   .tabs button {
     min-height: 44px;
   }

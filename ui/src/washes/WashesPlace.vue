@@ -185,6 +185,7 @@ function step(n: number) {
           :rival="rival"
           :ready="readyOf.get(chosen.key)"
           :strip="w.stripOf(chosen.key)"
+          @against="w.against.value = $event"
         />
       </template>
     </template>

@@ -69,9 +69,12 @@ export function useWashes(slug: Ref<string>) {
     const all = last.value?.washes ?? []
     return all.find((w) => w.key === key.value) ?? all[0]
   })
-  /** The wash that the chosen one is set against: the first, or the second where it is the first itself. */
+  /** The wash that the chosen one is set against: the one that was picked, else the first, or the second where it is the first itself. */
+  const against = ref('')
   const rival = computed(() => {
     const all = last.value?.washes ?? []
+    const picked = all.find((w) => w.key === against.value && w.key !== chosen.value?.key)
+    if (picked) return picked
     return chosen.value?.rank === 1 ? all[1] : all[0]
   })
   watch(
@@ -87,6 +90,7 @@ export function useWashes(slug: Ref<string>) {
   const stripOf = (k: string) => api.washStrip(slug.value, { ...query.value, key: k, revision: String(revision.value) })
 
   return {
+    against,
     zone,
     at,
     cloth,
