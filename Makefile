@@ -69,9 +69,9 @@ generate: ui/node_modules/.package-lock.json
 	go run ./internal/wire/gen | (cd ui && npx json2ts --unreachableDefinitions --bannerComment "/* Made by make generate from internal/wire. Do not edit. */" --output src/wire.d.ts)
 
 check-generated: ui/node_modules/.package-lock.json
-	@before=$$(cat internal/store/db/*.go docs/plan.schema.json ui/src/wire.d.ts | sha256sum); \
+	@before=$$(cat internal/store/db/*.go docs/*.schema.json ui/src/wire.d.ts | sha256sum); \
 	$(MAKE) --no-print-directory generate >/dev/null; \
-	after=$$(cat internal/store/db/*.go docs/plan.schema.json ui/src/wire.d.ts | sha256sum); \
+	after=$$(cat internal/store/db/*.go docs/*.schema.json ui/src/wire.d.ts | sha256sum); \
 	[ "$$before" = "$$after" ] || { echo "generated files were stale; make generate has renewed them, commit them"; exit 1; }
 
 # Every promise of docs/reliability.md tried at its full length: 200 kills, 30 s of load, 2,500 revisions. Some minutes.

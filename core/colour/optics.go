@@ -14,7 +14,6 @@ import (
 // light is mirrored by it going in and coming out (Saunderson 1942), and a rough surface spreads its mirror image over the colour as a veil.
 
 var (
-	saunderson = fact.Memory("Saunderson 1942; Fresnel's reflection")
 	grainBench = fact.Bench("chosen; a blend of earths and clay. Form after Lorentz and Lorenz, power between single grains and crowds")
 	grainIndex = Numbers.Number("grain-index", 2.0, "", "refractive index of the grains of a wash", grainBench)
 	grainPower = Numbers.Number("grain-power", 1.5, "", "power of the Lorentz-Lorenz factor in the scattering of crowded grains; 2 for single ones", grainBench)
