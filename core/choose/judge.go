@@ -249,9 +249,9 @@ func (b *bench) ruledOut(j *Judged) string {
 		if t.Liquid != nil {
 			liquid = t.Liquid.Name
 		}
-		words := fmt.Sprintf("%s takes %.2f µm of %s when %s is put on", liquid, float64(t.Reach.Loss), b.filmName(t.Reach.Place), t.what)
+		words := fmt.Sprintf("%s takes %.2f µm of %s when %s is put on", liquid, float64(t.Reach.Loss), b.FilmName(t.Reach.Place), t.what)
 		if t.what == "the wipe" {
-			words = fmt.Sprintf("%s takes %.2f µm of %s at the wipe", liquid, float64(t.Reach.Loss), b.filmName(t.Reach.Place))
+			words = fmt.Sprintf("%s takes %.2f µm of %s at the wipe", liquid, float64(t.Reach.Loss), b.FilmName(t.Reach.Place))
 		}
 		switch t.Verdict {
 		case timeline.Wait:
@@ -267,7 +267,7 @@ func (b *bench) ruledOut(j *Judged) string {
 		return "it does not dry in the room's air"
 	}
 	if j.Rub.Place > 0 && j.Rub.Exposed >= 1 {
-		return fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s on", b.filmName(j.Rub.Place), say.Percent(j.Rub.Hard), say.Percent(stack.RubHard()), b.Plan.Clock(j.Rubbed))
+		return fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s on", b.FilmName(j.Rub.Place), say.Percent(j.Rub.Hard), say.Percent(stack.RubHard()), b.Plan.Clock(j.Rubbed))
 	}
 	switch own := j.Mixed.Look.Dry; {
 	case !rule.WashShows(b.Paint, own):
@@ -297,8 +297,8 @@ func (j *Judged) Worst() float64 {
 	return max(0, float64(j.Apply.Reach.Loss), float64(j.Wipe.Reach.Loss))
 }
 
-// filmName is what the film at a place of the stack is called in a sentence.
-func (p *Place) filmName(place int) string {
+// FilmName is what the film at a place of the stack is called in a sentence.
+func (p *Place) FilmName(place int) string {
 	if place <= 0 || place >= len(p.Films) {
 		return "the bare plastic"
 	}
@@ -310,9 +310,6 @@ func (p *Place) filmName(place int) string {
 	}
 	return "the " + p.Films[place].Film.Family.Name
 }
-
-// FilmName is what the film at a place of the stack is called in a sentence.
-func (p *Place) FilmName(place int) string { return p.filmName(place) }
 
 func (p *Place) paintName() string {
 	if p.Painted == nil {

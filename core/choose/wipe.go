@@ -205,9 +205,9 @@ func (p *Place) cares(j *Judged) []string {
 		add("Chips hold a little of the wash at their edges, which is how they look; wipe over them once, not round them.")
 	}
 	if first := j.Wipe.First; first.Bites() {
-		add("The wipe takes %.2f µm of the earlier %s with it: seal that first, or work dry.", float64(first.Loss), p.filmName(first.Place))
+		add("The wipe takes %.2f µm of the earlier %s with it: seal that first, or work dry.", float64(first.Loss), p.FilmName(first.Place))
 	} else if first := j.Apply.First; first.Bites() {
-		add("It takes up %.2f µm of the earlier %s as it is put on.", float64(first.Loss), p.filmName(first.Place))
+		add("It takes up %.2f µm of the earlier %s as it is put on.", float64(first.Loss), p.FilmName(first.Place))
 	}
 	if p.Kind.Drawn {
 		add("The lines are sanded away: draw them with a sharp pencil under the clear, the wash has nothing to run in.")

@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"time"
 
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
@@ -254,6 +253,3 @@ func wordsOf(w Wish) string {
 	i := slices.IndexFunc(wishes, func(x WishWords) bool { return x.ID == w })
 	return wishes[i].Words
 }
-
-// Held returns how long the window of the wash is open.
-func (j *Judged) Held() time.Duration { return j.Closes.Sub(j.Opens) }

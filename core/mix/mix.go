@@ -35,7 +35,7 @@ var (
 	washThin  = Numbers.Number("thinned-to-wash", 0.6, "", "share of its family's solids below which a paint acts as a wash", fact.Bench("thinned for the airbrush it is a paint still"))
 )
 
-// Most is the most that a cup is filled with, least the least, in millilitres.
+// Amounts are what can be poured, in millilitres.
 var Amounts = fact.Range{ID: "pour-ml", From: 0.001, To: 250, Step: 0.05}
 
 // Pour is one thing that goes into the cup: a product or a liquid.

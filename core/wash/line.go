@@ -54,12 +54,6 @@ func LineNamed(id string) (LineKind, bool) {
 	return LineKind{}, false
 }
 
-// Ranges that a measured line may have, in mm.
-var (
-	LineWidths = fact.Range{ID: "line-width", From: 0.02, To: 3, Step: 0.02}
-	LineDepths = fact.Range{ID: "line-depth", From: 0, To: 2, Step: 0.01}
-)
-
 // area returns the cut in mm2, walls the length of both walls in mm.
 func (l Line) area() float64  { return l.WidthMM * l.DepthMM / 2 }
 func (l Line) walls() float64 { return 2 * math.Hypot(l.DepthMM, l.WidthMM/2) }
