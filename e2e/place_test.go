@@ -157,15 +157,30 @@ func (b *bench) ticket(id string) proto.Point {
 	return proto.Point{X: box.X + 4, Y: box.Y + box.Height/2}
 }
 
+// carry takes a ticket up with the mouse and draws it to a place of the tape. One that moved from under the mouse, as the tape was laid out anew, is looked for
+// again.
+func (b *bench) carry(id, day, zone string, share float64) {
+	b.t.Helper()
+	mouse := b.page.Mouse
+	for until := time.Now().Add(patience); time.Now().Before(until); {
+		from, to := b.ticket(id), b.at(day, zone, share)
+		b.must(mouse.MoveTo(from))
+		b.must(mouse.Down(proto.InputMouseButtonLeft, 1))
+		b.must(mouse.MoveLinear(to, 12))
+		if _, err := b.page.Timeout(2 * time.Second).Element(".hand"); err == nil {
+			return
+		}
+		b.must(mouse.Up(proto.InputMouseButtonLeft, 1))
+	}
+	b.t.Fatalf("ticket %s can't be taken up", id)
+}
+
 // A ticket is pinned where it is let go: by the mouse, by keys, by a finger; pulled to another zone it is copied; let go it is laid out again.
 func TestCarryATicket(t *testing.T) {
 	b := open(t, desk, "/builds/petrel?step=u9")
 	b.sees(".step[aria-current]", "Flat coat")
-	from, to := b.ticket("u9"), b.at("Mon 15", "Upper surfaces", 0.4)
 	mouse := b.page.Mouse
-	b.must(mouse.MoveTo(from))
-	b.must(mouse.Down(proto.InputMouseButtonLeft, 1))
-	b.must(mouse.MoveLinear(to, 12))
+	b.carry("u9", "Mon 15", "Upper surfaces", 0.4)
 	b.sees(".hand", "Mon 15.*ready")
 	b.sees(".bar .sub", "would be")
 	b.sees(".ghost.own rect", "")
@@ -192,20 +207,14 @@ func TestCarryATicket(t *testing.T) {
 	b.undo()
 
 	// What is over can only have been done then.
-	from, to = b.ticket("u6"), b.at("Wed 10", "Upper surfaces", 0.5)
-	b.must(mouse.MoveTo(from))
-	b.must(mouse.Down(proto.InputMouseButtonLeft, 1))
-	b.must(mouse.MoveLinear(to, 12))
+	b.carry("u6", "Wed 10", "Upper surfaces", 0.5)
 	b.sees(".hand", "done Wed 10.*below it, is marked done later")
 	b.press(input.Escape)
 	b.must(mouse.Up(proto.InputMouseButtonLeft, 1))
 	b.gone(".hand", "")
 
 	// To another zone.
-	from, to = b.ticket("p3"), b.at("Fri 12", "Tail", 0.4)
-	b.must(mouse.MoveTo(from))
-	b.must(mouse.Down(proto.InputMouseButtonLeft, 1))
-	b.must(mouse.MoveLinear(to, 12))
+	b.carry("p3", "Fri 12", "Tail", 0.4)
 	b.sees(".hand", "copy to Tail.*ready")
 	b.must(mouse.Up(proto.InputMouseButtonLeft, 1))
 	b.sees(".passing", "Copied pencil wear to Tail")
