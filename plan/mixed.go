@@ -14,9 +14,9 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/dose"
-	"inkysparrow/core/look"
 	"inkysparrow/core/mix"
 	"inkysparrow/core/say"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/wash"
 )
@@ -134,10 +134,7 @@ func (c Cup) Checked() (Cup, error) {
 	return out, err
 }
 
-const (
-	maxPours = 20
-	stripMM  = 5.0
-)
+const maxPours = 20
 
 // amount returns how much a pour is in millilitres.
 func (p Pour) amount(path string) (float64, error) {
@@ -155,7 +152,7 @@ func (p Pour) amount(path string) (float64, error) {
 	if p.StripMM != 0 {
 		d := p.StripDiameterMM
 		if d == 0 {
-			d = stripMM
+			d = mix.StripMM()
 		}
 		ml, given = mix.StripML(p.StripMM, d), append(given, "strip_mm")
 	}
@@ -245,7 +242,7 @@ func (c Cup) Job(wanted float64) (mix.Job, error) {
 		j.Air = air(c.Climate.TemperatureC, c.Climate.HumidityPct)
 	}
 	j.Paint = colour.Or(c.Paint, j.Paint)
-	j.Ground = look.Recess(j.Paint)
+	j.Ground = shade.Recess(j.Paint)
 	return j, nil
 }
 

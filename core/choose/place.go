@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
@@ -70,7 +71,7 @@ func At(tl *timeline.Timeline, line *timeline.Line, moment time.Time) *Place {
 	if s := tones.Shaded; s != nil && s.Do.ID == "pre-shade" {
 		p.Paint = tones.Line
 	}
-	if p.Ground = look.Recess(p.Paint); skin.Filled > 0 {
+	if p.Ground = shade.Recess(p.Paint); skin.Filled > 0 {
 		p.Ground = skin.Line
 	}
 	p.Kind, p.Lines = line.Zone.Line()

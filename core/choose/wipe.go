@@ -19,6 +19,7 @@ var (
 	clothBench = fact.Bench("first wipe takes the bulk, a fresh piece the rest")
 	clothFull  = Numbers.Number("cloth-full", 30, "cm²", "open surface after which a fold of the cloth is full", clothBench)
 	budFull    = Numbers.Number("bud-full", 15, "cm²", "surface whose corners one bud cleans", fact.Bench("a dozen buds for a large aircraft"))
+	besidePin  = Numbers.Number("pin-wiped", 0.5, "", "share of a zone that a cloth goes over after a pin wash: beside the lines", fact.Bench("little to wipe where only the detail was washed"))
 	sealNight  = Numbers.Number("seal-night", 12, "h", "that a clear is given before a wash goes over it", fact.Bench("T09: overnight by choice"))
 )
 
@@ -57,7 +58,7 @@ func (p *Place) WipePlan(j Judged) WipePlan {
 	w.Strokes = strokeWords(p.Stroke)
 	wiped := zone.AreaCM2
 	if j.Way.Contact == stack.PinWash {
-		wiped *= 0.5 // beside the lines
+		wiped *= besidePin
 	}
 	w.Cloths, w.Buds = int(math.Ceil(wiped/clothFull)), int(math.Ceil(zone.AreaCM2/budFull))
 	w.Work = zone.Attended(&route.Step{Do: route.MustTechnique("wipe"), Coats: 1})

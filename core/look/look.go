@@ -24,7 +24,6 @@ var Numbers fact.Table
 
 var (
 	eye       = fact.Bench("chosen by eye")
-	bareLine  = Numbers.Number("bare-line", 0.22, "", "share of black that a bare recess adds to its paint as shadow", eye)
 	lineFull  = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
 	pinSpill  = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
 	tint      = Numbers.Number("tint", 0.10, "", "share of its colour that a filter or sprayed wash adds to the paint", eye)
@@ -83,9 +82,6 @@ var markOf = map[string]float64{
 	"wipe-back":     Numbers.Number("mark-wipe-back", 0.7, "", "how strongly it is drawn when fresh", eye),
 }
 
-// Recess returns how a bare recess looks in paint of a colour: darker by its own shadow.
-func Recess(paint colour.Colour) colour.Colour { return paint.Veiled(colour.Grey(0), bareLine) }
-
 // Spill returns the share of the open surface that a pin wash wets beside its lines.
 func Spill() float64 { return pinSpill }
 
@@ -102,7 +98,7 @@ func Of(line *timeline.Line, n int, moment time.Time) Skin {
 	black := colour.Grey(0)
 	deep := wetDeeper * (1 - math.Min(1, float64(k.Texture/coating.Flat.Texture())))
 	ground := k.Paint.Veiled(black, deep)
-	k.Surface, k.Line = ground, ground.Veiled(black, bareLine)
+	k.Surface, k.Line = ground, shade.Recess(ground)
 	if k.Filled > 0 {
 		k.Surface = ground.Veiled(k.washed, k.Residue)
 		k.Line = k.Line.Veiled(k.washed, k.Filled)

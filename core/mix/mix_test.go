@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/wash"
 )
@@ -39,7 +40,7 @@ func mixed(t *testing.T, c Cup) *Mixed {
 
 func on(paint string, wanted float64) Job {
 	p := colour.Or(paint, colour.Grey(50))
-	return Job{Line: usual, On: shiny, Air: climate.Room, Ground: p.Veiled(colour.Grey(0), 0.22), Paint: p, Wanted: wanted}
+	return Job{Line: usual, On: shiny, Air: climate.Room, Ground: shade.Recess(p), Paint: p, Wanted: wanted}
 }
 
 // Common practice, no source.

@@ -133,6 +133,9 @@ func (r Recipe) Words() string {
 	return fmt.Sprintf("%s of %s, %s of %s", first, p.Name, say.Several(r.Thinner, "drop"), r.Cup[1].Liquid.Name)
 }
 
+// StripMM returns the width of a strip that is squeezed from a tube, where nothing else is said.
+func StripMM() float64 { return stripMM }
+
 var stripMM = Numbers.Number("strip", 5, "mm", "width of a strip that is squeezed from a tube", handBench)
 
 // Fault is what is wrong with a wash at the bench.

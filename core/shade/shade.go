@@ -91,6 +91,11 @@ func AtArm(line, panel colour.Colour, widthMM float64) float64 {
 	return panel.Veiled(line, Keeps(widthMM, EyeMM())).Difference(panel)
 }
 
+var bareLine = Numbers.Number("bare-line", 0.22, "", "share of black that a bare recess adds to its paint as shadow", fact.Bench("chosen by eye"))
+
+// Recess returns how a bare recess looks in paint of a colour: darker by its own shadow.
+func Recess(paint colour.Colour) colour.Colour { return paint.Veiled(colour.Grey(0), bareLine) }
+
 // Keeps returns the share of its contrast that a line widthMM wide keeps under a blur, 0 to 1.
 func Keeps(widthMM, blurMM float64) float64 {
 	if widthMM <= 0 {

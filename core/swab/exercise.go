@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/mix"
 	"inkysparrow/core/say"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
@@ -47,7 +48,7 @@ func product(kind coating.Kind, family, hex string) *coating.Product {
 func panelOf(air climate.Record, laid time.Time, family, hex, paint string, on coating.Sheen) Spec {
 	p := product(coating.Wash, family, hex)
 	own := colour.Or(paint, coating.UnnamedColour)
-	s := Spec{Mixed: mix.Of(p), Film: coating.Film{Family: p.Family, Coats: 1, Wet: p.Family.Wet, Laid: laid}, Remover: p.Remover, Air: air, On: on.Texture(), Paint: own, Recess: own.Veiled(colour.Grey(0), 0.22), Seed: 7}
+	s := Spec{Mixed: mix.Of(p), Film: coating.Film{Family: p.Family, Coats: 1, Wet: p.Family.Wet, Laid: laid}, Remover: p.Remover, Air: air, On: on.Texture(), Paint: own, Recess: shade.Recess(own), Seed: 7}
 	s.Below = below(air, laid, "lacquer", 60)
 	return s
 }
@@ -149,7 +150,7 @@ func (e Exercise) Begin(air climate.Air) *Practice {
 // sweep goes over all of the panel n times with the airflow.
 func (p *Panel) sweep(cloth wash.Wetness, n int, minutes float64) {
 	was := p.bud.MM
-	p.bud.MM = 4
+	p.bud.MM = clothMM
 	for range n {
 		for y := 0.0; y < Height+20; y += 2 * p.bud.MM / cellMM {
 			p.Take(cloth)

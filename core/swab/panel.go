@@ -26,6 +26,7 @@ var Numbers fact.Table
 var (
 	trainFit  = fact.Bench("fitted to T13 to T15 and T41 on a grid")
 	budMM     = Numbers.Number("bud-radius", 2, "mm", "radius of a bud's face", fact.Bench("a cotton bud"))
+	clothMM   = Numbers.Number("cloth-radius", 4, "mm", "half the width of a fold of cloth over a finger, as strips are wiped", fact.Bench("chosen"))
 	cellMM    = Numbers.Number("cell", 0.2, "mm", "side of a cell", fact.Bench("chosen; the width of a usual line"))
 	budFull   = Numbers.Number("bud-load", 1.5, "mm³", "dry wash that fills the face of a bud", trainFit)
 	fullLess  = Numbers.Number("full-bud-less", 0.9, "", "share of its lift that a full bud has lost", trainFit)
@@ -489,7 +490,7 @@ func (p *Panel) Mass() float64 {
 func (p *Panel) Wipe(cloth wash.Wetness, minutes float64) {
 	n := route.Strokes(p.Stroke)
 	was := p.bud.MM
-	p.bud.MM = 4
+	p.bud.MM = clothMM
 	step := 2 * p.bud.MM / cellMM
 	for k := range n {
 		shift := float64(k) * step / float64(n)
