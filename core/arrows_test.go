@@ -14,6 +14,7 @@ import (
 // layers are the packages from the bottom up; each may import only what stands before it. Packages on one line don't import each other.
 var layers = [][]string{
 	{"core/fact"},
+	{"core/airframe"},
 	{"core/climate", "core/colour", "core/say", "core/when"},
 	{"core/solvent", "core/schedule"},
 	{"core/coating"},
@@ -27,6 +28,7 @@ var layers = [][]string{
 	{"core/rule"},
 	{"core/draft", "core/guide", "core/why"},
 	{"core/look"},
+	{"core/picture"},
 	{"core/choose"},
 	{"plan"},
 	{"shelf"},
@@ -40,7 +42,7 @@ var layers = [][]string{
 }
 
 // outside is what the core may import beside the standard library and itself: pure libraries without I/O.
-var outside = []string{"github.com/lucasb-eyer/go-colorful"}
+var outside = []string{"github.com/lucasb-eyer/go-colorful", "github.com/peterstace/simplefeatures/geom", "golang.org/x/image/vector"}
 
 // noIO are packages of the standard library that the core does without: it has no files, no network and no clock of its own.
 var noIO = []string{"os", "io", "net", "net/http", "database/sql", "log", "log/slog", "embed"}

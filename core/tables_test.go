@@ -3,6 +3,7 @@ package core_test
 import (
 	"testing"
 
+	"inkysparrow/core/airframe"
 	"inkysparrow/core/choose"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
@@ -15,7 +16,9 @@ import (
 	"inkysparrow/core/follow"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/guide"
+	"inkysparrow/core/look"
 	"inkysparrow/core/mix"
+	"inkysparrow/core/picture"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/shade"
@@ -67,7 +70,7 @@ func TestTables(t *testing.T) {
 			t.Errorf("school %s lacks a question, answers or its usual one", s.ID)
 		}
 	}
-	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &choose.Numbers} {
+	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &airframe.Numbers, &look.Numbers, &picture.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &choose.Numbers} {
 		if len(table.Rows()) == 0 {
 			t.Error("a table of numbers is empty")
 		}

@@ -26,6 +26,7 @@ type File struct {
 	Service    *Service                        `json:"service,omitempty" jsonschema:"description=How the aircraft was kept; it says how worn the model should look."`
 	Schools    map[route.Question]route.Choice `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
 	Products   []Product                       `json:"products" jsonschema:"maxItems=5000"`
+	Airframe   *Airframe                       `json:"airframe,omitempty" jsonschema:"description=The shape of the model; a plain type of its scale where it is left out."`
 	Parts      []Part                          `json:"parts,omitempty" jsonschema:"maxItems=100,description=Sub-assemblies that are finished apart and joined later."`
 	Zones      []Zone                          `json:"zones" jsonschema:"maxItems=200"`
 
@@ -115,6 +116,8 @@ type Service struct {
 	Place   WearPlace   `json:"place,omitempty"`
 	Shelter WearShelter `json:"shelter,omitempty"`
 	Months  float64     `json:"months,omitempty" jsonschema:"minimum=0,maximum=600,description=Months in service."`
+	Care    WearCare    `json:"care,omitempty"`
+	Combat  WearCombat  `json:"combat,omitempty"`
 	Shading Reading     `json:"shading,omitempty" jsonschema:"description=How strong shading is wanted, in place of what the service asks for."`
 	Stain   Reading     `json:"stain,omitempty"`
 	Chips   *float64    `json:"chips_pct,omitempty" jsonschema:"minimum=0,maximum=60,description=Share of the skin that is chipped."`
@@ -126,7 +129,7 @@ type Zone struct {
 	ID      string  `json:"id" jsonschema:"minLength=1,maxLength=100"`
 	Name    string  `json:"name" jsonschema:"minLength=1,maxLength=200"`
 	Part    string  `json:"part,omitempty" jsonschema:"maxLength=100,description=The part it belongs to."`
-	AreaCM2 float64 `json:"area_cm2" jsonschema:"minimum=0.1,maximum=100000"`
+	AreaCM2 float64 `json:"area_cm2,omitempty" jsonschema:"minimum=0.1,maximum=100000,description=Of its skin; the airframe's where it is left out."`
 	Lines   *Lines  `json:"lines,omitempty" jsonschema:"description=Its recesses; usual lines where it is left out."`
 	Steps   []Step  `json:"steps" jsonschema:"maxItems=10000"`
 }
@@ -203,6 +206,7 @@ func (f File) Clone() File {
 	f.Sessions = slices.Clone(f.Sessions)
 	f.Exceptions = slices.Clone(f.Exceptions)
 	f.Parts = slices.Clone(f.Parts)
+	f.Airframe = f.Airframe.clone()
 	f.Zones = slices.Clone(f.Zones)
 	for i := range f.Zones {
 		f.Zones[i].Steps = slices.Clone(f.Zones[i].Steps)

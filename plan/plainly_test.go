@@ -41,7 +41,7 @@ func TestPlainly(t *testing.T) {
 		{"no day", settings(func(s *plan.Settings) { s.Exceptions = []plan.Exception{{Date: ""}} }), "Single days: the day is not filled in: write a day, such as Sat 13 or 22 March."},
 		{"half a day", settings(func(s *plan.Settings) { s.Exceptions = []plan.Exception{{Date: "2027-03-10", From: "10:00"}} }), "Single days: fill in when it begins and when it ends, or neither for a day off."},
 		{"no such zone of time", settings(func(s *plan.Settings) { s.Timezone = "Mars/Phobos" }), "No time zone \"Mars/Phobos\"."},
-		{"no area", plan.Edit{Do: "put-zone", NewZone: &plan.Zone{Name: "Tail"}}, "Tail: the area is too small: at least 0.1."},
+		{"no area", plan.Edit{Do: "put-zone", NewZone: &plan.Zone{Name: "Tail"}}, "Tail: give it an area."},
 		{"no name of a zone", plan.Edit{Do: "put-zone", NewZone: &plan.Zone{AreaCM2: 5}}, "Zone 2: the name is empty: write something."},
 		{"a bad colour", plan.Edit{Do: "put-product", Product: &plan.Product{Name: "Mud", Kind: "paint", Family: "enamel", Colour: "red"}}, "Mud: the colour has to be a colour, such as #8a8a8a."},
 		{"still to come", plan.Edit{Do: "mark-done", Of: "g", At: new(start.Add(500 * time.Hour))}, "Mon 22 Mar, 14:00 is still to come: it is Mon 1 Mar, 18:00 now."},

@@ -39,7 +39,7 @@ const memory = 400 * 24 * time.Hour
 func (f File) Resolve() (*route.Plan, error) {
 	p := &route.Plan{Name: f.Build.Name, Scale: f.Build.Scale, Start: f.Build.Start, Now: f.now, Schools: route.Schools(f.Schools)}
 	p.Wear = f.Targets()
-	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveAir} {
+	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveShape, f.resolveAir} {
 		if err := check(p); err != nil {
 			return nil, err
 		}
@@ -54,7 +54,7 @@ func (f File) Targets() wear.Targets {
 	if own == nil {
 		return wear.Of(in)
 	}
-	in.Place, in.Shelter, in.Months = string(own.Place), string(own.Shelter), own.Months
+	in = f.service()
 	t := wear.Of(in)
 	if r, ok := shade.ReadingNamed(string(own.Shading)); ok {
 		t.Shading = r

@@ -10,6 +10,7 @@ import (
 
 	"github.com/invopop/jsonschema"
 
+	"inkysparrow/core/airframe"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/decal"
 	"inkysparrow/core/route"
@@ -37,6 +38,11 @@ type (
 	Reading     string // how strong something looks
 	Date        string // a day, "2027-03-22"
 	LineKind    string // a kind of recess
+	WearCare    string // how an aircraft was looked after
+	WearCombat  string // how much it was in action
+	Hand        string // left or right
+	AirType     string // a type of aircraft
+	FeatureKind string // a kind of feature of an airframe
 )
 
 var days = map[Day]time.Weekday{
@@ -89,6 +95,35 @@ func (WearPlace) JSONSchema() *jsonschema.Schema {
 // JSONSchema gives the shelters.
 func (WearShelter) JSONSchema() *jsonschema.Schema {
 	return enum("How it was parked.", wear.Shelters(), func(p wear.Shelter) string { return p.ID })
+}
+
+// JSONSchema gives the ways of looking after an aircraft.
+func (WearCare) JSONSchema() *jsonschema.Schema {
+	return enum("How it was looked after.", wear.Cares(), func(c wear.Care) string { return c.ID })
+}
+
+// JSONSchema gives how much it was in action.
+func (WearCombat) JSONSchema() *jsonschema.Schema {
+	return enum("How much it was in action.", wear.Combats(), func(c wear.Care) string { return c.ID })
+}
+
+// JSONSchema gives the hands.
+func (Hand) JSONSchema() *jsonschema.Schema {
+	return enum("A side of the aircraft.", []string{"left", "right"}, func(s string) string { return s })
+}
+
+// JSONSchema gives the types.
+func (AirType) JSONSchema() *jsonschema.Schema {
+	return enum("Type of aircraft.", airframe.Kinds(), func(k airframe.Kind) string { return k.ID })
+}
+
+// JSONSchema gives the kinds of features.
+func (FeatureKind) JSONSchema() *jsonschema.Schema {
+	s := &jsonschema.Schema{Type: "string", Description: "Kind of feature."}
+	for _, k := range airframe.FeatureKinds {
+		s.Enum = append(s.Enum, string(k.Kind))
+	}
+	return s
 }
 
 // JSONSchema gives the edges.

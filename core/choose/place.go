@@ -67,7 +67,7 @@ func At(tl *timeline.Timeline, line *timeline.Line, moment time.Time) *Place {
 	}
 	skin := look.Of(line, p.Done, moment)
 	tones := line.Tones(p.Done)
-	p.Panel, p.Paint = skin.Surface, skin.Surface
+	p.Panel, p.Paint = skin.Plain, skin.Plain
 	if s := tones.Shaded; s != nil && s.Do.ID == "pre-shade" {
 		p.Paint = tones.Line
 	}

@@ -152,3 +152,9 @@ func (c Colour) RGB() (r, g, b float64) {
 	s := c.c.Clamped()
 	return s.R, s.G, s.B
 }
+
+// Linear returns the colour's channels in linear light, 0 to 1 where a screen can show them.
+func (c Colour) Linear() (r, g, b float64) { return c.c.LinearRgb() }
+
+// FromLinear returns the colour of channels in linear light.
+func FromLinear(r, g, b float64) Colour { return Colour{colorful.LinearRgb(r, g, b)} }

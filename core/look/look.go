@@ -13,7 +13,9 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/cure"
+	"inkysparrow/core/decal"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/gloss"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/stack"
@@ -23,18 +25,18 @@ import (
 var Numbers fact.Table
 
 var (
-	eye       = fact.Bench("chosen by eye")
-	lineFull  = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
-	pinSpill  = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
-	tint      = Numbers.Number("tint", 0.10, "", "share of its colour that a filter or sprayed wash adds to the paint", eye)
-	dulls     = Numbers.Number("dulls", 0.6, "", "what a wet clear leaves of pastel and pencil", fact.Bench("pastels fade under a wet coat"))
-	wetDeeper = Numbers.Number("wet-deepens", 0.06, "", "share of black by which a gloss surface looks deeper than a flat one", eye)
+	eye      = fact.Bench("chosen by eye")
+	lineFull = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
+	pinSpill = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
+	tint     = Numbers.Number("tint", 0.10, "", "share of its colour that a filter or sprayed wash adds to the paint", eye)
+	dulls    = Numbers.Number("dulls", 0.6, "", "what a wet clear leaves of pastel and pencil", fact.Bench("pastels fade under a wet coat"))
 )
 
 // Skin is the look of a zone.
 type Skin struct {
 	Paint   colour.Colour // what it is painted with
 	Surface colour.Colour // as the open surface looks, with what a wash left on it
+	Plain   colour.Colour // the same in the sheen in which the paint's own colour is given
 	Line    colour.Colour // as the recesses look
 	Residue float64       // share of the open surface that a wash covers, 0 to 1
 	Filled  float64       // how far the recesses are filled with wash, 0 to 1
@@ -42,7 +44,35 @@ type Skin struct {
 	Texture coating.Texture
 	Cure    cure.Fraction // of the top film
 	Marks   []Mark
-	washed  colour.Colour
+	Metal   *Metal        // of a metal coat that nothing covers; nil for paint
+	Wet     bool          // its top film is still wet
+	Ground  colour.Colour // the open surface without what a wash left on it
+	Washed  colour.Colour // of the last wash
+	By      By
+	own     coating.Sheen // of the paint, in which its colour is given
+}
+
+// By are the steps that made a skin what it is; nil for none.
+type By struct{ Paint, Shade, Wash, Wipe, Sheen *route.Step }
+
+// Metal is how a metal coat shines: how much of the light it mirrors, and how much it scatters as haze.
+type Metal struct{ Mirror, Haze float64 }
+
+var (
+	flakes     = fact.Bench("the better the undercoat shines, the brighter the metal: gloss black before grey, mirror after polishing")
+	flakeOpen  = Numbers.Number("flake-open", 0.45, "", "share of its ground that one coat of metal leaves open", flakes)
+	flakeShine = Numbers.Number("flake-mirror", 0.662, "", "what closed flakes mirror: 0.72 of aluminium's 0.92", fact.Memory("reflectance of aluminium from tables of physics; the share of flakes chosen"))
+	flakeTilt  = Numbers.Number("flake-tilt", 0.06, "", "tilt of flakes on a rough ground", flakes)
+)
+
+// metal returns how coats of metal shine over a ground of that texture.
+func metal(coats float64, on coating.Texture) *Metal {
+	closed := 1 - math.Pow(flakeOpen, coats)
+	under := gloss.Alpha(gloss.Units(on))
+	tilt := flakeTilt * math.Min(1, 0.25+under/0.1)
+	alpha := math.Hypot(under, tilt)
+	m := flakeShine * closed
+	return &Metal{Mirror: m * math.Exp(-(alpha/0.25)*(alpha/0.25)), Haze: m * -math.Expm1(-(alpha/0.25)*(alpha/0.25)) / 2}
 }
 
 // MarkKind is what left a mark: a kind of step by its id, or a tone of its own.
@@ -54,6 +84,8 @@ const (
 	Mottling MarkKind = "mottling"
 	Dusted   MarkKind = "pastel"
 	Drawn    MarkKind = "pencil"
+	Second   MarkKind = "second-colour"
+	Decals   MarkKind = "decals"
 )
 
 // Mark is an effect on the skin.
@@ -62,6 +94,10 @@ type Mark struct {
 	Colour   colour.Colour
 	Strength float64 // 0 to 1
 	Share    float64 // of the zone that it covers, over 0 and up to 1
+	WidthMM  float64 // of lines and blotches of shading
+	EdgeMM   float64 // of a second colour: how soft its edge is
+	Step     *route.Step
+	Silver   bool // of decals: air stays below them
 }
 
 // markOf is how strong each effect is when it is fresh.
@@ -90,18 +126,24 @@ var Plastic = route.Plastic
 
 // Of returns the skin of a line after its first n steps, as it is at moment.
 func Of(line *timeline.Line, n int, moment time.Time) Skin {
-	k := Skin{Paint: Plastic, Texture: coating.Plastic.Sheens[0].Texture()}
+	k := Skin{Paint: Plastic, Texture: coating.Plastic.Sheens[0].Texture(), own: coating.Plastic.Sheens[0]}
 	for i := range n {
 		k.add(line, i)
 	}
 	k.Sheen = k.Texture.Sheen()
-	black := colour.Grey(0)
-	deep := wetDeeper * (1 - math.Min(1, float64(k.Texture/coating.Flat.Texture())))
-	ground := k.Paint.Veiled(black, deep)
-	k.Surface, k.Line = ground, shade.Recess(ground)
+	ground := k.Paint
+	if k.Metal == nil { // paint is named by what it looks like dry and flat
+		ground = k.Paint.Recoated(mirror(k.own.Texture()), mirror(k.Texture))
+	}
+	k.Ground, k.Surface, k.Plain, k.Line = ground, ground, k.Paint, shade.Recess(ground)
 	if k.Filled > 0 {
-		k.Surface = ground.Veiled(k.washed, k.Residue)
-		k.Line = k.Line.Veiled(k.washed, k.Filled)
+		k.Surface, k.Plain = ground.Veiled(k.Washed, k.Residue), k.Paint.Veiled(k.Washed, k.Residue)
+		k.Line = k.Line.Veiled(k.Washed, k.Filled)
+	}
+	for i := range n {
+		if p := line.Steps[i]; p.Layer > 0 && !p.End.After(moment) && p.TouchDry.After(moment) && line.Films[p.Layer].Film.Whole() {
+			k.Wet = true
+		}
 	}
 	if top := len(line.Films) - 1; n > 0 && top > 0 {
 		for i := top; i > 0; i-- {
@@ -118,6 +160,12 @@ func (k *Skin) add(line *timeline.Line, i int) {
 	placed := line.Steps[i]
 	step := placed.Step
 	k.Texture = placed.Leaves
+	edge := route.EdgeNamed(route.HardEdge).WidthMM
+	for j := i - 1; j >= 0 && !line.Steps[j].Step.Do.Has(route.Colour); j-- {
+		if before := line.Steps[j].Step; before.Do.Has(route.Tape) {
+			edge = route.EdgeNamed(before.Edge).WidthMM
+		}
+	}
 	own := Plastic
 	if step.Product != nil {
 		own = step.Product.Shows()
@@ -126,11 +174,13 @@ func (k *Skin) add(line *timeline.Line, i int) {
 	case do.Has(route.Shades):
 		k.tone(line, i)
 	case do.Has(route.Colour) && step.Share > 0 && step.Share < 1:
-		k.Marks = append(k.Marks, Mark{"second-colour", own, 1, step.Share})
+		k.Marks = append(k.Marks, Mark{Kind: Second, Colour: own, Strength: 1, Share: step.Share, EdgeMM: edge, Step: step})
+		k.By.Paint = step
 	case do.Has(route.Colour):
 		k.cover(line, i)
 	case do.Has(route.WashOn):
-		k.washed, k.Filled = own, lineFull
+		k.By.Wash, k.By.Wipe = step, nil
+		k.Washed, k.Filled = own, lineFull
 		k.Residue = 1
 		if do.Contact == stack.PinWash {
 			k.Residue = pinSpill
@@ -140,23 +190,41 @@ func (k *Skin) add(line *timeline.Line, i int) {
 	case do.Has(route.Thinned):
 		k.Paint = k.Paint.Veiled(own, tint)
 	case do.Has(route.Lifting | route.WearsBack):
-		k.Marks = append(k.Marks, Mark{MarkKind(do.ID), k.below(line, i), markOf[do.ID], step.Covered()})
+		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: k.below(line, i), Strength: markOf[do.ID], Share: step.Covered(), Step: step})
 	case do.Has(route.ClearCoat):
+		k.By.Sheen = step
 		for m := range k.Marks {
 			if loose(k.Marks[m].Kind) {
 				k.Marks[m].Strength *= dulls
 			}
 		}
 	case markOf[do.ID] > 0:
-		k.Marks = append(k.Marks, Mark{MarkKind(do.ID), own, markOf[do.ID], step.Covered()})
+		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: own, Strength: markOf[do.ID], Share: step.Covered(), Step: step, Silver: do.Has(route.NeedsGloss) && step.Floats() && silvers(step, placed.On)})
 	}
 }
+
+// silvers reports whether air stays below decals of a step on a surface of that texture.
+func silvers(step *route.Step, on coating.Texture) bool {
+	list := step.Decals
+	if len(list) == 0 {
+		list = []decal.Decal{{Name: "marking", WidthMM: 20, HeightMM: 20}}
+	}
+	return slices.ContainsFunc(decal.Works(list, on), func(w decal.Work) bool { return w.Silver > silverShows })
+}
+
+var silverShows = Numbers.Number("silver-shows", 0.05, "", "share of a decal with air below it from which it is seen", fact.Bench("chosen by eye"))
 
 func loose(kind MarkKind) bool { return kind == Dusted || kind == Drawn }
 
 // cover lays a colour over all that was there, by its hiding power: what was shaded shows through thin coats.
 func (k *Skin) cover(line *timeline.Line, i int) {
-	k.Marks, k.Residue, k.Filled = nil, 0, 0
+	k.Marks, k.Residue, k.Filled, k.Metal = nil, 0, 0, nil
+	step := line.Steps[i].Step
+	k.By = By{Paint: step, Shade: k.By.Shade}
+	k.own = step.Sheen()
+	if step.Product != nil && step.Product.Kind == coating.Metal {
+		k.Metal = metal(float64(max(1, step.Coats)), line.Steps[i].On)
+	}
 	k.tone(line, i)
 }
 
@@ -170,7 +238,8 @@ func (k *Skin) tone(line *timeline.Line, i int) {
 		if t.Shaded.Do.ID != "pre-shade" {
 			kind = Mottling
 		}
-		k.Marks = append(k.Marks, Mark{kind, t.Line, markOf["pre-shade"], t.Shaded.Covered()})
+		k.Marks = append(k.Marks, Mark{Kind: kind, Colour: t.Line, Strength: markOf["pre-shade"], Share: t.Shaded.Covered(), WidthMM: t.WidthMM, Step: t.Shaded})
+		k.By.Shade = t.Shaded
 	}
 }
 
@@ -181,6 +250,7 @@ func (k *Skin) wipe(line *timeline.Line, i int) {
 	if washed == nil {
 		return
 	}
+	k.By.Wipe = placed.Step
 	loss := route.LineLoss(placed.Step.Stroke)
 	for _, film := range line.Films {
 		if film.Step != washed.ID {
@@ -203,3 +273,43 @@ func (k *Skin) below(line *timeline.Line, i int) colour.Colour {
 	}
 	return Plastic
 }
+
+// At returns the skin of a line as it is at moment: after all steps that have ended by then.
+func At(line *timeline.Line, moment time.Time) Skin { return Of(line, Done(line, moment), moment) }
+
+// Done returns how many of a line's steps have ended by moment.
+func Done(line *timeline.Line, moment time.Time) int {
+	n := 0
+	for n < len(line.Steps) && !line.Steps[n].End.After(moment) {
+		n++
+	}
+	return n
+}
+
+// Finished returns the skin at moment as it would look under the last clear coat that is planned: its sheen, and what it takes of what lies loose.
+func Finished(line *timeline.Line, moment time.Time) Skin {
+	n := Done(line, moment)
+	k := Of(line, n, moment)
+	for i := len(line.Steps) - 1; i >= n; i-- {
+		if !line.Steps[i].Step.Do.Has(route.ClearCoat) {
+			continue
+		}
+		was := k.Texture
+		k.Texture, k.Wet = k.Texture.Under(line.Steps[i].Step.Sheen(), max(1, line.Steps[i].Step.Coats)), false
+		if k.Metal == nil {
+			from, to := mirror(was), mirror(k.Texture)
+			k.Ground, k.Surface, k.Line = k.Ground.Recoated(from, to), k.Surface.Recoated(from, to), k.Line.Recoated(from, to)
+		}
+		for m := range k.Marks {
+			if loose(k.Marks[m].Kind) {
+				k.Marks[m].Strength *= dulls
+			}
+		}
+		break
+	}
+	k.Sheen = k.Texture.Sheen()
+	return k
+}
+
+// mirror is the share of a surface's own reflection that lies over its colour.
+func mirror(t coating.Texture) float64 { return colour.Mirror(gloss.Alpha(gloss.Units(t))) }

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/airframe"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/decal"
@@ -56,6 +57,7 @@ type Plan struct {
 	Products []*coating.Product
 	Parts    []Part
 	Zones    []*Zone
+	Airframe *airframe.Airframe // the plan's own; nil where it has none
 }
 
 // Part is a sub-assembly that is finished apart and joined later.
@@ -77,6 +79,8 @@ type Zone struct {
 	AreaCM2  float64
 	Part     string // the sub-assembly it belongs to; empty for the model itself
 	Lines    Lines
+	Shape    airframe.Measure // what it comes to on the plan's airframe; zero without one
+	Wears    wear.ZoneWear    // where it wears; zero without an airframe
 	Steps    []*Step
 }
 
@@ -101,6 +105,9 @@ func (z *Zone) Line() (wash.LineKind, wash.Line) {
 func (z *Zone) LineMM(scale int) float64 {
 	if z.Lines.LengthMM > 0 {
 		return z.Lines.LengthMM
+	}
+	if l := z.Shape.RecessMM(); l > 0 {
+		return l
 	}
 	return wash.LengthMM(z.AreaCM2, scale)
 }

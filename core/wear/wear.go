@@ -68,6 +68,8 @@ type Service struct {
 	Place, Shelter string // ids
 	Months         float64
 	Strength       string // of the model: the school's answer
+	Care, Combat   string // ids
+	Boarding       string // the side from which it is entered, left or right; the airframe's own where it is empty
 }
 
 // Targets are what a model should show.
@@ -105,11 +107,18 @@ func Of(s Service) Targets {
 	if shows == 0 {
 		shows = 1
 	}
+	hard := careOf(s.Care).People * combatOf(s.Combat).People
 	done := unsaid
 	words := "Nothing is said of its service."
 	if s.Months > 0 {
 		done = 1 - math.Exp(-s.Months*h.Factor/scale)
-		words = fmt.Sprintf("%.0f months on %s, %s: %.0f %% of what wear does.", s.Months, p.Words, h.Words, 100*done)
+		words = fmt.Sprintf("%.0f months on %s, %s", s.Months, p.Words, h.Words)
+		for _, c := range []Care{careOf(s.Care), combatOf(s.Combat)} {
+			if c.ID != cares[0].ID && c.ID != combats[0].ID {
+				words += ", " + c.Words
+			}
+		}
+		words += fmt.Sprintf(": %.0f %% of what wear does.", 100*done)
 	}
 	reads := func(factor float64) shade.Reading {
 		switch x := done * shows * factor; {
@@ -122,6 +131,6 @@ func Of(s Service) Targets {
 	}
 	return Targets{
 		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words,
-		Chips: chipsAll * done * shows * p.Chips / hardest(func(p Place) float64 { return p.Chips }), Fade: fadeAll * done * shows * p.Fade / hardest(func(p Place) float64 { return p.Fade }),
+		Chips: chipsAll * done * shows * hard * p.Chips / hardest(func(p Place) float64 { return p.Chips }), Fade: fadeAll * done * shows * p.Fade / hardest(func(p Place) float64 { return p.Fade }),
 	}
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"sync"
 
+	"inkysparrow/core/airframe"
 	"inkysparrow/core/draft"
 	"inkysparrow/core/guide"
 	"inkysparrow/core/rule"
@@ -25,6 +26,7 @@ import (
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
 	"inkysparrow/core/mix"
+	"inkysparrow/core/picture"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
@@ -188,6 +190,8 @@ func numbersTable() (rows []wire.Working) {
 		{"amounts and the airbrush", dose.Numbers.Rows()},
 		{"decals", decal.Numbers.Rows()},
 		{"wear", wear.Numbers.Rows()},
+		{"airframe", airframe.Numbers.Rows()},
+		{"picture", picture.Numbers.Rows()},
 		{"kinds of step", route.Numbers.Rows()},
 		{"the schedule", timeline.Numbers.Rows()},
 		{"rules", rule.Numbers.Rows()},

@@ -1,0 +1,382 @@
+package airframe
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"github.com/peterstace/simplefeatures/geom"
+)
+
+func within(t *testing.T, what string, got, want, tolerance float64) {
+	t.Helper()
+	if math.Abs(got-want) > tolerance*math.Abs(want) {
+		t.Errorf("%s: %.4f, want %.4f", what, got, want)
+	}
+}
+
+// Closed forms, and the geometry library's own area of the same outline.
+func TestAreas(t *testing.T) {
+	ellipse := regionOf(Ellipse(Pt{3, 4}, 30, 12).Points(flatness))
+	within(t, "an ellipse", ellipse.Area(), math.Pi*30*12, 0.003)
+	trapezium := regionOf(polygon(Pt{0, 0}, Pt{40, 0}, Pt{30, 20}, Pt{10, 20}).Points(flatness))
+	within(t, "a trapezium", trapezium.Area(), 600, 1e-9)
+	if library, err := geom.UnmarshalWKT("POLYGON((0 0,40 0,30 20,10 20,0 0))"); err != nil || math.Abs(library.Area()-trapezium.Area()) > 1e-9 {
+		t.Errorf("the library says %v, %v", library.Area(), err)
+	}
+	within(t, "half a trapezium", trapezium.And(beyond(1, 0, 20)).Area(), 300, 1e-6)
+	within(t, "the other half", trapezium.Less(beyond(1, 0, 20)).Area(), 300, 1e-6)
+	arc, err := ParsePath("M 10 0 A 10 10 0 0 1 0 10")
+	if err != nil {
+		t.Fatal(err)
+	}
+	long := 0.0
+	points := arc[0].Points(0.001)
+	for i := 1; i < len(points); i++ {
+		long += points[i-1].from(points[i])
+	}
+	within(t, "a quarter of a circle", long, math.Pi*5, 0.001)
+}
+
+// The skin of a round body is more than its shadow: pi/2 of a cylinder's side view, a sphere's half 2 pi r², a cone's pi r s.
+func TestSkin(t *testing.T) {
+	round := func(p Path) *Plate {
+		plate := &Plate{View: Left, Outline: p, Round: AcrossY, Counts: true}
+		plate.finish()
+		return plate
+	}
+	cylinder := round(polygon(Pt{0, -8}, Pt{100, -8}, Pt{100, 8}, Pt{0, 8}))
+	within(t, "half a cylinder", cylinder.SkinMM2(cylinder.shape), math.Pi*8*100, 0.001)
+	within(t, "a quarter of it", cylinder.SkinMM2(cylinder.shape.And(beyond(0, 1, 0))), math.Pi*8*100/2, 0.001)
+	within(t, "the sixth that lies over half its radius", cylinder.SkinMM2(cylinder.shape.And(beyond(0, 1, 4))), math.Pi*8*100/3, 0.002)
+	cone := round(polygon(Pt{0, 0}, Pt{60, -10}, Pt{60, 10}))
+	within(t, "half a cone", cone.SkinMM2(cone.shape), math.Pi*10*math.Hypot(60, 10)/2, 0.01)
+	sphere := round(Circle(Pt{}, 20))
+	within(t, "half a sphere", sphere.SkinMM2(sphere.shape), 2*math.Pi*400, 0.02)
+	flat := &Plate{Outline: Circle(Pt{}, 20)}
+	flat.finish()
+	within(t, "a flat disc", flat.SkinMM2(flat.shape), math.Pi*400, 0.01)
+	if l := cylinder.LengthMM(Pt{10, 0}, Pt{30, 0}); math.Abs(l-20) > 0.01 {
+		t.Errorf("along it 20 mm are %.2f", l)
+	}
+	sum := 0.0
+	for i := range 400 {
+		at := func(k int) Pt { return Pt{50, 8 * math.Sin(math.Pi*(float64(k)/400-0.5))} }
+		sum += cylinder.LengthMM(at(i), at(i+1))
+	}
+	within(t, "half way round it", sum, math.Pi*8, 0.01)
+}
+
+func made(t testing.TB, s Spec) *Airframe {
+	t.Helper()
+	a, err := Make(s)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return a
+}
+
+// Mirrored sides stay mirrored, scale squares areas, the same seed is the same aircraft, and every type is one that could be painted.
+func TestTypes(t *testing.T) {
+	for _, k := range Kinds() {
+		t.Run(k.ID, func(t *testing.T) {
+			a := made(t, Spec{Type: k.ID, Scale: 48, Seed: 5})
+			left := made(t, Spec{Type: k.ID, Scale: 48, Seed: 5, Claims: []Claim{{"rest", []string{"all"}}, {"l", []string{"wing/left", "tailplane/left", "nacelle/left"}}, {"r", []string{"wing/right", "tailplane/right", "nacelle/right"}}}})
+			m := left.Measures()
+			l, r := m[left.Zone("l")], m[left.Zone("r")]
+			within(t, "left and right", l.AreaCM2, r.AreaCM2, 1e-6)
+			within(t, "their lines", l.RecessMM(), r.RecessMM(), 1e-4)
+			small := made(t, Spec{Type: k.ID, Scale: 96, Seed: 5})
+			ma, ms := a.Measures(), small.Measures()
+			for i := range ma {
+				within(t, "half the scale has a quarter of the area", ms[i].AreaCM2, ma[i].AreaCM2/4, 0.01)
+				within(t, "and half the lines", ms[i].RecessMM(), ma[i].RecessMM()/2, 0.02)
+				if ma[i].AreaCM2 < 20 || ma[i].LineMM[Gap] <= 0 || ma[i].Rivets < 50 || ma[i].MaskCM < 10 {
+					t.Errorf("%s: %+v", a.Zones[i], ma[i])
+				}
+			}
+			if again := made(t, Spec{Type: k.ID, Scale: 48, Seed: 5}); again.SpanMM != a.SpanMM || again.Measures()[0].AreaCM2 != ma[0].AreaCM2 {
+				t.Error("the same seed gave another aircraft")
+			}
+			if other := made(t, Spec{Type: k.ID, Scale: 48, Seed: 6}); other.SpanMM == a.SpanMM {
+				t.Error("another seed gave the same aircraft")
+			}
+			if len(a.Features) < 10 {
+				t.Errorf("only %d features", len(a.Features))
+			}
+			wide := made(t, Spec{Type: k.ID, Scale: 48, SpanMM: 300})
+			low, high := wide.Bounds(Top)
+			within(t, "a wanted span", high.X-low.X, 300, 0.01)
+		})
+	}
+	if _, err := Make(Spec{Type: "zeppelin"}); err == nil {
+		t.Error("an unknown type was made")
+	}
+}
+
+// Splitting a zone keeps its area and joining gives it back; a colour that goes further up the side takes from the upper one what it gains.
+func TestZones(t *testing.T) {
+	base := made(t, Spec{Type: "low-single"})
+	all := base.Measures()
+	sum := func(a *Airframe) (sum float64) {
+		for _, m := range a.Measures() {
+			sum += m.AreaCM2
+		}
+		return sum
+	}
+	whole := sum(base)
+	for _, line := range []string{"frame-6", "wing-aileron", "fin-hinge", "wing-rib-2", "x<80"} {
+		split := made(t, Spec{Type: "low-single", Cuts: []Split{{"upper", line, "new"}}})
+		m := split.Measures()
+		within(t, "split at "+line, sum(split), whole, 0.003)
+		within(t, "its two parts", m[0].AreaCM2+m[split.Zone("new")].AreaCM2, all[0].AreaCM2, 0.004)
+		if m[split.Zone("new")].AreaCM2 < 0.5 {
+			t.Errorf("split at %s gave %.2f cm²", line, m[split.Zone("new")].AreaCM2)
+		}
+		back := made(t, Spec{Type: "low-single", Cuts: []Split{{"upper", line, "new"}}, Joins: []Join{{"new", "upper"}}})
+		within(t, "joined again", back.Measures()[0].AreaCM2, all[0].AreaCM2, 0.004)
+	}
+	last := 0.0
+	for _, up := range []float64{0.2, 0.35, 0.5, 0.65, 0.8} {
+		a := made(t, Spec{Type: "low-single", Up: up})
+		m := a.Measures()
+		if m[1].AreaCM2 <= last {
+			t.Errorf("edge at %.2f: underside %.1f cm², lower down %.1f", up, m[1].AreaCM2, last)
+		}
+		last = m[1].AreaCM2
+		within(t, "all of it", sum(a), whole, 0.003)
+	}
+	straight, wavy := made(t, Spec{Up: 0.45}).Measures(), made(t, Spec{Up: 0.45, WaveMM: 3}).Measures()
+	if wavy[0].MaskCM <= straight[0].MaskCM {
+		t.Errorf("a wavy edge takes %.1f cm of tape, a straight one %.1f", wavy[0].MaskCM, straight[0].MaskCM)
+	}
+	for _, bad := range []Spec{{Cuts: []Split{{"nobody", "frame-6", "n"}}}, {Cuts: []Split{{"upper", "no-line", "n"}}}, {Cuts: []Split{{"upper", "stringer-1", "n"}}}, {Claims: []Claim{{"a", []string{"rotor"}}}}, {Joins: []Join{{"a", "upper"}}}} {
+		if _, err := Make(bad); err == nil {
+			t.Errorf("%+v was made", bad)
+		}
+	}
+}
+
+// The mask between two zones is as long as their border: round a cylinder's end, along a wing's edge.
+func TestMask(t *testing.T) {
+	a := made(t, Spec{Type: "swept-jet", Claims: []Claim{{"a", []string{"all"}}}, Cuts: []Split{{"a", "frame-5", "b"}}})
+	m := a.Measures()
+	if m[0].MaskCM < 2 || math.Abs(m[0].MaskCM-m[1].MaskCM) > 0.05*m[0].MaskCM {
+		t.Errorf("one side of a border takes %.1f cm, the other %.1f", m[0].MaskCM, m[1].MaskCM)
+	}
+	if lone := made(t, Spec{Claims: []Claim{{"a", []string{"all"}}}}).Measures()[0].MaskCM; lone > 0.5 {
+		t.Errorf("a model of one colour takes %.1f cm of tape", lone)
+	}
+}
+
+// A plan's zones are laid out by what their names say, else to their areas.
+func TestLayout(t *testing.T) {
+	lay := func(w ...Wanted) (*Airframe, []Measure) {
+		s, err := Layout(w, Spec{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		a := made(t, s)
+		return a, a.Measures()
+	}
+	_, one := lay(Wanted{"z", "Anything", 50})
+	whole := one[0].AreaCM2
+	a, m := lay(Wanted{"u", "Upper surfaces", 260}, Wanted{"d", "Underside", 180}, Wanted{"n", "Nose and cowling", 60})
+	if m[a.Zone("u")].AreaCM2 <= m[a.Zone("d")].AreaCM2 || m[a.Zone("n")].AreaCM2 > 60 || m[a.Zone("n")].AreaCM2 < 5 {
+		t.Errorf("%v %+v", a.Zones, m)
+	}
+	a, m = lay(Wanted{"p", "Alpha", 60}, Wanted{"q", "Beta", 30}, Wanted{"r", "Gamma", 10})
+	for id, share := range map[string]float64{"p": 0.6, "q": 0.3, "r": 0.1} {
+		within(t, id, m[a.Zone(id)].AreaCM2, whole*share, 0.05)
+	}
+}
+
+// Written out and read again a drawing is the same aircraft.
+func TestSVG(t *testing.T) {
+	for _, k := range []string{"low-single", "biplane", "mid-twin", "delta"} {
+		a := made(t, Spec{Type: k, Seed: 4})
+		text := a.SVG()
+		d, err := ParseSVG(text, 48)
+		if err != nil {
+			t.Fatalf("%s: %v", k, err)
+		}
+		b := made(t, Spec{Drawn: d})
+		within(t, k+" span", b.SpanMM, a.SpanMM, 0.02)
+		ma, mb := a.Measures(), b.Measures()
+		for i, z := range a.Zones {
+			j := b.Zone(z)
+			if j < 0 {
+				t.Fatalf("%s: no zone %s", k, z)
+			}
+			within(t, k+" "+z, mb[j].AreaCM2, ma[i].AreaCM2, 0.01)
+			within(t, k+" lines of "+z, mb[j].RecessMM(), ma[i].RecessMM(), 0.02)
+		}
+		if len(b.Lines) != len(a.Lines) || len(b.Features) != len(a.Features) || len(b.Plates) != len(a.Plates) {
+			t.Errorf("%s: %d lines of %d, %d features of %d, %d plates of %d", k, len(b.Lines), len(a.Lines), len(b.Features), len(a.Features), len(b.Plates), len(a.Plates))
+		}
+		second, err := ParseSVG(b.SVG(), 48)
+		if err != nil {
+			t.Fatalf("%s, again: %v", k, err)
+		}
+		c := made(t, Spec{Drawn: second})
+		for i, l := range b.Lines {
+			if got := c.Lines[i]; got.ID != l.ID || got.Role != l.Role || len(got.Path.Segs) != len(l.Path.Segs) || got.Path.Start.from(l.Path.Start) > 0.003 || got.Counts != l.Counts {
+				t.Fatalf("%s: line %d comes back as %+v, was %+v", k, i, got, l)
+			}
+		}
+		for i, f := range b.Features {
+			if got := c.Features[i]; got.ID != f.ID || got.At != f.At || got.Number != f.Number || len(got.Views) != len(f.Views) {
+				t.Errorf("%s: feature comes back as %+v, was %+v", k, got, f)
+			}
+		}
+		split := made(t, Spec{Drawn: d, Cuts: []Split{{"upper", "frame-3", "aft"}}})
+		if split.Measures()[split.Zone("aft")].AreaCM2 < 1 {
+			t.Errorf("%s: a drawn zone can't be split", k)
+		}
+	}
+}
+
+// A drawing by hand: a known length, a layer's name, a transform, curves, the other side by symmetry.
+func TestDrawnByHand(t *testing.T) {
+	d, err := ParseSVG([]byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 500 300" data-span-mm="240">
+<g id="top" transform="translate(10 10)"><path class="zone" id="upper" d="M0,100 L120,80 C130,20 140,20 150,0 C160,20 170,20 180,80 L300,100 L300,130 L180,140 L150,250 L120,140 L0,130 Z"/>
+<line class="line" id="spar" x1="20" y1="110" x2="280" y2="110"/><circle class="stack" id="s1" cx="130" cy="60" r="2" data-number="6" data-fuel="rich"/></g>
+<g id="left"><rect class="zone" data-zone="upper" x="0" y="0" width="250" height="30"/></g></svg>`), 48)
+	if err != nil {
+		t.Fatal(err)
+	}
+	a := made(t, Spec{Drawn: d})
+	within(t, "span", a.SpanMM, 240, 1e-6)
+	if len(a.Features) != 1 || a.Features[0].Number != 6 || math.Abs(a.Features[0].At.Y+16) > 0.1 {
+		t.Errorf("%+v", a.Features)
+	}
+	low, high := a.Bounds(Right)
+	within(t, "the other side", high.X-low.X, 200, 1e-6)
+	within(t, "the spar", a.Measures()[0].LineMM[Panel], 260*0.8, 0.01)
+}
+
+// Hostile and broken drawings are refused, and the element is named.
+func TestRefusedSVG(t *testing.T) {
+	wrap := func(s string) string {
+		return `<svg xmlns="http://www.w3.org/2000/svg" width="200mm" viewBox="0 0 200 200"><g id="top">` + s + `</g></svg>`
+	}
+	good := `<path class="zone" id="a" d="M0,0L100,0L100,80L0,80Z"/>`
+	for name, tc := range map[string]struct{ text, says string }{
+		"entities":      {`<!DOCTYPE svg [<!ENTITY a "aaaa">]>` + wrap(good), "entities"},
+		"a script":      {wrap(good + `<script>alert(1)</script>`), "script"},
+		"a handler":     {wrap(`<path class="zone" id="a" onload="x()" d="M0,0L9,0L9,9Z"/>`), "onload"},
+		"too large":     {wrap(good + strings.Repeat(" ", MostSVG)), "kB"},
+		"many points":   {wrap(`<path class="line" id="dense" d="M0,0` + strings.Repeat("L1,1L2,2", mostPoints/2) + `"/>`), "dense"},
+		"self-crossing": {wrap(`<path class="zone" id="bow" d="M0,0L50,50L50,0L0,50Z"/>`), "bow"},
+		"an open zone":  {wrap(`<path class="zone" id="open" d="M0,0L50,0L50,50"/>`), "open"},
+		"no area":       {wrap(`<path class="zone" id="thin" d="M0,0L50,0Z"/>`), "thin"},
+		"no name":       {wrap(`<path class="zone" d="M0,0L50,0L50,50Z"/>`), "without a name"},
+		"bad data":      {wrap(`<path class="zone" id="bad" d="M0,0Lx"/>`), "bad"},
+		"no outline":    {wrap(`<path class="line" d="M0,0L1,1"/>`), "no outline"},
+		"another file":  {`{"format":"x"}`, "no SVG"},
+		"html":          {`<html></html>`, "no SVG"},
+		"cut off":       {wrap(good)[:150], "not well-formed"},
+		"image":         {wrap(good + `<image href="x.png"/>`), "image"},
+		"huge":          {wrap(`<path class="zone" id="a" d="M0,0L1e6,0L1e6,8Z"/>`), "large"},
+		"bad role":      {wrap(good + `<path class="line" id="l9" data-role="rope" d="M0,0L9,9"/>`), "l9"},
+		"bad transform": {wrap(`<path class="zone" id="a" transform="skewX(3)" d="M0,0L9,0L9,9Z"/>`), "skewX"},
+		"deep":          {wrap(strings.Repeat("<g>", 60) + good + strings.Repeat("</g>", 60)), "deep"},
+	} {
+		_, err := ParseSVG([]byte(tc.text), 48)
+		if err == nil || !strings.Contains(err.Error(), tc.says) {
+			t.Errorf("%s: %v, want %q", name, err, tc.says)
+		}
+	}
+	if _, err := ParseSVG([]byte(wrap(good)), 48); err != nil {
+		t.Error(err)
+	}
+}
+
+// What is seen at a place, and which feature is near it.
+func TestSeen(t *testing.T) {
+	a := made(t, Spec{Type: "low-single"})
+	plate, zone := a.Seen(Top, Pt{0.6 * a.SpanMM / 2, 0.35 * a.LengthMM})
+	if plate < 0 || a.Plates[plate].Part != "wing" || a.Zones[zone] != "upper" {
+		t.Errorf("on the wing: plate %d, zone %d", plate, zone)
+	}
+	if plate, _ := a.Seen(Top, Pt{0.9 * a.SpanMM / 2, 0.95 * a.LengthMM}); plate >= 0 {
+		t.Errorf("beside the aircraft is %s", a.Plates[plate].Part)
+	}
+	for _, v := range Views {
+		p := Place{30, 7, -4}
+		at, out := v.Of(p)
+		if back := v.Place(at, out); back != p {
+			t.Errorf("%v: %v comes back as %v", v, p, back)
+		}
+	}
+	stack := a.Features[0]
+	at, _ := Left.Of(stack.At)
+	if f, d := a.Near(Left, at); f.ID != stack.ID || d > 0.01 {
+		t.Errorf("nearest to the left stacks is %s at %.1f mm", f.ID, d)
+	}
+	if each := stack.Each(); len(each) != 6 || each[5].X <= each[0].X {
+		t.Errorf("stacks at %v", each)
+	}
+}
+
+func FuzzParseSVG(f *testing.F) {
+	a, err := Make(Spec{Type: "racer"})
+	if err != nil {
+		f.Fatal(err)
+	}
+	f.Add(string(a.SVG()))
+	f.Add(`<svg width="9mm" viewBox="0 0 9 9"><g id="top"><rect class="zone" id="a" width="9" height="9"/></g></svg>`)
+	f.Fuzz(func(t *testing.T, text string) {
+		d, err := ParseSVG([]byte(text), 48)
+		if err != nil {
+			return
+		}
+		a, err := Make(Spec{Drawn: d})
+		if err != nil {
+			return
+		}
+		if _, err := ParseSVG(a.SVG(), 48); err != nil {
+			t.Errorf("what was read and written can't be read: %v", err)
+		}
+	})
+}
+
+func FuzzParsePath(f *testing.F) {
+	for _, s := range []string{"M0,0L1,1Z", "m1 1a2 3 40 01-5-6zl3 3", "M0 0C1 1 2 2 3 3S4 4 5 5Q6 6 7 7T8 8H9V9"} {
+		f.Add(s)
+	}
+	f.Fuzz(func(t *testing.T, data string) {
+		paths, err := ParsePath(data)
+		if err != nil {
+			return
+		}
+		for _, p := range paths {
+			again, err := ParsePath(p.Data())
+			if err != nil || len(again) != 1 || len(again[0].Segs) != len(p.Segs) || again[0].Closed != p.Closed {
+				t.Fatalf("%q writes %q: %v", data, p.Data(), err)
+			}
+		}
+	})
+}
+
+func BenchmarkMake(b *testing.B) {
+	b.ReportAllocs()
+	for b.Loop() {
+		made(b, Spec{Type: "mid-twin"})
+	}
+}
+
+// BenchmarkParseSVG reads a drawing of 2,000 lines.
+func BenchmarkParseSVG(b *testing.B) {
+	a := made(b, Spec{Type: "mid-twin"})
+	for n := len(a.Lines); len(a.Lines) < 2000; {
+		a.Lines = append(a.Lines, a.Lines[len(a.Lines)%n])
+	}
+	text := a.SVG()
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := ParseSVG(text, 48); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

@@ -1,0 +1,360 @@
+// Package picture paints a model: an airframe seen from its sides, each zone with the skin that core/look computes, under a light. It is pure: the same airframe,
+// skins and seed give the same picture.
+//
+// What does not change with the moment is worked out once in a Frame: which plate and zone a pixel shows, which way the skin looks there, how near a line is, how
+// worn it would be. Painting is then a handful of mixes in linear light for each pixel.
+package picture
+
+import (
+	"image"
+	"math"
+	"slices"
+
+	"golang.org/x/image/vector"
+
+	"inkysparrow/core/airframe"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/wear"
+)
+
+// Numbers is the table behind this package.
+var Numbers fact.Table
+
+// Panel is where a view stands in the picture.
+type Panel struct {
+	View    airframe.View
+	Rect    image.Rectangle // in pixels
+	Low     airframe.Pt     // the place of the view at the rectangle's upper left corner, in mm
+	PxPerMM float64
+}
+
+// At returns the place in the view that a pixel shows.
+func (p Panel) At(x, y float64) airframe.Pt {
+	return airframe.Pt{X: p.Low.X + (x-float64(p.Rect.Min.X))/p.PxPerMM, Y: p.Low.Y + (y-float64(p.Rect.Min.Y))/p.PxPerMM}
+}
+
+// Pixel returns where a place of the view is drawn.
+func (p Panel) Pixel(at airframe.Pt) (x, y float64) {
+	return float64(p.Rect.Min.X) + (at.X-p.Low.X)*p.PxPerMM, float64(p.Rect.Min.Y) + (at.Y-p.Low.Y)*p.PxPerMM
+}
+
+// pixel is a spot of a plate. Spots are painted in order; one that is not whole lies over what was painted before.
+type pixel struct {
+	at            int32 // in the picture
+	zone          int16 // -1 for bare plastic
+	plate         int16
+	alpha         uint8 // how much of the pixel it covers
+	panel         uint8
+	line          uint8 // how much of the spot is recess
+	near          uint8 // distance to the nearest line, nearMM for 255
+	wear          uint8 // how likely it wears
+	broad, second uint8 // slow noises, even from 0 to 255 within the zone: patterns
+	mid, fine     uint8 // quicker noises, even from 0 to 255
+	nx, ny, nz    int8
+	x, y          float32 // in the view, mm
+}
+
+const nearMM = 6.0
+
+// Frame is an airframe laid out in a picture.
+type Frame struct {
+	Airframe      *airframe.Airframe
+	Width, Height int
+	Panels        []Panel
+	pixels        []pixel
+	top           []int32   // of each point of the picture, its uppermost spot; -1 for none
+	lines         []uint8   // line of the spot at each point
+	worn          *wear.Map // that the spots' wear comes from
+	meanWear      []float32 // of each zone, bare plastic first
+}
+
+const gapMM, rimMM = 9.0, 5.0
+
+// New lays views of an airframe out in a picture width pixels wide: the top, the underside beside it, and the sides one above the other; a single one fills it.
+// Nothing is drawn taller than most, where that is over 0.
+func New(a *airframe.Airframe, views []airframe.View, width, most int) *Frame {
+	f := &Frame{Airframe: a, Width: width}
+	f.arrange(views, width, most)
+	f.top = make([]int32, f.Width*f.Height)
+	for i := range f.top {
+		f.top[i] = -1
+	}
+	for i := range f.Panels {
+		f.plates(i)
+	}
+	f.cull()
+	f.lines = make([]uint8, f.Width*f.Height)
+	for i := range f.Panels {
+		f.rule(i)
+	}
+	for _, p := range f.pixels {
+		if p.line > f.lines[p.at] {
+			f.lines[p.at] = p.line
+		}
+	}
+	f.noise()
+	return f
+}
+
+// arrange finds the scale and the places of the views.
+func (f *Frame) arrange(views []airframe.View, width, most int) {
+	type box struct {
+		view      airframe.View
+		low, high airframe.Pt
+	}
+	var columns [][]box
+	var sides []box
+	for _, v := range views {
+		low, high := f.Airframe.Bounds(v)
+		b := box{v, low, high}
+		if v == airframe.Left || v == airframe.Right {
+			sides = append(sides, b)
+		} else {
+			columns = append(columns, []box{b})
+		}
+	}
+	if len(sides) > 0 {
+		columns = append(columns, sides)
+	}
+	wide, tall := rimMM, 0.0
+	widths := make([]float64, len(columns))
+	for i, column := range columns {
+		h := rimMM
+		for _, b := range column {
+			widths[i] = max(widths[i], b.high.X-b.low.X)
+			h += b.high.Y - b.low.Y + gapMM
+		}
+		tall = max(tall, h-gapMM+rimMM)
+		wide += widths[i] + gapMM
+	}
+	wide += rimMM - gapMM
+	px := float64(width) / wide
+	f.Height = int(math.Ceil(tall * px))
+	if most > 0 && f.Height > most {
+		px, f.Height = float64(most)/tall, most
+	}
+	x := (float64(width)/px-wide)/2 + rimMM
+	for i, column := range columns {
+		used := 0.0
+		for _, b := range column {
+			used += b.high.Y - b.low.Y
+		}
+		y := (float64(f.Height)/px - used - gapMM*float64(len(column)-1)) / 2
+		for _, b := range column {
+			left := x + (widths[i]-(b.high.X-b.low.X))/2
+			rect := image.Rect(int(math.Floor((left-2)*px)), int(math.Floor((y-2)*px)), int(math.Ceil((left+b.high.X-b.low.X+2)*px)), int(math.Ceil((y+b.high.Y-b.low.Y+2)*px))).Intersect(image.Rect(0, 0, width, f.Height))
+			f.Panels = append(f.Panels, Panel{View: b.view, Rect: rect, PxPerMM: px, Low: airframe.Pt{X: b.low.X - left + float64(rect.Min.X)/px, Y: b.low.Y - y + float64(rect.Min.Y)/px}})
+			y += b.high.Y - b.low.Y + gapMM
+		}
+		x += widths[i] + gapMM
+	}
+}
+
+// plates draws the plates of a panel's view, the farthest first.
+func (f *Frame) plates(panel int) {
+	p := f.Panels[panel]
+	for i := range f.Airframe.Plates {
+		plate := &f.Airframe.Plates[i]
+		if plate.View != p.View {
+			continue
+		}
+		shape, box := p.mask(plate.Shape())
+		if box.Empty() {
+			continue
+		}
+		var rim []float32
+		if plate.Round == airframe.Flat {
+			rim = distances(shape, box.Dx(), box.Dy())
+		}
+		first := -1
+		if len(plate.Fields) > 0 {
+			first = plate.Fields[0].Zone
+		}
+		f.spots(panel, i, first, shape, box, box, rim)
+		for _, field := range plate.Fields[min(1, len(plate.Fields)):] {
+			mask, inner := p.mask(field.Whole())
+			f.spots(panel, i, field.Zone, mask, inner, box, rim)
+		}
+	}
+}
+
+// spots adds a spot for each pixel of a mask.
+func (f *Frame) spots(panel, plate, zone int, mask []uint8, box, whole image.Rectangle, rim []float32) {
+	p, of := f.Panels[panel], &f.Airframe.Plates[plate]
+	for y := box.Min.Y; y < box.Max.Y; y++ {
+		for x := box.Min.X; x < box.Max.X; x++ {
+			alpha := mask[(y-box.Min.Y)*box.Dx()+x-box.Min.X]
+			if alpha < 4 {
+				continue
+			}
+			at := p.At(float64(x)+0.5, float64(y)+0.5)
+			_, n := of.Out(at)
+			if rim != nil {
+				n = bevel(rim, whole, x, y, p.PxPerMM)
+			}
+			point := int32(y*f.Width + x)
+			f.pixels = append(f.pixels, pixel{
+				at: point, zone: int16(zone), plate: int16(plate), panel: uint8(panel), alpha: alpha, near: 255,
+				nx: int8(n[0] * 127), ny: int8(n[1] * 127), nz: int8(n[2] * 127), x: float32(at.X), y: float32(at.Y),
+			})
+		}
+	}
+}
+
+// bevel is which way a flat plate looks near its rim: it is as thick as it is, and rounds off.
+func bevel(rim []float32, box image.Rectangle, x, y int, px float64) [3]float64 {
+	at := func(x, y int) float64 {
+		x, y = min(box.Max.X-1, max(box.Min.X, x)), min(box.Max.Y-1, max(box.Min.Y, y))
+		return float64(rim[(y-box.Min.Y)*box.Dx()+x-box.Min.X])
+	}
+	reach := bevelMM * px
+	d := at(x, y)
+	if d >= reach {
+		return [3]float64{0, 0, 1}
+	}
+	gx, gy := at(x+1, y)-at(x-1, y), at(x, y+1)-at(x, y-1)
+	l := math.Hypot(gx, gy)
+	if l < 1e-6 {
+		return [3]float64{0, 0, 1}
+	}
+	tilt := 1 - d/reach
+	tilt *= tilt * 0.9
+	return [3]float64{-gx / l * tilt, -gy / l * tilt, math.Sqrt(1 - tilt*tilt)}
+}
+
+// mask rasterises a region: how much of each pixel of the box it covers.
+func (p Panel) mask(r airframe.Region) ([]uint8, image.Rectangle) {
+	low, high := r.Bounds()
+	x0, y0 := p.Pixel(low)
+	x1, y1 := p.Pixel(high)
+	box := image.Rect(int(math.Floor(x0)), int(math.Floor(y0)), int(math.Ceil(x1)), int(math.Ceil(y1))).Intersect(p.Rect)
+	if r.Empty() || box.Empty() {
+		return nil, image.Rectangle{}
+	}
+	z := vector.NewRasterizer(box.Dx(), box.Dy())
+	for _, ring := range r.Rings() {
+		for i, at := range ring {
+			x, y := p.Pixel(at)
+			if i == 0 {
+				z.MoveTo(float32(x)-float32(box.Min.X), float32(y)-float32(box.Min.Y))
+			} else {
+				z.LineTo(float32(x)-float32(box.Min.X), float32(y)-float32(box.Min.Y))
+			}
+		}
+		z.ClosePath()
+	}
+	out := image.NewAlpha(image.Rect(0, 0, box.Dx(), box.Dy()))
+	z.Draw(out, out.Bounds(), image.Opaque, image.Point{})
+	return out.Pix, box
+}
+
+// distances returns how far each pixel of a mask is from its rim, in pixels (chamfer, 1 and root 2).
+func distances(mask []uint8, w, h int) []float32 {
+	d := make([]float32, w*h)
+	const far, slant = 1e6, math.Sqrt2
+	get := func(x, y int) float32 {
+		if x < 0 || y < 0 || x >= w || y >= h {
+			return 0
+		}
+		return d[y*w+x]
+	}
+	for y := range h {
+		for x := range w {
+			i := y*w + x
+			if mask[i] < 128 {
+				continue
+			}
+			d[i] = min(far, get(x-1, y)+1, get(x, y-1)+1, get(x-1, y-1)+slant, get(x+1, y-1)+slant)
+		}
+	}
+	for y := h - 1; y >= 0; y-- {
+		for x := w - 1; x >= 0; x-- {
+			if i := y*w + x; d[i] > 0 {
+				d[i] = min(d[i], get(x+1, y)+1, get(x, y+1)+1, get(x+1, y+1)+slant, get(x-1, y+1)+slant)
+			}
+		}
+	}
+	return d
+}
+
+// cull drops spots that later ones cover wholly.
+func (f *Frame) cull() {
+	covered := make([]bool, f.Width*f.Height)
+	kept := f.pixels[:0:0]
+	for i := range slices.Backward(f.pixels) {
+		p := f.pixels[i]
+		if covered[p.at] {
+			continue
+		}
+		covered[p.at] = p.alpha >= 252
+		kept = append(kept, p)
+	}
+	slices.Reverse(kept)
+	f.pixels = kept
+	for i, p := range f.pixels {
+		f.top[p.at] = int32(i)
+	}
+}
+
+// rule draws the lines of a panel's view onto its spots.
+func (f *Frame) rule(panel int) {
+	p := f.Panels[panel]
+	for _, l := range f.Airframe.Lines {
+		if l.View != p.View {
+			continue
+		}
+		wide := lineWidth(l.Kind) * p.PxPerMM
+		weight := 1.0
+		if l.Role == airframe.Rivets {
+			weight = rivetWeight
+		}
+		if l.Role == airframe.Sanded {
+			weight = 0
+		}
+		points := l.Path.Points(0.05)
+		for i := 1; i < len(points); i++ {
+			f.segment(panel, l, points[i-1], points[i], wide, weight)
+		}
+	}
+}
+
+func (f *Frame) segment(panel int, l airframe.Line, a, b airframe.Pt, wide, weight float64) {
+	p := f.Panels[panel]
+	x0, y0 := p.Pixel(a)
+	x1, y1 := p.Pixel(b)
+	reach := wide/2 + 1
+	shades := l.Role == airframe.Panel || l.Role == airframe.Gap
+	if shades {
+		reach = nearMM * p.PxPerMM
+	}
+	box := image.Rect(int(min(x0, x1)-reach), int(min(y0, y1)-reach), int(max(x0, x1)+reach)+1, int(max(y0, y1)+reach)+1).Intersect(p.Rect)
+	dx, dy := x1-x0, y1-y0
+	length := math.Hypot(dx, dy)
+	if length == 0 {
+		return
+	}
+	for y := box.Min.Y; y < box.Max.Y; y++ {
+		for x := box.Min.X; x < box.Max.X; x++ {
+			i := f.top[y*f.Width+x]
+			if i < 0 {
+				continue
+			}
+			s := &f.pixels[i]
+			if l.Part != "" && f.Airframe.Plates[s.plate].Part != l.Part {
+				continue
+			}
+			px, py := float64(x)+0.5-x0, float64(y)+0.5-y0
+			t := min(1, max(0, (px*dx+py*dy)/(length*length)))
+			d := math.Hypot(px-t*dx, py-t*dy)
+			if shades {
+				if near := d / p.PxPerMM / nearMM * 255; near < float64(s.near) {
+					s.near = uint8(near)
+				}
+			}
+			// A line thinner than a pixel darkens it by its width.
+			if cover := min(1, max(0, wide/2+0.5-d)) * min(1, wide) * weight; cover*255 > float64(s.line) {
+				s.line = uint8(cover * 255)
+			}
+		}
+	}
+}

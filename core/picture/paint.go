@@ -1,0 +1,400 @@
+package picture
+
+import (
+	"image"
+	"image/color"
+	"math"
+
+	"inkysparrow/core/airframe"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
+	"inkysparrow/core/gloss"
+	"inkysparrow/core/look"
+	"inkysparrow/core/shade"
+	"inkysparrow/core/wash"
+	"inkysparrow/core/wear"
+)
+
+// Wish says how a picture is to be painted. The zero Wish is daylight, seen close.
+type Wish struct {
+	Light  Light
+	Minute float64 // blur of the eye in arc minutes at arm's length: 0 for none, 1 for an open eye, 8 for a squint
+	Ground colour.Colour
+	Wear   *wear.Map
+	Seed   uint64
+	Shows  Overlay
+}
+
+func lineWidth(kind string) float64 {
+	k, _ := wash.LineNamed(kind)
+	return k.WidthMM
+}
+
+// palette is what a zone's spots are mixed from, in linear light.
+type palette struct {
+	ground, residue, line rgb
+	residual              float32
+	shade                 rgb
+	shading, mottled      float32 // how strong
+	shadeMM               float32
+	marks                 []mark
+	metal                 *look.Metal
+	alpha                 float64
+	spec                  [256]float32 // by the tilt from the half way vector, n.h from 0 to 1
+	wet                   bool
+	glass, rubber         bool
+	meanWear              float32
+}
+
+type mark struct {
+	kind     look.MarkKind
+	colour   rgb
+	strength float32
+	share    float32
+	soft     float32 // of a second colour: softness in steps of its noise
+	second   bool    // takes the second noise
+}
+
+// Paint paints the model: skins are those of the airframe's zones, in their order.
+func (f *Frame) Paint(skins []look.Skin, w Wish) *image.RGBA {
+	if w.Light.ID == "" {
+		w.Light = lights[0]
+	}
+	if w.Ground == (colour.Colour{}) {
+		w.Ground = colour.Grey(80)
+	}
+	linear := f.linear(skins, w)
+	if w.Minute > 0 && len(f.Panels) > 0 {
+		blur(linear, f.Width, f.Height, f.sigma(w.Minute))
+	}
+	return f.image(linear, w.Light.even)
+}
+
+// sigma returns the standard deviation in pixels of an eye's blur of that many arc minutes.
+func (f *Frame) sigma(minutes float64) float64 { return shade.EyeMM() * minutes * f.Panels[0].PxPerMM }
+
+// linear paints in linear light.
+func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
+	out := make([]rgb, f.Width*f.Height)
+	ground := w.Light.tinted(w.Ground)
+	for i := range out {
+		out[i] = ground
+	}
+	palettes := make([]palette, len(skins)+1)
+	palettes[0] = paletteOf(look.Skin{Ground: look.Plastic, Surface: look.Plastic, Line: shade.Recess(look.Plastic), Texture: coating.SemiGloss.Texture()}, w.Light)
+	for i, k := range skins {
+		palettes[i+1] = paletteOf(k, w.Light)
+	}
+	glass := paletteOf(look.Skin{Ground: colour.Lab(34, -2, -5), Line: colour.Lab(60, 0, 0), Texture: coating.Texture(0.02)}, w.Light)
+	glass.glass = true
+	rubber := paletteOf(look.Skin{Ground: colour.Lab(22, 0, 1), Line: colour.Lab(16, 0, 0), Texture: coating.Flat.Texture()}, w.Light)
+	rubber.rubber = true
+	f.weigh(w, palettes)
+	decals := f.decals(skins, w)
+	normal := float32(1)
+	if facing := w.Light.lamp*w.Light.from[2] + w.Light.sky; facing > 0 {
+		normal = float32(1 / facing)
+		if w.Light.rakes {
+			normal *= float32(facingRake)
+		}
+	}
+	lx, ly, lz := float32(w.Light.from[0]), float32(w.Light.from[1]), float32(w.Light.from[2])
+	hx, hy, hz := half(w.Light.from)
+	step := 0
+	if w.Light.rakes {
+		step = int(math.Round(w.Light.from[1]))*f.Width + int(math.Round(w.Light.from[0]))
+	}
+	plates := f.Airframe.Plates
+	for i := range f.pixels {
+		p := &f.pixels[i]
+		z := &palettes[min(len(palettes)-1, int(p.zone)+1)]
+		switch plates[p.plate].Stuff {
+		case airframe.Glass:
+			if p.zone < 0 || p.line < 90 {
+				z = &glass
+			}
+		case airframe.Rubber:
+			z = &rubber
+		}
+		c := z.body(p)
+		if d := decals[int32(i)]; d.share > 0 {
+			c = c.to(d.colour, d.share)
+		}
+		if !w.Light.even {
+			nx, ny, nz := float32(p.nx)/127, float32(p.ny)/127, float32(p.nz)/127
+			lit := (float32(w.Light.lamp)*max(0, nx*lx+ny*ly+nz*lz) + float32(w.Light.sky)*(0.5+0.5*nz)) * normal
+			if step != 0 {
+				if k := int(p.at) + step; k >= 0 && k < len(f.lines) {
+					lit *= 1 - float32(relief)*float32(f.lines[k])/255
+				}
+				if k := int(p.at) - step; k >= 0 && k < len(f.lines) {
+					lit *= 1 + 0.5*float32(relief)*float32(f.lines[k])/255
+				}
+			}
+			if m := z.metal; m != nil {
+				c = z.shine(c, m, nx, ny, nz, lit, p)
+			} else {
+				c = c.times(lit)
+			}
+			nh := nx*hx + ny*hy + nz*hz
+			if nh > 0 {
+				s := z.spec[min(255, int(nh*255))] * float32(w.Light.lamp)
+				if z.metal != nil {
+					s *= float32(z.metal.Mirror) / float32(fresnel0) * 0.3
+				}
+				c = rgb{c.r + s, c.g + s, c.b + s}
+			}
+		}
+		if p.alpha >= 252 {
+			out[p.at] = c
+		} else {
+			out[p.at] = out[p.at].to(c, float32(p.alpha)/255)
+		}
+	}
+	if w.Shows != 0 {
+		f.overlay(out, w)
+	}
+	return out
+}
+
+// body is a spot's colour without the light: paint and its patterns, what was shaded, what a wash left, and the marks over it.
+func (z *palette) body(p *pixel) rgb {
+	c := z.ground
+	if z.shading > 0 {
+		d := float32(p.near) * (nearMM / 255) / z.shadeMM
+		c = c.to(z.shade, z.shading*exp(-2*d*d))
+	}
+	if z.mottled > 0 {
+		c = c.to(z.shade, z.mottled*soft(float32(p.mid), 1-z.shading, 40))
+	}
+	for i := range z.marks {
+		if m := &z.marks[i]; m.kind == look.Second {
+			n := p.broad
+			if m.second {
+				n = p.second
+			}
+			c = c.to(m.colour, within(float32(n), m.share, m.soft))
+		}
+	}
+	if z.residual > 0 {
+		c = c.to(z.residue, min(1, z.residual*(0.6+0.8*float32(p.mid)/255)))
+	}
+	if p.line > 0 {
+		c = c.to(z.line, float32(p.line)/255)
+	}
+	for i := range z.marks {
+		if m := &z.marks[i]; m.kind != look.Second {
+			c = m.over(c, p, z)
+		}
+	}
+	return c
+}
+
+// within is 1 where an even noise lies below a share, with an edge that is soft steps wide.
+func within(noise, share, soft float32) float32 {
+	at := (share*255-noise)/soft + 0.5
+	return min(1, max(0, at))
+}
+
+func soft(noise, share, width float32) float32 { return within(noise, share, width) }
+
+func exp(x float32) float32 { return float32(math.Exp(float64(x))) }
+
+func half(l [3]float64) (x, y, z float32) {
+	h := unit(l[0], l[1], l[2]+1)
+	return float32(h[0]), float32(h[1]), float32(h[2])
+}
+
+// over lays a mark over a colour.
+func (m *mark) over(c rgb, p *pixel, z *palette) rgb {
+	switch m.kind {
+	case "chip", "sponge-chips", "brush-chips", "wipe-back", "pencil":
+		likely := m.share
+		if z.meanWear > 0 {
+			likely = min(0.9, m.share*float32(p.wear)/255/z.meanWear)
+		}
+		width := float32(12)
+		if m.kind == "wipe-back" {
+			width = 90
+		}
+		return c.to(m.colour, m.strength*within(float32(p.fine), likely, width))
+	case "oil-accent":
+		d := float32(p.near) * (nearMM / 255) / 0.8
+		return c.to(m.colour, m.strength*0.4*exp(-d)*float32(p.mid)/255)
+	case "oil-dots":
+		return c.to(m.colour, m.strength*0.10*float32(p.mid)/255)
+	case "streak":
+		return c.to(m.colour, m.strength*0.2*within(float32(p.second), m.share, 60)*float32(p.fine)/255)
+	case "pastel":
+		return c.to(m.colour, m.strength*0.5*within(float32(p.broad), m.share, 120))
+	case "decals", "exhaust-spray", "mud", "wet-stain":
+		return c // drawn where they are
+	}
+	return c.to(m.colour, m.strength*within(float32(p.mid), m.share, 60))
+}
+
+// shine is how metal looks: it mirrors what is about it, blurred by its own haze.
+func (z *palette) shine(c rgb, m *look.Metal, nx, ny, nz, lit float32, p *pixel) rgb {
+	share := float32(m.Mirror / (m.Mirror + m.Haze + 0.12))
+	// The horizon of the room, as the skin mirrors it: the window above, the bench below.
+	rx, ry := 2*nz*nx, 2*nz*ny
+	at := -0.75*ry - 0.35*rx + 0.0016*(p.x-p.y)
+	wide := 0.12 + 2.2*float32(z.alpha)
+	t := min(1, max(0, (at+wide)/(2*wide)))
+	env := 0.42 + 0.95*t*t*(3-2*t)
+	env -= 0.18 * exp(-(at-0.75)*(at-0.75)*12) // a window bar, so that a mirror has something to show
+	return c.times(lit*(1-share) + env*share)
+}
+
+func paletteOf(k look.Skin, l Light) palette {
+	z := palette{ground: l.tinted(k.Ground), line: l.tinted(k.Line), residual: float32(k.Residue), residue: l.tinted(k.Washed), metal: k.Metal, wet: k.Wet}
+	units := gloss.Units(k.Texture)
+	if k.Wet {
+		units = gloss.Units(coating.Gloss.Texture())
+	}
+	z.alpha = gloss.Alpha(units)
+	seen := math.Sqrt(z.alpha*z.alpha + lampWide)
+	a2 := seen * seen
+	for i := range z.spec {
+		nh := float64(i) / 255
+		d := nh*nh*(a2-1) + 1
+		z.spec[i] = float32(min(4, a2/(d*d)*fresnel0/4))
+	}
+	for _, m := range k.Marks {
+		switch {
+		case m.Strength < 0.02:
+		case m.Kind == look.Shading:
+			z.shade, z.shading, z.shadeMM = l.tinted(m.Colour), float32(m.Strength), float32(max(0.5, m.WidthMM))
+		case m.Kind == look.Mottling:
+			z.shade, z.mottled = l.tinted(m.Colour), float32(m.Strength*m.Share)
+		default:
+			one := mark{kind: m.Kind, colour: l.tinted(m.Colour), strength: float32(m.Strength), share: float32(m.Share), soft: float32(3 + 14*m.EdgeMM)}
+			for _, before := range z.marks {
+				one.second = one.second || before.kind == look.Second
+			}
+			z.marks = append(z.marks, one)
+		}
+	}
+	return z
+}
+
+// weigh works out how the spots wear and the mean of it in each zone.
+func (f *Frame) weigh(w Wish, palettes []palette) {
+	if w.Wear == nil {
+		return
+	}
+	if f.worn != w.Wear {
+		f.wears(w.Wear)
+	}
+	for i := range palettes {
+		if i < len(f.meanWear) {
+			palettes[i].meanWear = f.meanWear[i]
+		}
+	}
+}
+
+// wears asks the map at every fourth pixel, and between.
+func (f *Frame) wears(m *wear.Map) {
+	f.worn = m
+	openWear := float32(m.Far())
+	const grain = 4
+	sum := make([]float32, len(f.Airframe.Zones)+1)
+	count := make([]float32, len(sum))
+	for panel, p := range f.Panels {
+		w, h := p.Rect.Dx()/grain+2, p.Rect.Dy()/grain+2
+		grid := make([]float32, w*h)
+		for y := range h {
+			for x := range w {
+				at := p.At(float64(p.Rect.Min.X+x*grain), float64(p.Rect.Min.Y+y*grain))
+				grid[y*w+x] = float32(m.At(p.View, at, 1e3))
+			}
+		}
+		for i := range f.pixels {
+			s := &f.pixels[i]
+			if int(s.panel) != panel {
+				continue
+			}
+			px, py := int(s.at)%f.Width-p.Rect.Min.X, int(s.at)/f.Width-p.Rect.Min.Y
+			x, y := px/grain, py/grain
+			u, v := float32(px%grain)/grain, float32(py%grain)/grain
+			a, b := grid[y*w+x], grid[y*w+x+1]
+			c, d := grid[(y+1)*w+x], grid[(y+1)*w+x+1]
+			worn := (a*(1-u)+b*u)*(1-v) + (c*(1-u)+d*u)*v
+			edge := 0.5 * worn * exp(-float32(s.near)*(nearMM/255)/0.6)
+			worn = min(1, max(0, worn+edge-openWear))
+			s.wear = uint8(worn * 255)
+			sum[s.zone+1] += worn
+			count[s.zone+1]++
+		}
+	}
+	f.meanWear = make([]float32, len(sum))
+	for i := range sum {
+		if count[i] > 0 {
+			f.meanWear[i] = sum[i] / count[i]
+		}
+	}
+}
+
+// image encodes linear light for a screen.
+func (f *Frame) image(linear []rgb, even bool) *image.RGBA {
+	table := &encode
+	if even {
+		table = &encodeEven
+	}
+	out := image.NewRGBA(image.Rect(0, 0, f.Width, f.Height))
+	for i, c := range linear {
+		k := 4 * i
+		out.Pix[k], out.Pix[k+1], out.Pix[k+2], out.Pix[k+3] = table[level(c.r)], table[level(c.g)], table[level(c.b)], 255
+	}
+	return out
+}
+
+// blur blurs in place by a Gaussian of standard deviation s in pixels: three box passes each way (from memory: Wells 1986).
+func blur(img []rgb, w, h int, s float64) {
+	if s < 0.3 {
+		return
+	}
+	ideal := math.Sqrt(12*s*s/3 + 1)
+	low := int(ideal)
+	if low%2 == 0 {
+		low--
+	}
+	m := int(math.Round((12*s*s - 3*float64(low*low) - 12*float64(low) - 9) / (-4*float64(low) - 4)))
+	other := make([]rgb, len(img))
+	for pass := range 3 {
+		size := low
+		if pass >= m {
+			size += 2
+		}
+		r := size / 2
+		for y := range h {
+			box(img[y*w:(y+1)*w], other[y*w:(y+1)*w], w, 1, r)
+		}
+		for x := range w {
+			box(other[x:], img[x:], h, w, r)
+		}
+	}
+}
+
+// box averages a row of n values, stride apart, over r to each side; the rim goes on as it ends, so that nothing is lost.
+func box(from, to []rgb, n, stride, r int) {
+	at := func(i int) rgb { return from[min(n-1, max(0, i))*stride] }
+	var sum rgb
+	for i := -r; i <= r; i++ {
+		c := at(i)
+		sum.r, sum.g, sum.b = sum.r+c.r, sum.g+c.g, sum.b+c.b
+	}
+	scale := 1 / float32(2*r+1)
+	for i := range n {
+		to[i*stride] = sum.times(scale)
+		in, out := at(i+r+1), at(i-r)
+		sum.r, sum.g, sum.b = sum.r+in.r-out.r, sum.g+in.g-out.g, sum.b+in.b-out.b
+	}
+}
+
+// Plain converts a picture's pixel.
+func Plain(c color.RGBA) colour.Colour {
+	return colour.Or("#"+hex(c.R)+hex(c.G)+hex(c.B), colour.Grey(0))
+}
+
+func hex(v uint8) string { const d = "0123456789abcdef"; return string([]byte{d[v>>4], d[v&15]}) }
