@@ -77,12 +77,31 @@ func (f *File) copyZone(e Edit) (string, error) {
 	if e.NewZone != nil {
 		z.Name, z.AreaCM2 = e.NewZone.Name, e.NewZone.AreaCM2
 	}
+	if z.AreaCM2 == 0 {
+		if s, err := f.Shape(); err == nil {
+			if k := s.Zone(f.Zones[from].ID); k >= 0 {
+				z.AreaCM2 = max(0.1, round1(s.Measures[k].AreaCM2))
+			}
+		}
+	}
 	z.ID = freeAmong(slug(z.Name, "zone"), func(id string) bool { return slices.ContainsFunc(f.Zones, func(q Zone) bool { return q.ID == id }) })
 	f.Zones = append(f.Zones, z)
-	own := &f.Zones[len(f.Zones)-1]
+	f.copyRoute(from, len(f.Zones)-1, false)
+	return fmt.Sprintf("Added %s with the route of %s", z.Name, f.Zones[from].Name), nil
+}
+
+// copyRoute gives a zone the route of another: with what was done of it, or all of it still to be done. Joins stay where they are.
+func (f *File) copyRoute(from, to int, done bool) {
+	own := &f.Zones[to]
 	ids, taken, next := map[string]string{}, f.stepIDs(), map[string]int{}
 	for _, s := range f.Zones[from].Steps {
-		s.Done, s.At, s.Of = nil, nil, ids[s.Of]
+		if done && len(s.Joins) > 0 {
+			continue
+		}
+		s.Of = ids[s.Of]
+		if !done {
+			s.Done, s.At = nil, nil
+		}
 		old, stem := s.ID, own.ID+"-"+string(s.Do)
 		s.ID = stem
 		for n := max(2, next[stem]); taken[s.ID]; n++ {
@@ -91,7 +110,6 @@ func (f *File) copyZone(e Edit) (string, error) {
 		ids[old], taken[s.ID] = s.ID, true
 		own.Steps = append(own.Steps, s)
 	}
-	return fmt.Sprintf("Added %s with the route of %s", z.Name, f.Zones[from].Name), nil
 }
 
 func (f *File) removeZone(e Edit) (string, error) {
@@ -101,5 +119,9 @@ func (f *File) removeZone(e Edit) (string, error) {
 	}
 	words := "Removed " + f.Zones[i].Name
 	f.Zones = slices.Delete(f.Zones, i, i+1)
+	if a := f.Airframe; a != nil { // its skin stays bare
+		a.Zones = slices.DeleteFunc(a.Zones, func(z AirframeZone) bool { return z.Zone == e.Of })
+		a.Cuts = slices.DeleteFunc(a.Cuts, func(c AirframeCut) bool { return c.Zone == e.Of || c.Into == e.Of })
+	}
 	return words, nil
 }

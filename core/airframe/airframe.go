@@ -204,6 +204,7 @@ const (
 	Hinge     FeatureKind = "hinge"
 	Aerial    FeatureKind = "aerial"
 	Step      FeatureKind = "step"
+	Worn      FeatureKind = "worn" // a place that was seen to be worn, such as on a photograph
 )
 
 // FeatureKinds are all of them with the words for one.
@@ -225,6 +226,7 @@ var FeatureKinds = []struct {
 	{Hinge, "hinge"},
 	{Aerial, "aerial"},
 	{Step, "step or handhold"},
+	{Worn, "worn place"},
 }
 
 // KindNamed reports whether there is a kind of feature with that id.

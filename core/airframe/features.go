@@ -123,3 +123,13 @@ func segment(a, b, at Pt) float64 {
 	t := min(1, max(0, ((at.X-a.X)*dx+(at.Y-a.Y)*dy)/l))
 	return math.Hypot(a.X+t*dx-at.X, a.Y+t*dy-at.Y)
 }
+
+// Distance returns how far a place of its view is from the line, in mm.
+func (l Line) Distance(at Pt) float64 {
+	least := math.Inf(1)
+	points := l.Path.Points(flatness)
+	for i := 1; i < len(points); i++ {
+		least = min(least, segment(points[i-1], points[i], at))
+	}
+	return least
+}

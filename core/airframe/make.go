@@ -240,8 +240,9 @@ func (s surface) outline() []Place {
 	}
 	lead, chord := s.at(0.86)
 	tipLead, tipChord := s.at(1)
-	for i := 1; i < 8; i++ { // a rounded tip
-		a := float64(i) / 8 * math.Pi
+	const steps = 28
+	for i := 1; i < steps; i++ { // a rounded tip
+		a := float64(i) / steps * math.Pi
 		out := 0.86 + 0.14*math.Sin(a)
 		share := (1 - math.Cos(a)) / 2
 		x := (lead + (tipLead-lead)*math.Sin(a)) + (chord+(tipChord-chord)*math.Sin(a))*(0.02+0.96*share)

@@ -212,7 +212,7 @@ func bevel(rim []float32, box image.Rectangle, x, y int, px float64) [3]float64 
 	if d >= reach {
 		return [3]float64{0, 0, 1}
 	}
-	gx, gy := at(x+1, y)-at(x-1, y), at(x, y+1)-at(x, y-1)
+	gx, gy := at(x+2, y)-at(x-2, y), at(x, y+2)-at(x, y-2)
 	l := math.Hypot(gx, gy)
 	if l < 1e-6 {
 		return [3]float64{0, 0, 1}
@@ -261,7 +261,8 @@ func distances(mask []uint8, w, h int) []float32 {
 	for y := range h {
 		for x := range w {
 			i := y*w + x
-			if mask[i] < 128 {
+			if mask[i] < 250 { // the rim runs through it
+				d[i] = float32(mask[i]) / 255
 				continue
 			}
 			d[i] = min(far, get(x-1, y)+1, get(x, y-1)+1, get(x-1, y-1)+slant, get(x+1, y-1)+slant)
@@ -269,7 +270,7 @@ func distances(mask []uint8, w, h int) []float32 {
 	}
 	for y := h - 1; y >= 0; y-- {
 		for x := w - 1; x >= 0; x-- {
-			if i := y*w + x; d[i] > 0 {
+			if i := y*w + x; mask[i] >= 250 {
 				d[i] = min(d[i], get(x+1, y)+1, get(x, y+1)+1, get(x+1, y+1)+slant, get(x-1, y+1)+slant)
 			}
 		}

@@ -75,7 +75,7 @@ func (f *Frame) placeDecals(zone int, list []decal.Decal, k look.Skin, l Light) 
 			}
 		case strings.Contains(name, "code") || strings.Contains(name, "number"):
 			for _, v := range []airframe.View{airframe.Left, airframe.Right} {
-				at, _ := v.Of(airframe.Place{X: 0.68 * d, Z: f.mid(0.68)})
+				at, _ := v.Of(airframe.Place{X: 0.72 * d, Z: f.mid(0.72)})
 				all = append(all, marking{view: v, at: at, w: one.WidthMM, h: one.HeightMM, form: figures, inks: [2]rgb{ink, ink}})
 			}
 		default:
@@ -91,8 +91,8 @@ func (f *Frame) placeDecals(zone int, list []decal.Decal, k look.Skin, l Light) 
 				}
 				if i == 0 {
 					for _, v := range []airframe.View{airframe.Left, airframe.Right} {
-						at, _ := v.Of(airframe.Place{X: 0.55 * d, Z: f.mid(0.55)})
-						s := min(1, 0.07*d/one.HeightMM)
+						at, _ := v.Of(airframe.Place{X: 0.58 * d, Z: f.mid(0.58)})
+						s := min(1, 0.055*d/one.HeightMM)
 						all = append(all, marking{view: v, at: at, w: one.WidthMM * s, h: one.HeightMM * s, form: badge, inks: [2]rgb{pale, mid}})
 					}
 				}
@@ -102,12 +102,12 @@ func (f *Frame) placeDecals(zone int, list []decal.Decal, k look.Skin, l Light) 
 	return all
 }
 
-// mid is the middle of the fuselage's side at a share of the length; wingX the middle of the wing's chord at a share of the half span.
+// mid is about the middle of the fuselage's side at a share of the length; wingX the middle of the wing's chord at a share of the half span.
 func (f *Frame) mid(share float64) float64 {
 	for i := range f.Airframe.Plates {
 		if p := &f.Airframe.Plates[i]; p.View == airframe.Left && p.Part == "fuselage" {
 			low, high := p.Across(share * f.Airframe.LengthMM)
-			return -(low + high) / 2
+			return -(0.64*low + 0.36*high) // a little above the middle
 		}
 	}
 	return 0

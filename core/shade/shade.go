@@ -83,6 +83,9 @@ func Read(difference float64) Reading {
 // BlurMM returns the standard deviation of the squint's blur at arm's length, in mm on the model.
 func BlurMM() float64 { return arm * math.Tan(acuity*squint*minPerMM) }
 
+// SquintMinutes returns how many arc minutes half-closed eyes blur by.
+func SquintMinutes() float64 { return acuity * squint }
+
 // EyeMM returns the standard deviation of an open eye's blur at arm's length, in mm on the model.
 func EyeMM() float64 { return arm * math.Tan(acuity*minPerMM) }
 

@@ -54,6 +54,7 @@ var sources = []source{
 	wears(airframe.Radiator, 0.3, 150, true),
 	wears(airframe.OilCooler, 0.3, 120, true),
 	wears(airframe.Aerial, 0.2, 50, false),
+	wears(airframe.Worn, 1, 140, false),
 }
 
 // Map is where an aircraft wears, from 0 where nothing ever touches it to 1.

@@ -134,3 +134,14 @@ func Of(s Service) Targets {
 		Chips: chipsAll * done * shows * hard * p.Chips / hardest(func(p Place) float64 { return p.Chips }), Fade: fadeAll * done * shows * p.Fade / hardest(func(p Place) float64 { return p.Fade }),
 	}
 }
+
+// Strengths returns the words for how much of it a model shows, the most restrained first.
+func Strengths() []string { return []string{"restrained", "service-worn", "heavy"} }
+
+// Shows returns how much of the wear a model of that strength shows; 1 for service-worn, and where it is not said.
+func Shows(of string) float64 {
+	if v := strength[of]; v > 0 {
+		return v
+	}
+	return 1
+}

@@ -1,0 +1,88 @@
+package picture
+
+import (
+	"math"
+	"slices"
+
+	"inkysparrow/core/colour"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/look"
+)
+
+var (
+	noticeBench  = fact.Bench("about 1 can just be seen side by side; a little more where one has to be remembered")
+	noticed      = Numbers.Number("notices", 1.5, "CIEDE2000", "difference from which somebody notices", noticeBench)
+	noticedShare = Numbers.Number("notices-share", 0.004, "", "share of the aircraft that has to differ by as much before anybody does", noticeBench)
+)
+
+// Notices returns the difference from which somebody notices, in CIEDE2000.
+func Notices() float64 { return noticed }
+
+// Difference is how two paintings differ: the most that as much as somebody would notice differs by, blurred as by an open eye at arm's length and seen close, and
+// the share of the aircraft that differs seen close.
+type Difference struct{ Arm, Close, Share float64 }
+
+// Differ compares two paintings of the frame.
+func (f *Frame) Differ(a, b []look.Skin, w Wish) Difference {
+	var d Difference
+	one, other := f.linear(a, w), f.linear(b, w)
+	close := f.differences(one, other)
+	for _, v := range close {
+		if v >= noticed {
+			d.Share++
+		}
+	}
+	d.Share /= max(1, float64(len(close)))
+	d.Close = most(close)
+	s := f.sigma(1)
+	blur(one, f.Width, f.Height, s)
+	blur(other, f.Width, f.Height, s)
+	d.Arm = min(d.Close, most(f.differences(one, other)))
+	return d
+}
+
+// most is what the share that somebody would notice differs by at least.
+func most(all []float64) float64 {
+	if len(all) == 0 {
+		return 0
+	}
+	slices.Sort(all)
+	return all[max(0, len(all)-1-int(noticedShare*float64(len(all))))]
+}
+
+// differences are those of every third pixel of the aircraft in both ways.
+func (f *Frame) differences(a, b []rgb) []float64 {
+	var all []float64
+	kept := map[[2]rgb]float64{}
+	for y := 1; y < f.Height; y += 3 {
+		for x := 1; x < f.Width; x += 3 {
+			i := y*f.Width + x
+			if f.top[i] < 0 {
+				continue
+			}
+			key := [2]rgb{coarse(a[i]), coarse(b[i])}
+			v, ok := kept[key]
+			if !ok {
+				v = key[0].colour().Difference(key[1].colour())
+				kept[key] = v
+			}
+			all = append(all, v)
+		}
+	}
+	return all
+}
+
+// coarse rounds to steps that nobody tells apart, finer where it is dark.
+func coarse(c rgb) rgb {
+	step := func(v float32) float32 {
+		s := float32(math.Sqrt(float64(max(0, v))))
+		s = float32(math.Round(float64(s)*400)) / 400
+		return s * s
+	}
+	return rgb{step(c.r), step(c.g), step(c.b)}
+}
+
+func (c rgb) colour() colour.Colour {
+	clip := func(v float32) float64 { return float64(min(1, max(0, v))) }
+	return colour.FromLinear(clip(c.r), clip(c.g), clip(c.b))
+}
