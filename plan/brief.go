@@ -47,24 +47,35 @@ type Brief struct {
 	SpanCM   float64                         `json:"span_cm,omitempty"` // of the model; with its length it gives the areas that zones leave out
 	LengthCM float64                         `json:"length_cm,omitempty"`
 	Service  *Service                        `json:"service,omitempty"`
+	Airframe *Airframe                       `json:"airframe,omitempty"` // its zones are those that have parts
 	Zones    []BriefZone                     `json:"zones"`
 }
 
 // BriefZone is what a zone is painted with and what is wanted on it.
 type BriefZone struct {
-	Name    string     `json:"name"`
-	AreaCM2 float64    `json:"area_cm2,omitempty"` // 0: its share of the model
-	Share   float64    `json:"share,omitempty"`    // of the model's skin, 0 to 1; an equal share where it is left out
-	Paint   string     `json:"paint"`              // its name
-	Family  Family     `json:"family"`
-	Metal   bool       `json:"metal,omitempty"`
-	Apart   bool       `json:"apart,omitempty"` // finished apart and joined in the end
-	Shelf   string     `json:"shelf,omitempty"` // the paint's id on the shelf
-	Bright  string     `json:"bright,omitempty" jsonschema:"enum=dull,enum=mirror,enum=chrome"`
-	Colour  string     `json:"colour,omitempty"`
-	Sheen   Sheen      `json:"sheen,omitempty"`
-	Painted *time.Time `json:"painted,omitempty"` // when the colour was finished; nothing where that is still to be done
-	Effects []string   `json:"effects"`
+	Name    string      `json:"name"`
+	AreaCM2 float64     `json:"area_cm2,omitempty"` // 0: its share of the model
+	Share   float64     `json:"share,omitempty"`    // of the model's skin, 0 to 1; an equal share where it is left out
+	Paint   string      `json:"paint"`              // its name
+	Family  Family      `json:"family"`
+	Metal   bool        `json:"metal,omitempty"`
+	Apart   bool        `json:"apart,omitempty"` // finished apart and joined in the end
+	Shelf   string      `json:"shelf,omitempty"` // the paint's id on the shelf
+	Bright  string      `json:"bright,omitempty" jsonschema:"enum=dull,enum=mirror,enum=chrome"`
+	Colour  string      `json:"colour,omitempty"`
+	Sheen   Sheen       `json:"sheen,omitempty"`
+	Painted *time.Time  `json:"painted,omitempty"` // when the colour was finished; nothing where that is still to be done
+	Effects []string    `json:"effects"`
+	Parts   []string    `json:"parts,omitempty"` // of the airframe that it has
+	Tones   []BriefTone `json:"tones,omitempty"` // further colours in a pattern over the first
+	Edge    Edge        `json:"edge,omitempty"`  // of the pattern
+}
+
+// BriefTone is a further colour of a pattern.
+type BriefTone struct {
+	Paint    string  `json:"paint"`
+	Colour   string  `json:"colour"`
+	SharePct float64 `json:"share_pct"`
 }
 
 // Plan drafts a plan from the answers, and says what was decided and why. It takes what serves from the shelf, as copies. Errors are
@@ -84,7 +95,7 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 func (b Brief) plan(shelf []Product) (File, []string, error) {
 	f := File{
 		Format: Format, Build: Build{Name: strings.TrimSpace(b.Name), Scale: b.Scale, Start: b.Start, Wanted: b.Wanted},
-		Climate: b.Climate, Sessions: b.Sessions, Timezone: b.Timezone, Schools: b.Schools, Service: b.Service,
+		Climate: b.Climate, Sessions: b.Sessions, Timezone: b.Timezone, Schools: b.Schools, Service: b.Service, Airframe: b.Airframe.clone(),
 	}
 	if f.Build.Name == "" {
 		return File{}, nil, fault("name", "the build needs a name")
@@ -133,6 +144,9 @@ func (b Brief) plan(shelf []Product) (File, []string, error) {
 			w.Painted = *z.Painted
 		}
 		zone := Zone{Name: strings.TrimSpace(z.Name), AreaCM2: b.area(z)}
+		if f.Airframe != nil && len(z.Parts) > 0 {
+			zone.AreaCM2 = z.AreaCM2 // the airframe knows
+		}
 		w.Zone = freeAmong(slug(z.Name, "zone"), func(id string) bool {
 			for _, other := range f.Zones {
 				if other.ID == id {
@@ -158,6 +172,9 @@ func (b Brief) plan(shelf []Product) (File, []string, error) {
 			f.Parts, zone.Part = append(f.Parts, part), part.ID
 		}
 		f.Zones = append(f.Zones, zone)
+		if f.Airframe != nil && len(z.Parts) > 0 {
+			f.Airframe.Zones = append(f.Airframe.Zones, AirframeZone{zone.ID, z.Parts})
+		}
 	}
 	said := []string{}
 	for _, w := range why {
@@ -173,6 +190,16 @@ func (b Brief) plan(shelf []Product) (File, []string, error) {
 			continue
 		}
 		f.Products = append(f.Products, Product{ID: p.ID, Name: p.Name, Kind: p.Kind, Family: Family(p.Family.ID), Colour: p.Colour, Sheen: Sheen(p.Sheen.String())})
+	}
+	for i, z := range b.Zones {
+		if len(z.Tones) > 0 {
+			if err := f.tones(i, z.Tones, z.Edge); err != nil {
+				return File{}, nil, err
+			}
+		}
+	}
+	if f.Airframe != nil {
+		f.bareZones()
 	}
 	text, err := f.Write()
 	if err != nil {

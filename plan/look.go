@@ -73,6 +73,7 @@ type LookQuery struct {
 	Finished bool // as it will be under the planned last coat
 	Ground   string
 	Shows    picture.Overlay
+	Tints    []picture.Tint // over the airframe's zones
 }
 
 // LeastLook and MostLook are the widths that a picture can have, in pixels.
@@ -130,7 +131,7 @@ func (p *Painter) Skins(tl *timeline.Timeline, q LookQuery) []look.Skin {
 
 func (p *Painter) wish(q LookQuery) picture.Wish {
 	light, _ := picture.LightNamed(q.Light)
-	return picture.Wish{Light: light, Minute: q.Minutes, Ground: colour.Or(q.Ground, colour.Colour{}), Wear: p.Wear, Shows: q.Shows}
+	return picture.Wish{Light: light, Minute: q.Minutes, Ground: colour.Or(q.Ground, colour.Colour{}), Wear: p.Wear, Shows: q.Shows, Tints: q.Tints}
 }
 
 // Paint paints the build as tl lays it out.

@@ -92,8 +92,8 @@ func (f AirframeFeature) feature() airframe.Feature {
 	return out
 }
 
-// featureOf writes a feature as the file has it.
-func featureOf(f airframe.Feature) AirframeFeature {
+// FeatureOf writes a feature as the file has it.
+func FeatureOf(f airframe.Feature) AirframeFeature {
 	out := AirframeFeature{ID: f.ID, Kind: FeatureKind(f.Kind), Name: f.Name, XMM: f.At.X, YMM: f.At.Y, ZMM: f.At.Z, SizeMM: f.SizeMM, Number: f.Number, PaceMM: f.PaceMM, Fuel: f.Fuel}
 	if f.To != f.At {
 		out.ToXMM, out.ToYMM, out.ToZMM = f.To.X, f.To.Y, f.To.Z
@@ -215,14 +215,8 @@ func (f File) service() wear.Service {
 	return in
 }
 
-// WearMap returns where the build's aircraft wears.
-func (f File) WearMap() (*wear.Map, error) {
-	s, err := f.Shape()
-	if err != nil {
-		return nil, err
-	}
-	return wear.MapOf(s.Airframe, f.service()), nil
-}
+// WearKey tells two services apart, so that what was worked out for one is not taken for the other.
+func (f File) WearKey() any { return f.service() }
 
 // resolveShape gives the zones what they come to on the airframe, where they don't say it themselves.
 func (f File) resolveShape(p *route.Plan) error {

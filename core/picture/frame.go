@@ -71,7 +71,7 @@ type Frame struct {
 const gapMM, rimMM = 9.0, 5.0
 
 // New lays views of an airframe out in a picture width pixels wide: the top, the underside beside it, and the sides one above the other; a single one fills it.
-// Nothing is drawn taller than most, where that is over 0.
+// Where most is over 0 nothing is drawn taller, and the sides may stand below.
 func New(a *airframe.Airframe, views []airframe.View, width, most int) *Frame {
 	f := &Frame{Airframe: a, Width: width}
 	f.arrange(views, width, most)
@@ -96,58 +96,90 @@ func New(a *airframe.Airframe, views []airframe.View, width, most int) *Frame {
 	return f
 }
 
-// arrange finds the scale and the places of the views.
+// box is a view with its bounds, in mm.
+type box struct {
+	view      airframe.View
+	low, high airframe.Pt
+}
+
+func (b box) wide() float64 { return b.high.X - b.low.X }
+func (b box) tall() float64 { return b.high.Y - b.low.Y }
+
+// arrange finds the scale and the places of the views: in one row with the sides one above the other or, where that shows them larger, the sides below.
 func (f *Frame) arrange(views []airframe.View, width, most int) {
-	type box struct {
-		view      airframe.View
-		low, high airframe.Pt
-	}
-	var columns [][]box
-	var sides []box
+	var plans, sides []box
 	for _, v := range views {
 		low, high := f.Airframe.Bounds(v)
-		b := box{v, low, high}
-		if v == airframe.Left || v == airframe.Right {
+		if b := (box{v, low, high}); v == airframe.Left || v == airframe.Right {
 			sides = append(sides, b)
 		} else {
-			columns = append(columns, []box{b})
+			plans = append(plans, b)
 		}
+	}
+	var row [][]box // columns
+	for _, b := range plans {
+		row = append(row, []box{b})
 	}
 	if len(sides) > 0 {
-		columns = append(columns, sides)
+		row = append(row, sides)
 	}
-	wide, tall := rimMM, 0.0
-	widths := make([]float64, len(columns))
-	for i, column := range columns {
-		h := rimMM
-		for _, b := range column {
-			widths[i] = max(widths[i], b.high.X-b.low.X)
-			h += b.high.Y - b.low.Y + gapMM
+	layouts := [][][]box{row}
+	if most > 0 && len(plans) == 2 && len(sides) == 2 {
+		layouts = append(layouts, [][]box{{plans[0], sides[0]}, {plans[1], sides[1]}})
+	}
+	best, px := 0, 0.0
+	for i, l := range layouts {
+		if at := scaleOf(l, width, most); at > px*1.02 {
+			best, px = i, at
 		}
-		tall = max(tall, h-gapMM+rimMM)
-		wide += widths[i] + gapMM
 	}
-	wide += rimMM - gapMM
-	px := float64(width) / wide
-	f.Height = int(math.Ceil(tall * px))
-	if most > 0 && f.Height > most {
-		px, f.Height = float64(most)/tall, most
+	columns := layouts[best]
+	wide, tall := extent(columns)
+	f.Height = max(1, int(math.Ceil(tall*px)))
+	if most > 0 {
+		f.Height = min(f.Height, most)
 	}
 	x := (float64(width)/px-wide)/2 + rimMM
-	for i, column := range columns {
-		used := 0.0
+	for _, column := range columns {
+		across, used := 0.0, 0.0
 		for _, b := range column {
-			used += b.high.Y - b.low.Y
+			across = max(across, b.wide())
+			used += b.tall()
 		}
 		y := (float64(f.Height)/px - used - gapMM*float64(len(column)-1)) / 2
 		for _, b := range column {
-			left := x + (widths[i]-(b.high.X-b.low.X))/2
-			rect := image.Rect(int(math.Floor((left-2)*px)), int(math.Floor((y-2)*px)), int(math.Ceil((left+b.high.X-b.low.X+2)*px)), int(math.Ceil((y+b.high.Y-b.low.Y+2)*px))).Intersect(image.Rect(0, 0, width, f.Height))
+			left := x + (across-b.wide())/2
+			rect := image.Rect(int(math.Floor((left-2)*px)), int(math.Floor((y-2)*px)), int(math.Ceil((left+b.wide()+2)*px)), int(math.Ceil((y+b.tall()+2)*px))).Intersect(image.Rect(0, 0, width, f.Height))
 			f.Panels = append(f.Panels, Panel{View: b.view, Rect: rect, PxPerMM: px, Low: airframe.Pt{X: b.low.X - left + float64(rect.Min.X)/px, Y: b.low.Y - y + float64(rect.Min.Y)/px}})
-			y += b.high.Y - b.low.Y + gapMM
+			y += b.tall() + gapMM
 		}
-		x += widths[i] + gapMM
+		x += across + gapMM
 	}
+}
+
+// extent is how large columns of views are together, in mm.
+func extent(columns [][]box) (wide, tall float64) {
+	wide = 2*rimMM - gapMM
+	for _, column := range columns {
+		across, down := 0.0, 2*rimMM-gapMM
+		for _, b := range column {
+			across = max(across, b.wide())
+			down += b.tall() + gapMM
+		}
+		wide += across + gapMM
+		tall = max(tall, down)
+	}
+	return wide, tall
+}
+
+// scaleOf is how many pixels a mm gets.
+func scaleOf(columns [][]box, width, most int) float64 {
+	wide, tall := extent(columns)
+	px := float64(width) / wide
+	if most > 0 {
+		px = min(px, float64(most)/tall)
+	}
+	return px
 }
 
 // plates draws the plates of a panel's view, the farthest first.

@@ -36,6 +36,9 @@ func (f *Frame) overlay(out []rgb, w Wish) {
 			c := hues[int(p.zone)%len(hues)]
 			out[p.at] = out[p.at].to(c, 0.38)
 		}
+		if k := int(p.zone); k >= 0 && k < len(w.Tints) && w.Tints[k].Share > 0 {
+			out[p.at] = out[p.at].to(lights[0].tinted(w.Tints[k].Colour), float32(w.Tints[k].Share))
+		}
 		if w.Shows&ShowLines != 0 && p.line > 0 {
 			out[p.at] = out[p.at].to(rgb{0.02, 0.1, 0.3}, min(1, 2*float32(p.line)/255))
 		}

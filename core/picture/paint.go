@@ -21,8 +21,14 @@ type Wish struct {
 	Minute float64 // blur of the eye in arc minutes at arm's length: 0 for none, 1 for an open eye, 8 for a squint
 	Ground colour.Colour
 	Wear   *wear.Map
-	Seed   uint64
 	Shows  Overlay
+	Tints  []Tint // over the airframe's zones
+}
+
+// Tint is a colour laid over a zone to show something else than paint.
+type Tint struct {
+	Colour colour.Colour
+	Share  float64
 }
 
 func lineWidth(kind string) float64 {
@@ -151,7 +157,7 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 			out[p.at] = out[p.at].to(c, float32(p.alpha)/255)
 		}
 	}
-	if w.Shows != 0 {
+	if w.Shows != 0 || len(w.Tints) > 0 {
 		f.overlay(out, w)
 	}
 	return out
@@ -368,16 +374,16 @@ func blur(img []rgb, w, h int, s float64) {
 		}
 		r := size / 2
 		for y := range h {
-			box(img[y*w:(y+1)*w], other[y*w:(y+1)*w], w, 1, r)
+			average(img[y*w:(y+1)*w], other[y*w:(y+1)*w], w, 1, r)
 		}
 		for x := range w {
-			box(other[x:], img[x:], h, w, r)
+			average(other[x:], img[x:], h, w, r)
 		}
 	}
 }
 
-// box averages a row of n values, stride apart, over r to each side; the rim goes on as it ends, so that nothing is lost.
-func box(from, to []rgb, n, stride, r int) {
+// average averages a row of n values, stride apart, over r to each side; the rim goes on as it ends, so that nothing is lost.
+func average(from, to []rgb, n, stride, r int) {
 	at := func(i int) rgb { return from[min(n-1, max(0, i))*stride] }
 	var sum rgb
 	for i := -r; i <= r; i++ {

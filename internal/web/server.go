@@ -56,6 +56,7 @@ type Server struct {
 	index   []byte
 	pageID  string // of the built page, so that an open one can tell that it is older
 	judging *judging
+	easels  *easels
 	live    *live
 	large   chan struct{} // large bodies being read
 	running atomic.Int64  // requests that are being answered
@@ -97,6 +98,7 @@ func New(c Config) (*Server, error) {
 		s.Clock = NewClock(s.Now)
 	}
 	s.judging = newJudging(s.Clock.Now)
+	s.easels = newEasels()
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
 		return nil, fmt.Errorf("the page has not been built (make ui): %w", err)
@@ -369,6 +371,10 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/washes/dates", s.washDates)
 	api.Add(read, "/builds/:slug/washes/one", s.washOne)
 	api.Add(read, "/builds/:slug/washes/strip", s.washStrip)
+	api.Add(read, "/builds/:slug/look", s.look)
+	api.Add(read, "/builds/:slug/look/picture", s.lookPicture)
+	api.Add(read, "/builds/:slug/look/ask", s.lookAsk)
+	api.Add(read, "/builds/:slug/look/svg", s.lookSVG)
 	api.Post("/mix", s.mix)
 	api.Post("/mix/recipe", s.recipe)
 	api.Add(read, "/shelf", s.shelf)

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"sync"
 
+	"inkysparrow/core/airframe"
 	"inkysparrow/core/draft"
 	"inkysparrow/core/follow"
 	"inkysparrow/core/mix"
@@ -123,6 +124,22 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	}
 	for _, p := range wear.Places() {
 		t.Places = append(t.Places, wire.Wish{ID: p.ID, Words: p.Words})
+	}
+	for _, c := range wear.Cares() {
+		t.Cares = append(t.Cares, wire.Wish{ID: c.ID, Words: c.Words})
+	}
+	for _, c := range wear.Combats() {
+		t.Combats = append(t.Combats, wire.Wish{ID: c.ID, Words: c.Words})
+	}
+	for _, k := range airframe.Kinds() {
+		t.AirTypes = append(t.AirTypes, wire.AirType{ID: k.ID, Words: k.Words, SpanM: k.Dims(0).Span})
+	}
+	for _, s := range plan.Schemes() {
+		one := wire.Scheme{ID: s.ID, Words: s.Words}
+		for _, z := range s.Zones {
+			one.Slots = append(one.Slots, wire.Slot{Name: z.Name, Paint: z.Paint, Colour: z.Colour, Family: string(z.Family), Metal: z.Metal})
+		}
+		t.Schemes = append(t.Schemes, one)
 	}
 	for _, h := range wear.Shelters() {
 		t.Shelters = append(t.Shelters, wire.Wish{ID: h.ID, Words: h.Words})

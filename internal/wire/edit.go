@@ -98,6 +98,10 @@ type Trade struct {
 	Grounds    []Wish      `json:"grounds"` // that decals lie over
 	Places     []Wish      `json:"places"`
 	Shelters   []Wish      `json:"shelters"`
+	Cares      []Wish      `json:"cares"`   // how an aircraft can have been looked after
+	Combats    []Wish      `json:"combats"` // how much it can have been in action
+	AirTypes   []AirType   `json:"air_types"`
+	Schemes    []Scheme    `json:"schemes"`
 	Readings   []string    `json:"readings"`
 	Bright     []Wish      `json:"bright"` // how a metal can shine
 	Examples   []Wish      `json:"examples"`

@@ -333,6 +333,9 @@ type All struct {
 	Verge    Verge       `json:"verge"`
 	Guide    Guide       `json:"guide"`
 
+	Whole     Whole     `json:"whole"`
+	LookAsked LookAsked `json:"look_asked"`
+
 	Washes    Washes    `json:"washes"`
 	WashDates WashDates `json:"wash_dates"`
 	WashOne   WashOne   `json:"wash_one"`

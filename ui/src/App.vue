@@ -37,7 +37,7 @@ const store = useBuild()
 const { build, moment, said, busy, preview, follows } = storeToRefs(store)
 const route = useRoute()
 const router = useRouter()
-const ofBuild = ['build', 'washes']
+const ofBuild = ['build', 'washes', 'look']
 const shown = computed(() => (ofBuild.includes(String(route.name)) ? build.value : null))
 
 const promised = computed(() => preview.value?.promise || shown.value?.promise || '')
@@ -68,7 +68,7 @@ const menu = ref(false)
 const keys = ref(false)
 let going = false
 const places: Record<string, string> = { u: 'builds', s: 'shelf', k: 'workings', p: 'keeping' }
-const inBuild: Record<string, string> = { r: 'build', w: 'washes' } // places within the build that was opened last
+const inBuild: Record<string, string> = { r: 'build', w: 'washes', l: 'look' } // places within the build that was opened last
 useKeys({
   '?': () => (keys.value = !keys.value),
   m: () => (night.value = !night.value),
@@ -150,6 +150,9 @@ watchEffect(() => {
             :class="{ here: route.name === 'washes' }"
             >Washes</RouterLink
           >
+          <RouterLink :to="{ name: 'look', params: { slug: shown.slug } }" :class="{ here: route.name === 'look' }"
+            >Look</RouterLink
+          >
         </nav>
         <BuildMenu v-if="menu" target=".build" @close="menu = false" @keys="keys = true" @sheet="openSheet" />
         <div class="tools">
@@ -204,7 +207,7 @@ watchEffect(() => {
           <span>{{ units.warmth(moment.air.temperature_c) }}</span>
           <span>{{ moment.air.humidity_pct }} % RH</span>
         </button>
-        <div v-if="moment && route.name === 'build'" class="clock">
+        <div v-if="moment && ['build', 'look'].includes(String(route.name))" class="clock">
           <span class="moment figure">{{ (preview?.moment ?? moment).clock }}</span>
           <span class="sub">{{ (preview?.moment ?? moment).session }}</span>
         </div>

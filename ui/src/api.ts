@@ -16,6 +16,7 @@ import type {
   ImportedShelf,
   ImportShelf,
   Keeping,
+  LookAsked,
   Made,
   MakeEdit,
   MixAnswer,
@@ -44,6 +45,7 @@ import type {
   WashOne,
   Ways,
   When,
+  Whole,
   Worked,
   Workings,
 } from './wire'
@@ -148,6 +150,9 @@ export const api = {
   card: (slug: string) => ask<Card>(`${of(slug)}/card`),
   next: (slug: string, zone: string) => ask<Next>(`${of(slug)}/next?${new URLSearchParams({ zone })}`),
   bottles: (slug: string, edit: MakeEdit) => ask<Next>(`${of(slug)}/bottles`, edit),
+  whole: (slug: string, q: Record<string, string>) => ask<Whole>(`${of(slug)}/look?${new URLSearchParams(q)}`),
+  lookAsk: (slug: string, q: Record<string, string>) =>
+    ask<LookAsked>(`${of(slug)}/look/ask?${new URLSearchParams(q)}`),
   washes: (slug: string, q: Record<string, string>) => ask<Washes>(`${of(slug)}/washes?${new URLSearchParams(q)}`),
   washDates: (slug: string, q: Record<string, string>) =>
     ask<WashDates>(`${of(slug)}/washes/dates?${new URLSearchParams(q)}`),

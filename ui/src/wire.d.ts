@@ -41,6 +41,20 @@ export type PlanWearPlace = "paved" | "grass" | "ship" | "desert";
  */
 export type PlanWearShelter = "hangared" | "out";
 /**
+ * How it was looked after.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanWearCare".
+ */
+export type PlanWearCare = "kept" | "polished" | "neglected";
+/**
+ * How much it was in action.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanWearCombat".
+ */
+export type PlanWearCombat = "some" | "none" | "much";
+/**
  * How strong it looks.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -105,6 +119,47 @@ export type PlanLiquid =
       "lacquer-thinner"?: number;
       "ammonia-cleaner"?: number;
     };
+/**
+ * Type of aircraft.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanAirType".
+ */
+export type PlanAirType =
+  | "low-single"
+  | "racer"
+  | "mid-twin"
+  | "biplane"
+  | "high-float"
+  | "observation"
+  | "four-engined"
+  | "swept-jet"
+  | "delta"
+  | "straight-jet"
+  | "trainer"
+  | "high-twin";
+/**
+ * Kind of feature.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanFeatureKind".
+ */
+export type PlanFeatureKind =
+  | "stack"
+  | "radiator"
+  | "oil-cooler"
+  | "gun"
+  | "wheel"
+  | "filler"
+  | "hatch"
+  | "walkway"
+  | "cockpit"
+  | "leading-edge"
+  | "propeller"
+  | "hinge"
+  | "aerial"
+  | "step"
+  | "worn";
 /**
  * Kind of recess.
  *
@@ -212,6 +267,13 @@ export type EventKind = "hello" | "build" | "builds" | "shelf" | "everything";
  * via the `definition` "PlanDrying".
  */
 export type PlanDrying = "air";
+/**
+ * A side of the aircraft.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanHand".
+ */
+export type PlanHand = "left" | "right";
 /**
  * How sprayed coats go on.
  *
@@ -433,6 +495,7 @@ export interface PlanFile {
    * @maxItems 5000
    */
   products: PlanProduct[];
+  airframe?: PlanAirframe;
   /**
    * Sub-assemblies that are finished apart and joined later.
    *
@@ -544,6 +607,8 @@ export interface PlanService {
    * Months in service.
    */
   months?: number;
+  care?: PlanWearCare;
+  combat?: PlanWearCombat;
   /**
    * How strong shading is wanted
    */
@@ -610,6 +675,103 @@ export interface PlanParent {
   ml: number;
 }
 /**
+ * The shape of the model; a plain type of its scale where it is left out.
+ */
+export interface PlanAirframe {
+  type?: PlanAirType;
+  /**
+   * Another aircraft of the type; 0 is the middle of its ranges.
+   */
+  seed?: number;
+  /**
+   * Of the model; the type's own where it is left out.
+   */
+  span_mm?: number;
+  length_mm?: number;
+  /**
+   * How far up the side the colour of the underside goes.
+   */
+  edge_pct?: number;
+  /**
+   * How far that edge swings up and down.
+   */
+  wave_mm?: number;
+  /**
+   * The side from which it is entered; left where it is left out.
+   */
+  boarding?: "left" | "right";
+  /**
+   * A drawing in place of the type: docs/airframe.md.
+   */
+  svg?: string;
+  /**
+   * Which zone has which parts; later ones lie over earlier ones. By the zones' names and areas where they are left out.
+   *
+   * @maxItems 200
+   */
+  zones?: PlanAirframeZone[];
+  /**
+   * Zones that were split along a line.
+   *
+   * @maxItems 200
+   */
+  cuts?: PlanAirframeCut[];
+  /**
+   * In place of the airframe's own of the same id or besides them.
+   *
+   * @maxItems 200
+   */
+  features?: PlanAirframeFeature[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanAirframeZone".
+ */
+export interface PlanAirframeZone {
+  zone: string;
+  /**
+   * Such as upper or wing/under/left.
+   *
+   * @maxItems 40
+   */
+  of: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanAirframeCut".
+ */
+export interface PlanAirframeCut {
+  zone: string;
+  line: string;
+  into: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanAirframeFeature".
+ */
+export interface PlanAirframeFeature {
+  id: string;
+  kind: PlanFeatureKind;
+  name?: string;
+  x_mm: number;
+  y_mm: number;
+  z_mm: number;
+  /**
+   * Where one that is long ends.
+   */
+  to_x_mm?: number;
+  to_y_mm?: number;
+  to_z_mm?: number;
+  /**
+   * @maxItems 4
+   */
+  views?: [] | [string] | [string, string] | [string, string, string] | [string, string, string, string];
+  size_mm?: number;
+  number?: number;
+  pace_mm?: number;
+  fuel?: "rich" | "mid" | "lean";
+}
+/**
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanPart".
  */
@@ -628,7 +790,10 @@ export interface PlanZone {
    * The part it belongs to.
    */
   part?: string;
-  area_cm2: number;
+  /**
+   * Of its skin; the airframe's where it is left out.
+   */
+  area_cm2?: number;
   lines?: PlanLines;
   /**
    * @maxItems 10000
@@ -976,7 +1141,11 @@ export interface PlanEdit {
     | "pin"
     | "let-go"
     | "put-day"
-    | "put-wash";
+    | "put-wash"
+    | "put-airframe"
+    | "split-zone"
+    | "join-zones"
+    | "put-feature";
   of?: string;
   zone?: string;
   before?: string;
@@ -991,6 +1160,10 @@ export interface PlanEdit {
   also?: boolean;
   wipe?: PlanStep;
   seal?: boolean;
+  airframe?: PlanAirframe1;
+  line?: string;
+  name?: string;
+  feature?: PlanAirframeFeature;
   date?: PlanDate;
   hours?: PlanHours[];
   usual?: boolean;
@@ -1036,6 +1209,8 @@ export interface PlanService1 {
    * Months in service.
    */
   months?: number;
+  care?: PlanWearCare;
+  combat?: PlanWearCombat;
   /**
    * How strong shading is wanted
    */
@@ -1049,6 +1224,56 @@ export interface PlanService1 {
    * How far the colour has faded in CIEDE2000.
    */
   fade?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanAirframe".
+ */
+export interface PlanAirframe1 {
+  type?: PlanAirType;
+  /**
+   * Another aircraft of the type; 0 is the middle of its ranges.
+   */
+  seed?: number;
+  /**
+   * Of the model; the type's own where it is left out.
+   */
+  span_mm?: number;
+  length_mm?: number;
+  /**
+   * How far up the side the colour of the underside goes.
+   */
+  edge_pct?: number;
+  /**
+   * How far that edge swings up and down.
+   */
+  wave_mm?: number;
+  /**
+   * The side from which it is entered; left where it is left out.
+   */
+  boarding?: "left" | "right";
+  /**
+   * A drawing in place of the type: docs/airframe.md.
+   */
+  svg?: string;
+  /**
+   * Which zone has which parts; later ones lie over earlier ones. By the zones' names and areas where they are left out.
+   *
+   * @maxItems 200
+   */
+  zones?: PlanAirframeZone[];
+  /**
+   * Zones that were split along a line.
+   *
+   * @maxItems 200
+   */
+  cuts?: PlanAirframeCut[];
+  /**
+   * In place of the airframe's own of the same id or besides them.
+   *
+   * @maxItems 200
+   */
+  features?: PlanAirframeFeature[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1232,6 +1457,10 @@ export interface Trade {
   grounds: Wish[];
   places: Wish[];
   shelters: Wish[];
+  cares: Wish[];
+  combats: Wish[];
+  air_types: AirType[];
+  schemes: Scheme[];
   readings: string[];
   bright: Wish[];
   examples: Wish[];
@@ -1333,6 +1562,7 @@ export interface PlanBrief {
   span_cm?: number;
   length_cm?: number;
   service?: PlanService1;
+  airframe?: PlanAirframe1;
   zones: PlanBriefZone[];
 }
 /**
@@ -1353,6 +1583,47 @@ export interface PlanBriefZone {
   sheen?: PlanSheen;
   painted?: string;
   effects: string[];
+  parts?: string[];
+  tones?: PlanBriefTone[];
+  edge?: PlanEdge;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanBriefTone".
+ */
+export interface PlanBriefTone {
+  paint: string;
+  colour: string;
+  share_pct: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "AirType".
+ */
+export interface AirType {
+  id: string;
+  words: string;
+  span_m: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Scheme".
+ */
+export interface Scheme {
+  id: string;
+  words: string;
+  slots: Slot[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Slot".
+ */
+export interface Slot {
+  name: string;
+  paint: string;
+  colour: string;
+  family: string;
+  metal: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1617,6 +1888,155 @@ export interface GuideRow {
   label: string;
   value: string;
   state?: State;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Whole".
+ */
+export interface Whole {
+  at: string;
+  clock: string;
+  revision: number;
+  type: string;
+  own: boolean;
+  drawn: boolean;
+  size: string;
+  wear: string;
+  span_mm: number;
+  zones: LookZone[];
+  features: LookPlace[];
+  lines: LookLine[];
+  lights: Wish[];
+  overlays: Wish[];
+  ways: Wish[];
+  views: LookView[];
+  width: number;
+  height: number;
+  squint: number;
+  against?: LookAgainst;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LookZone".
+ */
+export interface LookZone {
+  id: string;
+  name: string;
+  colour: string;
+  words: string;
+  sheen: string;
+  shape: string;
+  wear: string;
+  soft: number;
+  bite: State;
+  bite_um: number;
+  on: boolean;
+  typed: boolean;
+  area_cm2: number;
+  joins: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LookPlace".
+ */
+export interface LookPlace {
+  id: string;
+  kind: PlanFeatureKind;
+  name?: string;
+  x_mm: number;
+  y_mm: number;
+  z_mm: number;
+  /**
+   * Where one that is long ends.
+   */
+  to_x_mm?: number;
+  to_y_mm?: number;
+  to_z_mm?: number;
+  /**
+   * @maxItems 4
+   */
+  views?: [] | [string] | [string, string] | [string, string, string] | [string, string, string, string];
+  size_mm?: number;
+  number?: number;
+  pace_mm?: number;
+  fuel?: "rich" | "mid" | "lean";
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LookLine".
+ */
+export interface LookLine {
+  id: string;
+  part: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LookView".
+ */
+export interface LookView {
+  id: string;
+  words: string;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  px_per_mm: number;
+  low_x: number;
+  low_y: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LookAgainst".
+ */
+export interface LookAgainst {
+  words: string;
+  seen: string;
+  noticed: string;
+  arm_de: number;
+  close_de: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LookAsked".
+ */
+export interface LookAsked {
+  view: string;
+  x: number;
+  y: number;
+  title: string;
+  part: string;
+  zone: string;
+  colour: string;
+  words: string;
+  wear: string;
+  films: LookFilm[];
+  reasons: LookReason[];
+  line: string;
+  feature: string;
+  /**
+   * @minItems 3
+   * @maxItems 3
+   */
+  at: [number, number, number];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LookFilm".
+ */
+export interface LookFilm {
+  step: string;
+  name: string;
+  words: string;
+  colour: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LookReason".
+ */
+export interface LookReason {
+  step: string;
+  words: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2358,6 +2778,8 @@ export interface All {
   explain: Explain;
   verge: Verge;
   guide: Guide;
+  whole: Whole;
+  look_asked: LookAsked;
   washes: Washes;
   wash_dates: WashDates;
   wash_one: WashOne;

@@ -26,6 +26,7 @@ api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)),
       <template v-if="narrow">
         <v-list-item :to="{ name: 'build', params: { slug: store.build?.slug } }" title="Route" />
         <v-list-item :to="{ name: 'washes', params: { slug: store.build?.slug } }" title="Washes" />
+        <v-list-item :to="{ name: 'look', params: { slug: store.build?.slug } }" title="Look" />
         <v-list-item title="The plan: room, evenings, zones, products" @click="emit('sheet', 'plan')" />
         <v-list-item title="History" @click="emit('sheet', 'history')" />
         <v-list-item title="Search" @click="emit('sheet', 'search')" />

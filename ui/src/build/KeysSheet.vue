@@ -24,6 +24,7 @@ const keys: [string, string][] = [
   ['g u', 'builds'],
   ['g r', 'the route of the build'],
   ['g w', 'its washes'],
+  ['g l', 'the look of it'],
   ['g s', 'shelf'],
   ['g k', 'workings'],
   ['g p', 'safekeeping'],

@@ -28,13 +28,16 @@ const file = store.build?.plan
 const s = reactive(settingsForm(file, units, trade.value?.usual.climate ?? { temperature_c: 0, humidity_pct: 0 }))
 const settings = computed<PlanEdit>(() => ({ do: 'put-settings', settings: settingsOf(s, units) }))
 
+/** How large a zone is: as it was typed, else as the airframe has it. */
+const areaOf = (z: { id: string; area_cm2?: number }) =>
+  z.area_cm2 ?? store.build?.zones.find((one) => one.id === z.id)?.area_cm2 ?? 0
 const zone = ref<{ id: string; name: string; area: string; part: string } | null>(null)
 const zoneEdit = computed<PlanEdit | null>(() => {
   if (!zone.value) return null
   const z: PlanZone = {
     id: zone.value.id || 'new',
     name: zone.value.name,
-    area_cm2: Number(zone.value.area),
+    ...(zone.value.area ? { area_cm2: Number(zone.value.area) } : {}),
     ...(zone.value.part ? { part: zone.value.part } : {}),
     steps: [],
   }
@@ -172,11 +175,14 @@ const newProduct = () => {
             <ul class="rows">
               <li v-for="z in store.build?.plan.zones ?? []" :key="z.id">
                 <span>{{ z.name }}</span>
-                <span class="figure">{{ units.square(z.area_cm2) }}, {{ z.steps.length }} steps</span>
+                <span class="figure"
+                  >{{ units.square(areaOf(z)) }}{{ z.area_cm2 ? '' : ' of the airframe' }},
+                  {{ z.steps.length }} steps</span
+                >
                 <v-btn
                   size="small"
                   variant="outlined"
-                  @click="zone = { id: z.id, name: z.name, area: String(z.area_cm2), part: z.part ?? '' }"
+                  @click="zone = { id: z.id, name: z.name, area: String(z.area_cm2 ?? ''), part: z.part ?? '' }"
                   >Change</v-btn
                 >
                 <v-btn

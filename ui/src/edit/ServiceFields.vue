@@ -13,6 +13,8 @@ const list = (of: { id: string; words: string }[] | undefined) => [
 ]
 const places = computed(() => list(trade.value?.places))
 const shelters = computed(() => list(trade.value?.shelters))
+const cares = computed(() => list(trade.value?.cares))
+const combats = computed(() => list(trade.value?.combats))
 const readings = computed(() => [
   { value: '', title: 'as the service asks' },
   ...(trade.value?.readings ?? []).filter((r) => r !== 'lost').map((r) => ({ value: r, title: r })),
@@ -43,6 +45,20 @@ const number = (v: string) => (v === '' || v === null ? undefined : Number(v))
       min="0"
       max="600"
       @update:model-value="(v: string) => put('months', number(v))"
+    />
+  </div>
+  <div class="pair">
+    <v-select
+      :model-value="service.care ?? ''"
+      label="Looked after"
+      :items="cares"
+      @update:model-value="(v: string) => put('care', v)"
+    />
+    <v-select
+      :model-value="service.combat ?? ''"
+      label="Action"
+      :items="combats"
+      @update:model-value="(v: string) => put('combat', v)"
     />
   </div>
   <div class="pair">

@@ -1,0 +1,483 @@
+package web
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"image"
+	"image/png"
+	"strconv"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+	"github.com/hashicorp/golang-lru/v2/simplelru"
+
+	"inkysparrow/core/airframe"
+	"inkysparrow/core/colour"
+	"inkysparrow/core/look"
+	"inkysparrow/core/picture"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/say"
+	"inkysparrow/core/shade"
+	"inkysparrow/core/timeline"
+	"inkysparrow/internal/wire"
+	"inkysparrow/plan"
+)
+
+// The grounds that a picture stands on: neutral, by night too dark for the page to dazzle and light enough for a black aircraft to be seen on.
+var grounds = map[string]string{"day": "#c9cccb", "night": "#5a5d5e"}
+
+// painting is what a picture shows: a timeline at a moment, painted by a painter that others may use too.
+type painting struct {
+	*easel
+	tl *timeline.Timeline
+	q  plan.LookQuery
+}
+
+// easel is a painter with what it keeps of an airframe at a size; one paints at a time.
+type easel struct {
+	mu sync.Mutex
+	*plan.Painter
+}
+
+// easels are the painters that were used last. Each keeps a few MB.
+type easels struct {
+	mu   sync.Mutex
+	kept *simplelru.LRU[string, *easel]
+}
+
+const easelsKept = 8
+
+func newEasels() *easels {
+	kept, err := simplelru.NewLRU[string, *easel](easelsKept, nil)
+	if err != nil {
+		panic(err) // the size is right
+	}
+	return &easels{kept: kept}
+}
+
+// of returns a painter of the build's aircraft for pictures of q's size.
+func (e *easels) of(f plan.File, q plan.LookQuery) (*easel, error) {
+	p, err := f.Painter()
+	if err != nil {
+		return nil, err
+	}
+	key := fmt.Sprintf("%p %+v %v %d %d", p.Shape, f.WearKey(), q.Views, q.Width, q.Most)
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if kept, ok := e.kept.Get(key); ok {
+		return kept, nil
+	}
+	made := &easel{Painter: p}
+	e.kept.Add(key, made)
+	return made, nil
+}
+
+func refuse(format string, args ...any) error {
+	return fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf(format, args...))
+}
+
+// lookQuery reads what a picture should show.
+func lookQuery(c fiber.Ctx, def time.Time) (q plan.LookQuery, err error) {
+	q = plan.LookQuery{At: def, Width: 1280, Ground: grounds["day"]}
+	if at := c.Query("at"); at != "" {
+		if q.At, err = time.Parse(time.RFC3339, at); err != nil {
+			return q, refuse("at: not a moment")
+		}
+	}
+	if q.Views, err = plan.LookViews(c.Query("view")); err != nil {
+		return q, refuse("%v", err)
+	}
+	if q.Light, err = plan.LookLight(c.Query("light")); err != nil {
+		return q, refuse("%v", err)
+	}
+	for _, n := range []struct {
+		name      string
+		out       *int
+		low, high int
+	}{{"width", &q.Width, plan.LeastLook, plan.MostLook}, {"most", &q.Most, plan.LeastLook, plan.MostLook}} {
+		if text := c.Query(n.name); text != "" {
+			if *n.out, err = strconv.Atoi(text); err != nil || *n.out < n.low || *n.out > n.high {
+				return q, refuse("%s: not between %d and %d pixels", n.name, n.low, n.high)
+			}
+		}
+	}
+	if text := c.Query("minutes"); text != "" {
+		if q.Minutes, err = strconv.ParseFloat(text, 64); err != nil || !(q.Minutes >= 0 && q.Minutes <= 30) {
+			return q, refuse("minutes: not between 0 and 30")
+		}
+	}
+	if g, ok := grounds[c.Query("ground")]; ok {
+		q.Ground = g
+	}
+	q.Finished = c.Query("finished") == "yes"
+	for name := range strings.SplitSeq(c.Query("shows"), ",") {
+		for _, o := range picture.Overlays {
+			if o.ID == name {
+				q.Shows |= o.Overlay
+			}
+		}
+	}
+	return q, nil
+}
+
+// painted returns what a request wants to look at: the build, and what it is set against, nil for nothing.
+func (s *Server) painted(ctx context.Context, c fiber.Ctx) (j *judged, one painting, other *painting, words string, err error) {
+	if j, err = s.standing(ctx, slug(c)); err != nil {
+		return
+	}
+	one.tl = j.checked.Timeline
+	if one.q, err = lookQuery(c, j.now); err != nil {
+		return
+	}
+	if one.easel, err = s.easels.of(j.file, one.q); err != nil {
+		return
+	}
+	if s := c.Query("shows"); strings.Contains(s, "soft") || strings.Contains(s, "bite") {
+		one.q.Tints = j.tints(one.Shape, one.q.At, s)
+	}
+	against := c.Query("against")
+	if against == "" {
+		return
+	}
+	second := one
+	how, what, _ := strings.Cut(against, ":")
+	switch how {
+	case "at":
+		if second.q.At, err = time.Parse(time.RFC3339, what); err != nil {
+			err = refuse("against: not a moment")
+			return
+		}
+		words = j.moment(second.q.At)
+	case "revision":
+		n, bad := strconv.ParseInt(what, 10, 64)
+		if bad != nil {
+			err = refuse("against: not a revision")
+			return
+		}
+		b, bad := s.Store.At(ctx, slug(c), n)
+		if bad != nil {
+			err = bad
+			return
+		}
+		if second.tl, err = s.laid(ctx, b.Plan.AsOf(j.now)); err != nil {
+			return
+		}
+		if second.easel, err = s.easels.of(b.Plan, one.q); err != nil {
+			return
+		}
+		words = fmt.Sprintf("revision %d", n)
+	case "way":
+		f, bad := j.file.Variant(what)
+		if bad != nil {
+			err = refuse("against: %v", bad)
+			return
+		}
+		if second.tl, err = s.laid(ctx, f.AsOf(j.now)); err != nil {
+			return
+		}
+		second.q.At = laterOf(one.q.At, one.tl, second.tl)
+		for _, v := range j.file.Variants() {
+			if v.ID == what {
+				words = v.Words
+			}
+		}
+	default:
+		err = refuse("against: %q is none of at, revision, way", how)
+		return
+	}
+	return j, one, &second, words, nil
+}
+
+// laterOf is the moment of another timeline that stands as far in it: its finish where the first is finished.
+func laterOf(at time.Time, a, b *timeline.Timeline) time.Time {
+	if !at.Before(a.Finish) {
+		return timeline.Later(at, b.Finish)
+	}
+	return at
+}
+
+func (s *Server) laid(ctx context.Context, f plan.File) (*timeline.Timeline, error) {
+	p, err := f.Resolve()
+	if err != nil {
+		return nil, err
+	}
+	var tl *timeline.Timeline
+	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		tl, err = timeline.LayContext(ctx, p, rule.Every())
+		return err
+	})
+	return tl, err
+}
+
+func (p *painting) paint() (*image.RGBA, *picture.Frame, []look.Skin) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	return p.Paint(p.tl, p.q), p.Frame(p.q), p.Skins(p.tl, p.q)
+}
+
+// lookPicture paints the aircraft.
+func (s *Server) lookPicture(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	_, one, other, _, err := s.painted(ctx, c)
+	if err != nil {
+		return err
+	}
+	var out bytes.Buffer
+	err = s.judging.busy(ctx, func(context.Context) error {
+		img, frame, _ := one.paint()
+		if other != nil {
+			second, alike, _ := other.paint()
+			if alike.Height == frame.Height {
+				img = plan.Halves(frame, img, second)
+			}
+		}
+		return encodePNG(&out, img)
+	})
+	if err != nil {
+		return err
+	}
+	c.Set(fiber.HeaderContentType, "image/png")
+	c.Set(fiber.HeaderCacheControl, "private, no-cache")
+	return c.Send(out.Bytes())
+}
+
+func encodePNG(out *bytes.Buffer, img image.Image) error {
+	encoder := png.Encoder{CompressionLevel: png.BestSpeed}
+	return encoder.Encode(out, img)
+}
+
+var viewWords = map[airframe.View]string{airframe.Top: "from above", airframe.Under: "from below", airframe.Left: "from the left", airframe.Right: "from the right"}
+
+// look tells what the picture shows.
+func (s *Server) look(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	j, one, other, words, err := s.painted(ctx, c)
+	if err != nil {
+		return err
+	}
+	head, err := s.Store.Head(ctx, slug(c))
+	if err != nil {
+		return err
+	}
+	out := wire.Whole{
+		At: one.q.At.UTC(), Clock: j.moment(one.q.At), Revision: head, Type: one.Shape.Words, Own: j.file.Airframe != nil, Drawn: j.file.Airframe != nil && j.file.Airframe.SVG != "", SpanMM: one.Shape.SpanMM,
+		Size: fmt.Sprintf("%.0f mm span, %.0f mm long", one.Shape.SpanMM, one.Shape.LengthMM), Wear: j.file.Targets().Words,
+		Zones: []wire.LookZone{}, Stacks: []wire.LookPlace{}, Lines: []wire.LookLine{}, Lights: []wire.Wish{}, Overlays: []wire.Wish{}, Ways: []wire.Wish{}, Views: []wire.LookView{},
+		Squint: shade.SquintMinutes(),
+	}
+	for _, l := range picture.Lights() {
+		out.Lights = append(out.Lights, wire.Wish{ID: l.ID, Words: l.Words})
+	}
+	for _, o := range picture.Overlays {
+		out.Overlays = append(out.Overlays, wire.Wish{ID: o.ID, Words: o.Words})
+	}
+	out.Overlays = append(out.Overlays, wire.Wish{ID: "soft", Words: "what is still soft"}, wire.Wish{ID: "bite", Words: "where the next liquid bites"})
+	for _, v := range j.file.Variants() {
+		out.Ways = append(out.Ways, wire.Wish{ID: v.ID, Words: v.Words})
+	}
+	err = s.judging.busy(ctx, func(context.Context) error {
+		one.mu.Lock()
+		defer one.mu.Unlock()
+		frame := one.Frame(one.q)
+		out.Width, out.Height = frame.Width, frame.Height
+		for _, p := range frame.Panels {
+			out.Views = append(out.Views, wire.LookView{ID: p.View.String(), Words: viewWords[p.View], X: p.Rect.Min.X, Y: p.Rect.Min.Y, Width: p.Rect.Dx(), Height: p.Rect.Dy(), PxPerMM: p.PxPerMM, LowX: p.Low.X, LowY: p.Low.Y})
+		}
+		skins := one.Skins(one.tl, one.q)
+		out.Zones = j.lookZones(one.Painter, skins, one.q.At)
+		if other != nil {
+			q := one.q
+			q.Minutes, q.Shows = 0, 0
+			if other.easel != one.easel && other.Shape.Airframe != one.Shape.Airframe {
+				out.Against = &wire.LookAgainst{Words: words, Seen: "arm", Noticed: "Another airframe."}
+				return nil
+			}
+			d := one.Differ(skins, other.Skins(other.tl, other.q), q)
+			out.Against = &wire.LookAgainst{Words: words, Seen: d.Seen, Noticed: d.Words, ArmDE: d.ArmDE, CloseDE: d.CloseDE}
+		}
+		return nil
+	})
+	if err != nil {
+		return err
+	}
+	seen := map[string]bool{}
+	for _, l := range one.Shape.Lines {
+		if !l.Cut.None() && l.Counts && l.Role != airframe.Rivets && !seen[l.ID] {
+			seen[l.ID] = true
+			out.Lines = append(out.Lines, wire.LookLine{ID: l.ID, Part: l.Part})
+		}
+	}
+	for _, f := range one.Shape.Features {
+		out.Stacks = append(out.Stacks, wire.LookPlace{AirframeFeature: plan.FeatureOf(f), Words: f.Kind.Words()})
+	}
+	return c.JSON(out)
+}
+
+// lookZones tells what each zone of the plan comes to and how it is at a moment.
+func (j *judged) lookZones(p *plan.Painter, skins []look.Skin, at time.Time) []wire.LookZone {
+	all := []wire.LookZone{}
+	worn := p.Wear.Zones()
+	for _, line := range j.checked.Lines {
+		z := wire.LookZone{ID: line.Zone.ID, Name: line.Zone.Name, Words: topWords(line, at), AreaCM2: round(line.Zone.AreaCM2, 1), Joins: []string{}}
+		z.Soft, z.Bite, z.BiteUM = j.softness(line, at)
+		if k := p.Shape.Zone(line.Zone.ID); k >= 0 && p.Shape.Measures[k].AreaCM2 > 0 {
+			z.On = true
+			z.Colour, z.Sheen, z.Shape = skins[k].Surface.String(), skins[k].Texture.Sheen().String(), p.Shape.Measures[k].Words()
+			if w := worn[k]; len(w.Where) > 0 {
+				z.Wear = fmt.Sprintf("wears %.0f of 100; most by its %s; %s of it lies far from all that wears it", 100*w.Mean, w.Where[0], say.Percent(w.Far))
+			} else {
+				z.Wear = "lies far from all that wears it"
+			}
+		}
+		for _, own := range j.file.Zones {
+			if own.ID == line.Zone.ID {
+				z.Typed = own.AreaCM2 > 0
+			} else {
+				z.Joins = append(z.Joins, own.ID)
+			}
+		}
+		all = append(all, z)
+	}
+	return all
+}
+
+// softness returns how soft a zone's top film is, and what the liquid of its next step would do.
+func (j *judged) softness(line *timeline.Line, at time.Time) (soft float64, bite wire.State, um float64) {
+	for i := len(line.Films) - 1; i > 0; i-- {
+		if film := &line.Films[i]; !film.Film.Laid.After(at) && film.Film.Covers() {
+			if film.Film.Family.Mechanism.Hardens {
+				soft = 1 - float64(film.Hard(at))
+			}
+			break
+		}
+	}
+	core := j.core(line, subjectOf(line, "", at), at)
+	for _, f := range core.Films {
+		um += f.Loss
+	}
+	return round(soft, 3), core.State, round(um, 2)
+}
+
+// tints are colours over the zones: how soft each is, or what the next liquid would do to it.
+func (j *judged) tints(shape *plan.Shape, at time.Time, shows string) []picture.Tint {
+	states := map[wire.State]colour.Colour{wire.Safe: colour.Or("#1F6B52", colour.Grey(50)), wire.Hold: colour.Or("#8A5A00", colour.Grey(50)), wire.Note: colour.Or("#39557A", colour.Grey(50)), wire.Bite: colour.Or("#9A2F22", colour.Grey(50))}
+	all := make([]picture.Tint, len(shape.Zones))
+	for _, line := range j.checked.Lines {
+		k := shape.Zone(line.Zone.ID)
+		if k < 0 {
+			continue
+		}
+		soft, bite, um := j.softness(line, at)
+		if strings.Contains(shows, "bite") {
+			all[k] = picture.Tint{Colour: states[bite], Share: 0.25}
+			if bite == wire.Bite {
+				all[k].Share = min(0.9, 0.4+0.1*um)
+			}
+			continue
+		}
+		all[k] = picture.Tint{Colour: states[wire.Hold], Share: 0.8 * soft}
+	}
+	return all
+}
+
+// lookAsk tells what lies at a place of the skin.
+func (s *Server) lookAsk(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	j, one, _, _, err := s.painted(ctx, c)
+	if err != nil {
+		return err
+	}
+	v, ok := airframe.ViewNamed(c.Query("of"))
+	x, badX := strconv.ParseFloat(c.Query("x"), 64)
+	y, badY := strconv.ParseFloat(c.Query("y"), 64)
+	if !ok || badX != nil || badY != nil {
+		return refuse("of, x, y: say which view and where in it, in mm")
+	}
+	one.mu.Lock()
+	spot, ok := one.Ask(one.tl, v, airframe.Pt{X: x, Y: y}, one.q.At)
+	one.mu.Unlock()
+	if !ok {
+		return fiber.NewError(fiber.StatusNotFound, "That is beside the aircraft.")
+	}
+	return c.JSON(j.asked(one, spot, v, x, y))
+}
+
+func (j *judged) asked(one painting, spot plan.Spot, v airframe.View, x, y float64) wire.LookAsked {
+	place := v.Place(airframe.Pt{X: x, Y: y}, 0)
+	out := wire.LookAsked{View: v.String(), X: x, Y: y, Part: spot.Part, Title: say.Capital(spot.Part), Films: []wire.LookFilm{}, Reasons: []wire.LookReason{}, At: [3]float64{round(place.X, 1), round(place.Y, 1), round(place.Z, 1)}}
+	out.Wear = fmt.Sprintf("Wears %.0f of 100", 100*spot.Wear)
+	if spot.Worn != "" {
+		out.Wear += ": " + spot.Worn
+	} else {
+		out.Wear += ": far from all that wears it; it would not chip"
+	}
+	out.Wear += "."
+	if spot.Feature != nil {
+		out.Feature = spot.Feature.ID
+	}
+	if l := spot.OnLine; l != nil && !l.Cut.None() {
+		out.Line = l.ID
+	}
+	if spot.Zone == nil {
+		out.Words = "Nothing in the plan is painted here."
+		return out
+	}
+	out.Zone, out.Title = spot.Zone.ID, spot.Zone.Name
+	k := spot.Skin
+	out.Colour = k.Surface.String()
+	out.Words = fmt.Sprintf("%s, %s", k.Sheen, topWords(spot.Line, one.q.At))
+	if k.Wet {
+		out.Words = "wet; " + out.Words
+	}
+	if spot.OnLine != nil {
+		out.Colour = k.Line.String()
+		for _, r := range airframe.Roles {
+			if r.Role == spot.OnLine.Role {
+				out.Words = "on " + r.Words + "; " + out.Words
+			}
+		}
+	}
+	for i := len(spot.Line.Films) - 1; i > 0; i-- {
+		film := &spot.Line.Films[i]
+		if film.Film.Laid.After(one.q.At) {
+			continue
+		}
+		f := wire.LookFilm{Step: film.Step, Name: say.Capital(filmName(spot.Line, i)), Words: film.At(one.q.At).Phase.String()}
+		if film.Film.Family.Mechanism.Hardens {
+			f.Words = fmt.Sprintf("%s, %s hard", f.Words, say.Percent(film.Hard(one.q.At)))
+		}
+		for _, placed := range spot.Line.Steps {
+			if placed.Layer == i {
+				f.Colour = placed.Step.Product.Shows().String()
+			}
+		}
+		out.Films = append(out.Films, f)
+	}
+	for _, r := range spot.Reasons {
+		out.Reasons = append(out.Reasons, wire.LookReason{Step: r.Step.ID, Words: r.Words})
+	}
+	return out
+}
+
+// lookSVG sends the airframe as a drawing.
+func (s *Server) lookSVG(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	j, err := s.standing(ctx, slug(c))
+	if err != nil {
+		return err
+	}
+	shape, err := j.file.Shape()
+	if err != nil {
+		return err
+	}
+	c.Attachment(slug(c) + ".airframe.svg")
+	c.Set(fiber.HeaderContentType, "image/svg+xml")
+	return c.Send(shape.SVG())
+}

@@ -1,0 +1,138 @@
+package wire
+
+import (
+	"time"
+
+	"inkysparrow/plan"
+)
+
+// Whole is how the whole aircraft looks at a moment, beside its picture.
+type Whole struct {
+	At       time.Time    `json:"at"`
+	Clock    string       `json:"clock"`
+	Revision int64        `json:"revision"`
+	Type     string       `json:"type"` // of the airframe, in words
+	Own      bool         `json:"own"`  // it is the plan's own airframe, not the plain type
+	Drawn    bool         `json:"drawn"`
+	Size     string       `json:"size"`
+	Wear     string       `json:"wear"` // how it was kept, in words
+	SpanMM   float64      `json:"span_mm"`
+	Zones    []LookZone   `json:"zones"`
+	Stacks   []LookPlace  `json:"features"`
+	Lines    []LookLine   `json:"lines"` // along which a zone can be split
+	Lights   []Wish       `json:"lights"`
+	Overlays []Wish       `json:"overlays"`
+	Ways     []Wish       `json:"ways"` // other ways of doing it, to be looked at beside it
+	Views    []LookView   `json:"views"`
+	Width    int          `json:"width"` // of the picture that Views stand in
+	Height   int          `json:"height"`
+	Squint   float64      `json:"squint"` // arc minutes that half-closed eyes blur by
+	Against  *LookAgainst `json:"against,omitempty"`
+}
+
+// LookView is where a view stands in the picture, in pixels, and which place of the view its corner is.
+type LookView struct {
+	ID      string  `json:"id"`
+	Words   string  `json:"words"`
+	X       int     `json:"x"`
+	Y       int     `json:"y"`
+	Width   int     `json:"width"`
+	Height  int     `json:"height"`
+	PxPerMM float64 `json:"px_per_mm"`
+	LowX    float64 `json:"low_x"`
+	LowY    float64 `json:"low_y"`
+}
+
+// LookZone is what a zone comes to and how it is at the moment.
+type LookZone struct {
+	ID      string   `json:"id"`
+	Name    string   `json:"name"`
+	Colour  string   `json:"colour"`
+	Words   string   `json:"words"` // its top film
+	Sheen   string   `json:"sheen"`
+	Shape   string   `json:"shape"` // area, lines, rivets, tape
+	Wear    string   `json:"wear"`  // where it wears, in words
+	Soft    float64  `json:"soft"`  // 0 hard to 1 wet
+	Bite    State    `json:"bite"`  // what the next liquid would do
+	BiteUM  float64  `json:"bite_um"`
+	On      bool     `json:"on"` // something of the airframe belongs to it
+	Typed   bool     `json:"typed"`
+	AreaCM2 float64  `json:"area_cm2"`
+	Joins   []string `json:"joins"` // zones that it could be joined to
+}
+
+// LookPlace is a feature.
+type LookPlace struct {
+	plan.AirframeFeature
+	Words string `json:"words"`
+}
+
+// LookLine is a line along which a zone can be split.
+type LookLine struct {
+	ID   string `json:"id"`
+	Part string `json:"part"`
+}
+
+// LookAgainst is what the other half of the picture shows and who would notice the difference.
+type LookAgainst struct {
+	Words   string  `json:"words"`
+	Seen    string  `json:"seen"` // arm, close or not
+	Noticed string  `json:"noticed"`
+	ArmDE   float64 `json:"arm_de"`
+	CloseDE float64 `json:"close_de"`
+}
+
+// LookAsked is what lies at a place of the skin.
+type LookAsked struct {
+	View    string       `json:"view"`
+	X       float64      `json:"x"`
+	Y       float64      `json:"y"`
+	Title   string       `json:"title"`
+	Part    string       `json:"part"`
+	Zone    string       `json:"zone"` // empty where nothing of the plan lies there
+	Colour  string       `json:"colour"`
+	Words   string       `json:"words"`
+	Wear    string       `json:"wear"`
+	Films   []LookFilm   `json:"films"` // the top one first
+	Reasons []LookReason `json:"reasons"`
+	Line    string       `json:"line"` // its id, where a zone can be split along it
+	Feature string       `json:"feature"`
+	At      [3]float64   `json:"at"` // on the aircraft: aft, to starboard, up
+}
+
+// LookFilm is a film at a place.
+type LookFilm struct {
+	Step   string `json:"step"`
+	Name   string `json:"name"`
+	Words  string `json:"words"`
+	Colour string `json:"colour"`
+}
+
+// LookReason is a step that made a place look as it does.
+type LookReason struct {
+	Step  string `json:"step"`
+	Words string `json:"words"`
+}
+
+// AirType is a type of aircraft that a build can begin with.
+type AirType struct {
+	ID    string  `json:"id"`
+	Words string  `json:"words"`
+	SpanM float64 `json:"span_m"` // of the full-size aircraft
+}
+
+// Scheme is a way to lay colours out on an aircraft.
+type Scheme struct {
+	ID    string `json:"id"`
+	Words string `json:"words"`
+	Slots []Slot `json:"slots"`
+}
+
+// Slot is a zone of a scheme and what it is usually painted with.
+type Slot struct {
+	Name   string `json:"name"`
+	Paint  string `json:"paint"`
+	Colour string `json:"colour"`
+	Family string `json:"family"`
+	Metal  bool   `json:"metal"`
+}
