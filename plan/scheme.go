@@ -4,25 +4,25 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+
+	"inkysparrow/core/route"
 )
 
 // Scheme is a way to lay colours out on an aircraft: its zones with what they are usually painted with, and a pattern of further colours over the first.
 type Scheme struct {
 	ID, Words string
 	Zones     []BriefZone
-	Tones     []Tone // laid over the first zone in a pattern
+	Tones     []BriefTone // laid over the first zone in a pattern
 	EdgePct   float64
 	WaveMM    float64
 }
 
-// Tone is a further colour of a pattern.
-type Tone struct {
-	Paint, Colour string
-	SharePct      float64 // of the zone
-}
-
 func painted(name, paint, colour string, of ...string) BriefZone {
-	return BriefZone{Name: name, Paint: paint, Colour: colour, Family: "waterborne-acrylic", Parts: of, Effects: []string{"primer", "decals", "wash"}}
+	z := BriefZone{Name: name, Paint: paint, Colour: colour, Family: "waterborne-acrylic", Parts: of, Effects: []string{"primer", "decals", "wash"}}
+	if slices.Contains(of, "upper") || slices.Contains(of, "all") { // where people walk and soot lies
+		z.Effects = append(z.Effects, "pre-shade", "oil-dots", "exhaust", "pencil")
+	}
+	return z
 }
 
 // metalled is a bare-metal zone.
@@ -38,8 +38,8 @@ var schemes = []Scheme{
 	{ID: "two", Words: "upper and under", EdgePct: 42, Zones: []BriefZone{painted("Upper surfaces", "Sea grey", "#6f7a82", "upper"), painted("Underside", "Pale blue", "#a9bac4", "under")}},
 	{ID: "one", Words: "one colour", Zones: []BriefZone{painted("Airframe", "Silver grey", "#9aa0a2", "all")}},
 	{ID: "two-wavy", Words: "upper and under, wavy edge", EdgePct: 50, WaveMM: 2, Zones: []BriefZone{painted("Upper surfaces", "Sea grey", "#6f7a82", "upper"), painted("Underside", "Pale blue", "#a9bac4", "under")}},
-	{ID: "two-tone", Words: "two tones in a pattern", EdgePct: 42, Zones: []BriefZone{painted("Upper surfaces", "Field green", "#5b6650", "upper"), painted("Underside", "Pale grey", "#aab1b1", "under")}, Tones: []Tone{{"Earth brown", "#7a6248", 45}}},
-	{ID: "three-tone", Words: "three tones in a pattern", EdgePct: 42, Zones: []BriefZone{painted("Upper surfaces", "Field green", "#5b6650", "upper"), painted("Underside", "Pale grey", "#aab1b1", "under")}, Tones: []Tone{{"Earth brown", "#7a6248", 38}, {"Dark slate", "#3f474b", 22}}},
+	{ID: "two-tone", Words: "two tones in a pattern", EdgePct: 42, Zones: []BriefZone{painted("Upper surfaces", "Field green", "#5b6650", "upper"), painted("Underside", "Pale grey", "#aab1b1", "under")}, Tones: []BriefTone{{"Earth brown", "#7a6248", 45}}},
+	{ID: "three-tone", Words: "three tones in a pattern", EdgePct: 42, Zones: []BriefZone{painted("Upper surfaces", "Field green", "#5b6650", "upper"), painted("Underside", "Pale grey", "#aab1b1", "under")}, Tones: []BriefTone{{"Earth brown", "#7a6248", 38}, {"Dark slate", "#3f474b", 22}}},
 	{ID: "metal", Words: "bare metal, painted nose", Zones: []BriefZone{metalled("Airframe", "#c3c5c6", "all"), painted("Nose", "Race red", "#a32a22", "cowl", "spinner")}},
 	{ID: "black", Words: "all black", Zones: []BriefZone{painted("Airframe", "Night black", "#2a2c2f", "all")}},
 	{ID: "white-over-grey", Words: "white over grey", EdgePct: 55, Zones: []BriefZone{painted("Upper surfaces", "Off-white", "#e6e6df", "upper"), painted("Underside", "Mid grey", "#8d9496", "under")}},
@@ -67,7 +67,12 @@ func SchemeNamed(id string) (Scheme, bool) {
 // tones adds the colours of a pattern to a zone: each masked as the brief has it and sprayed beside the first, before anything else goes on.
 func (f *File) tones(zone int, tones []BriefTone, edge Edge) error {
 	z := &f.Zones[zone]
-	at := slices.IndexFunc(z.Steps, func(s Step) bool { return s.Do == "base-coat" || s.Do == "metal-coat" })
+	at := -1 // the last coat of colour over the whole zone: the pattern lies on top
+	for i, s := range z.Steps {
+		if has(s, route.Colour) && s.AreaPct == 0 && s.Product != "" {
+			at = i
+		}
+	}
 	if at < 0 {
 		return nil
 	}

@@ -199,7 +199,11 @@ func (k *Skin) add(line *timeline.Line, i int) {
 			}
 		}
 	case markOf[do.ID] > 0:
-		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: own, Strength: markOf[do.ID], Share: step.Covered(), Step: step, Silver: do.Has(route.NeedsGloss) && step.Floats() && silvers(step, placed.On)})
+		strength := markOf[do.ID]
+		if do.Coats > 1 && step.Coats > 0 { // built up in passes
+			strength = math.Min(1, strength*float64(step.Coats)/float64(do.Coats))
+		}
+		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: own, Strength: strength, Share: step.Covered(), Step: step, Silver: do.Has(route.NeedsGloss) && step.Floats() && silvers(step, placed.On)})
 	}
 }
 

@@ -50,6 +50,9 @@ type pixel struct {
 	wear          uint8 // how likely it wears
 	broad, second uint8 // slow noises, even from 0 to 255 within the zone: patterns
 	mid, fine     uint8 // quicker noises, even from 0 to 255
+	drawn         uint8 // a noise that is drawn out along the air, even from 0 to 255
+	soot, wet     uint8 // how much lies there behind the stacks, behind the fillers
+	mud           uint8 // how much the wheels throw there
 	nx, ny, nz    int8
 	x, y          float32 // in the view, mm
 }
@@ -93,6 +96,7 @@ func New(a *airframe.Airframe, views []airframe.View, width, most int) *Frame {
 		}
 	}
 	f.noise()
+	f.stain()
 	return f
 }
 

@@ -230,10 +230,16 @@ func (m *mark) over(c rgb, p *pixel, z *palette) rgb {
 	case "oil-dots":
 		return c.to(m.colour, m.strength*0.10*float32(p.mid)/255)
 	case "streak":
-		return c.to(m.colour, m.strength*0.2*within(float32(p.second), m.share, 60)*float32(p.fine)/255)
+		return c.to(m.colour, m.strength*0.45*within(float32(p.drawn), m.share*0.5, 30))
+	case "exhaust-spray":
+		return c.to(m.colour, 1-exp(-m.strength*densest*float32(p.soot)/255))
+	case "wet-stain":
+		return c.to(m.colour, m.strength*0.6*float32(p.wet)/255)
+	case "mud":
+		return c.to(m.colour, m.strength*within(float32(p.fine), 0.35*float32(p.mud)/255, 10))
 	case "pastel":
 		return c.to(m.colour, m.strength*0.5*within(float32(p.broad), m.share, 120))
-	case "decals", "exhaust-spray", "mud", "wet-stain":
+	case look.Decals:
 		return c // drawn where they are
 	}
 	return c.to(m.colour, m.strength*within(float32(p.mid), m.share, 60))
@@ -247,10 +253,13 @@ func (z *palette) shine(c rgb, m *look.Metal, nx, ny, nz, lit float32, p *pixel)
 	at := -0.75*ry - 0.35*rx + 0.0016*(p.x-p.y)
 	wide := 0.12 + 2.2*float32(z.alpha)
 	t := min(1, max(0, (at+wide)/(2*wide)))
-	env := 0.42 + 0.95*t*t*(3-2*t)
+	env := 0.5 + 0.8*t*t*(3-2*t)
 	env -= 0.18 * exp(-(at-0.75)*(at-0.75)*12) // a window bar, so that a mirror has something to show
 	return c.times(lit*(1-share) + env*share)
 }
+
+// densest is the optical density of a stain of full strength right behind its stack: three quarters are covered.
+const densest = 1.4
 
 func paletteOf(k look.Skin, l Light) palette {
 	z := palette{ground: l.tinted(k.Ground), line: l.tinted(k.Line), residual: float32(k.Residue), residue: l.tinted(k.Washed), metal: k.Metal, wet: k.Wet}

@@ -48,7 +48,7 @@ func shelter(id, words string, factor float64) Shelter {
 
 // The places and shelters; the first of each is meant where nothing is said.
 var (
-	places   = []Place{place("paved", "a paved field", 0.8, 0.7, 0.8, 0.8), place("grass", "grass", 1, 1, 1.2, 0.8), place("ship", "a ship", 1.2, 1.5, 1.1, 1), place("desert", "desert sand", 1.4, 1.6, 0.9, 1.6)}
+	places   = []Place{place("paved", "a paved field", 0.8, 0.7, 0.8, 0.8), place("grass", "grass", 1, 1, 1.2, 0.8), place("shore", "a base on the shore", 1.1, 1.2, 1, 1.1), place("ship", "a ship", 1.2, 1.5, 1.1, 1), place("desert", "desert sand", 1.4, 1.6, 0.9, 1.6)}
 	shelters = []Shelter{shelter("hangared", "kept in a hangar", 0.6), shelter("out", "parked out", 1.3)}
 	strength = map[string]float64{
 		"restrained":   Numbers.Number("wear-restrained", 0.6, "", "how much a restrained model shows of it", fact.Bench("a school of its own")),

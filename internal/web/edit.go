@@ -236,7 +236,7 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	out := wire.Made{Name: f.Build.Name, Words: why, Zones: len(f.Zones), Findings: []string{}}
+	out := made{wire.Made{Name: f.Build.Name, Words: why, Zones: len(f.Zones), Findings: []string{}}}
 	out.Promise, _ = promise(p, checked.Finish)
 	for _, z := range f.Zones {
 		out.Steps += len(z.Steps)
@@ -255,15 +255,16 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if !checked.Finish.IsZero() {
 		out.Finish = checked.Finish.In(p.Place()).Format("Mon 2 Jan 2006")
 	}
+	out.laid(f, p, checked.Timeline)
 	if in.Try {
-		return c.JSON(out)
+		return c.JSON(out.Made)
 	}
 	sum := f.SumUp(checked)
 	if out.Slug, err = s.Store.CreateSummed(c.Context(), plan.Slug(f.Build.Name), f, &sum); err != nil {
 		return err
 	}
 	s.live.tell(wire.Event{What: wire.BuildsCame})
-	return c.JSON(out)
+	return c.JSON(out.Made)
 }
 
 func (s *Server) newPlan(c fiber.Ctx, in wire.NewBuild) (plan.File, []string, error) {

@@ -57,6 +57,7 @@ type Server struct {
 	pageID  string // of the built page, so that an open one can tell that it is older
 	judging *judging
 	easels  *easels
+	briefs  *briefs
 	live    *live
 	large   chan struct{} // large bodies being read
 	running atomic.Int64  // requests that are being answered
@@ -98,7 +99,7 @@ func New(c Config) (*Server, error) {
 		s.Clock = NewClock(s.Now)
 	}
 	s.judging = newJudging(s.Clock.Now)
-	s.easels = newEasels()
+	s.easels, s.briefs = newEasels(), newBriefs()
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
 		return nil, fmt.Errorf("the page has not been built (make ui): %w", err)
@@ -357,6 +358,9 @@ func (s *Server) routes() {
 	api.Post("/builds/:slug/redo", s.turn(s.Store.Redo))
 	api.Post("/builds", s.makeBuild)
 	api.Post("/schools", s.schoolCosts)
+	api.Post("/brief/picture", s.briefPicture)
+	api.Post("/brief/tap", s.briefTap)
+	api.Add(read, "/airframes/:type/picture", s.airframePicture)
 	api.Post("/builds/:slug/edit", s.edit)
 	api.Add(read, "/builds/:slug/next", s.next)
 	api.Post("/builds/:slug/bottles", s.bottles)

@@ -135,9 +135,9 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		t.AirTypes = append(t.AirTypes, wire.AirType{ID: k.ID, Words: k.Words, SpanM: k.Dims(0).Span})
 	}
 	for _, s := range plan.Schemes() {
-		one := wire.Scheme{ID: s.ID, Words: s.Words}
-		for _, z := range s.Zones {
-			one.Slots = append(one.Slots, wire.Slot{Name: z.Name, Paint: z.Paint, Colour: z.Colour, Family: string(z.Family), Metal: z.Metal})
+		one := wire.Scheme{ID: s.ID, Words: s.Words, Zones: s.Zones, Tones: s.Tones, EdgePct: s.EdgePct, WaveMM: s.WaveMM}
+		if one.Tones == nil {
+			one.Tones = []plan.BriefTone{}
 		}
 		t.Schemes = append(t.Schemes, one)
 	}

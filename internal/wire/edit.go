@@ -236,6 +236,10 @@ type Made struct {
 	Finish   string   `json:"finish"`
 	Promise  string   `json:"promise"`
 	Findings []string `json:"findings"`
+
+	Route    []MadeStep `json:"route"` // in order of time
+	Sessions []Session  `json:"sessions"`
+	Shape    []MadeZone `json:"shape"` // what its zones come to on the airframe; empty without one
 }
 
 // SchoolCosts are what each answer to each school would take.

@@ -123,16 +123,43 @@ type AirType struct {
 
 // Scheme is a way to lay colours out on an aircraft.
 type Scheme struct {
-	ID    string `json:"id"`
-	Words string `json:"words"`
-	Slots []Slot `json:"slots"`
+	ID      string           `json:"id"`
+	Words   string           `json:"words"`
+	Zones   []plan.BriefZone `json:"zones"`
+	Tones   []plan.BriefTone `json:"tones"` // over its first zone, in a pattern
+	EdgePct float64          `json:"edge_pct"`
+	WaveMM  float64          `json:"wave_mm"`
 }
 
-// Slot is a zone of a scheme and what it is usually painted with.
-type Slot struct {
-	Name   string `json:"name"`
-	Paint  string `json:"paint"`
-	Colour string `json:"colour"`
-	Family string `json:"family"`
-	Metal  bool   `json:"metal"`
+// AskBrief asks for the picture of a build that is only being answered, or what lies at a place of that.
+type AskBrief struct {
+	Answers *plan.Brief `json:"answers" validate:"required"`
+	At      *time.Time  `json:"at,omitempty"` // the finish where it is left out
+	View    string      `json:"view,omitempty" validate:"max=10"`
+	Light   string      `json:"light,omitempty" validate:"max=20"`
+	Width   int         `json:"width" validate:"min=120,max=2000"`
+	Most    int         `json:"most,omitempty" validate:"min=0,max=2000"`
+	Night   bool        `json:"night,omitempty"`
+	X       float64     `json:"x,omitempty" validate:"min=0,max=1"` // as shares of the picture
+	Y       float64     `json:"y,omitempty" validate:"min=0,max=1"`
+}
+
+// BriefSpot is what lies at a place of such a picture.
+type BriefSpot struct {
+	Zone int    `json:"zone"` // its place among the answers; -1 for none
+	Name string `json:"name"`
+}
+
+// MadeStep is a step of a build that is only being answered, as it is laid out.
+type MadeStep struct {
+	Zone  string    `json:"zone"`
+	Words string    `json:"words"`
+	Start time.Time `json:"start"`
+	End   time.Time `json:"end"`
+}
+
+// MadeZone is what a zone of it comes to.
+type MadeZone struct {
+	Name  string `json:"name"`
+	Words string `json:"words"`
 }

@@ -335,6 +335,8 @@ type All struct {
 
 	Whole     Whole     `json:"whole"`
 	LookAsked LookAsked `json:"look_asked"`
+	AskBrief  AskBrief  `json:"ask_brief"`
+	BriefSpot BriefSpot `json:"brief_spot"`
 
 	Washes    Washes    `json:"washes"`
 	WashDates WashDates `json:"wash_dates"`

@@ -2,8 +2,10 @@ import { ref } from 'vue'
 
 import { useUnits } from './shared/useUnits'
 import type {
+  AskBrief,
   AskMix,
   AskRecipe,
+  BriefSpot,
   Build,
   Builds,
   Card,
@@ -150,6 +152,7 @@ export const api = {
   card: (slug: string) => ask<Card>(`${of(slug)}/card`),
   next: (slug: string, zone: string) => ask<Next>(`${of(slug)}/next?${new URLSearchParams({ zone })}`),
   bottles: (slug: string, edit: MakeEdit) => ask<Next>(`${of(slug)}/bottles`, edit),
+  briefTap: (question: AskBrief) => ask<BriefSpot>('/brief/tap', question),
   whole: (slug: string, q: Record<string, string>) => ask<Whole>(`${of(slug)}/look?${new URLSearchParams(q)}`),
   lookAsk: (slug: string, q: Record<string, string>) =>
     ask<LookAsked>(`${of(slug)}/look/ask?${new URLSearchParams(q)}`),

@@ -32,7 +32,7 @@ export type PlanDay = "mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun";
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanWearPlace".
  */
-export type PlanWearPlace = "paved" | "grass" | "ship" | "desert";
+export type PlanWearPlace = "paved" | "grass" | "shore" | "ship" | "desert";
 /**
  * How it was parked.
  *
@@ -1612,18 +1612,10 @@ export interface AirType {
 export interface Scheme {
   id: string;
   words: string;
-  slots: Slot[];
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Slot".
- */
-export interface Slot {
-  name: string;
-  paint: string;
-  colour: string;
-  family: string;
-  metal: boolean;
+  zones: PlanBriefZone[];
+  tones: PlanBriefTone[];
+  edge_pct: number;
+  wave_mm: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1706,6 +1698,27 @@ export interface Made {
   finish: string;
   promise: string;
   findings: string[];
+  route: MadeStep[];
+  sessions: Session[];
+  shape: MadeZone[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "MadeStep".
+ */
+export interface MadeStep {
+  zone: string;
+  words: string;
+  start: string;
+  end: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "MadeZone".
+ */
+export interface MadeZone {
+  name: string;
+  words: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2037,6 +2050,29 @@ export interface LookFilm {
 export interface LookReason {
   step: string;
   words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "AskBrief".
+ */
+export interface AskBrief {
+  answers: PlanBrief;
+  at?: string;
+  view?: string;
+  light?: string;
+  width: number;
+  most?: number;
+  night?: boolean;
+  x?: number;
+  y?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BriefSpot".
+ */
+export interface BriefSpot {
+  zone: number;
+  name: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2780,6 +2816,8 @@ export interface All {
   guide: Guide;
   whole: Whole;
   look_asked: LookAsked;
+  ask_brief: AskBrief;
+  brief_spot: BriefSpot;
   washes: Washes;
   wash_dates: WashDates;
   wash_one: WashOne;

@@ -1,4 +1,6 @@
 <script lang="ts">
+import type { PlanBriefTone } from '../wire'
+
 /** What a modeller answers of a zone. */
 export interface ZoneForm {
   name: string
@@ -13,6 +15,9 @@ export interface ZoneForm {
   colour: string
   painted: string | null // the day on which its colour was finished; null where that is still to be done
   effects: string[]
+  parts?: string[] // of the airframe
+  tones?: PlanBriefTone[] // further colours in a pattern
+  edge?: string // of the pattern
 }
 </script>
 

@@ -13,11 +13,14 @@ import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import { briefForm, briefOf, fill, type BriefForm } from './briefForm'
 import BriefZoneFields from './BriefZoneFields.vue'
+import NewShape from './NewShape.vue'
+import RouteStrip from './RouteStrip.vue'
 import type { Made, NewBuild, PlanBrief, SchoolCosts } from '../wire'
 
 const router = useRouter()
 const trade = useTrade()
 const units = useUnits()
+const lookAt = ref('') // the moment that its picture shows; empty for the finish
 const way = ref<'answers' | 'file' | 'example'>('answers')
 const example = ref('clean')
 const tried = useNewest<Made>((words) => (refused.value = words))
@@ -195,6 +198,7 @@ const addZone = () =>
             <v-text-field v-model="a.length" label="Length, cm" type="number" min="1" step="any" />
           </div>
         </section>
+        <NewShape v-if="ready" :model-value="a" :brief="brief" :at="lookAt" />
         <section>
           <h2>The bench</h2>
           <div class="four">
@@ -255,6 +259,12 @@ const addZone = () =>
       <template v-else-if="made">
         <p class="big">{{ made.name }}</p>
         <p>{{ made.zones }} {{ made.zones === 1 ? 'zone' : 'zones' }}, {{ made.steps }} steps; {{ made.promise }}</p>
+        <RouteStrip v-if="made.route.length" v-model="lookAt" :made="made" />
+        <ul v-if="made.shape.length" class="shape">
+          <li v-for="z in made.shape" :key="z.name">
+            <b>{{ z.name }}</b> {{ z.words }}
+          </li>
+        </ul>
         <p v-if="made.stops || made.warns" class="refused">{{ made.stops }} stops, {{ made.warns }} warnings</p>
         <p v-else class="fine">Nothing to worry about here.</p>
         <ul v-if="made.findings.length">

@@ -1,6 +1,6 @@
 import type { useUnits } from '../shared/useUnits'
 import { fromWall } from '../shared/zoned'
-import type { PlanBrief, PlanFamily, PlanService } from '../wire'
+import type { PlanAirframe, PlanBrief, PlanFamily, PlanService, Scheme } from '../wire'
 import type { ZoneForm } from './BriefZoneFields.vue'
 
 type Units = ReturnType<typeof useUnits>
@@ -23,6 +23,12 @@ export function briefForm(here: string) {
     zones: [] as ZoneForm[],
     schools: {} as Record<string, string>,
     service: {} as PlanService,
+    type: '', // of the airframe; empty for none
+    seed: 0,
+    scheme: '',
+    edge: 0, // how far the under colour goes up the side, in percent
+    wave: 0, // how far that edge swings, in mm
+    boarding: 'left',
   }
 }
 
@@ -45,6 +51,27 @@ export function fill(a: BriefForm, usual: PlanBrief, units: Units) {
   })
 }
 
+/** Lays a scheme's zones out in place of those that were there. */
+export function lay(a: BriefForm, s: Scheme) {
+  a.scheme = s.id
+  a.edge = s.edge_pct
+  a.wave = s.wave_mm
+  a.zones = s.zones.map((z, i) => ({
+    name: z.name,
+    share: 0.1,
+    paint: z.paint,
+    family: z.family,
+    metal: z.metal ?? false,
+    ...(z.bright ? { bright: z.bright } : {}),
+    colour: z.colour ?? '',
+    painted: null,
+    effects: [...z.effects],
+    parts: [...(z.parts ?? [])],
+    tones: i === 0 ? s.tones.map((t) => ({ ...t })) : [],
+    edge: 'hard',
+  }))
+}
+
 /** The answers, as the server takes them. */
 export function briefOf(a: BriefForm, units: Units): PlanBrief {
   const start = a.start ?? ''
@@ -64,6 +91,7 @@ export function briefOf(a: BriefForm, units: Units): PlanBrief {
     service: Object.fromEntries(Object.entries(a.service).filter(([, v]) => v !== undefined)),
     span_cm: Number(a.span),
     length_cm: Number(a.length),
+    ...(a.type ? { airframe: airframeOf(a) } : {}),
     zones: a.zones.map((z) => ({
       name: z.name,
       share: z.share,
@@ -77,6 +105,19 @@ export function briefOf(a: BriefForm, units: Units): PlanBrief {
       colour: z.colour,
       ...(z.painted && start ? { painted: painted(z.painted) } : {}),
       effects: [...z.effects],
+      ...(a.type && z.parts?.length ? { parts: [...z.parts] } : {}),
+      ...(a.type && z.tones?.length
+        ? { tones: z.tones.map((t) => ({ ...t })), edge: (z.edge ?? 'hard') as 'hard' }
+        : {}),
     })),
   }
 }
+
+const airframeOf = (a: BriefForm): PlanAirframe => ({
+  type: a.type as PlanAirframe['type'],
+  ...(a.seed ? { seed: a.seed } : {}),
+  ...(Number(a.span) ? { span_mm: Math.round(Number(a.span) * 10) } : {}),
+  ...(a.edge ? { edge_pct: a.edge } : {}),
+  ...(a.wave ? { wave_mm: a.wave } : {}),
+  boarding: a.boarding as 'left',
+})
