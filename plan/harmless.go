@@ -8,7 +8,7 @@ import (
 )
 
 // Harmless holds the words of a plan, or of anything else that is kept as JSON, against what would mislead or disturb whoever reads them: control
-// characters, characters that turn the direction of what follows, and names in which nothing can be seen. Notes may have lines and tabs. Errors
+// characters, characters that turn the direction of what follows, and names in which nothing can be seen. Notes and drawings may have lines and tabs. Errors
 // are *FieldError and name the place.
 func Harmless(v any) error { return harmless(v, nil) }
 
@@ -35,11 +35,11 @@ func textsOf(v any) map[string]bool {
 
 // disturbs tells what is wrong with the text of a field; nothing where all is well.
 func disturbs(text, field string) string {
-	lines := field == "note"
+	lines := field == "note" || field == "svg"
 	seen := false
 	for _, r := range text {
 		switch {
-		case lines && (r == '\n' || r == '\t'):
+		case lines && (r == '\n' || r == '\t' || r == '\r' && field == "svg"):
 		case unicode.IsControl(r), r == '\u2028', r == '\u2029':
 			return fmt.Sprintf("holds the control character U+%04X", r)
 		case r == '\u061c', r == '\u200e', r == '\u200f', r >= '\u202a' && r <= '\u202e', r >= '\u2066' && r <= '\u2069':

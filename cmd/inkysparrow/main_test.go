@@ -20,6 +20,7 @@ func TestCheck(t *testing.T) {
 	if err := os.WriteFile(bad, bytes.Replace(text, []byte(`"product": "soot-wash"`), []byte(`"product": "pim"`), 1), 0o600); err != nil {
 		t.Fatal(err)
 	}
+	picture := filepath.Join(t.TempDir(), "look.png")
 	for _, tc := range []struct {
 		name     string
 		args     []string
@@ -43,6 +44,15 @@ func TestCheck(t *testing.T) {
 		{"a mix as JSON", []string{"mix", "--json", "-"}, mixText, 0, `"format": "inkysparrow-mixed/1"`, ""},
 		{"a bad mix", []string{"mix", "-"}, strings.Replace(mixText, `"ml": 6`, `"ml": -6`, 1), 2, "", "-: pour[1].ml: should be more than nothing"},
 		{"no mix", []string{"mix", "none.json"}, "", 2, "", "none.json"},
+		{"a look", []string{"look", "../../examples/clean.json", "--width", "300", "-o", picture}, "", 0, "", ""},
+		{"a look told as JSON", []string{"look", "../../examples/clean.json", "--view", "under", "--light", "raking", "--squint", "--at", "2027-03-04T20:00:00Z", "--json"}, "", 0, `"format": "inkysparrow-look/1"`, ""},
+		{"a look at nothing", []string{"look", "../../examples/clean.json"}, "", 2, "", "-o look.png"},
+		{"a look from in front", []string{"look", "../../examples/clean.json", "--view", "front", "-o", picture}, "", 2, "", `view: "front" is none of`},
+		{"a look by moonlight", []string{"look", "../../examples/clean.json", "--light", "moon", "-o", picture}, "", 2, "", `light: "moon" is none of`},
+		{"a look too large", []string{"look", "../../examples/clean.json", "--width", "90000", "-o", picture}, "", 2, "", "width: 90000"},
+		{"a look at no time", []string{"look", "../../examples/clean.json", "--at", "noon", "-o", picture}, "", 2, "", `at: "noon"`},
+		{"a look at a bad file", []string{"look", bad, "-o", picture}, "", 2, "", `no product "pim"`},
+		{"a look that can't be kept", []string{"look", "../../examples/clean.json", "-o", filepath.Join(bad, "x.png")}, "", 2, "", "x.png"},
 		{"no JSON", []string{"check", "-"}, "hello", 2, "", "line 1"},
 		{"no file at all", []string{"check"}, "", 2, "", "accepts 1 arg"},
 		{"no such command", []string{"paint"}, "", 2, "", "unknown command"},

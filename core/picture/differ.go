@@ -34,6 +34,11 @@ func (f *Frame) Differ(a, b []look.Skin, w Wish) Difference {
 	}
 	d.Share /= max(1, float64(len(close)))
 	d.Close = most(close)
+	for i := range min(len(a), len(b)) { // a line is thinner than a pixel: seen close it shows its own colour
+		if f.shows(i) {
+			d.Close = max(d.Close, a[i].Line.Difference(b[i].Line), a[i].Surface.Difference(b[i].Surface))
+		}
+	}
 	s := f.sigma(1)
 	blur(one, f.Width, f.Height, s)
 	blur(other, f.Width, f.Height, s)
@@ -85,4 +90,9 @@ func coarse(c rgb) rgb {
 func (c rgb) colour() colour.Colour {
 	clip := func(v float32) float64 { return float64(min(1, max(0, v))) }
 	return colour.FromLinear(clip(c.r), clip(c.g), clip(c.b))
+}
+
+// shows reports whether something of a zone is in the picture.
+func (f *Frame) shows(zone int) bool {
+	return slices.ContainsFunc(f.pixels, func(p pixel) bool { return int(p.zone) == zone })
 }

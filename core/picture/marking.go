@@ -137,7 +137,7 @@ func (f *Frame) stick(zone int, m marking, l Light, out map[int32]decalled) {
 		for y := max(0, int(y0)); y <= min(f.Height-1, int(y1)); y++ {
 			for x := max(0, int(x0)); x <= min(f.Width-1, int(x1)); x++ {
 				i := f.top[y*f.Width+x]
-				if i < 0 || int(f.pixels[i].zone) != zone {
+				if i < 0 || int(f.pixels[i].zone) != zone || f.Airframe.Plates[f.pixels[i].plate].Stuff != airframe.Skin {
 					continue
 				}
 				at := p.At(float64(x)+0.5, float64(y)+0.5)

@@ -63,12 +63,6 @@ type mark struct {
 
 // Paint paints the model: skins are those of the airframe's zones, in their order.
 func (f *Frame) Paint(skins []look.Skin, w Wish) *image.RGBA {
-	if w.Light.ID == "" {
-		w.Light = lights[0]
-	}
-	if w.Ground == (colour.Colour{}) {
-		w.Ground = colour.Grey(80)
-	}
 	linear := f.linear(skins, w)
 	if w.Minute > 0 && len(f.Panels) > 0 {
 		blur(linear, f.Width, f.Height, f.sigma(w.Minute))
@@ -81,6 +75,12 @@ func (f *Frame) sigma(minutes float64) float64 { return shade.EyeMM() * minutes 
 
 // linear paints in linear light.
 func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
+	if w.Light.ID == "" {
+		w.Light = lights[0]
+	}
+	if w.Ground == (colour.Colour{}) {
+		w.Ground = colour.Grey(80)
+	}
 	out := make([]rgb, f.Width*f.Height)
 	ground := w.Light.tinted(w.Ground)
 	for i := range out {
@@ -138,13 +138,13 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 				}
 			}
 			if m := z.metal; m != nil {
-				c = z.shine(c, m, nx, ny, nz, lit, p)
+				c = z.shine(c, m, nx, ny, nz, lit)
 			} else {
 				c = c.times(lit)
 			}
 			nh := nx*hx + ny*hy + nz*hz
 			if nh > 0 {
-				s := z.spec[min(255, int(nh*255))] * float32(w.Light.lamp)
+				s := z.spec[int(255*min(1, sqrt(max(0, 1-nh))))] * float32(w.Light.lamp)
 				if z.metal != nil {
 					s *= float32(z.metal.Mirror) / float32(fresnel0) * 0.3
 				}
@@ -204,6 +204,8 @@ func within(noise, share, soft float32) float32 {
 
 func soft(noise, share, width float32) float32 { return within(noise, share, width) }
 
+func sqrt(x float32) float32 { return float32(math.Sqrt(float64(x))) }
+
 func exp(x float32) float32 { return float32(math.Exp(float64(x))) }
 
 func half(l [3]float64) (x, y, z float32) {
@@ -219,7 +221,10 @@ func (m *mark) over(c rgb, p *pixel, z *palette) rgb {
 		if z.meanWear > 0 {
 			likely = min(0.9, m.share*float32(p.wear)/255/z.meanWear)
 		}
-		width := float32(12)
+		if likely < leastChipped {
+			return c
+		}
+		width := float32(5)
 		if m.kind == "wipe-back" {
 			width = 90
 		}
@@ -246,17 +251,20 @@ func (m *mark) over(c rgb, p *pixel, z *palette) rgb {
 }
 
 // shine is how metal looks: it mirrors what is about it, blurred by its own haze.
-func (z *palette) shine(c rgb, m *look.Metal, nx, ny, nz, lit float32, p *pixel) rgb {
+func (z *palette) shine(c rgb, m *look.Metal, nx, ny, nz, lit float32) rgb {
 	share := float32(m.Mirror / (m.Mirror + m.Haze + 0.12))
 	// The horizon of the room, as the skin mirrors it: the window above, the bench below.
 	rx, ry := 2*nz*nx, 2*nz*ny
-	at := -0.75*ry - 0.35*rx + 0.0016*(p.x-p.y)
+	at := -0.75*ry - 0.35*rx
 	wide := 0.12 + 2.2*float32(z.alpha)
 	t := min(1, max(0, (at+wide)/(2*wide)))
 	env := 0.5 + 0.8*t*t*(3-2*t)
 	env -= 0.18 * exp(-(at-0.75)*(at-0.75)*12) // a window bar, so that a mirror has something to show
 	return c.times(lit*(1-share) + env*share)
 }
+
+// leastChipped is a share below which nobody would paint a chip.
+const leastChipped = 0.004
 
 // densest is the optical density of a stain of full strength right behind its stack: three quarters are covered.
 const densest = 1.4
@@ -271,7 +279,7 @@ func paletteOf(k look.Skin, l Light) palette {
 	seen := math.Sqrt(z.alpha*z.alpha + lampWide)
 	a2 := seen * seen
 	for i := range z.spec {
-		nh := float64(i) / 255
+		nh := 1 - float64(i)/255*float64(i)/255
 		d := nh*nh*(a2-1) + 1
 		z.spec[i] = float32(min(4, a2/(d*d)*fresnel0/4))
 	}

@@ -367,6 +367,18 @@ watchEffect(() => {
 .now.here {
   background: var(--raised);
 }
+@media (max-width: 1340px) {
+  .bar {
+    gap: 0 10px;
+    padding: 0 8px;
+  }
+  .within a {
+    padding: 14px 6px;
+  }
+  .moment {
+    font-size: 20px;
+  }
+}
 /* Where the bar is narrow the menu of the build has what it has no room for. */
 @media (max-width: 1000px) {
   .air {
@@ -385,7 +397,16 @@ watchEffect(() => {
     display: none;
   }
   .moment {
-    font-size: 19px;
+    font-size: 16px;
+  }
+  .clock .sub {
+    display: none;
+  }
+  .within a {
+    padding: 14px 5px;
+  }
+  .build {
+    max-width: 210px;
   }
   .places a {
     padding: 14px 8px;

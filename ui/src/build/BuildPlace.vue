@@ -21,6 +21,7 @@ import RouteList from './RouteList.vue'
 import { useBuild } from './useBuild'
 
 // What edits is fetched when it is first used.
+const AirPicture = defineAsyncComponent(() => import('../instruments/airframe/AirPicture.vue'))
 const NotFound = defineAsyncComponent(() => import('../shared/NotFound.vue'))
 const PlanSheet = defineAsyncComponent(() => tradeRead().then(() => import('../edit/PlanSheet.vue')))
 const SearchSheet = defineAsyncComponent(() => import('../search/SearchSheet.vue'))
@@ -207,6 +208,14 @@ useKeys({
         <h2>Look</h2>
         <span v-if="moment" class="soft">{{ moment.look.title }}</span>
       </header>
+      <RouterLink
+        :to="{ name: 'look', params: { slug: build.slug } }"
+        class="whole"
+        title="The whole aircraft (g l)"
+        aria-label="The look of the whole aircraft"
+      >
+        <AirPicture :slug="build.slug" :revision="build.revision" :at="shownAt" :most="96" label="" />
+      </RouterLink>
       <SkinStrip v-if="moment" :look="moment.look" :seed="`${build.slug}/${zoneId}`" />
       <FindingPanel
         :finding="finding"
@@ -260,6 +269,10 @@ useKeys({
 <style scoped>
 .none {
   padding: 20px;
+}
+.whole {
+  display: block;
+  min-height: 88px;
 }
 .hint {
   font-size: 14px;

@@ -3,6 +3,7 @@ import { useElementVisibility } from '@vueuse/core'
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
 
 import { api } from '../api'
+import AirPicture from '../instruments/airframe/AirPicture.vue'
 import SkinPatch from '../instruments/strip/SkinPatch.vue'
 import { torn } from '../instruments/tape/torn'
 import { tapeScale } from '../instruments/tape/scale'
@@ -49,6 +50,14 @@ const thick = (um: number) => Math.max(2, Math.min(7, 1.5 + Math.log10(1 + um) *
   <div ref="root" class="card">
     <p v-if="failed" class="soft small">{{ failed }}</p>
     <template v-else-if="card && scale">
+      <AirPicture
+        class="air"
+        :slug="slug"
+        :revision="1"
+        :at="ms(card.now)"
+        :most="150"
+        :label="`${name} as it is now`"
+      />
       <ul class="zones" :aria-label="`Zones of ${name}`">
         <li
           v-for="(z, i) in card.zones.slice(0, shown)"
@@ -134,9 +143,14 @@ const thick = (um: number) => Math.max(2, Math.min(7, 1.5 + Math.log10(1 + um) *
 <style scoped>
 .card {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(240px, 400px);
-  gap: 10px 28px;
+  grid-template-columns: minmax(240px, 340px) minmax(0, 1fr);
+  gap: 10px 24px;
   min-height: 96px;
+}
+.air {
+  grid-row: 1 / 3;
+  align-self: start;
+  min-height: 120px;
 }
 .zones {
   display: flex;

@@ -411,6 +411,7 @@ select {
   grid-area: stage;
   position: relative;
   display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
   min-width: 0;
   min-height: 0;
   overflow: hidden;
@@ -450,8 +451,7 @@ select {
   background-color: var(--booth);
 }
 .halves {
-  position: absolute;
-  inset: auto 0 0;
+  grid-column: 1 / -1;
   display: flex;
   justify-content: space-between;
   gap: 12px;

@@ -3,6 +3,7 @@ import { storeToRefs } from 'pinia'
 import { watch } from 'vue'
 
 import { useBuild } from '../build/useBuild'
+import AirPicture from '../instruments/airframe/AirPicture.vue'
 import CautionMark from '../shared/CautionMark.vue'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
@@ -51,6 +52,14 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
       <span class="soft">A4, one page a zone</span>
     </div>
     <p v-if="problem">{{ problem }}</p>
+    <AirPicture
+      v-if="build"
+      class="air"
+      :slug="slug"
+      :revision="build.revision"
+      :at="Date.parse(build.tape.to)"
+      :label="`${build.name} when it is finished`"
+    />
     <section v-for="z in build?.zones ?? []" :key="z.id" class="page">
       <header>
         <h1>{{ z.name }}</h1>
@@ -100,6 +109,9 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
 </template>
 
 <style scoped>
+.air {
+  margin-bottom: 18px;
+}
 .paper {
   max-width: 190mm;
   margin: 0 auto;

@@ -6,7 +6,7 @@ import SkinPatch from './SkinPatch.vue'
 
 const props = defineProps<{ look: Look; seed: string }>()
 const half = 172
-const height = 118
+const height = 92
 const words = (s: Skin) =>
   `${s.words}${s.marks.length ? `; ${s.marks.map((m) => m.kind.replaceAll('-', ' ')).join(', ')}` : ''}`
 const label = computed(() => `Before: ${words(props.look.before)}. After: ${words(props.look.after)}.`)

@@ -1,0 +1,424 @@
+package picture
+
+import (
+	"image"
+	"math"
+	"os"
+	"strings"
+	"testing"
+
+	"inkysparrow/core/airframe"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
+	"inkysparrow/core/decal"
+	"inkysparrow/core/look"
+	"inkysparrow/core/route"
+	"inkysparrow/core/shade"
+	"inkysparrow/core/wear"
+)
+
+func made(t testing.TB, kind string) *airframe.Airframe {
+	t.Helper()
+	a, err := airframe.Make(airframe.Spec{Type: kind, Seed: 3})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return a
+}
+
+// plain is a skin of one colour and sheen.
+func plain(c colour.Colour, s coating.Sheen) look.Skin {
+	return look.Skin{Paint: c, Ground: c, Surface: c, Line: shade.Recess(c), Texture: s.Texture(), Sheen: s}
+}
+
+var upper, under = colour.Lab(48, -2, -6), colour.Lab(74, -3, -5)
+
+func light(t testing.TB, id string) Light {
+	t.Helper()
+	l, ok := LightNamed(id)
+	if !ok {
+		t.Fatalf("no light %q", id)
+	}
+	return l
+}
+
+// where returns the pixel of a place of a view.
+func where(f *Frame, v airframe.View, at airframe.Pt) (x, y int) {
+	for _, p := range f.Panels {
+		if p.View == v {
+			px, py := p.Pixel(at)
+			return int(px), int(py)
+		}
+	}
+	return -1, -1
+}
+
+// The picture shows the computed skins: in even light within 1 CIEDE2000, on every whole spot beside lines and edges.
+func TestColours(t *testing.T) {
+	f := New(made(t, "low-single"), airframe.Views, 900, 0)
+	skins := []look.Skin{plain(upper, coating.Flat), plain(under, coating.Gloss)}
+	skins[0].Residue, skins[0].Washed, skins[0].Filled = 0.1, colour.Lab(22, 3, 8), 0.8
+	skins[0].Surface = upper.Veiled(skins[0].Washed, 0.1)
+	img := f.Paint(skins, Wish{Light: light(t, "even")})
+	var sum [2][3]float64
+	var count [2]float64
+	for i, p := range f.pixels {
+		if p.alpha < 255 || p.line > 0 || p.zone < 0 || f.top[p.at] != int32(i) || f.Airframe.Plates[p.plate].Stuff != airframe.Skin {
+			continue
+		}
+		c := img.RGBAAt(int(p.at)%f.Width, int(p.at)/f.Width)
+		got := Plain(c)
+		if d := got.Difference(skins[p.zone].Surface); p.zone == 1 && d > 1 {
+			t.Fatalf("a spot of the underside differs by %.2f: %v, want %v", d, got, skins[1].Surface)
+		}
+		r, g, b := got.Linear()
+		for k, v := range []float64{r, g, b} {
+			sum[p.zone][k] += v
+		}
+		count[p.zone]++
+	}
+	for z, k := range skins {
+		if mean := colour.FromLinear(sum[z][0]/count[z], sum[z][1]/count[z], sum[z][2]/count[z]); mean.Difference(k.Surface) > 1 {
+			t.Errorf("zone %d is %v on average, its skin %v: %.2f", z, mean, k.Surface, mean.Difference(k.Surface))
+		}
+	}
+}
+
+// A flat panel that faces the viewer shows its own colour by daylight; the warm lamp is the published form's matrix; raking light is darker and shows lines.
+func TestLights(t *testing.T) {
+	f := New(made(t, "swept-jet"), []airframe.View{airframe.Top}, 700, 0)
+	grey := plain(colour.Grey(60), coating.Flat)
+	skins := []look.Skin{grey, grey}
+	at := func(id string) colour.Colour {
+		img := f.Paint(skins, Wish{Light: light(t, id)})
+		x, y := where(f, airframe.Top, airframe.Pt{X: 0.55 * f.Airframe.SpanMM / 2, Y: f.wingX(0.55)})
+		for ; f.pixels[f.top[y*f.Width+x]].line > 0; y++ {
+		}
+		return Plain(img.RGBAAt(x, y))
+	}
+	if d := at("daylight").Difference(colour.Grey(60)); d > 2 {
+		t.Errorf("by daylight a grey panel differs by %.1f", d)
+	}
+	// Reference model, no source: a grey shifts by about 5 CIEDE2000 to the warm.
+	if _, a, b := at("lamp").Lab(); b < 2 || a < 0 || at("lamp").Difference(colour.Grey(60)) < 3 || at("lamp").Difference(colour.Grey(60)) > 8 {
+		t.Errorf("by the lamp a grey is a %.1f b %.1f, %.1f from grey", a, b, at("lamp").Difference(colour.Grey(60)))
+	}
+	if l := at("raking").Lightness(); l > 57 || l < 35 {
+		t.Errorf("in raking light it has lightness %.0f", l)
+	}
+	// Each matrix maps greys to one hue.
+	for _, l := range Lights() {
+		hue := func(v float64) float64 {
+			c := l.tinted(colour.Grey(v))
+			return float64(c.r / c.b)
+		}
+		if math.Abs(hue(30)-hue(80)) > 1e-4 {
+			t.Errorf("%s turns greys to different hues", l.ID)
+		}
+	}
+	shadow := func(id string) float64 {
+		bare := grey
+		bare.Line = bare.Ground // only its depth is seen
+		img := f.Paint([]look.Skin{bare, bare}, Wish{Light: light(t, id)})
+		panel := at(id)
+		most := 0.0
+		for i, p := range f.pixels {
+			if p.alpha == 255 && p.nz > 125 && f.top[p.at] == int32(i) && f.Airframe.Plates[p.plate].Part == "wing" {
+				most = max(most, Plain(img.RGBAAt(int(p.at)%f.Width, int(p.at)/f.Width)).Difference(panel))
+			}
+		}
+		return most
+	}
+	if rake, day := shadow("raking"), shadow("daylight"); rake <= day {
+		t.Errorf("lines differ by %.1f in raking light, %.1f by daylight", rake, day)
+	}
+}
+
+// Gloss shines where it mirrors the light and nowhere looks lighter than flat away from it; metal mirrors more than paint.
+func TestSheen(t *testing.T) {
+	f := New(made(t, "straight-jet"), []airframe.View{airframe.Left}, 700, 0)
+	brightest, mean := map[string]float64{}, map[string]float64{}
+	metal := plain(colour.Grey(60), coating.Gloss)
+	metal.Metal = &look.Metal{Mirror: 0.5, Haze: 0.05}
+	for name, k := range map[string]look.Skin{"gloss": plain(colour.Grey(40), coating.Gloss), "flat": plain(colour.Grey(40), coating.Flat), "metal": metal} {
+		img := f.Paint([]look.Skin{k, k}, Wish{})
+		n := 0.0
+		for i, p := range f.pixels {
+			if f.top[p.at] != int32(i) || p.alpha < 255 || f.Airframe.Plates[p.plate].Part != "fuselage" {
+				continue
+			}
+			l := Plain(img.RGBAAt(int(p.at)%f.Width, int(p.at)/f.Width)).Lightness()
+			brightest[name] = max(brightest[name], l)
+			mean[name] += l
+			n++
+		}
+		mean[name] /= n
+	}
+	if brightest["gloss"] < brightest["flat"]+10 {
+		t.Errorf("gloss reaches %.0f, flat %.0f", brightest["gloss"], brightest["flat"])
+	}
+	if mean["gloss"] > mean["flat"]+6 {
+		t.Errorf("gloss is %.0f on average, flat %.0f", mean["gloss"], mean["flat"])
+	}
+	if brightest["metal"] < 80 {
+		t.Errorf("metal reaches only %.0f", brightest["metal"])
+	}
+}
+
+// Blur keeps energy, and spreads by what it says.
+func TestBlur(t *testing.T) {
+	const w, h = 90, 70
+	img := make([]rgb, w*h)
+	img[35*w+45] = rgb{1000, 500, 250}
+	blur(img, w, h, 4)
+	var sum, second float64
+	for i, c := range img {
+		sum += float64(c.r)
+		second += float64(c.r) * math.Pow(float64(i%w-45), 2)
+	}
+	if math.Abs(sum-1000) > 0.5 {
+		t.Errorf("energy %.2f, was 1000", sum)
+	}
+	if s := math.Sqrt(second / sum); s < 3.6 || s > 4.4 {
+		t.Errorf("standard deviation %.2f px, want 4", s)
+	}
+	even := make([]rgb, w*h)
+	for i := range even {
+		even[i] = rgb{0.3, 0.3, 0.3}
+	}
+	blur(even, w, h, 6)
+	for _, c := range even {
+		if math.Abs(float64(c.r)-0.3) > 1e-4 {
+			t.Fatalf("an even field becomes %v", c.r)
+		}
+	}
+}
+
+// A second colour covers the share that it says, with the edge that its mask leaves; the two sides of the aircraft run on from above.
+func TestPattern(t *testing.T) {
+	f := New(made(t, "low-single"), airframe.Views, 900, 0)
+	share := func(want, edge float64) (covered, between float64) {
+		k := plain(upper, coating.Flat)
+		dark := colour.Lab(20, 0, 0)
+		k.Marks = []look.Mark{{Kind: look.Second, Colour: dark, Strength: 1, Share: want, EdgeMM: edge}}
+		img := f.Paint([]look.Skin{k, plain(under, coating.Flat)}, Wish{Light: light(t, "even")})
+		all := 0.0
+		for i, p := range f.pixels {
+			if p.zone != 0 || f.top[p.at] != int32(i) || p.alpha < 255 || p.line > 0 {
+				continue
+			}
+			all++
+			switch l := Plain(img.RGBAAt(int(p.at)%f.Width, int(p.at)/f.Width)).Lightness(); {
+			case l < 24:
+				covered++
+			case l < 44:
+				between++
+			}
+		}
+		return covered / all, between / all
+	}
+	for _, want := range []float64{0.2, 0.45, 0.7} {
+		if got, _ := share(want, route.EdgeNamed(route.HardEdge).WidthMM); math.Abs(got-want) > 0.05 {
+			t.Errorf("a second colour on %.2f covers %.2f", want, got)
+		}
+	}
+	_, hard := share(0.45, route.EdgeNamed(route.HardEdge).WidthMM)
+	_, soft := share(0.45, route.EdgeNamed(route.Freehand).WidthMM)
+	if soft < 2*hard {
+		t.Errorf("a freehand edge takes %.3f of the skin, a hard one %.3f", soft, hard)
+	}
+}
+
+// Chips lie where the aircraft wears: on the walkway and never far from everything; more on the boarding side.
+func TestChips(t *testing.T) {
+	a := made(t, "low-single")
+	f := New(a, airframe.Views, 1000, 0)
+	k := plain(upper, coating.Flat)
+	k.Marks = []look.Mark{{Kind: "sponge-chips", Colour: colour.Grey(95), Strength: 1, Share: 0.03}}
+	m := wear.MapOf(a, wear.Service{})
+	img := f.Paint([]look.Skin{k, plain(under, coating.Flat)}, Wish{Light: light(t, "even"), Wear: m})
+	var far, chippedFar, all, chipped float64
+	for i, p := range f.pixels {
+		if p.zone != 0 || f.top[p.at] != int32(i) || p.line > 0 || p.alpha < 255 {
+			continue
+		}
+		bright := Plain(img.RGBAAt(int(p.at)%f.Width, int(p.at)/f.Width)).Lightness() > 60
+		all++
+		if bright {
+			chipped++
+		}
+		if p.wear == 0 {
+			far++
+			if bright {
+				chippedFar++
+			}
+		}
+	}
+	if got := chipped / all; got < 0.015 || got > 0.045 {
+		t.Errorf("3 %% of chips show as %.1f %%", 100*got)
+	}
+	if far < 0.2*all || chippedFar > 0 {
+		t.Errorf("%.0f of %.0f spots lie far from all wear; %.0f of them chipped", far, all, chippedFar)
+	}
+}
+
+// Soot lies aft of the stacks, strongest right behind them; decals carry their film, which frosts where it silvers.
+func TestMarks(t *testing.T) {
+	a := made(t, "low-single")
+	f := New(a, []airframe.View{airframe.Left}, 1000, 0)
+	k := plain(colour.Grey(75), coating.Satin)
+	k.Marks = []look.Mark{{Kind: "exhaust-spray", Colour: colour.Grey(15), Strength: 0.7, Share: 0.1}}
+	img := f.Paint([]look.Skin{k, k}, Wish{Light: light(t, "even")})
+	var stack airframe.Feature
+	for _, one := range a.Features {
+		if one.Kind == airframe.Stack && one.Sees(airframe.Left) {
+			stack = one
+		}
+	}
+	last := 0.0
+	behind := stack.Each()[stack.Number-1]
+	for _, aft := range []float64{3, 25, 70} {
+		x, y := where(f, airframe.Left, airframe.Pt{X: behind.X + aft, Y: -behind.Z})
+		l := Plain(img.RGBAAt(x, y)).Lightness()
+		if l <= last {
+			t.Errorf("%.0f mm aft of the stacks lightness %.0f, nearer %.0f", aft, l, last)
+		}
+		last = l
+	}
+	if x, y := where(f, airframe.Left, airframe.Pt{X: stack.At.X - 12, Y: -stack.At.Z}); Plain(img.RGBAAt(x, y)).Difference(k.Ground) > 3 {
+		t.Error("soot lies ahead of the stacks")
+	}
+	step := &route.Step{Decals: []decal.Decal{{Name: "Code", WidthMM: 20, HeightMM: 10}}}
+	frosted := func(silver bool) (n int) {
+		k := plain(colour.Grey(30), coating.Flat)
+		k.Marks = []look.Mark{{Kind: look.Decals, Strength: 1, Share: 0.1, Step: step, Silver: silver}}
+		img := f.Paint([]look.Skin{k, k}, Wish{Light: light(t, "even")})
+		for i := 0; i < len(img.Pix); i += 4 {
+			if v := img.Pix[i]; v > 85 && v < 150 {
+				n++
+			}
+		}
+		return n
+	}
+	if clean, silvered := frosted(false), frosted(true); silvered < clean+100 {
+		t.Errorf("a silvering decal frosts %d pixels, a clean one %d", silvered, clean)
+	}
+}
+
+// Somebody notices another colour at arm's length, a hair line only close up, and nothing where nothing differs.
+func TestDiffer(t *testing.T) {
+	f := New(made(t, "low-single"), airframe.Views, 1280, 0)
+	a := []look.Skin{plain(upper, coating.Flat), plain(under, coating.Flat)}
+	b := []look.Skin{plain(upper, coating.Flat), plain(under, coating.Flat)}
+	if d := f.Differ(a, b, Wish{}); d.Close > 0.2 || d.Share > 0 {
+		t.Errorf("the same differs: %+v", d)
+	}
+	b[0] = plain(colour.Lab(60, -2, -6), coating.Flat)
+	if d := f.Differ(a, b, Wish{}); d.Arm < Notices() || d.Share < 0.2 {
+		t.Errorf("another grey: %+v", d)
+	}
+	c := []look.Skin{a[0], a[1]}
+	c[0].Line = c[0].Line.Veiled(colour.Grey(0), 0.25)
+	d := f.Differ(a, c, Wish{})
+	if d.Close <= d.Arm || d.Close < Notices() {
+		t.Errorf("darker lines: %+v", d)
+	}
+}
+
+// The same seed draws the same picture. The golden picture is a small one in 32 steps of grey, so that a rounding of another machine changes nothing.
+func TestGolden(t *testing.T) {
+	f := New(made(t, "biplane"), airframe.Views, 120, 0)
+	img := f.Paint([]look.Skin{plain(upper, coating.Satin), plain(under, coating.Satin)}, Wish{})
+	var b strings.Builder
+	const steps = " .:-=+*#%@"
+	for y := 0; y < f.Height; y += 2 {
+		for x := range f.Width {
+			l := Plain(img.RGBAAt(x, y)).Lightness()
+			b.WriteByte(steps[min(9, int(l/10))])
+		}
+		b.WriteByte('\n')
+	}
+	want, err := os.ReadFile("testdata/biplane.golden")
+	if os.Getenv("UPDATE_GOLDEN") != "" {
+		if err := os.WriteFile("testdata/biplane.golden", []byte(b.String()), 0o644); err != nil {
+			t.Fatal(err)
+		}
+		return
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	differ := 0
+	for i := range min(len(want), b.Len()) {
+		if want[i] != b.String()[i] {
+			differ++
+		}
+	}
+	if differ > len(want)/100 || len(want) != b.Len() {
+		t.Errorf("%d of %d places differ from the golden picture:\n%s", differ, len(want), b.String())
+	}
+}
+
+// Each view stands where the frame says: a place there and back, views beside each other without overlap, nothing taller than it may be.
+func TestLayout(t *testing.T) {
+	for _, k := range airframe.Kinds() {
+		f := New(made(t, k.ID), airframe.Views, 960, 520)
+		if f.Height > 520 || len(f.Panels) != 4 {
+			t.Errorf("%s: %d tall, %d views", k.ID, f.Height, len(f.Panels))
+		}
+		for i, p := range f.Panels {
+			if !p.Rect.In(image.Rect(0, 0, f.Width, f.Height)) {
+				t.Errorf("%s: the %v view stands outside: %v", k.ID, p.View, p.Rect)
+			}
+			at := airframe.Pt{X: 12, Y: 7}
+			x, y := p.Pixel(at)
+			if back := p.At(x, y); math.Hypot(back.X-at.X, back.Y-at.Y) > 1e-9 {
+				t.Errorf("%v comes back as %v", at, back)
+			}
+			for _, o := range f.Panels[:i] {
+				if in := o.Rect.Intersect(p.Rect); in.Dx() > 14 && in.Dy() > 14 {
+					t.Errorf("%s: %v and %v overlap by %v", k.ID, o.View, p.View, in)
+				}
+			}
+		}
+		if wide := New(made(t, k.ID), airframe.Views, 960, 0); f.Panels[0].PxPerMM < wide.Panels[0].PxPerMM*0.6 {
+			t.Errorf("%s is drawn at %.2f px a mm, could be %.2f", k.ID, f.Panels[0].PxPerMM, wide.Panels[0].PxPerMM)
+		}
+	}
+}
+
+func skins() []look.Skin {
+	a, b := plain(upper, coating.Satin), plain(under, coating.Satin)
+	a.Residue, a.Filled, a.Washed = 0.05, 0.8, colour.Lab(22, 3, 8)
+	a.Marks = []look.Mark{{Kind: look.Second, Colour: colour.Lab(36, 0, -4), Strength: 1, Share: 0.4, EdgeMM: 0.1}, {Kind: "sponge-chips", Colour: colour.Grey(80), Strength: 0.8, Share: 0.02}, {Kind: "exhaust-spray", Colour: colour.Grey(20), Strength: 0.7, Share: 0.1}}
+	return []look.Skin{a, b}
+}
+
+// BenchmarkPaint paints the whole aircraft at 1280 by 560, as the place of the look does; with half it is what a drag asks for.
+func BenchmarkPaint(b *testing.B) {
+	a := made(b, "delta")
+	for name, size := range map[string][2]int{"whole": {1280, 560}, "half": {640, 280}} {
+		b.Run(name, func(b *testing.B) {
+			f := New(a, airframe.Views, size[0], size[1])
+			w := Wish{Wear: wear.MapOf(a, wear.Service{})}
+			f.Paint(skins(), w)
+			b.ReportAllocs()
+			for b.Loop() {
+				f.Paint(skins(), w)
+			}
+		})
+	}
+	b.Run("squint", func(b *testing.B) {
+		f := New(a, airframe.Views, 640, 280)
+		b.ReportAllocs()
+		for b.Loop() {
+			f.Paint(skins(), Wish{Minute: shade.SquintMinutes()})
+		}
+	})
+	b.Run("frame", func(b *testing.B) {
+		b.ReportAllocs()
+		for b.Loop() {
+			New(a, airframe.Views, 1280, 560)
+		}
+	})
+}
