@@ -143,11 +143,33 @@ func findChipsMuch(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	share := 100 * s.Step.Share
-	if share <= chipsTooMany*s.Plan.Wear.Chips {
+	wanted, where := wantedChips(s.Plan, s.Zone)
+	if share <= chipsTooMany*wanted {
 		return nil
 	}
 	return []timeline.Finding{{
 		Severity: timeline.Note, Figures: timeline.Figures{Share: s.Step.Share},
-		Because: fmt.Sprintf("%.0f %% of the zone is chipped, and %.1f %% is what its service asks for. %s", share, s.Plan.Wear.Chips, s.Plan.Wear.Words),
+		Because: fmt.Sprintf("%.0f %% of the zone is chipped, and %.1f %% is what its service asks for%s. %s", share, wanted, where, s.Plan.Wear.Words),
 	}}
+}
+
+// wantedChips returns how much of a zone should be chipped, in percent: what the service asks for, and where there is an airframe more of it where people go and
+// less where nobody does.
+func wantedChips(p *route.Plan, z *route.Zone) (percent float64, where string) {
+	wanted := p.Wear.Chips
+	all, area := 0.0, 0.0
+	for _, o := range p.Zones {
+		if o.Shape.AreaCM2 > 0 {
+			all += o.Wears.Mean * o.Shape.AreaCM2
+			area += o.Shape.AreaCM2
+		}
+	}
+	if z.Shape.AreaCM2 <= 0 || all <= 0 {
+		return wanted, ""
+	}
+	where = fmt.Sprintf(" here: %s of it lies far from all that wears it", say.Percent(z.Wears.Far))
+	if len(z.Wears.Where) > 0 {
+		where += ", the rest by its " + z.Wears.Where[0]
+	}
+	return wanted * z.Wears.Mean * area / all, where
 }

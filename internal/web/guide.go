@@ -326,6 +326,9 @@ func tapeBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	row := func(label string, at time.Time, state wire.State) {
 		b.Rows = append(b.Rows, wire.GuideRow{Label: label, Value: j.clock(at), State: state})
 	}
+	if cm := site.Zone.Shape.MaskCM; cm > 0 && site.Step.Do.Has(route.Tape) {
+		b.Rows = append(b.Rows, wire.GuideRow{Label: "Tape round the zone", Value: fmt.Sprintf("about %.0f cm", cm)})
+	}
 	if t.On != nil {
 		state := wire.Safe
 		if site.Start.Before(t.Sticks) {

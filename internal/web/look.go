@@ -403,7 +403,7 @@ func (s *Server) lookAsk(c fiber.Ctx) error {
 	spot, ok := one.Ask(one.tl, v, airframe.Pt{X: x, Y: y}, one.q.At)
 	one.mu.Unlock()
 	if !ok {
-		return fiber.NewError(fiber.StatusNotFound, "That is beside the aircraft.")
+		return c.JSON(wire.LookAsked{View: v.String(), X: x, Y: y, Words: "That is beside the aircraft.", Films: []wire.LookFilm{}, Reasons: []wire.LookReason{}})
 	}
 	return c.JSON(j.asked(one, spot, v, x, y))
 }

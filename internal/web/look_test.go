@@ -89,8 +89,11 @@ func TestLookAsk(t *testing.T) {
 	if asked.Zone != "upper" || len(asked.Films) < 5 || len(asked.Reasons) < 3 || !strings.Contains(asked.Wear, "of 100") {
 		t.Errorf("%+v", asked)
 	}
+	if beside := read[wire.LookAsked](t, site.ask(http.MethodGet, "/api/builds/petrel/look/ask?of=top&x=900&y=0", ""), http.StatusOK); beside.Part != "" || beside.Zone != "" {
+		t.Errorf("beside the aircraft: %+v", beside)
+	}
 	for path, want := range map[string]int{
-		"of=top&x=900&y=0": http.StatusNotFound, "of=front&x=1&y=1": http.StatusUnprocessableEntity, "of=top&x=a&y=1": http.StatusUnprocessableEntity,
+		"of=top&x=900&y=0": http.StatusOK, "of=front&x=1&y=1": http.StatusUnprocessableEntity, "of=top&x=a&y=1": http.StatusUnprocessableEntity,
 	} {
 		if res := site.ask(http.MethodGet, "/api/builds/petrel/look/ask?"+path, ""); res.StatusCode != want {
 			t.Errorf("%s: %d, want %d", path, res.StatusCode, want)

@@ -291,7 +291,7 @@ useKeys({
             }}
           </p>
           <section class="against">
-            <h3 class="plate">Set against</h3>
+            <h2 class="plate">Set against</h2>
             <select v-model="against" aria-label="Set against" @pointerdown="listRevisions" @focus="listRevisions">
               <option value="">nothing</option>
               <option v-if="pinned" :value="`at:${iso(pinned)}`">{{ clock(pinned) }}, pinned</option>
@@ -312,7 +312,7 @@ useKeys({
             </p>
           </section>
           <section class="shows">
-            <h3 class="plate">Shown over it</h3>
+            <h2 class="plate">Shown over it</h2>
             <label v-for="o in whole?.overlays ?? []" :key="o.id"
               ><input type="checkbox" :checked="shown.has(o.id)" @change="turn(o.id)" />{{ o.words }}</label
             >
@@ -324,7 +324,7 @@ useKeys({
             </ul>
           </section>
           <section class="shows">
-            <h3 class="plate">Reference</h3>
+            <h2 class="plate">Reference</h2>
             <label class="drop"
               ><input type="file" accept="image/*" @change="take" /><span>{{
                 photo ? 'Another photograph' : 'A photograph beside it'

@@ -49,11 +49,13 @@ function keep() {
   emit('edit', { do: 'put-airframe', airframe: next })
 }
 async function draw(e: Event) {
-  const file = (e.target as HTMLInputElement).files?.[0]
+  const input = e.target as HTMLInputElement
+  const file = input.files?.[0]
   if (!file) return
   trouble.value = file.size > 1_000_000 ? 'The drawing is over 1 MB, too large for a plan.' : ''
   if (!trouble.value)
     emit('edit', { do: 'put-airframe', airframe: { svg: await file.text(), boarding: a.boarding as 'left' } })
+  input.value = '' // the same file can be read again
 }
 </script>
 

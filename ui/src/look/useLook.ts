@@ -81,7 +81,12 @@ export function useLook(slug: Ref<string>, size: { width: Ref<number>; height: R
     }
     const s = { of: v.id, x: v.low_x + (x - v.x) / v.px_per_mm, y: v.low_y + (y - v.y) / v.px_per_mm }
     const got = await askedAt(s)
-    spot.value = got ? s : null
+    if (!got?.part) {
+      beside.value = got?.words ?? beside.value
+      asked.clear()
+      return null
+    }
+    spot.value = s
     return got
   }
   watch([() => store.at, revision], () => {
