@@ -126,7 +126,7 @@ func TestNewBuildByKeyboard(t *testing.T) {
 	b.still()
 	b.must(b.page.InsertText("Godwit"))
 	b.sees("aside .big", "Godwit")
-	for range 60 {
+	for range 120 {
 		b.press(input.Tab)
 		if b.page.MustEval(`() => document.activeElement.textContent.trim()`).Str() == "Begin this build" {
 			break

@@ -97,7 +97,10 @@ func (s *Spot) reasons(l *timeline.Line) []Reason {
 		if m.Silver {
 			words += ": air stays below it, and it silvers"
 		}
-		add(m.Step, "%s, on %s of the zone", words, say.Percent(m.Share))
+		if m.Share < 1 {
+			words += ", on " + say.Percent(m.Share) + " of the zone"
+		}
+		add(m.Step, "%s", words)
 	}
 	if step := k.By.Wash; step != nil {
 		if s.OnLine != nil && k.Filled > 0 {

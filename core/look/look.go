@@ -49,7 +49,16 @@ type Skin struct {
 	Ground  colour.Colour // the open surface without what a wash left on it
 	Washed  colour.Colour // of the last wash
 	By      By
-	own     coating.Sheen // of the paint, in which its colour is given
+	own     coating.Sheen  // of the paint, in which its colour is given
+	recess  *colour.Colour // what earlier washes left of the recesses, in the paint's own sheen; nil for none
+}
+
+// recessed is how a bare recess looks in paint of a colour, or what earlier washes made of it.
+func (k *Skin) recessed(paint colour.Colour) colour.Colour {
+	if k.recess != nil {
+		return *k.recess
+	}
+	return shade.Recess(paint)
 }
 
 // By are the steps that made a skin what it is; nil for none.
@@ -136,6 +145,9 @@ func Of(line *timeline.Line, n int, moment time.Time) Skin {
 		ground = k.Paint.Recoated(mirror(k.own.Texture()), mirror(k.Texture))
 	}
 	k.Ground, k.Surface, k.Plain, k.Line = ground, ground, k.Paint, shade.Recess(ground)
+	if k.recess != nil {
+		k.Line = k.recess.Recoated(mirror(k.own.Texture()), mirror(k.Texture))
+	}
 	if k.Filled > 0 {
 		k.Surface, k.Plain = ground.Veiled(k.Washed, k.Residue), k.Paint.Veiled(k.Washed, k.Residue)
 		k.Line = k.Line.Veiled(k.Washed, k.Filled)
@@ -179,6 +191,9 @@ func (k *Skin) add(line *timeline.Line, i int) {
 	case do.Has(route.Colour):
 		k.cover(line, i)
 	case do.Has(route.WashOn):
+		if k.Filled > 0 { // an earlier wash stays below this one
+			k.Paint, k.recess = k.Paint.Veiled(k.Washed, k.Residue), new(k.recessed(k.Paint).Veiled(k.Washed, k.Filled))
+		}
 		k.By.Wash, k.By.Wipe = step, nil
 		k.Washed, k.Filled = own, lineFull
 		k.Residue = 1
@@ -222,7 +237,7 @@ func loose(kind MarkKind) bool { return kind == Dusted || kind == Drawn }
 
 // cover lays a colour over all that was there, by its hiding power: what was shaded shows through thin coats.
 func (k *Skin) cover(line *timeline.Line, i int) {
-	k.Marks, k.Residue, k.Filled, k.Metal = nil, 0, 0, nil
+	k.Marks, k.Residue, k.Filled, k.Metal, k.recess = nil, 0, 0, nil, nil
 	step := line.Steps[i].Step
 	k.By = By{Paint: step, Shade: k.By.Shade}
 	k.own = step.Sheen()

@@ -123,3 +123,61 @@ func TestEveryWorkIsSeen(t *testing.T) {
 		}
 	}
 }
+
+// Common practice, no source: a second wash of another colour lies over what the first one left; gloss deepens a dark colour more than a pale one, and the last coat
+// that is planned shows what it will be.
+func TestSecondWash(t *testing.T) {
+	done := start.Add(-900 * time.Hour)
+	f := plan.File{
+		Format: plan.Format, Build: plan.Build{Name: "t", Start: start},
+		Products: []plan.Product{
+			{ID: "grey", Name: "g", Kind: coating.Paint, Family: "waterborne-acrylic", Colour: "#8a9094", Sheen: "flat"},
+			{ID: "gloss", Name: "c", Kind: coating.Clear, Family: "polish-clear", Sheen: "gloss"},
+			{ID: "flat", Name: "f", Kind: coating.Clear, Family: "urethane-clear", Sheen: "flat"},
+			{ID: "brown", Name: "w", Kind: coating.Wash, Family: "clay-wash", Colour: "#30281f"},
+			{ID: "pale", Name: "p", Kind: coating.Wash, Family: "clay-wash", Colour: "#d8d2c4"},
+		},
+		Zones: []plan.Zone{{ID: "z", Name: "z", AreaCM2: 50, Steps: []plan.Step{
+			{ID: "a", Do: "base-coat", Product: "grey", Done: &done},
+			{ID: "g", Do: "gloss-coat", Product: "gloss", Done: &done},
+			{ID: "w", Do: "overall-wash", Product: "brown"},
+			{ID: "x", Do: "wipe", Of: "w", With: "damp"},
+			{ID: "v", Do: "pin-wash", Product: "pale"},
+			{ID: "y", Do: "wipe", Of: "v", With: "damp"},
+			{ID: "l", Do: "final-coat", Product: "flat"},
+		}}},
+	}
+	p, err := f.Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	tl := rule.Lay(p)
+	line := tl.Lines[0]
+	at := func(n int) look.Skin { return look.Of(line, n, tl.Finish) }
+	brown, both := at(4).Line, at(6).Line
+	if both.Lightness() < brown.Lightness()+5 {
+		t.Errorf("a pale wash over a brown one leaves lines of %.0f, were %.0f", both.Lightness(), brown.Lightness())
+	}
+	alone := f.Clone()
+	alone.Zones[0].Steps = append(alone.Zones[0].Steps[:2:2], alone.Zones[0].Steps[4:]...)
+	q, err := alone.Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if without := look.Of(rule.Lay(q).Lines[0], 4, tl.Finish).Line; without.Lightness() <= both.Lightness() {
+		t.Errorf("without the first wash the lines are %.0f, with it %.0f", without.Lightness(), both.Lightness())
+	}
+	if before, after := at(1).Surface, at(2).Surface; after.Lightness() >= before.Lightness()-1 {
+		t.Errorf("gloss leaves the paint at %.1f, it was %.1f", after.Lightness(), before.Lightness())
+	}
+	early := line.Steps[1].End.Add(time.Minute)
+	if now, last := look.At(line, early), look.Finished(line, early); now.Sheen != coating.Gloss || last.Sheen != coating.Flat || last.Surface.Lightness() <= now.Surface.Lightness() {
+		t.Errorf("now %v %.1f, under its last coat %v %.1f", now.Sheen, now.Surface.Lightness(), last.Sheen, last.Surface.Lightness())
+	}
+	if wet := look.At(line, line.Steps[6].End.Add(time.Minute)); !wet.Wet {
+		t.Error("a minute after the last coat it is dry")
+	}
+	if n := look.Done(line, line.Steps[3].End); n != 4 {
+		t.Errorf("%d steps are done when the fourth ends", n)
+	}
+}

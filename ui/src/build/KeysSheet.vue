@@ -43,10 +43,16 @@ const onMoment: [string, string][] = [
   ['PgUp PgDn', 'next session, session before'],
   ['Home End', 'the ends of the tape'],
 ]
+const onLook: [string, string][] = [
+  ['x', 'under its last coat'],
+  ['s', 'squint'],
+  ['z', 'magnifier'],
+]
 const groups = [
   { title: '', keys },
   { title: 'With a ticket of the tape in focus', keys: onTicket },
   { title: 'With the moment in focus', keys: onMoment },
+  { title: 'In the look', keys: onLook },
 ]
 </script>
 

@@ -52,6 +52,7 @@ img {
   width: 100%;
 }
 p {
+  background: var(--sheet);
   padding: 6px 8px;
 }
 </style>

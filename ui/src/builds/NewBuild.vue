@@ -105,7 +105,7 @@ const costed = useNewest<SchoolCosts>()
 const costs = computed(() => costed.value.value?.answers ?? []) // what is wrong with the answers stands beside them
 const costless = computed(() => (made.value ? costed.problem.value : ''))
 watchDebounced(
-  () => working.value && a.name.trim() && JSON.stringify(brief.value),
+  () => (working.value || a.type) && a.name.trim() && JSON.stringify(brief.value),
   (asked) => {
     if (asked) void costed.ask(() => api.schoolCosts(brief.value))
   },
@@ -198,7 +198,7 @@ const addZone = () =>
             <v-text-field v-model="a.length" label="Length, cm" type="number" min="1" step="any" />
           </div>
         </section>
-        <NewShape v-if="ready" :model-value="a" :brief="brief" :at="lookAt" />
+        <NewShape v-if="ready" :model-value="a" :brief="brief" :at="lookAt" :takes="takes" />
         <section>
           <h2>The bench</h2>
           <div class="four">
@@ -255,6 +255,9 @@ const addZone = () =>
 
     <aside aria-live="polite">
       <h2>What it will be</h2>
+      <v-btn color="primary" variant="flat" type="submit" form="new-build" :disabled="!made || busy"
+        >Begin this build</v-btn
+      >
       <p v-if="refused" class="refused">{{ refused }}</p>
       <template v-else-if="made">
         <p class="big">{{ made.name }}</p>
@@ -280,9 +283,6 @@ const addZone = () =>
       <p v-else class="soft">
         {{ way === 'file' ? 'Choose a file to see what it holds.' : 'Give the model a name to see its route.' }}
       </p>
-      <v-btn color="primary" variant="flat" type="submit" form="new-build" :disabled="!made || busy"
-        >Begin this build</v-btn
-      >
     </aside>
   </main>
 </template>

@@ -11,7 +11,11 @@ import BriefPicture from './BriefPicture.vue'
 
 /** A new build begins with its shape: a type as a picture, a scheme in one tap, a zone tapped and painted with a bottle. */
 const a = defineModel<BriefForm>({ required: true })
-const props = defineProps<{ brief: PlanBrief; at: string }>()
+const props = defineProps<{
+  brief: PlanBrief
+  at: string
+  takes: (school: string, answer: { id: string; cost: string }) => string
+}>()
 const trade = useTrade()
 const shelf = useShelf()
 const night = useNight()
@@ -112,8 +116,10 @@ const seen = [
 const schools = computed(() => seen.filter((s) => trade.value?.schools.some((one) => one.id === s.id)))
 const answered = (id: string) =>
   a.value.schools[id] ?? trade.value?.schools.find((s) => s.id === id)?.answers[0]?.id ?? ''
-const takes = (id: string, answer: string) =>
-  trade.value?.schools.find((s) => s.id === id)?.answers.find((one) => one.id === answer)?.cost ?? ''
+const takes = (id: string, answer: string) => {
+  const found = trade.value?.schools.find((s) => s.id === id)?.answers.find((one) => one.id === answer)
+  return found ? props.takes(id, found) : ''
+}
 const withAnswer = (id: string, answer: string): PlanBrief => ({
   ...props.brief,
   schools: { ...props.brief.schools, [id]: answer },

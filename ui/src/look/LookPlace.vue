@@ -106,10 +106,10 @@ const realWidth = computed(() => {
 // The magnifier follows the pointer over a picture three times as large.
 const magnified = ref(false)
 const lens = ref({ x: 0, y: 0, on: false })
-const box = computed(() => holder.value?.querySelector('img')?.getBoundingClientRect())
+const box = computed(() => holder.value?.querySelector('.picture img')?.getBoundingClientRect())
 function move(e: PointerEvent) {
   if (!magnified.value) return
-  const img = (e.currentTarget as HTMLElement).querySelector('img')?.getBoundingClientRect()
+  const img = (e.currentTarget as HTMLElement).querySelector('.picture img')?.getBoundingClientRect()
   if (!img) return
   const x = (e.clientX - img.left) / img.width
   const y = (e.clientY - img.top) / img.height
@@ -136,7 +136,7 @@ const lensStyle = computed(() => {
   return {
     left: `${b.left - shell.left + lens.value.x * b.width - r}px`,
     top: `${b.top - shell.top + lens.value.y * b.height - r}px`,
-    backgroundImage: `url("${large.value}")`,
+    backgroundImage: `url("${large.value}"), url("${holder.value?.querySelector('.picture img')?.getAttribute('src') ?? ''}")`, // the coarse one until the fine one is there
     backgroundSize: `${w}px ${h}px`,
     backgroundPosition: `${r - lens.value.x * w}px ${r - lens.value.y * h}px`,
   }

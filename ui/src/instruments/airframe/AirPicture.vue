@@ -62,6 +62,7 @@ function tapped(e: MouseEvent) {
 <style scoped>
 .air-picture {
   display: grid;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr);
   place-items: center;
   min-width: 0;
   min-height: 0;
@@ -75,5 +76,6 @@ img {
 .problem,
 .wait {
   padding: 12px;
+  background: var(--sheet);
 }
 </style>
