@@ -247,3 +247,53 @@ func TestNewShape(t *testing.T) {
 		t.Errorf("the plan says %s", got)
 	}
 }
+
+// A photograph of one's own stands beside the picture and pins a worn place; the magnifier follows the pointer; real size is measured once with a card; zones are asked by keys.
+func TestLookBeside(t *testing.T) {
+	b := open(t, desk, "/builds/petrel/look?view=top")
+	b.painted(".picture")
+	b.click(".zones button", "Tail")
+	b.sees(".asked h2", "Tail")
+	res, err := http.Get(b.address + "/api/builds/lynx/look/picture?width=200")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer res.Body.Close()
+	photo, err := io.ReadAll(res.Body)
+	if err != nil {
+		t.Fatal(err)
+	}
+	file := filepath.Join(t.TempDir(), "photo.png")
+	if err := os.WriteFile(file, photo, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	b.must(b.page.MustElement(".drop input[type=file]").SetFiles([]string{file}))
+	b.sees(".photo img", "")
+	b.click(".side button", "Pin worn places")
+	b.painted(".picture")
+	b.tapped(".picture", 0.3, 0.4)
+	b.sees(".passing", "Placed worn place")
+	if f := b.plan(); len(f.Airframe.Features) != 1 || f.Airframe.Features[0].Kind != "worn" {
+		t.Errorf("%+v", f.Airframe.Features)
+	}
+	b.click(".side button", "Done pinning")
+	b.click(".side button", "Take it away")
+	b.gone(".photo", "")
+	b.press('z')
+	box := b.page.MustElement(".picture img").MustShape().Box()
+	b.must(b.page.Mouse.MoveTo(proto.Point{X: box.X + box.Width/2, Y: box.Y + box.Height/2}))
+	b.sees(".lens", "")
+	b.press('z')
+	b.gone(".lens", "")
+	b.click(".look-place .bar button", "Real size")
+	b.sees(".card", "bank card")
+	b.click(".card button", "It fits")
+	b.gone(".card", "")
+	for end := time.Now().Add(patience); ; time.Sleep(50 * time.Millisecond) { // a span of 213 mm at 323 px for a card of 85.6 mm
+		if w := b.page.MustElement(".picture img").MustShape().Box().Width; w > 780 && w < 900 {
+			break
+		} else if time.Now().After(end) {
+			t.Fatalf("in real size the picture is %.0f px wide", w)
+		}
+	}
+}

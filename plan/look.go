@@ -69,8 +69,9 @@ type LookQuery struct {
 	Light    string
 	Minutes  float64 // blur of the eye at arm's length: 0 for none, 1 for an open eye
 	Width    int
-	Most     int  // height; 0 for any
-	Finished bool // as it will be under the planned last coat
+	Most     int     // height; 0 for any
+	PxPerMM  float64 // in place of both: the scale of the picture; 0 for what fits
+	Finished bool    // as it will be under the planned last coat
 	Ground   string
 	Shows    picture.Overlay
 	Tints    []picture.Tint // over the airframe's zones
@@ -87,6 +88,7 @@ type Painter struct {
 	views []airframe.View
 	width int
 	most  int
+	scale float64
 }
 
 // Painter returns one for the build.
@@ -103,9 +105,14 @@ func (p *Painter) Frame(q LookQuery) *picture.Frame {
 	if len(q.Views) == 0 {
 		q.Views = airframe.Views
 	}
-	if p.frame == nil || p.width != q.Width || p.most != q.Most || !slices.Equal(p.views, q.Views) {
+	if p.frame != nil && p.width == q.Width && p.most == q.Most && p.scale == q.PxPerMM && slices.Equal(p.views, q.Views) {
+		return p.frame
+	}
+	p.views, p.width, p.most, p.scale = slices.Clone(q.Views), q.Width, q.Most, q.PxPerMM
+	if q.PxPerMM > 0 {
+		p.frame = picture.NewAt(p.Shape.Airframe, q.Views, q.PxPerMM)
+	} else {
 		p.frame = picture.New(p.Shape.Airframe, q.Views, q.Width, q.Most)
-		p.views, p.width, p.most = slices.Clone(q.Views), q.Width, q.Most
 	}
 	return p.frame
 }

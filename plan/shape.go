@@ -24,7 +24,7 @@ type Airframe struct {
 	Boarding Hand              `json:"boarding,omitempty" jsonschema:"description=The side from which it is entered; left where it is left out."`
 	SVG      string            `json:"svg,omitempty" jsonschema:"maxLength=1000000,description=A drawing in place of the type: docs/airframe.md."`
 	Zones    []AirframeZone    `json:"zones,omitempty" jsonschema:"maxItems=200,description=Which zone has which parts; later ones lie over earlier ones. By the zones' names and areas where they are left out."`
-	Cuts     []AirframeCut     `json:"cuts,omitempty" jsonschema:"maxItems=200,description=Zones that were split along a line."`
+	Cuts     []AirframeCut     `json:"cuts,omitempty" jsonschema:"maxItems=40,description=Zones that were split along a line."`
 	Features []AirframeFeature `json:"features,omitempty" jsonschema:"maxItems=200,description=In place of the airframe's own of the same id or besides them."`
 }
 

@@ -323,6 +323,29 @@ func (a *Airframe) Seen(v View, at Pt) (plate, zone int) {
 	return -1, -1
 }
 
+// Spot returns a place at which a zone is seen, in the middle of the largest field of it; ok is false where it is seen nowhere.
+func (a *Airframe) Spot(zone int) (v View, at Pt, ok bool) {
+	best := 0.0
+	for i := range a.Plates {
+		for _, f := range a.Plates[i].Fields {
+			area := f.Area()
+			if f.Zone != zone || area <= best {
+				continue
+			}
+			low, high := f.Bounds()
+			for _, share := range []float64{0.5, 0.4, 0.6, 0.3, 0.7, 0.2, 0.8, 0.1, 0.9} {
+				for _, down := range []float64{0.5, 0.4, 0.6, 0.25, 0.75} {
+					p := Pt{low.X + (high.X-low.X)*share, low.Y + (high.Y-low.Y)*down}
+					if plate, seen := a.Seen(a.Plates[i].View, p); area > best && plate == i && seen == zone {
+						v, at, ok, best = a.Plates[i].View, p, true, area
+					}
+				}
+			}
+		}
+	}
+	return v, at, ok
+}
+
 // Shape returns the region inside a plate's outline.
 func (p *Plate) Shape() Region { return p.shape }
 

@@ -1,6 +1,7 @@
 package airframe
 
 import (
+	"fmt"
 	"math"
 	"strings"
 	"testing"
@@ -278,6 +279,10 @@ func TestRefusedSVG(t *testing.T) {
 		"cut off":       {wrap(good)[:150], "not well-formed"},
 		"image":         {wrap(good + `<image href="x.png"/>`), "image"},
 		"huge":          {wrap(`<path class="zone" id="a" d="M0,0L1e6,0L1e6,8Z"/>`), "large"},
+		"many parts":    {wrap(strings.Repeat(`<rect class="skin" width="9" height="9"/>`, mostSkins+1) + good), "outlines of parts"},
+		"many zones":    {wrap(strings.Repeat(good, mostSkins+1)), "outlines of zones"},
+		"many pairs":    {wrap(strings.Repeat(`<rect class="skin" width="9" height="9"/>`, 100) + strings.Repeat(good, 61)), "pairs"},
+		"many corners":  {wrap(`<path class="zone" id="fine" d="M190,100` + circle(mostCorner+10) + `Z"/>`), "fine"},
 		"bad role":      {wrap(good + `<path class="line" id="l9" data-role="rope" d="M0,0L9,9"/>`), "l9"},
 		"bad transform": {wrap(`<path class="zone" id="a" transform="skewX(3)" d="M0,0L9,0L9,9Z"/>`), "skewX"},
 		"deep":          {wrap(strings.Repeat("<g>", 60) + good + strings.Repeat("</g>", 60)), "deep"},
@@ -290,6 +295,16 @@ func TestRefusedSVG(t *testing.T) {
 	if _, err := ParseSVG([]byte(wrap(good)), 48); err != nil {
 		t.Error(err)
 	}
+}
+
+// circle is a polygon of n corners.
+func circle(n int) string {
+	var b strings.Builder
+	for i := range n {
+		sin, cos := math.Sincos(2 * math.Pi * float64(i) / float64(n))
+		fmt.Fprintf(&b, "L%.5f,%.5f", 100+90*cos, 100+90*sin)
+	}
+	return b.String()
 }
 
 // What is seen at a place, and which feature is near it.
@@ -308,6 +323,15 @@ func TestSeen(t *testing.T) {
 		if back := v.Place(at, out); back != p {
 			t.Errorf("%v: %v comes back as %v", v, p, back)
 		}
+	}
+	for i := range a.Zones {
+		v, at, ok := a.Spot(i)
+		if _, seen := a.Seen(v, at); !ok || seen != i {
+			t.Errorf("the spot of %s is %v at %v, where zone %d is seen", a.Zones[i], v, at, seen)
+		}
+	}
+	if _, _, ok := a.Spot(99); ok {
+		t.Error("a zone that there is none of is seen")
 	}
 	stack := a.Features[0]
 	at, _ := Left.Of(stack.At)

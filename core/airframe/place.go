@@ -221,6 +221,8 @@ func known(selector string) bool {
 	return true
 }
 
+const mostBands = 24
+
 // Layout returns the claims and the bands that lay wanted zones out on a type: by what their names say, else by their areas, from the nose to the tail. A lone zone
 // is the whole skin.
 func Layout(wanted []Wanted, spec Spec) (Spec, error) {
@@ -255,6 +257,9 @@ func Layout(wanted []Wanted, spec Spec) (Spec, error) {
 	}
 	slices.SortStableFunc(by, func(a, b Claim) int { return rank(a) - rank(b) })
 	spec.Claims = append(spec.Claims, by...)
+	if len(mute) > mostBands {
+		mute = mute[:mostBands] // a model in more stripes than that shows nothing any more
+	}
 	if len(mute) == 0 {
 		return spec, nil
 	}

@@ -28,6 +28,9 @@ const (
 	mostPoints = 60_000
 	mostShapes = 6000
 	mostDeep   = 40
+	mostSkins  = 120    // outlines of parts
+	mostCorner = 12_000 // points of all outlines, which are cut against each other
+	mostPairs  = 6000   // of an outline of a part and one of a zone in a view
 )
 
 // Drawing is an airframe as it was drawn.
@@ -75,6 +78,7 @@ type reader struct {
 	hasAxis [4]bool
 	shapes  int
 	points  int
+	corners int
 }
 
 type level struct {
@@ -341,6 +345,10 @@ func (r *reader) take(t xml.StartElement, v View, paths []Path) error {
 		}
 		for i := range paths {
 			paths[i].Closed = true
+			r.corners += len(paths[i].Points(flatness / max(r.unit, 1e-6)))
+		}
+		if r.corners > mostCorner {
+			return &Error{r.name(t), fmt.Sprintf("takes the outlines over %d points", mostCorner)}
 		}
 		if has("zone") {
 			id := attr(t, "data-zone")
@@ -352,6 +360,9 @@ func (r *reader) take(t xml.StartElement, v View, paths []Path) error {
 			}
 			r.d.outlines = append(r.d.outlines, drawnZone{zone: id, of: attr(t, "data-of"), view: v, path: paths})
 			return nil
+		}
+		if len(r.d.plates) >= mostSkins {
+			return &Error{r.name(t), fmt.Sprintf("is one of over %d outlines of parts", mostSkins)}
 		}
 		p := Plate{View: v, Part: attr(t, "data-part"), Face: attr(t, "data-face"), Hand: attr(t, "data-hand"), Outline: paths[0], Off: get("data-off"), Counts: attr(t, "data-counts") != "no"}
 		p.Hovers = attr(t, "data-hovers") == "yes"
@@ -478,6 +489,25 @@ func (r *reader) settle() error {
 	}
 	if len(d.plates) == 0 {
 		return &Error{"svg", "has no outline of class skin or zone in a group top, under, left or right"}
+	}
+	if len(d.plates) > mostSkins {
+		return &Error{"svg", fmt.Sprintf("has over %d outlines of zones: draw the skin as class skin", mostSkins)}
+	}
+	var skins, zones [4]int
+	pairs := 0
+	for _, p := range d.plates {
+		skins[p.View]++
+	}
+	for _, z := range d.outlines {
+		if z.of == "" {
+			zones[z.view]++
+		}
+	}
+	for v := range skins {
+		pairs += skins[v] * zones[v]
+	}
+	if pairs > mostPairs {
+		return &Error{"svg", fmt.Sprintf("has %d pairs of parts and zones to cut, more than %d", pairs, mostPairs)}
 	}
 	var low, high [4]Pt
 	var seen [4]bool

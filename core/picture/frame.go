@@ -78,6 +78,30 @@ const gapMM, rimMM = 9.0, 5.0
 func New(a *airframe.Airframe, views []airframe.View, width, most int) *Frame {
 	f := &Frame{Airframe: a, Width: width}
 	f.arrange(views, width, most)
+	f.fill()
+	return f
+}
+
+// NewAt lays views out in one row at a scale, in pixels to a mm.
+func NewAt(a *airframe.Airframe, views []airframe.View, px float64) *Frame {
+	f := &Frame{Airframe: a}
+	row, _ := f.columns(views)
+	wide, _ := extent(row)
+	f.Width = max(1, int(math.Round(wide*px)))
+	f.arrange(views, f.Width, 0)
+	f.fill()
+	return f
+}
+
+// SizeAt returns how large such a picture is, in pixels.
+func SizeAt(a *airframe.Airframe, views []airframe.View, px float64) (wide, tall float64) {
+	row, _ := (&Frame{Airframe: a}).columns(views)
+	wide, tall = extent(row)
+	return wide * px, tall * px
+}
+
+// fill works out what each pixel shows.
+func (f *Frame) fill() {
 	f.top = make([]int32, f.Width*f.Height)
 	for i := range f.top {
 		f.top[i] = -1
@@ -97,7 +121,6 @@ func New(a *airframe.Airframe, views []airframe.View, width, most int) *Frame {
 	}
 	f.noise()
 	f.stain()
-	return f
 }
 
 // box is a view with its bounds, in mm.
@@ -109,8 +132,8 @@ type box struct {
 func (b box) wide() float64 { return b.high.X - b.low.X }
 func (b box) tall() float64 { return b.high.Y - b.low.Y }
 
-// arrange finds the scale and the places of the views: in one row with the sides one above the other or, where that shows them larger, the sides below.
-func (f *Frame) arrange(views []airframe.View, width, most int) {
+// columns sorts views into columns: each of top and underside, and the sides one above the other; other puts the sides below, where all four are wanted.
+func (f *Frame) columns(views []airframe.View) (row, other [][]box) {
 	var plans, sides []box
 	for _, v := range views {
 		low, high := f.Airframe.Bounds(v)
@@ -120,16 +143,24 @@ func (f *Frame) arrange(views []airframe.View, width, most int) {
 			plans = append(plans, b)
 		}
 	}
-	var row [][]box // columns
 	for _, b := range plans {
 		row = append(row, []box{b})
 	}
 	if len(sides) > 0 {
 		row = append(row, sides)
 	}
+	if len(plans) == 2 && len(sides) == 2 {
+		other = [][]box{{plans[0], sides[0]}, {plans[1], sides[1]}}
+	}
+	return row, other
+}
+
+// arrange finds the scale and the places of the views: in one row with the sides one above the other or, where that shows them larger, the sides below.
+func (f *Frame) arrange(views []airframe.View, width, most int) {
+	row, other := f.columns(views)
 	layouts := [][][]box{row}
-	if most > 0 && len(plans) == 2 && len(sides) == 2 {
-		layouts = append(layouts, [][]box{{plans[0], sides[0]}, {plans[1], sides[1]}})
+	if most > 0 && other != nil {
+		layouts = append(layouts, other)
 	}
 	best, px := 0, 0.0
 	for i, l := range layouts {

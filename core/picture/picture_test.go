@@ -381,6 +381,11 @@ func TestLayout(t *testing.T) {
 				}
 			}
 		}
+		if at := NewAt(made(t, k.ID), airframe.Views, 2); math.Abs(at.Panels[0].PxPerMM-2) > 0.01 {
+			t.Errorf("%s: asked for 2 px a mm, drawn at %.3f", k.ID, at.Panels[0].PxPerMM)
+		} else if w, h := SizeAt(at.Airframe, airframe.Views, 2); math.Abs(w-float64(at.Width)) > 1 || math.Abs(h-float64(at.Height)) > 2 {
+			t.Errorf("%s: said to be %.0f by %.0f, is %d by %d", k.ID, w, h, at.Width, at.Height)
+		}
 		if wide := New(made(t, k.ID), airframe.Views, 960, 0); f.Panels[0].PxPerMM < wide.Panels[0].PxPerMM*0.6 {
 			t.Errorf("%s is drawn at %.2f px a mm, could be %.2f", k.ID, f.Panels[0].PxPerMM, wide.Panels[0].PxPerMM)
 		}

@@ -66,6 +66,21 @@ func TestMap(t *testing.T) {
 			last = w
 		}
 	}
+	// The numbers themselves, so that none moves unnoticed.
+	held := func(what string, got, low, high float64) {
+		t.Helper()
+		if got < low || got > high {
+			t.Errorf("%s: %.4f, want %.3f to %.3f", what, got, low, high)
+		}
+	}
+	held("open skin", m.At(airframe.Top, outer, 1e3), 0.0125, 0.0185)
+	held("the other side against the boarding side", m.At(v, right, 1e3)/m.At(v, walk, 1e3), 0.40, 0.62)
+	edge := func(near float64) float64 { return m.At(airframe.Top, outer, near) - m.At(airframe.Top, outer, 1e3) }
+	held("a panel's edge far from people", edge(0), 0.027, 0.05)
+	held("and as far off as it reaches", edge(25./48)/edge(0), 0.32, 0.42)
+	if Far(0.07) || !Far(0.05) {
+		t.Error("far from wear begins at 0.06")
+	}
 	near, off := m.At(v, airframe.Pt{X: walk.X - 7, Y: walk.Y}, 0), m.At(v, airframe.Pt{X: walk.X - 7, Y: walk.Y}, 9)
 	if near <= off {
 		t.Errorf("a panel's edge wears %.2f, its middle %.2f", near, off)
@@ -129,6 +144,15 @@ func TestPlume(t *testing.T) {
 	}
 	if w := PlumeWidthM(bore, 4) / PlumeWidthM(bore, 0.1); w < 3 || w > 8 {
 		t.Errorf("T30: at 4 m %.1f times as wide as at 0.1 m", w)
+	}
+	// The numbers themselves: half width at half height (the reference model has .05, .12, .31 m), and what lies there.
+	for _, tc := range []struct{ aft, half, laid float64 }{{0, 0.0250, 1}, {0.1, 0.0410, 0.4491}, {1, 0.1335, 0.0863}, {4, 0.2982, 0.0327}} {
+		if got := 1.1774 * PlumeWidthM(bore, tc.aft); got < 0.95*tc.half || got > 1.05*tc.half {
+			t.Errorf("%.1f m aft it is %.4f m wide, want %.4f", tc.aft, got, tc.half)
+		}
+		if got := Plume(bore, tc.aft, 0); got < 0.95*tc.laid || got > 1.05*tc.laid {
+			t.Errorf("%.1f m aft lies %.4f, want %.4f", tc.aft, got, tc.laid)
+		}
 	}
 	if Plume(bore, -0.1, 0) != 0 || Plume(bore, 1, 0.3) >= Plume(bore, 1, 0) || Plume(bore, 1, 0.1) != Plume(bore, 1, -0.1) {
 		t.Error("a plume lies aft of its stack, and evenly to both sides")

@@ -127,7 +127,7 @@ func (s *Server) briefPainting(ctx context.Context, c fiber.Ctx) (in wire.AskBri
 		return
 	}
 	p.tl = b.tl
-	p.q = plan.LookQuery{At: cmp.Or(b.tl.Finish, in.Answers.Start), Width: in.Width, Most: in.Most, Ground: grounds[map[bool]string{true: "night", false: "day"}[in.Night]]}
+	p.q = plan.LookQuery{At: cmp.Or(b.tl.Finish, in.Answers.Start), Width: in.Width, Most: cmp.Or(in.Most, lookRows), Ground: grounds[map[bool]string{true: "night", false: "day"}[in.Night]]}
 	if in.At != nil {
 		p.q.At = *in.At
 	}

@@ -48,7 +48,13 @@ type easels struct {
 	kept *simplelru.LRU[string, *easel]
 }
 
-const easelsKept = 8
+// How many are kept, and up to which size, in pixels: a larger one is made anew each time.
+const (
+	easelsKept  = 6
+	easelLarge  = 2_200_000
+	lookColumns = 3000 // more would take the memory of all else
+	lookRows    = 1600 // where nothing is said
+)
 
 func newEasels() *easels {
 	kept, err := simplelru.NewLRU[string, *easel](easelsKept, nil)
@@ -64,14 +70,21 @@ func (e *easels) of(f plan.File, q plan.LookQuery) (*easel, error) {
 	if err != nil {
 		return nil, err
 	}
-	key := fmt.Sprintf("%p %+v %v %d %d", p.Shape, f.WearKey(), q.Views, q.Width, q.Most)
+	if q.PxPerMM > 0 {
+		if w, h := picture.SizeAt(p.Shape.Airframe, q.Views, q.PxPerMM); w > lookColumns || h > lookColumns {
+			return nil, refuse("px_per_mm: the picture would be %.0f by %.0f pixels large, more than %d", w, h, lookColumns)
+		}
+	}
+	key := fmt.Sprintf("%p %+v %v %d %d %g", p.Shape, f.WearKey(), q.Views, q.Width, q.Most, q.PxPerMM)
 	e.mu.Lock()
 	defer e.mu.Unlock()
 	if kept, ok := e.kept.Get(key); ok {
 		return kept, nil
 	}
 	made := &easel{Painter: p}
-	e.kept.Add(key, made)
+	if q.Width*q.Most <= easelLarge {
+		e.kept.Add(key, made)
+	}
 	return made, nil
 }
 
@@ -81,7 +94,7 @@ func refuse(format string, args ...any) error {
 
 // lookQuery reads what a picture should show.
 func lookQuery(c fiber.Ctx, def time.Time) (q plan.LookQuery, err error) {
-	q = plan.LookQuery{At: def, Width: 1280, Ground: grounds["day"]}
+	q = plan.LookQuery{At: def, Width: 1280, Most: lookRows, Ground: grounds["day"]}
 	if at := c.Query("at"); at != "" {
 		if q.At, err = time.Parse(time.RFC3339, at); err != nil {
 			return q, refuse("at: not a moment")
@@ -97,7 +110,7 @@ func lookQuery(c fiber.Ctx, def time.Time) (q plan.LookQuery, err error) {
 		name      string
 		out       *int
 		low, high int
-	}{{"width", &q.Width, plan.LeastLook, plan.MostLook}, {"most", &q.Most, plan.LeastLook, plan.MostLook}} {
+	}{{"width", &q.Width, plan.LeastLook, lookColumns}, {"most", &q.Most, plan.LeastLook, lookColumns}} {
 		if text := c.Query(n.name); text != "" {
 			if *n.out, err = strconv.Atoi(text); err != nil || *n.out < n.low || *n.out > n.high {
 				return q, refuse("%s: not between %d and %d pixels", n.name, n.low, n.high)
@@ -108,6 +121,12 @@ func lookQuery(c fiber.Ctx, def time.Time) (q plan.LookQuery, err error) {
 		if q.Minutes, err = strconv.ParseFloat(text, 64); err != nil || !(q.Minutes >= 0 && q.Minutes <= 30) {
 			return q, refuse("minutes: not between 0 and 30")
 		}
+	}
+	if text := c.Query("px_per_mm"); text != "" {
+		if q.PxPerMM, err = strconv.ParseFloat(text, 64); err != nil || !(q.PxPerMM >= 0.2 && q.PxPerMM <= 40) {
+			return q, refuse("px_per_mm: not between 0.2 and 40")
+		}
+		q.Width, q.Most = 0, 0
 	}
 	if g, ok := grounds[c.Query("ground")]; ok {
 		q.Ground = g
@@ -327,6 +346,9 @@ func (j *judged) lookZones(p *plan.Painter, skins []look.Skin, at time.Time) []w
 		z.Soft, z.Bite, z.BiteUM = j.softness(line, at)
 		if k := p.Shape.Zone(line.Zone.ID); k >= 0 && p.Shape.Measures[k].AreaCM2 > 0 {
 			z.On = true
+			if v, at, ok := p.Shape.Spot(k); ok {
+				z.Of, z.X, z.Y = v.String(), at.X, at.Y
+			}
 			z.Colour, z.Sheen, z.Shape = skins[k].Surface.String(), skins[k].Texture.Sheen().String(), p.Shape.Measures[k].Words()
 			if w := worn[k]; len(w.Where) > 0 {
 				z.Wear = fmt.Sprintf("wears %.0f of 100; most by its %s; %s of it lies far from all that wears it", 100*w.Mean, w.Where[0], say.Percent(w.Far))

@@ -45,13 +45,18 @@ func TestLookPicture(t *testing.T) {
 		}
 		seen[string(b)] = q
 	}
-	for _, bad := range []string{"width=5", "width=99999", "width=x", "light=moon", "view=front", "minutes=400", "minutes=NaN", "at=soon", "against=moon:1", "against=way:pink", "against=revision:x", "against=at:x"} {
+	for _, bad := range []string{"width=5", "width=99999", "width=x", "px_per_mm=0", "px_per_mm=39", "px_per_mm=x", "light=moon", "view=front", "minutes=400", "minutes=NaN", "at=soon", "against=moon:1", "against=way:pink", "against=revision:x", "against=at:x"} {
 		if res, b := get("/api/builds/petrel/look/picture?" + bad); res.StatusCode != http.StatusUnprocessableEntity {
 			t.Errorf("%s: %d %s", bad, res.StatusCode, b)
 		}
 	}
 	if res, _ := get("/api/builds/nobody/look/picture"); res.StatusCode != http.StatusNotFound {
 		t.Errorf("a build that there is none of: %d", res.StatusCode)
+	}
+	if res, b := get("/api/builds/petrel/look/picture?view=top&px_per_mm=2"); res.StatusCode != http.StatusOK {
+		t.Errorf("at a scale: %d", res.StatusCode)
+	} else if img, err := png.Decode(bytes.NewReader(b)); err != nil || img.Bounds().Dx() < 430 || img.Bounds().Dx() > 470 {
+		t.Errorf("a span of 213 mm at 2 px a mm is %v wide: %v", img.Bounds(), err)
 	}
 	res, b := get("/api/builds/petrel/look/svg")
 	if res.StatusCode != http.StatusOK || !strings.HasPrefix(string(b), "<svg ") {

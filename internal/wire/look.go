@@ -59,6 +59,9 @@ type LookZone struct {
 	Typed   bool     `json:"typed"`
 	AreaCM2 float64  `json:"area_cm2"`
 	Joins   []string `json:"joins"` // zones that it could be joined to
+	Of      string   `json:"of"`    // the view in which it is seen at X, Y
+	X       float64  `json:"x"`
+	Y       float64  `json:"y"`
 }
 
 // LookPlace is a feature.

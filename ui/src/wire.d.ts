@@ -713,7 +713,7 @@ export interface PlanAirframe {
   /**
    * Zones that were split along a line.
    *
-   * @maxItems 200
+   * @maxItems 40
    */
   cuts?: PlanAirframeCut[];
   /**
@@ -1265,7 +1265,7 @@ export interface PlanAirframe1 {
   /**
    * Zones that were split along a line.
    *
-   * @maxItems 200
+   * @maxItems 40
    */
   cuts?: PlanAirframeCut[];
   /**
@@ -1947,6 +1947,9 @@ export interface LookZone {
   typed: boolean;
   area_cm2: number;
   joins: string[];
+  of: string;
+  x: number;
+  y: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

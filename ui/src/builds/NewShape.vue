@@ -327,6 +327,8 @@ section {
   display: block;
   width: 100%;
   height: auto;
+  aspect-ratio: 6 / 5; /* nothing moves when they come */
+  object-fit: contain;
   background: var(--booth);
 }
 .types span {

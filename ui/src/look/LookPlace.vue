@@ -29,7 +29,25 @@ watch(
 
 const holder = ref<HTMLElement | null>(null)
 const size = useElementSize(holder)
-const l = useLook(toRef(props, 'slug'), size)
+// Real size: how many CSS pixels this screen has for a millimetre, measured once with a bank card (ISO/IEC 7810 ID-1: 85.60 mm).
+const cardMM = 85.6
+const pxPerMM = useStorage('inkysparrow.px-per-mm', 0)
+const real = ref(false)
+const measuring = ref(false)
+const cardPx = ref(323)
+function measured() {
+  pxPerMM.value = cardPx.value / cardMM
+  measuring.value = false
+  real.value = true
+}
+function toReal() {
+  if (real.value) real.value = false
+  else if (pxPerMM.value) real.value = true
+  else measuring.value = true
+}
+const scale = computed(() => (real.value ? pxPerMM.value : 0))
+
+const l = useLook(toRef(props, 'slug'), size, scale)
 const { view, light, eye, finished, shows, against, whole } = l
 const problem = computed(() => store.problem || (whole.value ? '' : l.told.problem.value))
 
@@ -81,28 +99,6 @@ function pin() {
   against.value = `at:${iso(at.value)}`
 }
 
-// Real size: how many CSS pixels this screen has for a millimetre, measured once with a bank card (ISO/IEC 7810 ID-1: 85.60 mm).
-const cardMM = 85.6
-const pxPerMM = useStorage('inkysparrow.px-per-mm', 0)
-const real = ref(false)
-const measuring = ref(false)
-const cardPx = ref(323)
-function measured() {
-  pxPerMM.value = cardPx.value / cardMM
-  measuring.value = false
-  real.value = true
-}
-function toReal() {
-  if (real.value) real.value = false
-  else if (pxPerMM.value) real.value = true
-  else measuring.value = true
-}
-const realWidth = computed(() => {
-  const w = whole.value
-  const first = w?.views[0]
-  return real.value && w && first ? `${(w.width / first.px_per_mm) * pxPerMM.value}px` : ''
-})
-
 // The magnifier follows the pointer over a picture three times as large.
 const magnified = ref(false)
 const lens = ref({ x: 0, y: 0, on: false })
@@ -117,8 +113,8 @@ function move(e: PointerEvent) {
 }
 const large = computed(() => {
   if (!magnified.value || !build.value || !at.value) return ''
-  const w = Math.min(4000, Math.floor(((box.value?.width ?? 900) * 3) / 20) * 20)
-  const h = Math.min(4000, Math.floor(((box.value?.height ?? 500) * 3) / 20) * 20)
+  const w = Math.min(3000, Math.floor(((box.value?.width ?? 900) * 3) / 20) * 20)
+  const h = Math.min(3000, Math.floor(((box.value?.height ?? 500) * 3) / 20) * 20)
   const q = new URLSearchParams({
     ...l.query.value,
     at: iso(at.value),
@@ -243,13 +239,13 @@ useKeys({
       >
         <figure v-if="photo" class="photo"><img :src="photo" alt="Your reference photograph" /></figure>
         <AirPicture
-          :style="{ width: realWidth || '100%' }"
           class="picture"
           :slug="slug"
           :revision="build.revision"
           :at="at"
           :query="l.query.value"
           :most="-1"
+          :scale="scale"
           :label="`${build.name}, ${whole?.clock ?? ''}`"
           @tap="tap"
         />
@@ -285,11 +281,24 @@ useKeys({
             @edit="edit"
             @placing="placing = $event"
           />
-          <p v-else class="soft">
-            {{
-              l.beside.value || 'Tap the skin: it tells its films, why it has this colour, and which step made it so.'
-            }}
-          </p>
+          <template v-else>
+            <p class="soft">
+              {{
+                l.beside.value || 'Tap the skin: it tells its films, why it has this colour, and which step made it so.'
+              }}
+            </p>
+            <div class="zones" role="group" aria-label="Ask about a zone">
+              <button
+                v-for="z in whole?.zones.filter((one) => one.of) ?? []"
+                :key="z.id"
+                type="button"
+                class="act"
+                @click="l.askZone(z)"
+              >
+                <i :style="{ background: z.colour }" aria-hidden="true" />{{ z.name }}
+              </button>
+            </div>
+          </template>
           <section class="against">
             <h2 class="plate">Set against</h2>
             <select v-model="against" aria-label="Set against" @pointerdown="listRevisions" @focus="listRevisions">
@@ -420,10 +429,6 @@ select {
 .stage.real {
   overflow: auto;
 }
-.stage.real :deep(img) {
-  max-width: none;
-  width: 100%;
-}
 .stage.beside {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr);
 }
@@ -487,6 +492,19 @@ select {
   padding: 12px;
   overflow-y: auto;
   border-left: 1px solid var(--line);
+}
+.zones {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.zones i {
+  display: inline-block;
+  width: 14px;
+  height: 14px;
+  margin-right: 6px;
+  border: 1px solid var(--line);
+  vertical-align: -2px;
 }
 .aim {
   padding: 6px 8px;

@@ -5,10 +5,14 @@ import { useRoute, useRouter } from 'vue-router'
 import { api } from '../api'
 import { useBuild } from '../build/useBuild'
 import { useNewest } from '../shared/useNewest'
-import type { LookAsked, Whole } from '../wire'
+import type { LookAsked, LookZone, Whole } from '../wire'
 
 /** What is looked at, kept in the address, and what the engine says about it. */
-export function useLook(slug: Ref<string>, size: { width: Ref<number>; height: Ref<number> }) {
+export function useLook(
+  slug: Ref<string>,
+  size: { width: Ref<number>; height: Ref<number> },
+  scale: Ref<number>, // px to a mm; 0 for what fits
+) {
   const route = useRoute()
   const router = useRouter()
   const store = useBuild()
@@ -45,12 +49,13 @@ export function useLook(slug: Ref<string>, size: { width: Ref<number>; height: R
   })
   const revision = computed(() => (store.build?.slug === slug.value ? store.build.revision : 0))
   const iso = (t: number) => new Date(t).toISOString().replace(/\.\d+/, '')
-  const coarse = (px: number) => String(Math.max(120, Math.min(4000, Math.floor(px / 20) * 20)))
+  const coarse = (px: number) => String(Math.max(120, Math.min(3000, Math.floor(px / 20) * 20)))
   const asking = computed(() => ({
     ...query.value,
     at: iso(store.at),
-    width: coarse(size.width.value || 960),
-    most: coarse(size.height.value || 520),
+    ...(scale.value
+      ? { px_per_mm: scale.value.toFixed(3) }
+      : { width: coarse(size.width.value || 960), most: coarse(size.height.value || 520) }),
   }))
   watchDebounced(
     [slug, asking, revision],
@@ -89,9 +94,15 @@ export function useLook(slug: Ref<string>, size: { width: Ref<number>; height: R
     spot.value = s
     return got
   }
+  /** Asks about a zone where it is seen, for who uses no pointer. */
+  async function askZone(z: LookZone) {
+    beside.value = ''
+    const s = { of: z.of, x: z.x, y: z.y }
+    spot.value = (await askedAt(s)) ? s : null
+  }
   watch([() => store.at, revision], () => {
     if (spot.value && revision.value) void askedAt(spot.value)
   })
 
-  return { view, light, eye, finished, shows, against, whole, told, query, revision, asked, beside, spot, ask }
+  return { view, light, eye, finished, shows, against, whole, told, query, revision, asked, beside, spot, ask, askZone }
 }

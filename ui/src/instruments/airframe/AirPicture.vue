@@ -13,9 +13,10 @@ const props = withDefaults(
     at: number // ms since 1970; 0 for what the bench's clock shows
     query?: Record<string, string> // view, light, minutes, finished, shows, against
     most?: number // px; the height that it may take, 0 for any
+    scale?: number // CSS px to a mm of the model, in place of what fits; 0 for what fits
     label: string
   }>(),
-  { query: () => ({}), most: 0 },
+  { query: () => ({}), most: 0, scale: 0 },
 )
 const emit = defineEmits<{ tap: [x: number, y: number] }>() // as shares of the picture
 
@@ -26,7 +27,7 @@ const still = refDebounced(
   computed(() => props.at),
   220,
 )
-const coarse = (px: number) => Math.max(120, Math.min(4000, Math.floor(px / 20) * 20))
+const coarse = (px: number) => Math.max(120, Math.min(3000, Math.floor(px / 20) * 20))
 const address = computed(() => {
   if (!width.value || !props.slug || !props.revision) return ''
   const dragging = still.value !== props.at
@@ -36,14 +37,28 @@ const address = computed(() => {
   const q = new URLSearchParams({
     ...props.query,
     ...(props.at ? { at: new Date(props.at).toISOString().replace(/\.\d+/, '') } : {}),
-    width: String(coarse(width.value * scale)),
-    ...(most ? { most: String(coarse(most * scale)) } : {}),
+    ...(props.scale
+      ? { px_per_mm: (props.scale * scale).toFixed(3) }
+      : {
+          width: String(coarse(width.value * scale)),
+          ...(most ? { most: String(coarse(most * scale)) } : {}),
+        }),
     ground: night.value ? 'night' : 'day',
     revision: String(props.revision),
   })
   return `/api/builds/${encodeURIComponent(props.slug)}/look/picture?${q}`
 })
 const { src, problem, shown } = usePicture(address)
+
+/** In real size a picture of a coarser grain is stretched. */
+const natural = ref(0)
+const grain = computed(() => Number(new URLSearchParams(shown.value.split('?')[1]).get('px_per_mm')))
+const wide = computed(() =>
+  props.scale && grain.value
+    ? { width: `${(natural.value * props.scale) / grain.value}px`, maxWidth: 'none', maxHeight: 'none' }
+    : {},
+)
+const loaded = (e: Event) => (natural.value = (e.target as HTMLImageElement).naturalWidth)
 
 function tapped(e: MouseEvent) {
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
@@ -54,7 +69,7 @@ function tapped(e: MouseEvent) {
 <template>
   <div ref="holder" class="air-picture" :data-shown="shown">
     <p v-if="problem" class="soft problem" role="status">{{ problem }}</p>
-    <img v-if="src" :src="src" :alt="label" draggable="false" @click="tapped" />
+    <img v-if="src" :src="src" :alt="label" draggable="false" :style="wide" @load="loaded" @click="tapped" />
     <p v-else-if="!problem" class="soft wait" role="status">Painting …</p>
   </div>
 </template>
