@@ -158,6 +158,94 @@ func TestZones(t *testing.T) {
 	}
 }
 
+// The numbers that types are drawn by, so that none moves unnoticed.
+func TestFigures(t *testing.T) {
+	a := made(t, Spec{Type: "low-single"})
+	m := a.Measures()
+	for _, tc := range []struct {
+		what      string
+		got, want float64
+	}{
+		{"upper", m[0].AreaCM2, 183.3}, {"under", m[1].AreaCM2, 159.6}, {"lines of the upper surfaces", m[0].RecessMM(), 2133}, {"lines of the underside", m[1].RecessMM(), 1542},
+		{"rivets", float64(m[0].Rivets), 957}, {"tape", m[0].MaskCM, 101}, {"gaps", m[0].LineMM[Gap], 0},
+	} {
+		if tc.want > 0 {
+			within(t, tc.what, tc.got, tc.want, 0.03)
+		}
+	}
+	find := func(a *Airframe, id string) Feature {
+		for _, f := range a.Features {
+			if f.ID == id {
+				return f
+			}
+		}
+		t.Fatalf("no feature %s", id)
+		return Feature{}
+	}
+	within(t, "a stack's bore", find(a, "stack-left").SizeMM, 1.25, 0.001)
+	within(t, "from one to the next", find(a, "stack-left").PaceMM, 3.333, 0.001)
+	within(t, "a walkway's width", find(a, "walkway-left").SizeMM, 9.375, 0.001)
+	within(t, "a wheel", find(a, "wheel-left").SizeMM, 14.167, 0.001)
+	within(t, "a jet pipe", find(made(t, Spec{Type: "delta"}), "jet-pipe").SizeMM, 12.5, 0.001)
+	wing := func(id string) Pt {
+		for _, l := range a.Lines {
+			if l.ID == id && l.View == Top && l.Path.Start.X > 0 {
+				return l.Path.Start
+			}
+		}
+		t.Fatalf("no line %s", id)
+		return Pt{}
+	}
+	lead, trail := a.Plates[0], 0.0
+	for _, p := range a.Plates {
+		if p.View == Top && p.Part == "wing" && p.Hand == "right" {
+			lead = p
+		}
+	}
+	for id, want := range map[string]float64{"wing-aileron": 0.74, "wing-flap": 0.74} {
+		at := wing(id)
+		low, high := lead.Shape().Down(at.X)
+		within(t, id, (at.Y-low)/(high-low), want, 0.02)
+		trail = high
+	}
+	if trail == 0 {
+		t.Error("the wing has no trailing edge")
+	}
+	for _, l := range a.Lines {
+		if l.ID == "wing-spar" && l.View == Top && l.Path.Segs[0].End.X > 0 {
+			at := l.Path.Start.to(l.Path.Segs[0].End, 0.5)
+			low, high := lead.Shape().Down(at.X)
+			within(t, "the front spar", (at.Y-low)/(high-low), 0.24, 0.03)
+		}
+	}
+	for _, p := range a.Plates {
+		if p.View == Left && p.Part == "wing" {
+			low, high := p.Shape().Bounds()
+			within(t, "the wing's section", (high.Y-low.Y)/(high.X-low.X), 0.135, 0.05)
+		}
+	}
+	wavy := made(t, Spec{WaveMM: 3})
+	for _, p := range wavy.Plates {
+		if p.View == Left && p.Part == "fuselage" {
+			turns, last, rising := 0, math.NaN(), true
+			low, high := p.Shape().Bounds()
+			for x := low.X + 20; x < high.X-20; x += 0.5 {
+				_, edge := p.Fields[0].Whole().Down(x)
+				mid, half, _, _ := p.girth(x)
+				k := (mid - edge) / half * half
+				if !math.IsNaN(last) && (k > last) != rising {
+					rising = !rising
+					turns++
+				}
+				last = k
+			}
+			if turns < 8 || turns > 20 {
+				t.Errorf("the wavy edge turns %d times", turns)
+			}
+		}
+	}
+}
+
 // The mask between two zones is as long as their border: round a cylinder's end, along a wing's edge.
 func TestMask(t *testing.T) {
 	a := made(t, Spec{Type: "swept-jet", Claims: []Claim{{"a", []string{"all"}}}, Cuts: []Split{{"a", "frame-5", "b"}}})

@@ -66,6 +66,27 @@ func LightNamed(id string) (Light, bool) {
 	return lights[0], false
 }
 
+// falling is how a light falls on what looks somewhere: from one side, and from the sky.
+type falling struct{ x, y, z, sky float32 }
+
+// falls returns how the light falls, so that what faces the viewer shows its own colour, or in raking light a little less.
+func (l Light) falls() falling {
+	facing := l.lamp*l.from[2] + l.sky
+	if facing <= 0 {
+		return falling{}
+	}
+	k := 1 / facing
+	if l.rakes {
+		k *= facingRake
+	}
+	return falling{float32(k * l.lamp * l.from[0]), float32(k * l.lamp * l.from[1]), float32(k * l.lamp * l.from[2]), float32(k * l.sky)}
+}
+
+// lit is how bright what looks that way is.
+func (f falling) lit(nx, ny, nz float32) float32 {
+	return max(0, nx*f.x+ny*f.y+nz*f.z) + f.sky*(0.5+0.5*nz)
+}
+
 // rgb is a colour in linear light.
 type rgb struct{ r, g, b float32 }
 

@@ -97,14 +97,7 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 	rubber.rubber = true
 	f.weigh(w, palettes)
 	decals := f.decals(skins, w)
-	normal := float32(1)
-	if facing := w.Light.lamp*w.Light.from[2] + w.Light.sky; facing > 0 {
-		normal = float32(1 / facing)
-		if w.Light.rakes {
-			normal *= float32(facingRake)
-		}
-	}
-	lx, ly, lz := float32(w.Light.from[0]), float32(w.Light.from[1]), float32(w.Light.from[2])
+	falls := w.Light.falls()
 	hx, hy, hz := half(w.Light.from)
 	step := 0
 	if w.Light.rakes {
@@ -128,7 +121,7 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 		}
 		if !w.Light.even {
 			nx, ny, nz := float32(p.nx)/127, float32(p.ny)/127, float32(p.nz)/127
-			lit := (float32(w.Light.lamp)*max(0, nx*lx+ny*ly+nz*lz) + float32(w.Light.sky)*(0.5+0.5*nz)) * normal
+			lit := falls.lit(nx, ny, nz)
 			if step != 0 {
 				if k := int(p.at) + step; k >= 0 && k < len(f.lines) {
 					lit *= 1 - float32(relief)*float32(f.lines[k])/255

@@ -129,8 +129,69 @@ func TestLights(t *testing.T) {
 		}
 		return most
 	}
-	if rake, day := shadow("raking"), shadow("daylight"); rake <= day {
+	if rake, day := shadow("raking"), shadow("daylight"); rake <= day || rake < 9 || rake > 15 {
 		t.Errorf("lines differ by %.1f in raking light, %.1f by daylight", rake, day)
+	}
+}
+
+// The numbers that were chosen by eye, so that none moves unnoticed.
+func TestFigures(t *testing.T) {
+	held := func(what string, got, want, tolerance float64) {
+		t.Helper()
+		if math.Abs(got-want) > tolerance*math.Abs(want) {
+			t.Errorf("%s: %.4f, want %.4f", what, got, want)
+		}
+	}
+	side := func(id string, x, y, z float32) float64 { return float64(light(t, id).falls().lit(x, y, z)) }
+	held("daylight on what faces us", side("daylight", 0, 0, 1), 1, 1e-6)
+	held("daylight on what turns towards it", side("daylight", -0.5, -0.5, 0.7071), 1.0744, 0.01)
+	held("daylight on what turns away", side("daylight", 0.7071, 0.7071, 0), 0.2907, 0.01)
+	held("the lamp on what turns away", side("lamp", 0.7071, 0.7071, 0), 0.1257, 0.01)
+	held("raking light on what faces us", side("raking", 0, 0, 1), 0.62, 0.001)
+	held("raking light on what turns towards it", side("raking", -0.5, -0.3, 0.81), 1.631, 0.01)
+	satin := paletteOf(plain(upper, coating.Satin), lights[0])
+	held("the mirror of satin", float64(satin.spec[0]), 1.57, 0.05)
+	held("brightness 1.2 on the screen", float64(encode[level(1.2)]), 252, 0.001)
+	f := New(made(t, "low-single"), []airframe.View{airframe.Top}, 1000, 0)
+	var tilted, rivets, count float64
+	for i, p := range f.pixels {
+		if f.top[p.at] != int32(i) || f.Airframe.Plates[p.plate].Part != "wing" || p.alpha < 255 {
+			continue
+		}
+		count++
+		if p.nz < 126 {
+			tilted++
+		}
+		if p.line > 20 && p.line < 120 {
+			rivets++
+		}
+	}
+	held("share of the wing that rounds off", tilted/count, 0.0637, 0.1)
+	held("share of it that is rivets", rivets/count, 0.0638, 0.12)
+	held("fuel half a metre behind its filler", runs(0.5, 0, spillLong, spillWide), 0.4895, 0.01)
+	held("fuel 0.1 m beside it", runs(0, 0.1, spillLong, spillWide), 0.3604, 0.01)
+	held("mud a metre behind a wheel", runs(1, 0, mudLong, mudWide), 0.4346, 0.01)
+	held("mud 0.1 m beside it", runs(0, 0.1, mudLong, mudWide), 0.7066, 0.01)
+	held("what somebody notices", Notices(), 1.5, 1e-9)
+	ten := []float64{5, 4, 3, 2}
+	for range 996 {
+		ten = append(ten, 1)
+	}
+	held("of a thousand places four may differ more", most(ten), 1, 1e-9)
+	held("and with five more do", most(append(ten, 9, 9)), 3, 1e-9)
+	changes := 0
+	x0, _ := where(f, airframe.Top, airframe.Pt{})
+	last := false
+	for y := range f.Height {
+		if i := f.top[y*f.Width+x0+4]; i >= 0 {
+			if dark := f.pixels[i].broad < 128; dark != last {
+				last = dark
+				changes++
+			}
+		}
+	}
+	if changes < 4 || changes > 14 {
+		t.Errorf("a pattern changes %d times along the fuselage", changes)
 	}
 }
 
