@@ -35,6 +35,9 @@ func textsOf(v any) map[string]bool {
 
 // disturbs tells what is wrong with the text of a field; nothing where all is well.
 func disturbs(text, field string) string {
+	if text == "" {
+		return "" // whether it may be left out is the schema's to say
+	}
 	lines := field == "note" || field == "svg"
 	seen := false
 	for _, r := range text {

@@ -171,7 +171,8 @@ func (p *Painter) Look(tl *timeline.Timeline, q LookQuery) Looked {
 
 func round1(v float64) float64 { return math.Round(v*10) / 10 }
 
-// Halves returns the halves of two pictures of one frame as one: before on the left of the aircraft's centreline, and on the left view; after on the right.
+// Halves returns the halves of two pictures of one frame as one: before on the left of the aircraft's centreline, and on the left view; after on the right. A side that
+// stands alone is parted in its middle.
 func Halves(frame *picture.Frame, before, after *image.RGBA) *image.RGBA {
 	out := image.NewRGBA(before.Bounds())
 	copy(out.Pix, before.Pix)
@@ -183,8 +184,14 @@ func Halves(frame *picture.Frame, before, after *image.RGBA) *image.RGBA {
 	}
 	for _, p := range frame.Panels {
 		switch p.View {
-		case airframe.Right:
-			take(p.Rect)
+		case airframe.Right, airframe.Left:
+			r := p.Rect
+			if len(frame.Panels) == 1 {
+				r.Min.X = (r.Min.X + r.Max.X) / 2
+			} else if p.View == airframe.Left {
+				continue
+			}
+			take(r)
 		case airframe.Top, airframe.Under:
 			x, _ := p.Pixel(airframe.Pt{})
 			r := p.Rect

@@ -248,6 +248,17 @@ func TestLook(t *testing.T) {
 	if err := png.Encode(&b, halves); err != nil {
 		t.Fatal(err)
 	}
+	for _, v := range airframe.Views { // each alone shows both
+		alone := q
+		alone.Views = []airframe.View{v}
+		was := alone
+		was.At = p.Start
+		before, after := painter.Paint(tl, was), painter.Paint(tl, alone)
+		both := plan.Halves(painter.Frame(alone), before, after).Pix
+		if bytes.Equal(both, before.Pix) || bytes.Equal(both, after.Pix) {
+			t.Errorf("halves of the %v view show one of them", v)
+		}
+	}
 	skins, were := painter.Skins(tl, q), painter.Skins(tl, early)
 	if n := painter.Differ(were, skins, q); n.Seen != "arm" || n.ArmDE < 5 {
 		t.Errorf("two weeks of painting: %+v", n)

@@ -28,9 +28,9 @@ const (
 	mostPoints = 60_000
 	mostShapes = 6000
 	mostDeep   = 40
-	mostSkins  = 120    // outlines of parts
-	mostCorner = 12_000 // points of all outlines, which are cut against each other
-	mostPairs  = 6000   // of an outline of a part and one of a zone in a view
+	mostSkins  = 120  // outlines of parts
+	mostCorner = 8000 // points of all outlines, which are cut against each other
+	mostPairs  = 2500 // of an outline of a part and one of a zone in a view
 )
 
 // Drawing is an airframe as it was drawn.

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"image"
 	"image/png"
+	"math"
 	"strconv"
 	"strings"
 	"sync"
@@ -342,7 +343,7 @@ func (j *judged) lookZones(p *plan.Painter, skins []look.Skin, at time.Time) []w
 	all := []wire.LookZone{}
 	worn := p.Wear.Zones()
 	for _, line := range j.checked.Lines {
-		z := wire.LookZone{ID: line.Zone.ID, Name: line.Zone.Name, Words: topWords(line, at), AreaCM2: round(line.Zone.AreaCM2, 1), Joins: []string{}}
+		z := wire.LookZone{ID: line.Zone.ID, Name: line.Zone.Name, Words: topWords(line, at), AreaCM2: round(line.Zone.AreaCM2, 1)}
 		z.Soft, z.Bite, z.BiteUM = j.softness(line, at)
 		if k := p.Shape.Zone(line.Zone.ID); k >= 0 && p.Shape.Measures[k].AreaCM2 > 0 {
 			z.On = true
@@ -359,8 +360,6 @@ func (j *judged) lookZones(p *plan.Painter, skins []look.Skin, at time.Time) []w
 		for _, own := range j.file.Zones {
 			if own.ID == line.Zone.ID {
 				z.Typed = own.AreaCM2 > 0
-			} else {
-				z.Joins = append(z.Joins, own.ID)
 			}
 		}
 		all = append(all, z)
@@ -418,7 +417,8 @@ func (s *Server) lookAsk(c fiber.Ctx) error {
 	v, ok := airframe.ViewNamed(c.Query("of"))
 	x, badX := strconv.ParseFloat(c.Query("x"), 64)
 	y, badY := strconv.ParseFloat(c.Query("y"), 64)
-	if !ok || badX != nil || badY != nil {
+	const far = 1e5 // mm
+	if !ok || badX != nil || badY != nil || !(math.Abs(x) < far && math.Abs(y) < far) {
 		return refuse("of, x, y: say which view and where in it, in mm")
 	}
 	one.mu.Lock()

@@ -98,7 +98,7 @@ func TestLookAsk(t *testing.T) {
 		t.Errorf("beside the aircraft: %+v", beside)
 	}
 	for path, want := range map[string]int{
-		"of=top&x=900&y=0": http.StatusOK, "of=front&x=1&y=1": http.StatusUnprocessableEntity, "of=top&x=a&y=1": http.StatusUnprocessableEntity,
+		"of=top&x=900&y=0": http.StatusOK, "of=front&x=1&y=1": http.StatusUnprocessableEntity, "of=top&x=a&y=1": http.StatusUnprocessableEntity, "of=top&x=NaN&y=1": http.StatusUnprocessableEntity, "of=top&x=1&y=-1e99": http.StatusUnprocessableEntity,
 	} {
 		if res := site.ask(http.MethodGet, "/api/builds/petrel/look/ask?"+path, ""); res.StatusCode != want {
 			t.Errorf("%s: %d, want %d", path, res.StatusCode, want)

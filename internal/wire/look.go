@@ -45,23 +45,22 @@ type LookView struct {
 
 // LookZone is what a zone comes to and how it is at the moment.
 type LookZone struct {
-	ID      string   `json:"id"`
-	Name    string   `json:"name"`
-	Colour  string   `json:"colour"`
-	Words   string   `json:"words"` // its top film
-	Sheen   string   `json:"sheen"`
-	Shape   string   `json:"shape"` // area, lines, rivets, tape
-	Wear    string   `json:"wear"`  // where it wears, in words
-	Soft    float64  `json:"soft"`  // 0 hard to 1 wet
-	Bite    State    `json:"bite"`  // what the next liquid would do
-	BiteUM  float64  `json:"bite_um"`
-	On      bool     `json:"on"` // something of the airframe belongs to it
-	Typed   bool     `json:"typed"`
-	AreaCM2 float64  `json:"area_cm2"`
-	Joins   []string `json:"joins"` // zones that it could be joined to
-	Of      string   `json:"of"`    // the view in which it is seen at X, Y
-	X       float64  `json:"x"`
-	Y       float64  `json:"y"`
+	ID      string  `json:"id"`
+	Name    string  `json:"name"`
+	Colour  string  `json:"colour"`
+	Words   string  `json:"words"` // its top film
+	Sheen   string  `json:"sheen"`
+	Shape   string  `json:"shape"` // area, lines, rivets, tape
+	Wear    string  `json:"wear"`  // where it wears, in words
+	Soft    float64 `json:"soft"`  // 0 hard to 1 wet
+	Bite    State   `json:"bite"`  // what the next liquid would do
+	BiteUM  float64 `json:"bite_um"`
+	On      bool    `json:"on"` // something of the airframe belongs to it
+	Typed   bool    `json:"typed"`
+	AreaCM2 float64 `json:"area_cm2"`
+	Of      string  `json:"of"` // the view in which it is seen at X, Y
+	X       float64 `json:"x"`
+	Y       float64 `json:"y"`
 }
 
 // LookPlace is a feature.

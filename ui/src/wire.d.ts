@@ -1946,7 +1946,6 @@ export interface LookZone {
   on: boolean;
   typed: boolean;
   area_cm2: number;
-  joins: string[];
   of: string;
   x: number;
   y: number;

@@ -21,7 +21,6 @@ watch(
   () => props.asked.zone,
   () => (into.value = name.value = ''),
 )
-const nameOf = (id: string) => props.zones.find((z) => z.id === id)?.name ?? id
 const figures = ref({ number: 1, size: 0, fuel: '' })
 watch(
   feature,
@@ -94,7 +93,7 @@ function give() {
       </form>
       <p v-else class="soft small">Tap a panel line to split the zone along it.</p>
       <form
-        v-if="zone.joins.length"
+        v-if="zones.length > 1"
         class="row"
         @submit.prevent="into && emit('edit', { do: 'join-zones', of: asked.zone, zone: into })"
       >
@@ -102,7 +101,9 @@ function give() {
           ><span class="plate">Join it to</span>
           <select v-model="into">
             <option value="" disabled>a zone</option>
-            <option v-for="z in zone.joins" :key="z" :value="z">{{ nameOf(z) }}</option>
+            <option v-for="z in zones.filter((one) => one.id !== zone?.id)" :key="z.id" :value="z.id">
+              {{ z.name }}
+            </option>
           </select>
         </label>
         <button type="submit" class="act" :disabled="!into">Join; its own route goes</button>
