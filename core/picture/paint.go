@@ -214,6 +214,9 @@ func (m *mark) over(c rgb, p *pixel, z *palette) rgb {
 		if z.meanWear > 0 {
 			likely = min(0.9, m.share*float32(p.wear)/255/z.meanWear)
 		}
+		if m.kind == look.Drawn { // along the edges of panels
+			likely *= exp(-float32(p.near) * (nearMM / 255) / 0.7)
+		}
 		if likely < leastChipped {
 			return c
 		}

@@ -28,7 +28,7 @@ import (
 )
 
 // The grounds that a picture stands on: neutral, by night too dark for the page to dazzle and light enough for a black aircraft to be seen on.
-var grounds = map[string]string{"day": "#c9cccb", "night": "#5a5d5e"}
+var grounds = map[string]string{"day": "#c9cccb", "night": "#5a5d5e", "paper": "#ffffff"}
 
 // painting is what a picture shows: a timeline at a moment, painted by a painter that others may use too.
 type painting struct {

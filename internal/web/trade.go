@@ -132,7 +132,7 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 		t.Combats = append(t.Combats, wire.Wish{ID: c.ID, Words: c.Words})
 	}
 	for _, k := range airframe.Kinds() {
-		t.AirTypes = append(t.AirTypes, wire.AirType{ID: k.ID, Words: k.Words, SpanM: k.Dims(0).Span})
+		t.AirTypes = append(t.AirTypes, wire.AirType{ID: k.ID, Words: k.Words, SpanM: k.Dims(0).Span, LongM: k.Dims(0).Length})
 	}
 	for _, s := range plan.Schemes() {
 		one := wire.Scheme{ID: s.ID, Words: s.Words, Zones: s.Zones, Tones: s.Tones, EdgePct: s.EdgePct, WaveMM: s.WaveMM}

@@ -121,6 +121,7 @@ type AirType struct {
 	ID    string  `json:"id"`
 	Words string  `json:"words"`
 	SpanM float64 `json:"span_m"` // of the full-size aircraft
+	LongM float64 `json:"long_m"` // its length
 }
 
 // Scheme is a way to lay colours out on an aircraft.

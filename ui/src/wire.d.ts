@@ -1604,6 +1604,7 @@ export interface AirType {
   id: string;
   words: string;
   span_m: number;
+  long_m: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -23,19 +23,24 @@ const night = useNight()
 const scales = [32, 48, 72, 144]
 const typePicture = (id: string) =>
   `/api/airframes/${id}/picture?view=top&width=180&most=150&ground=${night.value ? 'night' : 'day'}`
+/** The type's own size at the scale. */
+function sized() {
+  const t = trade.value?.air_types.find((one) => one.id === a.value.type)
+  if (!t) return
+  const cm = (m: number) => String(Math.round((m * 1000) / Number(a.value.scale || 48)) / 10)
+  a.value.span = cm(t.span_m)
+  a.value.length = a.value.ownLength = cm(t.long_m)
+}
 function choose(id: string) {
-  const span = trade.value?.air_types.find((t) => t.id === id)?.span_m ?? 10
   a.value.type = id
   a.value.seed = 0
-  a.value.span = String(Math.round((span * 1000) / Number(a.value.scale || 48)) / 10)
+  sized()
   const scheme = trade.value?.schemes.find((s) => s.id === (a.value.scheme || trade.value?.schemes[0]?.id))
   if (scheme && !a.value.zones.some((z) => z.parts?.length)) lay(a.value, scheme)
 }
 function scaled(n: number) {
-  const was = Number(a.value.scale) || n
-  if (a.value.type && Number(a.value.span))
-    a.value.span = String(Math.round((Number(a.value.span) * was * 10) / n) / 10)
   a.value.scale = String(n)
+  sized()
 }
 function scheme(id: string) {
   const s = trade.value?.schemes.find((one) => one.id === id)

@@ -23,6 +23,7 @@ export function briefForm(here: string) {
     zones: [] as ZoneForm[],
     schools: {} as Record<string, string>,
     service: {} as PlanService,
+    ownLength: '', // the type's own, until another is typed
     type: '', // of the airframe; empty for none
     seed: 0,
     scheme: '',
@@ -117,6 +118,7 @@ const airframeOf = (a: BriefForm): PlanAirframe => ({
   type: a.type as PlanAirframe['type'],
   ...(a.seed ? { seed: a.seed } : {}),
   ...(Number(a.span) ? { span_mm: Math.round(Number(a.span) * 10) } : {}),
+  ...(Number(a.length) && a.length !== a.ownLength ? { length_mm: Math.round(Number(a.length) * 10) } : {}),
   ...(a.edge ? { edge_pct: a.edge } : {}),
   ...(a.wave ? { wave_mm: a.wave } : {}),
   boarding: a.boarding as 'left',

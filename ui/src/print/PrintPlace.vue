@@ -58,6 +58,7 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
       :slug="slug"
       :revision="build.revision"
       :at="Date.parse(build.tape.to)"
+      :query="{ ground: 'paper' }"
       :label="`${build.name} when it is finished`"
     />
     <section v-for="z in build?.zones ?? []" :key="z.id" class="page">
@@ -111,6 +112,7 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
 <style scoped>
 .air {
   margin-bottom: 18px;
+  background: #fff;
 }
 .paper {
   max-width: 190mm;

@@ -35,6 +35,7 @@ const address = computed(() => {
   const scale = dragging ? 0.5 : fine
   const most = props.most < 0 ? height.value : props.most
   const q = new URLSearchParams({
+    ground: night.value ? 'night' : 'day',
     ...props.query,
     ...(props.at ? { at: new Date(props.at).toISOString().replace(/\.\d+/, '') } : {}),
     ...(props.scale
@@ -43,7 +44,6 @@ const address = computed(() => {
           width: String(coarse(width.value * scale)),
           ...(most ? { most: String(coarse(most * scale)) } : {}),
         }),
-    ground: night.value ? 'night' : 'day',
     revision: String(props.revision),
   })
   return `/api/builds/${encodeURIComponent(props.slug)}/look/picture?${q}`
