@@ -162,5 +162,15 @@ func (a *Airframe) through(p *Plate, at Pt) Pt {
 
 // Words sums a measure up.
 func (m Measure) Words() string {
-	return fmt.Sprintf("%.0f cm², %.0f cm of lines, %d rivets, %.0f cm of tape", m.AreaCM2, m.RecessMM()/10, m.Rivets, m.MaskCM)
+	words := fmt.Sprintf("%.0f cm²", m.AreaCM2)
+	if l := m.RecessMM(); l >= 5 {
+		words += fmt.Sprintf(", %.0f cm of lines", l/10)
+	}
+	if m.Rivets > 0 {
+		words += fmt.Sprintf(", %d rivets", m.Rivets)
+	}
+	if m.MaskCM >= 0.5 {
+		words += fmt.Sprintf(", %.0f cm of tape", m.MaskCM)
+	}
+	return words
 }

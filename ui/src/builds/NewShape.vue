@@ -328,6 +328,10 @@ section {
   text-align: left;
   cursor: pointer;
 }
+.types button {
+  display: grid;
+  align-content: start;
+}
 .types img {
   display: block;
   width: 100%;
