@@ -1,6 +1,7 @@
 package picture
 
 import (
+	"image"
 	"math"
 
 	"inkysparrow/core/airframe"
@@ -13,6 +14,8 @@ var (
 	spillLong = Numbers.Number("spill-long", 0.7, "m", "length over which a spill of fuel thins behind its filler", runBench)
 	spillWide = Numbers.Number("spill-wide", 0.07, "m", "its half width", runBench)
 	mudLong   = Numbers.Number("mud-long", 1.2, "m", "length over which mud thins behind a wheel", runBench)
+	mudFrom   = Numbers.Number("mud-from", 0.3, "m", "how far behind a wheel's axle mud begins to hit the skin", runBench)
+	mudSpread = Numbers.Number("mud-spread", 0.18, "", "how fast it spreads to the sides: ten degrees", runBench)
 	mudWide   = Numbers.Number("mud-wide", 0.12, "m", "its half width at the wheel", runBench)
 )
 
@@ -95,52 +98,69 @@ func even(of []int32, noise []float32, put func(int32, uint8)) {
 	}
 }
 
-// stain finds what stacks, fillers and wheels leave: at every third pixel, and between.
+// grid is a field over a panel, worked out at every so many pixels and read between them.
+type grid struct {
+	rect   image.Rectangle
+	grain  int
+	wide   int
+	values []float32
+}
+
+// over works a field out over a panel.
+func (p Panel) over(grain int, value func(at airframe.Pt) float64) grid {
+	g := grid{rect: p.Rect, grain: grain, wide: p.Rect.Dx()/grain + 2}
+	tall := p.Rect.Dy()/grain + 2
+	g.values = make([]float32, g.wide*tall)
+	for i := range g.values {
+		x, y := i%g.wide*grain, i/g.wide*grain
+		g.values[i] = float32(value(p.At(float64(p.Rect.Min.X+x), float64(p.Rect.Min.Y+y))))
+	}
+	return g
+}
+
+// at reads the field at a pixel of the picture.
+func (g grid) at(px, py int) float32 {
+	px, py = px-g.rect.Min.X, py-g.rect.Min.Y
+	u, v := float32(px%g.grain)/float32(g.grain), float32(py%g.grain)/float32(g.grain)
+	i := py/g.grain*g.wide + px/g.grain
+	return (g.values[i]*(1-u)+g.values[i+1]*u)*(1-v) + (g.values[i+g.wide]*(1-u)+g.values[i+g.wide+1]*u)*v
+}
+
+// stain finds what stacks, fillers and wheels leave.
 func (f *Frame) stain() {
 	const grain = 3
 	metre := 1000 / float64(f.Airframe.Scale)
 	for panel, p := range f.Panels {
-		w, h := p.Rect.Dx()/grain+2, p.Rect.Dy()/grain+2
-		soot, wet, mud := make([]float32, w*h), make([]float32, w*h), make([]float32, w*h)
 		aft := p.View.Aft()
-		for y := range h {
-			for x := range w {
-				at := p.At(float64(p.Rect.Min.X+x*grain), float64(p.Rect.Min.Y+y*grain))
-				i := y*w + x
-				soot[i] = float32(wear.Laid(f.Airframe, p.View, at))
-				for k := range f.Airframe.Features {
-					o := &f.Airframe.Features[k]
-					if !o.Sees(p.View) {
-						continue
-					}
-					from, _ := p.View.Of(o.At)
-					dx, dy := at.X-from.X, at.Y-from.Y
-					along, beside := (dx*aft.X+dy*aft.Y)/metre, (dx*aft.Y-dy*aft.X)/metre
-					switch o.Kind {
-					case airframe.Filler:
-						wet[i] = max(wet[i], float32(runs(along, beside, spillLong, spillWide)))
-					case airframe.Wheel:
-						mud[i] = max(mud[i], float32(runs(along-0.3, beside, mudLong, mudWide+0.18*max(0, along))))
+		// most is the most that any feature of a kind leaves at a place, by how far behind and beside it that lies in metres.
+		most := func(kind airframe.FeatureKind, leaves func(along, beside float64) float64) grid {
+			return p.over(grain, func(at airframe.Pt) (left float64) {
+				for i := range f.Airframe.Features {
+					if o := &f.Airframe.Features[i]; o.Kind == kind && o.Sees(p.View) {
+						from, _ := p.View.Of(o.At)
+						dx, dy := at.X-from.X, at.Y-from.Y
+						left = max(left, leaves((dx*aft.X+dy*aft.Y)/metre, (dx*aft.Y-dy*aft.X)/metre))
 					}
 				}
-			}
+				return left
+			})
 		}
+		soot := p.over(grain, func(at airframe.Pt) float64 { return wear.Laid(f.Airframe, p.View, at) })
+		wet := most(airframe.Filler, func(along, beside float64) float64 { return runs(along, beside, spillLong, spillWide) })
+		mud := most(airframe.Wheel, func(along, beside float64) float64 {
+			return runs(along-mudFrom, beside, mudLong, mudWide+mudSpread*max(0, along))
+		})
 		for i := range f.pixels {
-			s := &f.pixels[i]
-			if int(s.panel) != panel {
-				continue
+			if s := &f.pixels[i]; int(s.panel) == panel {
+				x, y := int(s.at)%f.Width, int(s.at)/f.Width
+				s.soot, s.wet, s.mud = eight(soot.at(x, y)), eight(wet.at(x, y)), eight(mud.at(x, y))
 			}
-			px, py := int(s.at)%f.Width-p.Rect.Min.X, int(s.at)/f.Width-p.Rect.Min.Y
-			x, y := px/grain, py/grain
-			u, v := float32(px%grain)/grain, float32(py%grain)/grain
-			between := func(g []float32) uint8 {
-				a, b, c, d := g[y*w+x], g[y*w+x+1], g[(y+1)*w+x], g[(y+1)*w+x+1]
-				return uint8(255 * min(1, (a*(1-u)+b*u)*(1-v)+(c*(1-u)+d*u)*v))
-			}
-			s.soot, s.wet, s.mud = between(soot), between(wet), between(mud)
 		}
 	}
 }
+
+// eight is a share in 8 bits.
+func eight(share float32) uint8 { return uint8(255 * min(1, max(0, share))) }
 
 // runs is how much of what runs aft from a place lies along and beside it: it thins with its length.
 func runs(along, beside, long, wide float64) float64 {

@@ -312,37 +312,25 @@ func (f *Frame) weigh(w Wish, palettes []palette) {
 	}
 }
 
-// wears asks the map at every fourth pixel, and between.
+// wears asks the map how worn each spot would be: edges of panels more, and skin far from all wear not at all.
 func (f *Frame) wears(m *wear.Map) {
 	f.worn = m
-	openWear := float32(m.Far())
-	const grain = 4
+	const grain, farLine = 4, 1e3
+	far := float32(m.Far())
 	sum := make([]float32, len(f.Airframe.Zones)+1)
 	count := make([]float32, len(sum))
 	for panel, p := range f.Panels {
-		w, h := p.Rect.Dx()/grain+2, p.Rect.Dy()/grain+2
-		grid := make([]float32, w*h)
-		for y := range h {
-			for x := range w {
-				at := p.At(float64(p.Rect.Min.X+x*grain), float64(p.Rect.Min.Y+y*grain))
-				grid[y*w+x] = float32(m.At(p.View, at, 1e3))
-			}
-		}
+		worn := p.over(grain, func(at airframe.Pt) float64 { return m.At(p.View, at, farLine) })
 		for i := range f.pixels {
 			s := &f.pixels[i]
 			if int(s.panel) != panel {
 				continue
 			}
-			px, py := int(s.at)%f.Width-p.Rect.Min.X, int(s.at)/f.Width-p.Rect.Min.Y
-			x, y := px/grain, py/grain
-			u, v := float32(px%grain)/grain, float32(py%grain)/grain
-			a, b := grid[y*w+x], grid[y*w+x+1]
-			c, d := grid[(y+1)*w+x], grid[(y+1)*w+x+1]
-			worn := (a*(1-u)+b*u)*(1-v) + (c*(1-u)+d*u)*v
-			edge := 0.5 * worn * exp(-float32(s.near)*(nearMM/255)/0.6)
-			worn = min(1, max(0, worn+edge-openWear))
-			s.wear = uint8(worn * 255)
-			sum[s.zone+1] += worn
+			w := worn.at(int(s.at)%f.Width, int(s.at)/f.Width)
+			w += 0.5 * w * exp(-float32(s.near)*(nearMM/255)/0.6)
+			w = min(1, max(0, w-far))
+			s.wear = eight(w)
+			sum[s.zone+1] += w
 			count[s.zone+1]++
 		}
 	}

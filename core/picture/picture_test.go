@@ -129,7 +129,7 @@ func TestLights(t *testing.T) {
 		}
 		return most
 	}
-	if rake, day := shadow("raking"), shadow("daylight"); rake <= day || rake < 9 || rake > 15 {
+	if rake, day := shadow("raking"), shadow("daylight"); rake <= day || rake < 12.5 || rake > 15.5 {
 		t.Errorf("lines differ by %.1f in raking light, %.1f by daylight", rake, day)
 	}
 }
@@ -174,6 +174,8 @@ func TestFigures(t *testing.T) {
 	held("fuel 0.1 m beside it", runs(0, 0.1, spillLong, spillWide), 0.3604, 0.01)
 	held("mud a metre behind a wheel", runs(1, 0, mudLong, mudWide), 0.4346, 0.01)
 	held("mud 0.1 m beside it", runs(0, 0.1, mudLong, mudWide), 0.7066, 0.01)
+	held("mud begins", mudFrom, 0.3, 1e-9)
+	held("mud spreads", mudSpread, math.Tan(10*math.Pi/180), 0.03)
 	held("what somebody notices", Notices(), 1.5, 1e-9)
 	ten := []float64{5, 4, 3, 2}
 	for range 996 {

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
-import { usePosted } from '../instruments/airframe/usePosted'
+import { usePicture } from '../instruments/airframe/usePicture'
 import { useNight } from '../shared/useNight'
 import type { PlanBrief } from '../wire'
 
@@ -28,7 +28,7 @@ const question = computed(() =>
       })
     : '',
 )
-const { src, problem } = usePosted('/api/brief/picture', question)
+const { src, problem } = usePicture(ref('/api/brief/picture'), question)
 function tapped(e: MouseEvent) {
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
   emit('tap', (e.clientX - box.left) / box.width, (e.clientY - box.top) / box.height, size.value)

@@ -1,23 +1,29 @@
-import { onScopeDispose, ref, watch, type Ref } from 'vue'
+import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 
 /**
- * The picture at an address, as an object URL that stays on screen until the next one is there. While one is fetched only the newest wish is kept, so that a drag never
- * queues up.
+ * The picture at an address, or what a question posted there is answered with, as an object URL that stays on screen until the next one is there. While one is fetched only
+ * the newest wish is kept, so that a drag never queues up. An empty address, or an empty question, asks for nothing.
  */
-export function usePicture(address: Ref<string>) {
+export function usePicture(address: Ref<string>, question?: Ref<string>) {
   const src = ref('')
   const problem = ref('')
-  const shown = ref('') // the address of what src shows
+  const shown = ref('') // what src shows: its address, with the question
   let fetching = false
   let gone = false
+  const wish = computed(() =>
+    question && !question.value ? '' : address.value && address.value + (question?.value ?? ''),
+  )
 
   async function fetchNewest() {
     if (fetching) return
     fetching = true
-    while (!gone && address.value && address.value !== shown.value) {
-      const asked = address.value
+    while (!gone && wish.value && wish.value !== shown.value) {
+      const asked = wish.value
       try {
-        const response = await fetch(asked)
+        const response = await fetch(
+          address.value,
+          question && { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: question.value },
+        )
         if (!response.ok) {
           const said = (await response.json().catch(() => null)) as { problem?: string; plain?: string } | null
           problem.value = said?.plain || said?.problem || 'The picture could not be painted.'
@@ -35,7 +41,7 @@ export function usePicture(address: Ref<string>) {
     }
     fetching = false
   }
-  watch(address, () => void fetchNewest(), { immediate: true })
+  watch(wish, () => void fetchNewest(), { immediate: true })
   onScopeDispose(() => {
     gone = true
     if (src.value) URL.revokeObjectURL(src.value)
