@@ -212,9 +212,8 @@ useKeys({
         :to="{ name: 'look', params: { slug: build.slug } }"
         class="whole"
         title="The whole aircraft (g l)"
-        aria-label="The look of the whole aircraft"
       >
-        <AirPicture :slug="build.slug" :revision="build.revision" :at="shownAt" :most="96" label="" />
+        <AirPicture :slug="build.slug" :revision="build.revision" :at="shownAt" :most="96" label="The look of the whole aircraft" />
       </RouterLink>
       <SkinStrip v-if="moment" :look="moment.look" :seed="`${build.slug}/${zoneId}`" />
       <FindingPanel
