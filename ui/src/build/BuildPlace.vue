@@ -208,12 +208,14 @@ useKeys({
         <h2>Look</h2>
         <span v-if="moment" class="soft">{{ moment.look.title }}</span>
       </header>
-      <RouterLink
-        :to="{ name: 'look', params: { slug: build.slug } }"
-        class="whole"
-        title="The whole aircraft (g l)"
-      >
-        <AirPicture :slug="build.slug" :revision="build.revision" :at="shownAt" :most="96" label="The look of the whole aircraft" />
+      <RouterLink :to="{ name: 'look', params: { slug: build.slug } }" class="whole" title="The whole aircraft (g l)">
+        <AirPicture
+          :slug="build.slug"
+          :revision="build.revision"
+          :at="shownAt"
+          :most="96"
+          label="The look of the whole aircraft"
+        />
       </RouterLink>
       <SkinStrip v-if="moment" :look="moment.look" :seed="`${build.slug}/${zoneId}`" />
       <FindingPanel
@@ -271,7 +273,12 @@ useKeys({
 }
 .whole {
   display: block;
-  min-height: 88px;
+  height: 96px; /* nothing moves when it comes */
+  overflow: hidden;
+  background: var(--booth);
+}
+.whole :deep(.air-picture) {
+  height: 96px;
 }
 .hint {
   font-size: 14px;

@@ -150,7 +150,7 @@ const thick = (um: number) => Math.max(2, Math.min(7, 1.5 + Math.log10(1 + um) *
 .air {
   grid-row: 1 / 3;
   align-self: start;
-  min-height: 120px;
+  height: 150px; /* nothing moves when it comes */
 }
 .zones {
   display: flex;
