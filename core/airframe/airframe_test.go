@@ -166,8 +166,13 @@ func TestFigures(t *testing.T) {
 		what      string
 		got, want float64
 	}{
-		{"upper", m[0].AreaCM2, 183.3}, {"under", m[1].AreaCM2, 159.6}, {"lines of the upper surfaces", m[0].RecessMM(), 2133}, {"lines of the underside", m[1].RecessMM(), 1542},
-		{"rivets", float64(m[0].Rivets), 957}, {"tape", m[0].MaskCM, 101}, {"gaps", m[0].LineMM[Gap], 0},
+		{"upper", m[0].AreaCM2, 183.3},
+		{"under", m[1].AreaCM2, 159.6},
+		{"lines of the upper surfaces", m[0].RecessMM(), 2133},
+		{"lines of the underside", m[1].RecessMM(), 1542},
+		{"rivets", float64(m[0].Rivets), 957},
+		{"tape", m[0].MaskCM, 101},
+		{"gaps", m[0].LineMM[Gap], 0},
 	} {
 		if tc.want > 0 {
 			within(t, tc.what, tc.got, tc.want, 0.03)

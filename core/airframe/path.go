@@ -17,6 +17,7 @@ func finite(p Pt) bool                 { return !math.IsNaN(p.X+p.Y) && !math.Is
 func bezier(a, b, c, d Pt, t float64) Pt {
 	return a.to(b, t).to(b.to(c, t), t).to(b.to(c, t).to(c.to(d, t), t), t)
 }
+
 func reflected(through, control Pt) Pt        { return Pt{2*through.X - control.X, 2*through.Y - control.Y} }
 func quadratic(a, q, d Pt) (first, second Pt) { return a.to(q, 2./3), d.to(q, 2./3) }
 
