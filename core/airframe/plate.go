@@ -197,3 +197,9 @@ func (r Region) Down(x float64) (low, high float64) {
 	}
 	return cuts[0], cuts[len(cuts)-1]
 }
+
+// Row returns where a region begins and ends along a row of its view, rising: each pair is a stretch of it.
+func (r Region) Row(y float64) []float64 {
+	probe := Plate{Round: AcrossX}
+	return probe.crossings(r.rings, y)
+}

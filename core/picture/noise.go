@@ -6,10 +6,11 @@ import (
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/fact"
-	"inkysparrow/core/wear"
+	"inkysparrow/core/stain"
 )
 
 var (
+	sootCore  = Numbers.Number("picture-soot", 0.75, "", "cover of a plume's core that its shape is drawn for", fact.Bench("chosen; T28"))
 	runBench  = fact.Bench("fuel runs aft from its filler, mud lies in tiny specks behind the wheels")
 	spillLong = Numbers.Number("spill-long", 0.7, "m", "length over which a spill of fuel thins behind its filler", runBench)
 	spillWide = Numbers.Number("spill-wide", 0.07, "m", "its half width", runBench)
@@ -130,6 +131,7 @@ func (g grid) at(px, py int) float32 {
 func (f *Frame) stain() {
 	const grain = 3
 	metre := 1000 / float64(f.Airframe.Scale)
+	plumes := stain.Usual(f.Airframe, sootCore)
 	for panel, p := range f.Panels {
 		aft := p.View.Aft()
 		// most is the most that any feature of a kind leaves at a place, by how far behind and beside it that lies in metres.
@@ -145,7 +147,7 @@ func (f *Frame) stain() {
 				return left
 			})
 		}
-		soot := p.over(grain, func(at airframe.Pt) float64 { return wear.Laid(f.Airframe, p.View, at) })
+		soot := p.over(grain, func(at airframe.Pt) float64 { return stain.Laid(f.Airframe, p.View, at, plumes) })
 		wet := most(airframe.Filler, func(along, beside float64) float64 { return runs(along, beside, spillLong, spillWide) })
 		mud := most(airframe.Wheel, func(along, beside float64) float64 {
 			return runs(along-mudFrom, beside, mudLong, mudWide+mudSpread*max(0, along))

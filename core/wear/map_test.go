@@ -1,7 +1,6 @@
 package wear
 
 import (
-	"math"
 	"strings"
 	"testing"
 
@@ -121,52 +120,5 @@ func TestCare(t *testing.T) {
 	}
 	if c := Of(Service{Place: "ship", Months: 12, Combat: "much"}); c.Chips <= base.Chips || !strings.Contains(c.Words, "action") {
 		t.Errorf("much in action %+v, some %+v", c, base)
-	}
-}
-
-// T21: common practice, no source. T30: reference model, no source.
-func TestPlume(t *testing.T) {
-	const bore = 0.06
-	last := 2.0
-	for aft := 0.0; aft < 6; aft += 0.05 {
-		got := Plume(bore, aft, 0)
-		if got >= last || got > 1 {
-			t.Fatalf("T21: %.2f m aft %.3f, nearer %.3f", aft, got, last)
-		}
-		last = got
-	}
-	cover := func(aft float64) float64 { return -math.Expm1(-1.4 * Plume(bore, aft, 0)) }
-	if c := cover(1) / cover(0); c > 0.5 {
-		t.Errorf("T30: at 1 m %.2f of the core", c)
-	}
-	if c := cover(4) / cover(0); c > 0.15 {
-		t.Errorf("T30: at 4 m %.2f of the core", c)
-	}
-	if w := PlumeWidthM(bore, 4) / PlumeWidthM(bore, 0.1); w < 3 || w > 8 {
-		t.Errorf("T30: at 4 m %.1f times as wide as at 0.1 m", w)
-	}
-	// The numbers themselves: half width at half height (the reference model has .05, .12, .31 m), and what lies there.
-	for _, tc := range []struct{ aft, half, laid float64 }{{0, 0.0250, 1}, {0.1, 0.0410, 0.4491}, {1, 0.1335, 0.0863}, {4, 0.2982, 0.0327}} {
-		if got := 1.1774 * PlumeWidthM(bore, tc.aft); got < 0.95*tc.half || got > 1.05*tc.half {
-			t.Errorf("%.1f m aft it is %.4f m wide, want %.4f", tc.aft, got, tc.half)
-		}
-		if got := Plume(bore, tc.aft, 0); got < 0.95*tc.laid || got > 1.05*tc.laid {
-			t.Errorf("%.1f m aft lies %.4f, want %.4f", tc.aft, got, tc.laid)
-		}
-	}
-	if Plume(bore, -0.1, 0) != 0 || Plume(bore, 1, 0.3) >= Plume(bore, 1, 0) || Plume(bore, 1, 0.1) != Plume(bore, 1, -0.1) {
-		t.Error("a plume lies aft of its stack, and evenly to both sides")
-	}
-	a := fighter(t)
-	stack := find(t, a, "stack-left")
-	p, _ := airframe.Left.Of(stack.Each()[5])
-	if l := Laid(a, airframe.Left, airframe.Pt{X: p.X + 2, Y: p.Y}); l < 0.6 {
-		t.Errorf("right behind the stacks lies %.2f", l)
-	}
-	if l := Laid(a, airframe.Right, airframe.Pt{X: -p.X - 2, Y: p.Y}); l < 0.6 {
-		t.Errorf("on the other side lies %.2f", l)
-	}
-	if l := Laid(a, airframe.Left, airframe.Pt{X: 2, Y: p.Y}); l > 0.01 {
-		t.Errorf("at the nose lies %.2f", l)
 	}
 }

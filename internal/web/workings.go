@@ -32,6 +32,7 @@ import (
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/stain"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 	"inkysparrow/internal/wire"
@@ -192,6 +193,7 @@ func numbersTable() (rows []wire.Working) {
 		{"wear", wear.Numbers.Rows()},
 		{"airframe", airframe.Numbers.Rows()},
 		{"picture", picture.Numbers.Rows()},
+		{"stains", stain.Numbers.Rows()},
 		{"kinds of step", route.Numbers.Rows()},
 		{"the schedule", timeline.Numbers.Rows()},
 		{"rules", rule.Numbers.Rows()},

@@ -1,0 +1,195 @@
+// Package stain plans what makes a model look used: what lies behind an exhaust stack and how it is sprayed, and where dots of oil go and how they are drawn out.
+//
+// One scale serves every deposit: its optical density A covers a share 1 - exp(-A) of what lies below. Densities add up, covers don't.
+//
+// The plume. A jet leaves the stack, mixes with the slipstream and touches the skin. Its half width (standard deviation) grows with the turbulence of the slipstream (Taylor 1921,
+// short times) and, near the stack, with its own mixing (Abramovich). Its axis stands off the skin and rises as a bent-over jet does (Briggs 1975). At the wall its concentration is
+// that of a Gaussian plume mirrored there. Of that the wall takes a part by turbulence, which makes the halo, and a part by heat (thermophoresis), which goes with the
+// square of what is left of the gas, is narrower, spent within a metre, and makes the core. All from memory; constants fitted.
+package stain
+
+import (
+	"math"
+
+	"inkysparrow/core/airframe"
+	"inkysparrow/core/fact"
+)
+
+// Numbers is the table behind this package.
+var Numbers fact.Table
+
+var (
+	flight     = fact.Bench("chosen: a piston engine at cruise")
+	forms      = fact.Memory("forms after Taylor 1921, Abramovich, Briggs 1975; constants fitted to T21 and T30")
+	absorbs    = fact.Memory("soot absorbs 7.5 m2/g: Bond & Bergstrom 2006; lead salts chosen")
+	airMS      = Numbers.Number("plume-air", 110, "m/s", "speed of the aircraft through the air", flight)
+	gasMS      = Numbers.Number("plume-gas", 250, "m/s", "speed of the gas as it leaves the stack", flight)
+	gasK       = Numbers.Number("plume-gas-heat", 950, "K", "its temperature", flight)
+	airK       = Numbers.Number("plume-air-heat", 288, "K", "temperature of the air", fact.Memory("ISO 2533, sea level"))
+	lip        = Numbers.Number("plume-lip", 0.02, "m", "how far a stack's lip stands off the skin", flight)
+	outward    = Numbers.Number("plume-outward", 10, "°", "how far it points outwards", flight)
+	widthBore  = Numbers.Number("plume-bore", 0.354, "", "half width at the stack, as a share of the bore: that of a disc", forms)
+	slipstream = Numbers.Number("plume-slipstream", 0.05, "", "turbulence of the slipstream: how fast a plume widens with it", forms)
+	mixing     = Numbers.Number("plume-mixing", 0.08, "", "how fast it widens by its own mixing, by its excess of speed", forms)
+	mixed      = Numbers.Number("plume-mixed", 10, "bores", "length over which that is spent", forms)
+	entrains   = Numbers.Number("plume-entrains", 1./3, "", "entrainment of a bent-over jet", forms)
+	byAir      = Numbers.Number("plume-halo", 2e-3, "m/s", "speed at which turbulence lays a plume down: the halo", forms)
+	byHeat     = Numbers.Number("plume-core", 4e-3, "m/s", "speed at which heat does, right behind the stack: the core", forms)
+	washedOff  = Numbers.Number("plume-washed", 30, "h", "hours of flying after which as much is blown and washed off as is laid", fact.Bench("chosen"))
+	sootDense  = Numbers.Number("soot-density", 60, "cm2/mg", "optical density of soot", absorbs)
+	leadDense  = Numbers.Number("lead-density", 2, "cm2/mg", "optical density of lead salts", absorbs)
+	seenFrom   = Numbers.Number("stain-seen-from", 0.04, "", "density below which nobody would spray a pass", fact.Bench("chosen: it can't be seen"))
+)
+
+// Fuel is what an engine burns: what each stack lets out in an hour.
+type Fuel struct {
+	ID, Words  string
+	Lead, Soot float64 // g/h
+}
+
+func fuel(id, words string, lead, soot float64) Fuel {
+	ev := fact.Bench("lead from 1.2 g/l and about 11 kg/h a stack; soot fitted to how dark such stains are")
+	return Fuel{id, words, Numbers.Number("fuel-"+id+"-lead", lead, "g/h", "lead salts of a stack that burns "+words, ev), Numbers.Number("fuel-"+id+"-soot", soot, "g/h", "soot of a stack that burns "+words, ev)}
+}
+
+var fuels = []Fuel{fuel("mid", "a middling mixture", 27, 0.4), fuel("lean", "a lean mixture", 27, 0.05), fuel("rich", "a rich mixture", 20, 2)}
+
+// FuelNamed returns the fuel with that id; the middling one where there is none.
+func FuelNamed(id string) Fuel {
+	for _, f := range fuels {
+		if f.ID == id {
+			return f
+		}
+	}
+	return fuels[0]
+}
+
+// Plume is what a row of stacks lays on the skin aft of it. Lengths are m of the full-size aircraft unless they say mm of the model.
+type Plume struct {
+	BoreM  float64
+	Stacks []float64 // how far aft of the first each of them stands
+	Fuel   Fuel
+	Hours  float64 // flown since it was cleaned
+	Core   float64 // cover that is wanted where it is strongest, 0 to 1
+	Scale  int
+}
+
+// Of returns the plume of an airframe's stacks.
+func Of(a *airframe.Airframe, f *airframe.Feature, hours, core float64) Plume {
+	metre := 1000 / float64(a.Scale)
+	p := Plume{BoreM: f.SizeMM / metre, Fuel: FuelNamed(f.Fuel), Hours: hours, Core: core, Scale: a.Scale}
+	for i := range max(1, f.Number) {
+		p.Stacks = append(p.Stacks, float64(i)*f.PaceMM/metre)
+	}
+	return p
+}
+
+// WidthM returns a plume's half width (standard deviation) aft of a stack.
+func (p Plume) WidthM(aft float64) float64 {
+	uj := gasMS * math.Cos(outward*math.Pi/180)
+	excess := (uj - airMS) / (uj + airMS)
+	l := mixed * p.BoreM
+	return widthBore*p.BoreM + slipstream*aft + mixing*excess*l*-math.Expm1(-aft/l)
+}
+
+// axisM returns how far a plume's axis stands off the skin aft of a stack.
+func (p Plume) axisM(aft float64) float64 {
+	w := gasMS * math.Sin(outward*math.Pi/180)
+	flux := airK / gasK * w * w * p.BoreM * p.BoreM / 4
+	beta := entrains + airMS/w
+	return lip + math.Cbrt(3*flux*aft/(beta*airMS*beta*airMS))
+}
+
+// wall returns the concentration at the wall for a gram a second, aft of a stack and beside its axis, in s/m3.
+func (p Plume) wall(aft, beside float64) float64 {
+	s, h := p.WidthM(aft), p.axisM(aft)
+	return math.Exp(-(beside*beside+h*h)/(2*s*s)) / (math.Pi * airMS * s * s)
+}
+
+// Density returns the optical density of what all the stacks have laid, aft of the first and beside it: 0 ahead of them. It falls aft of the last one and never with hours.
+func (p Plume) Density(aft, beside float64) float64 {
+	s0 := p.WidthM(0)
+	c0 := 1 / (math.Pi * airMS * s0 * s0)
+	perHour := 0.0 // g/m2 for a gram an hour
+	for _, at := range p.Stacks {
+		if x := aft - at; x >= 0 {
+			c := p.wall(x, beside)
+			perHour += c * (byAir + byHeat*c/c0)
+		}
+	}
+	const mgPerCM2 = 0.1 // of a g/m2
+	hours := washedOff * -math.Expm1(-p.Hours/washedOff)
+	return perHour * hours * mgPerCM2 * (p.Fuel.Soot*sootDense + p.Fuel.Lead*leadDense)
+}
+
+// cap is the density of the wanted core: nobody paints what can't be told from opaque.
+func (p Plume) cap() float64 { return -math.Log(1 - min(0.98, max(0.01, p.Core))) }
+
+// Painted returns the density to be painted at a place of the model, in mm aft of the first stack and beside it: in the order of what was laid, and no denser than the wanted core.
+func (p Plume) Painted(aftMM, besideMM float64) float64 {
+	k := float64(p.Scale) / 1000
+	most := p.cap()
+	return most * -math.Expm1(-p.Density(aftMM*k, besideMM*k)/most)
+}
+
+// Cover returns the share that is covered at a place of the model.
+func (p Plume) Cover(aftMM, besideMM float64) float64 {
+	return -math.Expm1(-p.Painted(aftMM, besideMM))
+}
+
+// Point is a plume at a distance aft of the first stack.
+type Point struct{ AftMM, Peak, HalfWidthMM float64 } // cover on the axis, and where it is half of that
+
+// Profile returns the plume from its first stack to where nothing of it would be sprayed any more.
+func (p Plume) Profile() []Point {
+	var all []Point
+	k := 1000 / float64(p.Scale)
+	for aft := 0.0; aft <= 8; aft += 0.05 + 0.05*aft {
+		x := aft * k
+		peak := p.Cover(x, 0)
+		if len(all) > 2 && p.Painted(x, 0) < seenFrom {
+			break
+		}
+		low, high := 0.0, 20*p.WidthM(aft)*k
+		for range 40 {
+			if mid := (low + high) / 2; p.Cover(x, mid) > peak/2 {
+				low = mid
+			} else {
+				high = mid
+			}
+		}
+		all = append(all, Point{x, peak, low})
+	}
+	return all
+}
+
+// Laid returns how much all of an airframe's stacks have laid at a place of a view after so many hours, as a share of a wanted core, 0 to 1.
+func Laid(a *airframe.Airframe, v airframe.View, at airframe.Pt, plumes map[*airframe.Feature]Plume) float64 {
+	aft := v.Aft()
+	left := 1.0
+	for i := range a.Features {
+		f := &a.Features[i]
+		p, ok := plumes[f]
+		if !ok || !f.Sees(v) {
+			continue
+		}
+		from, _ := v.Of(f.At)
+		dx, dy := at.X-from.X, at.Y-from.Y
+		left *= 1 - p.Painted(dx*aft.X+dy*aft.Y, dx*aft.Y-dy*aft.X)/p.cap()
+	}
+	return 1 - left
+}
+
+// usualHours are what is flown since the last wash where nobody says.
+var usualHours = Numbers.Number("plume-usual-hours", 30, "h", "flown since it was cleaned, where nothing is said", fact.Bench("chosen: some weeks of flying"))
+
+// Usual returns the plumes of an airframe's stacks as they usually are.
+func Usual(a *airframe.Airframe, core float64) map[*airframe.Feature]Plume {
+	all := map[*airframe.Feature]Plume{}
+	for i := range a.Features {
+		if f := &a.Features[i]; f.Kind == airframe.Stack && f.SizeMM > 0 {
+			all[f] = Of(a, f, usualHours, core)
+		}
+	}
+	return all
+}
