@@ -50,7 +50,7 @@ func (s *Server) guide(c fiber.Ctx) error {
 	if squint, ok := guide.SquintOf(site); ok {
 		out.Squint = guideSquint(squint)
 	}
-	for _, block := range []func(*judged, *timeline.Site) (wire.GuideBlock, bool){clothBlock, metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, tapeBlock, maskBlock, joinBlock, fadeBlock} {
+	for _, block := range []func(*judged, *timeline.Site) (wire.GuideBlock, bool){clothBlock, metalBlock, glossBlock, decalBlock, sealBlock, chipBlock, mediumBlock, tapeBlock, maskBlock, joinBlock, fadeBlock, stainBlock} {
 		if b, ok := block(j, site); ok {
 			out.Blocks = append(out.Blocks, b)
 		}

@@ -135,3 +135,20 @@ func TestGuideOfEveryStep(t *testing.T) {
 		}
 	}
 }
+
+// Where oils, leaks and exhaust go on the aircraft is told beside the step.
+func TestGuideStains(t *testing.T) {
+	s := open(t)
+	for step, want := range map[string]string{"u10": "lighter", "d8": "Leak 1", "u11": "Pass 1", "u7": ""} {
+		g := read[wire.Guide](t, s.ask("GET", "/api/builds/petrel/guide?step="+step, ""), 200)
+		said := ""
+		for _, b := range g.Blocks {
+			if b.Title == "Where it goes on this aircraft" {
+				said = text(t, b)
+			}
+		}
+		if (want == "") != (said == "") || !strings.Contains(said, want) {
+			t.Errorf("%s: %s, want %q", step, said, want)
+		}
+	}
+}
