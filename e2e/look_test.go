@@ -45,6 +45,9 @@ func TestLookScrub(t *testing.T) {
 	b := open(t, desk, "/builds/petrel")
 	b.sees(".step[aria-current]", ".")
 	b.sees(".whole img", "")
+	if tall := b.page.MustElement(".whole").MustShape().Box().Height; tall < 80 {
+		t.Errorf("the aircraft in the route is %.0f px tall", tall)
+	}
 	b.press('g', 'l')
 	first := b.painted(".picture")
 	b.press('.')

@@ -7,17 +7,20 @@ import (
 )
 
 var (
-	handBench = fact.Bench("fine passes close in, dried between; thin paint spiders beyond a few micrometres")
-	passWetUM = Numbers.Number("stain-pass", 5, "µm", "wet film of one pass of a stain at its narrowest", handBench)
-	leastAway = Numbers.Number("stain-nearest", 8, "mm", "nearest that a hand holds a steady distance", handBench)
-	mostAway  = Numbers.Number("stain-farthest", 70, "mm", "farthest from which a fine needle still lays a line", fact.Bench("T28: 1 to 7 cm"))
-	sprayCone = Numbers.Number("stain-cone", 0.25, "", "full width of the spray at half height, as a share of the distance", fact.Bench("as in the airbrush's own table"))
-	stainPSI  = Numbers.Number("stain-pressure", 12, "psi", "pressure for stains", fact.Bench("T28: at most 15 psi"))
-	fewPasses = int(Numbers.Number("stain-passes", 8, "passes", "passes of a plume where nothing is said", fact.Bench("T28: 6 to 14 thin passes")))
-	mostPaint = Numbers.Number("stain-paint", 0.35, "", "most paint in the mix; beyond it more passes are taken", fact.Bench("T28: 10 to 35 %"))
-	hidesBy   = Numbers.Number("stain-hides", 4, "", "optical density of a film that hides: 98 % is covered", fact.Memory("1 - exp(-4)"))
-	coatWetUM = Numbers.Number("stain-coat", 20, "µm", "wet film of a usual coat of unthinned paint", handBench)
-	feather   = Numbers.Number("stain-feather", 0.2, "", "share of a pass over which its end is feathered", handBench)
+	handBench   = fact.Bench("fine passes close in, dried between; thin paint spiders beyond a few micrometres")
+	passWetUM   = Numbers.Number("stain-pass", 5, "µm", "wet film of one pass of a stain at its narrowest", handBench)
+	leastAway   = Numbers.Number("stain-nearest", 10, "mm", "nearest that a hand holds a steady distance", handBench)
+	mostAway    = Numbers.Number("stain-farthest", 70, "mm", "farthest from which a fine needle still lays a line", fact.Bench("T28: 1 to 7 cm"))
+	sprayCone   = Numbers.Number("stain-cone", 0.25, "", "full width of the spray at half height, as a share of the distance", fact.Bench("as in the airbrush's own table"))
+	stainPSI    = Numbers.Number("stain-pressure", 12, "psi", "pressure for stains", fact.Bench("T28: at most 15 psi"))
+	fewPasses   = int(Numbers.Number("stain-passes", 8, "passes", "passes of a plume where nothing is said", fact.Bench("T28: 6 to 14 thin passes")))
+	mostPaint   = Numbers.Number("stain-paint", 0.35, "", "most paint in the mix; beyond it more passes are taken", fact.Bench("T28: 10 to 35 %"))
+	leastPaint  = Numbers.Number("stain-paint-least", 0.10, "", "least paint in the mix", fact.Bench("T28: 10 to 35 %"))
+	leastPasses = int(Numbers.Number("stain-passes-least", 6, "passes", "fewest passes: with less it shows strokes", fact.Bench("T28: 6 to 14 thin passes")))
+	mostPasses  = int(Numbers.Number("stain-passes-most", 30, "passes", "most passes that anybody sprays", handBench))
+	hidesBy     = Numbers.Number("stain-hides", 4, "", "optical density of a film that hides: 98 % is covered", fact.Memory("1 - exp(-4)"))
+	coatWetUM   = Numbers.Number("stain-coat", 20, "µm", "wet film of a usual coat of unthinned paint", handBench)
+	feather     = Numbers.Number("stain-feather", 0.2, "", "share of a pass over which its end is feathered", handBench)
 )
 
 // Pass is one stroke of the airbrush along a plume.
@@ -62,7 +65,7 @@ func (p Plume) distanceMM(aftMM float64) float64 {
 }
 
 // Spray returns how the plume is sprayed with paint that hides in so many coats: passes of the same volume a mm, each drawn away as the plume widens and each as far as it is still
-// needed, the longest first. n is their number; 0 for as few as do.
+// needed, the longest first. n is their number, 0 for the usual one: more of them where the mix would have too much paint in it, fewer where it would have next to none.
 func (p Plume) Spray(hides float64, n int) Spraying {
 	const step = 1.0 // mm
 	var dose []float64
@@ -80,13 +83,15 @@ func (p Plume) Spray(hides float64, n int) Spraying {
 	narrow := leastAway * sprayCone / 2.355
 	volume := passWetUM * narrow * math.Sqrt(2*math.Pi) // um mm
 	dense := hidesBy / (max(0.5, hides) * coatWetUM)    // of a wet um of unthinned paint
-	fixed := n > 0
-	if !fixed {
+	if n <= 0 {
 		n = fewPasses
 	}
 	share := func(n int) float64 { return most / float64(n) / (volume * dense) }
-	for !fixed && share(n) > mostPaint && n < 30 {
+	for share(n) > mostPaint && n < mostPasses {
 		n++
+	}
+	for share(n) < leastPaint && n > leastPasses {
+		n--
 	}
 	s := Spraying{PSI: stainPSI, Paint: min(1, share(n)), Microns: passWetUM}
 	each := most / float64(n)

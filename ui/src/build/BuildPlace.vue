@@ -273,6 +273,7 @@ useKeys({
 }
 .whole {
   display: block;
+  flex: none;
   height: 96px; /* nothing moves when it comes */
   overflow: hidden;
   background: var(--booth);
