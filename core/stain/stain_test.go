@@ -347,7 +347,7 @@ func TestFigures(t *testing.T) {
 			}
 		}
 	}
-	if close > len(p.Dots)/50 { // at the tips of a zone one in fifty may
+	if close > len(p.Dots)/150 { // at the tips of a zone a few may
 		t.Errorf("%d of %d dots lie less than 1.7 mm off the border", close, len(p.Dots))
 	}
 	if near == 0 {
