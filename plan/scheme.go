@@ -64,6 +64,31 @@ func SchemeNamed(id string) (Scheme, bool) {
 	return Scheme{}, false
 }
 
+// ShownSchool is a question whose answers can be seen on a picture of the aircraft.
+type ShownSchool struct {
+	ID      route.Question
+	Words   string
+	Answers []route.Choice // in the order in which they stand beside each other
+}
+
+// ShownSchools returns the questions whose answers a new build shows as pictures side by side.
+func ShownSchools() []ShownSchool {
+	return []ShownSchool{
+		{route.StrengthOf, "How worn", []route.Choice{route.Restrained, route.ServiceWorn, route.Heavy}},
+		{route.UnderWash, "Under the wash", []route.Choice{route.OverGloss, route.OverSatin, route.OverFlat}},
+		{route.ShadeWay, "Cover", []route.Choice{route.EvenCover, route.ByPanels}},
+	}
+}
+
+// UsualScales are those that most kits come in, and UsualMonths times in service as they are told.
+var (
+	UsualScales = []int{32, 48, 72, 144}
+	UsualMonths = []struct {
+		Months float64
+		Words  string
+	}{{1, "a month"}, {6, "half a year"}, {12, "a year"}, {24, "two years"}, {60, "five years"}}
+)
+
 // tones adds the colours of a pattern to a zone: each masked as the brief has it and sprayed beside the first, before anything else goes on.
 func (f *File) tones(zone int, tones []BriefTone, edge Edge) error {
 	z := &f.Zones[zone]

@@ -14,6 +14,7 @@ import (
 	validator "github.com/santhosh-tekuri/jsonschema/v6"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/plan"
 )
@@ -332,6 +333,21 @@ func TestSchemes(t *testing.T) {
 			}
 			if tones != len(s.Tones) {
 				t.Errorf("%s on %s has %d tones of %d", s.ID, k.ID, tones, len(s.Tones))
+			}
+		}
+	}
+}
+
+// The answers that are shown as pictures are answers of their schools.
+func TestShownSchools(t *testing.T) {
+	for _, s := range plan.ShownSchools() {
+		school, ok := route.SchoolNamed(s.ID)
+		if !ok || len(s.Answers) < 2 {
+			t.Fatalf("%s is no school to choose from", s.ID)
+		}
+		for _, a := range s.Answers {
+			if !school.Has(a) {
+				t.Errorf("%s has no answer %s", s.ID, a)
 			}
 		}
 	}

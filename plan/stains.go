@@ -102,19 +102,13 @@ func (f File) Stains(tl *timeline.Timeline, zone, step string) (Stains, error) {
 	return out, err
 }
 
-// dotMM is how large dots are set on a model of that scale: 0.8 mm on 1/48.
-func dotMM(scale int) float64 {
-	const usualDot, usualScale, least, most = 0.8, 48, 0.5, 1.2
-	return min(most, max(least, math.Round(100*usualDot*math.Sqrt(usualScale/float64(scale)))/100))
-}
-
 // wantedShift is how far oils should shift a paint on average, by how strong a model shows its wear.
 func (f File) wantedShift() float64 {
 	return stain.WantedShift(string(route.Schools(f.Schools).Of(route.StrengthOf)))
 }
 
 func (s *Stains) dots(f File, shape *Shape, zone int, before look.Skin, on coating.Texture) {
-	job := stain.DotJob{Paint: before.Surface, On: on, DMM: dotMM(shape.Scale), Wanted: f.wantedShift(), Seed: uint64(zone) + 1}
+	job := stain.DotJob{Paint: before.Surface, On: on, DMM: stain.DotMM(shape.Scale), Wanted: f.wantedShift(), Seed: uint64(zone) + 1}
 	p := job.Plan(shape.Airframe, zone)
 	for _, d := range p.Dots {
 		s.Dots = append(s.Dots, StainDot{d.View.String(), round2(d.At.X), round2(d.At.Y), d.DMM, d.Colour.String(), d.Tone.ID, round1(d.TowardDeg), round1(d.LengthMM)})

@@ -35,6 +35,9 @@ type Split struct{ Zone, Line, Into string }
 // Join gives all of a zone to another.
 type Join struct{ Zone, Into string }
 
+// UsualUp returns how far up the side the colour of the underside goes where nothing is said, 0 to 1.
+func UsualUp() float64 { return usualUp }
+
 // Error is what is wrong with a spec.
 type Error struct{ At, Problem string }
 

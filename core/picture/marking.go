@@ -127,7 +127,7 @@ func (f *Frame) wingX(share float64) float64 {
 
 // stick lays a marking on the zone's spots.
 func (f *Frame) stick(zone int, m marking, l Light, out map[int32]decalled) {
-	film, frost := float32(0.03), l.tinted(colour.Grey(86))
+	film, frost := filmSeen, l.tinted(colour.Grey(86))
 	for _, p := range f.Panels {
 		if p.View != m.view {
 			continue
@@ -163,7 +163,7 @@ func (f *Frame) stick(zone int, m marking, l Light, out map[int32]decalled) {
 				} else if clear > 0 {
 					d = decalled{frost, film * clear / (n * n)}
 					if m.silver {
-						d.share = clear / (n * n) * (0.12 + 0.3*float32(f.pixels[i].fine)/255)
+						d.share = clear / (n * n) * (frostLeast + frostMore*float32(f.pixels[i].fine)/255)
 					}
 				}
 				if d.share > out[i].share {

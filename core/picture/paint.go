@@ -212,12 +212,12 @@ func (m *mark) over(c rgb, p *pixel, z *palette) rgb {
 	case "chip", "sponge-chips", "brush-chips", "wipe-back", "pencil":
 		likely := m.share
 		if z.meanWear > 0 {
-			likely = min(0.9, m.share*float32(p.wear)/255/z.meanWear)
+			likely = min(mostChip, m.share*float32(p.wear)/255/z.meanWear)
 		}
 		if m.kind == look.Drawn { // along the edges of panels
-			likely *= exp(-float32(p.near) * (nearMM / 255) / 0.7)
+			likely *= exp(-float32(p.near) * (nearMM / 255) / drawnReach)
 		}
-		if likely < leastChipped {
+		if likely < leastChip {
 			return c
 		}
 		width := float32(5)
@@ -226,20 +226,20 @@ func (m *mark) over(c rgb, p *pixel, z *palette) rgb {
 		}
 		return c.to(m.colour, m.strength*within(float32(p.fine), likely, width))
 	case "oil-accent":
-		d := float32(p.near) * (nearMM / 255) / 0.8
-		return c.to(m.colour, m.strength*0.4*exp(-d)*float32(p.mid)/255)
+		d := float32(p.near) * (nearMM / 255) / accentMM
+		return c.to(m.colour, m.strength*accent*exp(-d)*float32(p.mid)/255)
 	case "oil-dots":
-		return c.to(m.colour, m.strength*0.10*float32(p.mid)/255)
+		return c.to(m.colour, m.strength*dotted*float32(p.mid)/255)
 	case "streak":
-		return c.to(m.colour, m.strength*0.45*within(float32(p.drawn), m.share*0.5, 30))
+		return c.to(m.colour, m.strength*streaked*within(float32(p.drawn), m.share*streakArea, 30))
 	case "exhaust-spray":
 		return c.to(m.colour, 1-exp(-m.strength*densest*float32(p.soot)/255))
 	case "wet-stain":
-		return c.to(m.colour, m.strength*0.6*float32(p.wet)/255)
+		return c.to(m.colour, m.strength*spilt*float32(p.wet)/255)
 	case "mud":
-		return c.to(m.colour, m.strength*within(float32(p.fine), 0.35*float32(p.mud)/255, 10))
+		return c.to(m.colour, m.strength*within(float32(p.fine), splashed*float32(p.mud)/255, 10))
 	case "pastel":
-		return c.to(m.colour, m.strength*0.5*within(float32(p.broad), m.share, 120))
+		return c.to(m.colour, m.strength*dusted*within(float32(p.broad), m.share, 120))
 	case look.Decals:
 		return c // drawn where they are
 	}
@@ -258,12 +258,6 @@ func (z *palette) shine(c rgb, m *look.Metal, nx, ny, nz, lit float32) rgb {
 	env -= 0.18 * exp(-(at-0.75)*(at-0.75)*12) // a window bar, so that a mirror has something to show
 	return c.times(lit*(1-share) + env*share)
 }
-
-// leastChipped is a share below which nobody would paint a chip.
-const leastChipped = 0.004
-
-// densest is the optical density of a stain of full strength right behind its stack: three quarters are covered.
-const densest = 1.4
 
 func paletteOf(k look.Skin, l Light) palette {
 	z := palette{ground: l.tinted(k.Ground), line: l.tinted(k.Line), residual: float32(k.Residue), residue: l.tinted(k.Washed), metal: k.Metal, wet: k.Wet}
@@ -327,7 +321,7 @@ func (f *Frame) wears(m *wear.Map) {
 				continue
 			}
 			w := worn.at(int(s.at)%f.Width, int(s.at)/f.Width)
-			w += 0.5 * w * exp(-float32(s.near)*(nearMM/255)/0.6)
+			w += chipEdge * w * exp(-float32(s.near)*(nearMM/255)/chipReach)
 			w = min(1, max(0, w-far))
 			s.wear = eight(w)
 			sum[s.zone+1] += w

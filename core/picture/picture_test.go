@@ -492,3 +492,39 @@ func BenchmarkPaint(b *testing.B) {
 		}
 	})
 }
+
+// How strongly each mark is drawn, so that none of its numbers moves unnoticed: the share that it covers of a white spot by a black mark.
+func TestMarkFigures(t *testing.T) {
+	white, black := rgb{1, 1, 1}, rgb{}
+	z := &palette{meanWear: 0.2}
+	covers := func(kind look.MarkKind, share float32, p pixel) float64 {
+		m := &mark{kind: kind, colour: black, strength: 1, share: share}
+		return 1 - float64(m.over(white, &p, z).r)
+	}
+	for _, tc := range []struct {
+		what string
+		got  float64
+		want float64
+	}{
+		{"an accent at its line", covers("oil-accent", 1, pixel{mid: 255}), 0.4},
+		{"an accent 0.8 mm off it", covers("oil-accent", 1, pixel{mid: 255, near: 34}), 0.4 * math.Exp(-1)},
+		{"oil dots", covers("oil-dots", 1, pixel{mid: 255}), 0.10},
+		{"a streak", covers("streak", 1, pixel{}), 0.45},
+		{"at the rim of what is streaked", covers("streak", 0.5, pixel{drawn: 64}), 0.45 * 0.5},
+		{"soot behind its stack", covers("exhaust-spray", 1, pixel{soot: 255}), 1 - math.Exp(-1.4)},
+		{"fuel at its filler", covers("wet-stain", 1, pixel{wet: 255}), 0.6},
+		{"at the rim of specks of mud", covers("mud", 1, pixel{mud: 255, fine: 89}), 0.5},
+		{"pastel", covers("pastel", 1, pixel{}), 0.5},
+		{"at the rim of the most chips", covers("sponge-chips", 1, pixel{wear: 255, fine: 230}), 0.4},
+		{"few chips", covers("sponge-chips", 0.0045, pixel{wear: 51}), 0.73},
+		{"fewer than anybody paints", covers("sponge-chips", 0.0035, pixel{wear: 51}), 0},
+		{"at the rim of pencil 0.7 mm off its line", covers("pencil", 0.6, pixel{wear: 51, near: 30, fine: 56}), 0.463},
+	} {
+		if math.Abs(tc.got-tc.want) > 0.07*tc.want+0.004 {
+			t.Errorf("%s covers %.3f, want %.3f", tc.what, tc.got, tc.want)
+		}
+	}
+	if chipEdge != 0.5 || chipReach != 0.6 || filmSeen != 0.03 || frostLeast != 0.12 || frostMore != 0.3 {
+		t.Error("edges chip half as much again within 0.6 mm; films are seen by .03, frosted ones by .12 to .42")
+	}
+}

@@ -54,6 +54,9 @@ func fuel(id, words string, lead, soot float64) Fuel {
 
 var fuels = []Fuel{fuel("mid", "a middling mixture", 27, 0.4), fuel("lean", "a lean mixture", 27, 0.05), fuel("rich", "a rich mixture", 20, 2)}
 
+// Fuels returns what stacks can burn, the middling one first.
+func Fuels() []Fuel { return fuels }
+
 // FuelNamed returns the fuel with that id; the middling one where there is none.
 func FuelNamed(id string) Fuel {
 	for _, f := range fuels {

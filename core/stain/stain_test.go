@@ -278,6 +278,9 @@ func TestWanted(t *testing.T) {
 	if Core(shade.Subtle) != 0.45 || Core(shade.Clear) != 0.75 || Core(shade.Stark) != 0.9 || Core(shade.Lost) != 0.45 {
 		t.Error("a plume's core covers .45, .75 and .9")
 	}
+	if DotMM(48) != 0.8 || DotMM(72) != 0.65 || DotMM(10) != 1.2 || DotMM(700) != 0.5 {
+		t.Errorf("T31: dots of %.2f, %.2f, %.2f, %.2f mm", DotMM(48), DotMM(72), DotMM(10), DotMM(700))
+	}
 	if Hours(0) != 30 || Hours(2) != 50 || Hours(99) != 60 {
 		t.Error("hours flown")
 	}

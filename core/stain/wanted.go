@@ -26,6 +26,11 @@ var (
 	hoursMonth = Numbers.Number("hours-a-month", 25, "h", "flown in a month of service", fact.Bench("chosen"))
 	hoursMost  = Numbers.Number("hours-between", 60, "h", "flown at the most between two cleanings", fact.Bench("chosen"))
 
+	dotBench = fact.Bench("T31: dots of 0.5 to 1.2 mm")
+	dotUsual = Numbers.Number("dot-usual", 0.8, "mm", "width of a dot on a 1/48 model", dotBench)
+	dotLeast = Numbers.Number("dot-least", 0.5, "mm", "least that can be set", dotBench)
+	dotMost  = Numbers.Number("dot-most", 1.2, "mm", "largest dot", dotBench)
+
 	leakBench = fact.Bench("T42: 5 to 15 mm by 0.2 to 1 mm at 1/48, 5 to 9 an aircraft, from hatches and actuators")
 	leakDot   = Numbers.Number("leak-dot", 24, "mm", "width of the dot that a leak is drawn from, on the full-size aircraft", leakBench)
 	leakLong  = Numbers.Number("leak-length", 400, "mm", "length of a leak on the full-size aircraft", leakBench)
@@ -38,6 +43,12 @@ func WantedShift(strength string) float64 {
 		return v
 	}
 	return shifts["service-worn"]
+}
+
+// DotMM returns how large dots are set on a model of 1 to scale: smaller ones on a smaller model, but not as much smaller.
+func DotMM(scale int) float64 {
+	const of = 48
+	return min(dotMost, max(dotLeast, math.Round(100*dotUsual*math.Sqrt(of/float64(max(1, scale))))/100))
 }
 
 // Core returns the cover of a plume's core that a reading asks for.

@@ -20,6 +20,7 @@ import (
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 	"inkysparrow/examples"
 	"inkysparrow/internal/wire"
@@ -133,6 +134,20 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	}
 	for _, k := range airframe.Kinds() {
 		t.AirTypes = append(t.AirTypes, wire.AirType{ID: k.ID, Words: k.Words, SpanM: k.Dims(0).Span, LongM: k.Dims(0).Length})
+	}
+	for _, s := range plan.ShownSchools() {
+		one := wire.Shown{School: string(s.ID), Words: s.Words}
+		for _, a := range s.Answers {
+			one.Answers = append(one.Answers, string(a))
+		}
+		t.Shown = append(t.Shown, one)
+	}
+	t.Scales, t.EdgePct = plan.UsualScales, 100*airframe.UsualUp()
+	for _, m := range plan.UsualMonths {
+		t.Months = append(t.Months, wire.Wish{ID: fmt.Sprint(m.Months), Words: m.Words})
+	}
+	for _, f := range stain.Fuels() {
+		t.Fuels = append(t.Fuels, wire.Wish{ID: f.ID, Words: f.Words})
 	}
 	for _, s := range plan.Schemes() {
 		one := wire.Scheme{ID: s.ID, Words: s.Words, Zones: s.Zones, Tones: s.Tones, EdgePct: s.EdgePct, WaveMM: s.WaveMM}

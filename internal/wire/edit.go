@@ -102,6 +102,11 @@ type Trade struct {
 	Combats    []Wish      `json:"combats"` // how much it can have been in action
 	AirTypes   []AirType   `json:"air_types"`
 	Schemes    []Scheme    `json:"schemes"`
+	Shown      []Shown     `json:"shown"`    // schools that are chosen from pictures
+	Scales     []int       `json:"scales"`   // usual ones: 1 to
+	Months     []Wish      `json:"months"`   // usual times in service
+	Fuels      []Wish      `json:"fuels"`    // what stacks can burn
+	EdgePct    float64     `json:"edge_pct"` // how far up the side an underside's colour usually goes
 	Readings   []string    `json:"readings"`
 	Bright     []Wish      `json:"bright"` // how a metal can shine
 	Examples   []Wish      `json:"examples"`

@@ -166,3 +166,10 @@ type MadeZone struct {
 	Name  string `json:"name"`
 	Words string `json:"words"`
 }
+
+// Shown is a question on which practitioners disagree whose answers can be seen on a picture.
+type Shown struct {
+	School  string   `json:"school"`
+	Words   string   `json:"words"`
+	Answers []string `json:"answers"` // ids, in the order in which they stand beside each other
+}

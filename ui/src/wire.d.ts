@@ -1461,6 +1461,11 @@ export interface Trade {
   combats: Wish[];
   air_types: AirType[];
   schemes: Scheme[];
+  shown: Shown[];
+  scales: number[];
+  months: Wish[];
+  fuels: Wish[];
+  edge_pct: number;
   readings: string[];
   bright: Wish[];
   examples: Wish[];
@@ -1617,6 +1622,15 @@ export interface Scheme {
   tones: PlanBriefTone[];
   edge_pct: number;
   wave_mm: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Shown".
+ */
+export interface Shown {
+  school: string;
+  words: string;
+  answers: string[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -20,7 +20,6 @@ const trade = useTrade()
 const shelf = useShelf()
 const night = useNight()
 
-const scales = [32, 48, 72, 144]
 const typePicture = (id: string) =>
   `/api/airframes/${id}/picture?view=top&width=180&most=150&ground=${night.value ? 'night' : 'day'}`
 /** The type's own size at the scale. */
@@ -90,35 +89,9 @@ function mixed(colour: string) {
 }
 
 /** Answers that can be seen: this very aircraft with each of them. */
-const seen = [
-  {
-    id: 'strength',
-    words: 'How worn',
-    answers: [
-      ['restrained', 'restrained'],
-      ['service-worn', 'service'],
-      ['heavy', 'heavy'],
-    ],
-  },
-  {
-    id: 'under_wash',
-    words: 'Under the wash',
-    answers: [
-      ['gloss', 'gloss'],
-      ['satin', 'satin'],
-      ['flat', 'flat'],
-    ],
-  },
-  {
-    id: 'shade',
-    words: 'Cover',
-    answers: [
-      ['even', 'even'],
-      ['panels', 'panel by panel'],
-    ],
-  },
-] as const
-const schools = computed(() => seen.filter((s) => trade.value?.schools.some((one) => one.id === s.id)))
+const schools = computed(() => trade.value?.shown ?? [])
+const wordsOf = (id: string, answer: string) =>
+  trade.value?.schools.find((s) => s.id === id)?.answers.find((one) => one.id === answer)?.words ?? answer
 const answered = (id: string) =>
   a.value.schools[id] ?? trade.value?.schools.find((s) => s.id === id)?.answers[0]?.id ?? ''
 const takes = (id: string, answer: string) => {
@@ -129,13 +102,6 @@ const withAnswer = (id: string, answer: string): PlanBrief => ({
   ...props.brief,
   schools: { ...props.brief.schools, [id]: answer },
 })
-const months = [
-  [1, 'a month'],
-  [6, 'half a year'],
-  [12, 'a year'],
-  [24, 'two years'],
-  [60, 'five years'],
-] as const
 const put = (key: 'place' | 'care' | 'months', v: string | number) =>
   (a.value.service = { ...a.value.service, [key]: a.value.service[key] === v ? undefined : v })
 </script>
@@ -145,7 +111,7 @@ const put = (key: 'place' | 'care' | 'months', v: string | number) =>
     <h2>Its shape</h2>
     <div class="scales" role="group" aria-label="Usual scales">
       <button
-        v-for="n in scales"
+        v-for="n in trade?.scales ?? []"
         :key="n"
         type="button"
         class="act"
@@ -269,30 +235,35 @@ const put = (key: 'place' | 'care' | 'months', v: string | number) =>
     <div class="scales" role="group" aria-label="In service for">
       <span class="plate">In service for</span>
       <button
-        v-for="[n, w] in months"
-        :key="n"
+        v-for="m in trade?.months ?? []"
+        :key="m.id"
         type="button"
         class="act"
-        :aria-pressed="a.service.months === n"
-        @click="put('months', n)"
+        :aria-pressed="a.service.months === Number(m.id)"
+        @click="put('months', Number(m.id))"
       >
-        {{ w }}
+        {{ m.words }}
       </button>
     </div>
-    <div v-for="s in schools" :key="s.id" class="seen">
+    <div v-for="s in schools" :key="s.school" class="seen">
       <h3 class="plate">{{ s.words }}</h3>
       <div class="row" role="radiogroup" :aria-label="s.words">
         <button
-          v-for="[id, words] in s.answers"
+          v-for="id in s.answers"
           :key="id"
           type="button"
           role="radio"
-          :aria-checked="answered(s.id) === id"
-          @click="a.schools = { ...a.schools, [s.id]: id }"
+          :aria-checked="answered(s.school) === id"
+          @click="a.schools = { ...a.schools, [s.school]: id }"
         >
-          <BriefPicture :brief="withAnswer(s.id, id)" view="top" :most="190" :label="`${s.words}: ${words}`" />
-          <b>{{ words }}</b>
-          <span class="soft small">{{ takes(s.id, id) }}</span>
+          <BriefPicture
+            :brief="withAnswer(s.school, id)"
+            view="top"
+            :most="190"
+            :label="`${s.words}: ${wordsOf(s.school, id)}`"
+          />
+          <b>{{ wordsOf(s.school, id) }}</b>
+          <span class="soft small">{{ takes(s.school, id) }}</span>
         </button>
       </div>
     </div>

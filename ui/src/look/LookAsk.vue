@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
+import { useTrade } from '../edit/useTrade'
 import type { LookAsked, LookPlace, LookZone, PlanAirframeFeature, PlanEdit } from '../wire'
 
 /** What lies at a place of the skin and which step made it so; and what can be done to the shape there. */
@@ -11,6 +12,7 @@ const props = defineProps<{
   slug: string
   placing: string
 }>()
+const trade = useTrade()
 const emit = defineEmits<{ edit: [e: PlanEdit]; placing: [id: string] }>()
 
 const zone = computed(() => props.zones.find((z) => z.id === props.asked.zone))
@@ -121,9 +123,7 @@ function give() {
         <label v-if="feature.kind === 'stack'" class="field"
           ><span class="plate">Burns</span>
           <select v-model="figures.fuel">
-            <option value="rich">rich, sooty</option>
-            <option value="mid">medium</option>
-            <option value="lean">lean, pale</option>
+            <option v-for="f in trade?.fuels ?? []" :key="f.id" :value="f.id">{{ f.words }}</option>
           </select>
         </label>
       </div>

@@ -9,9 +9,9 @@ const props = defineProps<{ whole: Whole; build: Build }>()
 const emit = defineEmits<{ edit: [e: PlanEdit]; close: [] }>()
 const trade = useTrade()
 
-const a = reactive({ type: '', seed: 0, span: '', length: '', edge: 42, wave: 0, boarding: 'left' })
+const a = reactive({ type: '', seed: 0, span: '', length: '', edge: 0, wave: 0, boarding: 'left' })
 watch(
-  () => props.build.revision,
+  [() => props.build.revision, trade],
   () => {
     const own = props.build.plan.airframe
     Object.assign(a, {
@@ -19,7 +19,7 @@ watch(
       seed: own?.seed ?? 0,
       span: own?.span_mm ? String(own.span_mm) : '',
       length: own?.length_mm ? String(own.length_mm) : '',
-      edge: own?.edge_pct ?? 42,
+      edge: own?.edge_pct ?? trade.value?.edge_pct ?? 0,
       wave: own?.wave_mm ?? 0,
       boarding: own?.boarding ?? 'left',
     })
