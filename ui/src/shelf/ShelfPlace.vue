@@ -103,14 +103,15 @@ function choose(p: Shelved) {
   draft.value = null
   void router.replace({ name: 'shelf', query: { product: p.product.id } })
 }
+let before = new Set<string>() // what stood on the shelf as a new product was begun
 function add() {
   void router.replace({ name: 'shelf' })
+  before = new Set(shelf.value?.products.map((one) => one.product.id))
   draft.value = { id: '', name: '', kind: 'paint', family: 'waterborne-acrylic', colour: '#808080' } as ShelfProduct
 }
 function saved(now: Shelf, p: ShelfProduct) {
-  const before = new Set(shelf.value?.products.map((one) => one.product.id))
   shelf.value = now
-  const id = p.id || now.products.find((one) => !before.has(one.product.id))?.product.id
+  const id = p.id || now.products.find((one) => !before.has(one.product.id) && one.product.name === p.name)?.product.id
   draft.value = null
   store.said = `${p.name} is on the shelf.`
   if (id) void router.replace({ name: 'shelf', query: { product: id } })
