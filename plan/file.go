@@ -180,6 +180,7 @@ type Step struct {
 	Laying      Laying     `json:"laying,omitempty" jsonschema:"description=How sprayed coats go on; each flashed off where it is left out."`
 	Drying      Drying     `json:"drying,omitempty" jsonschema:"description=How a wash or an oil is helped to dry; by itself where it is left out."`
 	Edge        Edge       `json:"edge,omitempty"`
+	Stain       *StainHow  `json:"stain,omitempty" jsonschema:"description=What was changed of what a stain is planned as."`
 	Decals      []Decal    `json:"decals,omitempty" jsonschema:"maxItems=200"`
 	Joins       []string   `json:"joins,omitempty" jsonschema:"maxItems=100,description=The parts that are joined."`
 	Of          string     `json:"of,omitempty" jsonschema:"maxLength=100,description=The wash that a wipe wipes."`
@@ -191,6 +192,15 @@ type Step struct {
 	Started     *time.Time `json:"started,omitempty" jsonschema:"description=When it was begun."`
 	NotBefore   *time.Time `json:"not_before,omitempty" jsonschema:"description=It is not to be begun earlier."`
 	Note        string     `json:"note,omitempty" jsonschema:"maxLength=5000"`
+}
+
+// StainHow is what was changed of what a stain is planned as.
+type StainHow struct {
+	Of     string   `json:"of,omitempty" jsonschema:"enum=exhaust,enum=gas,description=What a step of exhaust is of; what its zone has where it is left out."`
+	Amount float64  `json:"amount,omitempty" jsonschema:"minimum=0.1,maximum=3,description=Times what is planned: how many, how dense."`
+	Reach  float64  `json:"reach,omitempty" jsonschema:"minimum=0.1,maximum=3,description=Times as long."`
+	Rounds *float64 `json:"rounds,omitempty" jsonschema:"minimum=0,maximum=100000,description=Fired from each gun since it was cleaned."`
+	Hours  *float64 `json:"hours,omitempty" jsonschema:"minimum=0,maximum=10000,description=Flown since it was cleaned."`
 }
 
 // AsOf returns the plan as it stands at a moment: what is left of it is laid out from then on. A plan of which nothing is known but its file is

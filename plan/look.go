@@ -14,6 +14,8 @@ import (
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
 	"inkysparrow/core/picture"
+	"inkysparrow/core/route"
+	"inkysparrow/core/stain"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/wear"
 )
@@ -74,7 +76,8 @@ type LookQuery struct {
 	Finished bool    // as it will be under the planned last coat
 	Ground   string
 	Shows    picture.Overlay
-	Tints    []picture.Tint // over the airframe's zones
+	Tints    []picture.Tint       // over the airframe's zones
+	Pulls    map[string]stain.How // of steps, by zone and step with a stroke between, in place of their own
 }
 
 // LeastLook and MostLook are the widths that a picture can have, in pixels.
@@ -84,6 +87,7 @@ const LeastLook, MostLook = 120, 4096
 type Painter struct {
 	Shape *Shape
 	Wear  *wear.Map
+	laid  map[string]*stain.Laid
 	frame *picture.Frame
 	views []airframe.View
 	width int
@@ -143,7 +147,10 @@ func (p *Painter) wish(q LookQuery) picture.Wish {
 
 // Paint paints the build as tl lays it out.
 func (p *Painter) Paint(tl *timeline.Timeline, q LookQuery) *image.RGBA {
-	return p.Frame(q).Paint(p.Skins(tl, q), p.wish(q))
+	s := p.Scene(tl, q)
+	w := p.wish(q)
+	w.Laid = s.Laid
+	return p.Frame(q).Paint(s.Skins, w)
 }
 
 // Look returns what the picture shows.
@@ -218,9 +225,25 @@ type Noticed struct {
 	AreaPct float64 `json:"area_pct" jsonschema:"description=Share of the aircraft that differs, seen close."`
 }
 
-// Differ tells who would notice the difference of two paintings of a frame.
-func (p *Painter) Differ(a, b []look.Skin, q LookQuery) Noticed {
-	d := p.Frame(q).Differ(a, b, p.wish(LookQuery{Light: q.Light}))
+// Scene is what a timeline looks like at a moment: its skins, and what its steps have laid.
+type Scene struct {
+	Skins []look.Skin
+	Laid  map[*route.Step]*stain.Laid
+}
+
+// Scene returns what q shows of a timeline.
+func (p *Painter) Scene(tl *timeline.Timeline, q LookQuery) Scene {
+	s := Scene{Skins: p.Skins(tl, q)}
+	s.Laid = p.Laid(tl, s.Skins, q.Pulls)
+	return s
+}
+
+// Differ tells who would notice the difference of two scenes in a frame.
+func (p *Painter) Differ(a, b Scene, q LookQuery) Noticed {
+	one := p.wish(LookQuery{Light: q.Light})
+	other := one
+	one.Laid, other.Laid = a.Laid, b.Laid
+	d := p.Frame(q).Differ(a.Skins, b.Skins, one, other)
 	n := Noticed{ArmDE: round1(d.Arm), CloseDE: round1(d.Close), AreaPct: round1(100 * d.Share)}
 	switch {
 	case d.Arm >= picture.Notices():

@@ -361,6 +361,12 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 	}
 	out.Drying = route.Drying(s.Drying)
 	out.Edge, out.Joins = route.EdgeID(s.Edge), s.Joins
+	if s.Stain != nil {
+		if !do.Planned() {
+			return nil, fault(path+".stain", "%s is no stain", do.ID)
+		}
+		out.How = s.Stain.how()
+	}
 	for _, d := range s.Decals {
 		out.Decals = append(out.Decals, decal.Decal{Name: d.Name, WidthMM: d.WidthMM, HeightMM: d.HeightMM, Over: decal.GroundNamed(string(d.Over)), Count: d.Count, FilmUM: d.FilmUM, Painted: d.Painted})
 	}

@@ -260,11 +260,11 @@ func TestLook(t *testing.T) {
 			t.Errorf("halves of the %v view show one of them", v)
 		}
 	}
-	skins, were := painter.Skins(tl, q), painter.Skins(tl, early)
-	if n := painter.Differ(were, skins, q); n.Seen != "arm" || n.ArmDE < 5 {
+	now, were := painter.Scene(tl, q), painter.Scene(tl, early)
+	if n := painter.Differ(were, now, q); n.Seen != "arm" || n.ArmDE < 5 {
 		t.Errorf("two weeks of painting: %+v", n)
 	}
-	if n := painter.Differ(skins, skins, q); n.Seen != "not" {
+	if n := painter.Differ(now, now, q); n.Seen != "not" {
 		t.Errorf("the same: %+v", n)
 	}
 }

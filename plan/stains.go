@@ -1,18 +1,5 @@
 package plan
 
-import (
-	"math"
-	"slices"
-
-	"inkysparrow/core/airframe"
-	"inkysparrow/core/coating"
-	"inkysparrow/core/look"
-	"inkysparrow/core/route"
-	"inkysparrow/core/shade"
-	"inkysparrow/core/stain"
-	"inkysparrow/core/timeline"
-)
-
 // StainsFormat is the name of the format of a stain that is planned on the airframe.
 const StainsFormat = "inkysparrow-stains/1"
 
@@ -33,6 +20,117 @@ type Stains struct {
 	StackMM     []float64      `json:"stack_mm,omitempty" jsonschema:"description=Where the stacks stand, aft of the first."`
 	Stack       string         `json:"stack,omitempty" jsonschema:"description=Id of the row of stacks."`
 	OnModelMM3  float64        `json:"on_model_mm3,omitempty"`
+	SpreadDE    float64        `json:"spread_de,omitempty" jsonschema:"description=How much the shift varies over the zone (standard deviation), CIEDE2000."`
+	OpenMin     float64        `json:"open_min,omitempty" jsonschema:"description=How long a blended oil can be worked here."`
+	Rain        []StainDot     `json:"rain,omitempty" jsonschema:"description=Marks that rain leaves on the sides."`
+	Patches     []StainPatch   `json:"patches,omitempty" jsonschema:"description=In the order in which they are set and blended."`
+	Tubes       []StainTube    `json:"tubes,omitempty" jsonschema:"description=Which oil gives which tone."`
+	Specks      []StainSpeck   `json:"specks,omitempty"`
+	CoverPct    float64        `json:"cover_pct,omitempty" jsonschema:"description=Share of the zone that specks or a filter cover."`
+	Lines       []StainLine    `json:"lines,omitempty" jsonschema:"description=Lines that get an accent."`
+	Chips       *StainChips    `json:"chips,omitempty"`
+	Dust        *StainDust     `json:"dust,omitempty"`
+	Gas         []StainGas     `json:"gas,omitempty"`
+	Clouds      []StainCloud   `json:"clouds,omitempty" jsonschema:"description=Where a stain of another kind begins and ends."`
+	Inks        []StainInk     `json:"inks,omitempty" jsonschema:"description=What this fuel leaves on this paint, what it leaves most of first."`
+	TwoTone     []string       `json:"two_tone,omitempty" jsonschema:"description=Ids of inks in the order in which they are sprayed: the wide one, then the one behind the stack."`
+	CoreDE      float64        `json:"core_de,omitempty" jsonschema:"description=How far the core lies from its paint with the step's own colour, CIEDE2000."`
+	Ways        []StainWay     `json:"ways,omitempty" jsonschema:"description=The same stain by the other schools."`
+	Tool        string         `json:"tool,omitempty"`
+	Undo        string         `json:"undo,omitempty"`
+	Seal        string         `json:"seal,omitempty"`
+	Caution     string         `json:"caution,omitempty"`
+	Amount      float64        `json:"amount" jsonschema:"description=Times what was planned."`
+	Reach       float64        `json:"reach" jsonschema:"description=Times as long as planned."`
+}
+
+// StainPatch is what is set and blended before its first streak stiffens.
+type StainPatch struct {
+	View string  `json:"view"`
+	Dots int     `json:"dots"`
+	XMM  float64 `json:"x_mm"`
+	YMM  float64 `json:"y_mm"`
+	Min  float64 `json:"min"`
+}
+
+// StainTube is the oil that gives a tone.
+type StainTube struct {
+	Tone   string  `json:"tone"`
+	Wanted string  `json:"wanted" jsonschema:"description=Colour that the tone asks for."`
+	Words  string  `json:"words" jsonschema:"description=Which tube gives it or which two are mixed for it."`
+	OffDE  float64 `json:"off_de" jsonschema:"description=How far what is at hand lies from it, CIEDE2000."`
+}
+
+// StainSpeck is a spot that is not drawn out.
+type StainSpeck struct {
+	View string  `json:"view"`
+	XMM  float64 `json:"x_mm"`
+	YMM  float64 `json:"y_mm"`
+	DMM  float64 `json:"d_mm"`
+}
+
+// StainLine is a line that gets an accent of oil.
+type StainLine struct {
+	ID        string  `json:"id"`
+	View      string  `json:"view"`
+	WidthMM   float64 `json:"width_mm"`
+	TowardDeg float64 `json:"toward_deg" jsonschema:"description=The side to which it is blended, clockwise from up."`
+}
+
+// StainChips is what a zone's chips come to.
+type StainChips struct {
+	Tool     string  `json:"tool"`
+	AreaMM2  float64 `json:"area_mm2" jsonschema:"description=Wanted."`
+	ShownPct float64 `json:"shown_pct" jsonschema:"description=Of that area, what the tool can show."`
+	Number   int     `json:"number"`
+	LeastMM  float64 `json:"least_mm"`
+	HalfMM   float64 `json:"half_mm" jsonschema:"description=Half of them are smaller."`
+	MostMM   float64 `json:"most_mm"`
+}
+
+// StainDust is how much dry pigment it takes.
+type StainDust struct {
+	MG         float64 `json:"mg"`
+	Layers     int     `json:"layers,omitempty"`
+	MGPerCM2   float64 `json:"mg_per_cm2" jsonschema:"description=Where it is thickest."`
+	HeldMG     float64 `json:"held_mg_per_cm2" jsonschema:"description=What this surface holds; more lies loose."`
+	KeptWetPct float64 `json:"kept_wet_pct" jsonschema:"description=Of its contrast, under a wet clear."`
+	KeptMist   float64 `json:"kept_mist_pct" jsonschema:"description=Under a mist."`
+}
+
+// StainGas is what a gun leaves.
+type StainGas struct {
+	Gun      string  `json:"gun"`
+	View     string  `json:"view"`
+	LengthMM float64 `json:"length_mm"`
+	Peak     float64 `json:"peak" jsonschema:"description=Cover where it is strongest."`
+}
+
+// StainCloud is where a soft stain begins and how far it goes.
+type StainCloud struct {
+	View     string  `json:"view"`
+	XMM      float64 `json:"x_mm"`
+	YMM      float64 `json:"y_mm"`
+	LengthMM float64 `json:"length_mm"`
+	WidthMM  float64 `json:"width_mm"`
+}
+
+// StainInk is a colour that exhaust leaves.
+type StainInk struct {
+	ID       string  `json:"id"`
+	Words    string  `json:"words"`
+	Colour   string  `json:"colour"`
+	CoverPct float64 `json:"cover_pct" jsonschema:"description=Of the core with which it reads as wanted."`
+	DE       float64 `json:"de"`
+	Suits    bool    `json:"suits" jsonschema:"description=The first of them that can be seen on this paint."`
+}
+
+// StainWay is a stain by another school.
+type StainWay struct {
+	Way   string `json:"way" jsonschema:"enum=airbrush,enum=pastel,enum=oil"`
+	Words string `json:"words"`
+	Takes string `json:"takes"`
+	Undo  string `json:"undo"`
 }
 
 // StainDot is a dot of oil and how it is drawn out.
@@ -66,112 +164,3 @@ type StainProfile struct {
 
 // StainsSchema returns the JSON Schema of Stains.
 func StainsSchema() ([]byte, error) { return schemaOf(&Stains{}, "Inky Sparrow stains") }
-
-// Stains plans a step that stains or fades a zone on the airframe, as tl lays it out. Errors name the zone or the step.
-func (f File) Stains(tl *timeline.Timeline, zone, step string) (Stains, error) {
-	i := slices.IndexFunc(tl.Lines, func(l *timeline.Line) bool { return l.Zone.ID == zone })
-	if i < 0 {
-		return Stains{}, fault("zone", "no zone %q; there are %s", zone, words(tl.Lines, func(l *timeline.Line) string { return l.Zone.ID }))
-	}
-	line := tl.Lines[i]
-	k := slices.IndexFunc(line.Steps, func(p timeline.Placed) bool { return p.Step.ID == step })
-	if k < 0 {
-		return Stains{}, fault("step", "no step %q in zone %q", step, zone)
-	}
-	shape, err := f.Shape()
-	if err != nil {
-		return Stains{}, err
-	}
-	out := Stains{Format: StainsFormat, Zone: zone, Step: step}
-	at := shape.Zone(zone)
-	if at < 0 {
-		return Stains{}, fault("zone", "nothing on the airframe is zone %q", zone)
-	}
-	placed := &line.Steps[k]
-	before := look.Of(line, k, placed.Start)
-	switch do := placed.Step.Do; {
-	case do.ID == "oil-dots":
-		out.dots(f, shape, at, before, placed.On)
-	case do.ID == "streak":
-		out.leaks(shape, at, placed.Step)
-	case do.Has(route.Staining):
-		err = out.plume(shape, at, placed.Step, f.hours(), f.Targets().Stain)
-	default:
-		err = fault("step", "%q is %s, which is neither oils, streaks nor a stain of exhaust", step, do.ID)
-	}
-	return out, err
-}
-
-// wantedShift is how far oils should shift a paint on average, by how strong a model shows its wear.
-func (f File) wantedShift() float64 {
-	return stain.WantedShift(string(route.Schools(f.Schools).Of(route.StrengthOf)))
-}
-
-func (s *Stains) dots(f File, shape *Shape, zone int, before look.Skin, on coating.Texture) {
-	job := stain.DotJob{Paint: before.Surface, On: on, DMM: stain.DotMM(shape.Scale), Wanted: f.wantedShift(), Seed: uint64(zone) + 1}
-	p := job.Plan(shape.Airframe, zone)
-	for _, d := range p.Dots {
-		s.Dots = append(s.Dots, StainDot{d.View.String(), round2(d.At.X), round2(d.At.Y), d.DMM, d.Colour.String(), d.Tone.ID, round1(d.TowardDeg), round1(d.LengthMM)})
-	}
-	s.PaintMM3, s.AttendedMin, s.ShiftDE, s.WantedDE, s.PerCM2, s.PatchCM2 = round1(p.MM3), round1(p.Minutes), round2(p.Shift), job.Wanted, round2(p.PerCM2), round1(p.PatchCM2)
-}
-
-func round2(v float64) float64 { return math.Round(v*100) / 100 }
-
-// leaks sets a dot where something can leak and draws it out: with the air above and below, down the sides.
-func (s *Stains) leaks(shape *Shape, zone int, step *route.Step) {
-	for _, d := range stain.Leaks(shape.Airframe, zone, step.Product.Shows()) {
-		s.Dots = append(s.Dots, StainDot{d.View.String(), round2(d.At.X), round2(d.At.Y), round2(d.DMM), d.Colour.String(), "", round1(d.TowardDeg), round1(d.LengthMM)})
-		s.PaintMM3 += stain.SqueezedMM3(d.DMM)
-	}
-	s.PaintMM3 = round2(s.PaintMM3)
-}
-
-// hours are those flown since the aircraft was cleaned, by its time in service: nobody washes it more than every so often.
-func (f File) hours() float64 {
-	months := 0.0
-	if f.Service != nil {
-		months = f.Service.Months
-	}
-	return stain.Hours(months)
-}
-
-func (s *Stains) plume(shape *Shape, zone int, step *route.Step, hours float64, wanted shade.Reading) error {
-	var row *airframe.Feature
-	for i := range shape.Features {
-		o := &shape.Features[i]
-		if o.Kind != airframe.Stack || o.SizeMM <= 0 {
-			continue
-		}
-		if row == nil {
-			row = o
-		}
-		for _, v := range o.Views { // the row that lies on the zone or just ahead of it
-			at, _ := v.Of(o.At)
-			aft := v.Aft()
-			if _, z := shape.Seen(v, airframe.Pt{X: at.X + 5*aft.X, Y: at.Y + 5*aft.Y}); z == zone {
-				row = o
-			}
-		}
-	}
-	if row == nil {
-		return fault("airframe.features", "the airframe has no exhaust stacks")
-	}
-	p := stain.Of(shape.Airframe, row, hours, stain.Core(wanted))
-	hides := step.Product.Hides(step.Product.Shows())
-	spraying := p.Spray(hides, 0)
-	if step.Coats > 0 && step.Do.Counts == "passes" {
-		spraying = p.Spray(hides, step.Coats)
-	}
-	for _, one := range spraying.Passes {
-		s.Passes = append(s.Passes, StainPass{one.FromMM, one.ToMM, round1(one.StartMM), round1(one.EndMM), spraying.PSI, math.Round(100 * spraying.Paint)})
-	}
-	for _, one := range p.Profile() {
-		s.Profile = append(s.Profile, StainProfile{round1(one.AftMM), math.Round(1000*one.Peak) / 1000, round2(one.HalfWidthMM)})
-	}
-	for _, m := range p.Stacks {
-		s.StackMM = append(s.StackMM, round2(m*1000/float64(shape.Scale)))
-	}
-	s.Stack, s.OnModelMM3 = row.ID, round2(spraying.MM3)
-	return nil
-}

@@ -19,6 +19,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/stain"
 )
 
 // Numbers is the table behind this package.
@@ -29,7 +30,6 @@ var (
 	lineFull = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
 	pinSpill = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
 	tint     = Numbers.Number("tint", 0.10, "", "share of its colour that a filter or sprayed wash adds to the paint", eye)
-	dulls    = Numbers.Number("dulls", 0.6, "", "what a wet clear leaves of pastel and pencil", fact.Bench("pastels fade under a wet coat"))
 )
 
 // Skin is the look of a zone.
@@ -106,7 +106,8 @@ type Mark struct {
 	WidthMM  float64 // of lines and blotches of shading
 	EdgeMM   float64 // of a second colour: how soft its edge is
 	Step     *route.Step
-	Silver   bool // of decals: air stays below them
+	Silver   bool    // of decals: air stays below them
+	Left     float64 // what later coats and time have left of what was laid, 1 for all of it
 }
 
 // markOf is how strong each effect is when it is fresh.
@@ -139,6 +140,7 @@ func Of(line *timeline.Line, n int, moment time.Time) Skin {
 	for i := range n {
 		k.add(line, i)
 	}
+	k.mellowed(line, n, moment)
 	k.Sheen = k.Texture.Sheen()
 	ground := k.Paint
 	if k.Metal == nil { // paint is named by what it looks like dry and flat
@@ -209,16 +211,14 @@ func (k *Skin) add(line *timeline.Line, i int) {
 	case do.Has(route.ClearCoat):
 		k.By.Sheen = step
 		for m := range k.Marks {
-			if loose(k.Marks[m].Kind) {
-				k.Marks[m].Strength *= dulls
-			}
+			k.Marks[m].sealed(k.Paint, step)
 		}
 	case markOf[do.ID] > 0:
 		strength := markOf[do.ID]
 		if do.Coats > 1 && step.Coats > 0 { // built up in passes
 			strength = math.Min(1, strength*float64(step.Coats)/float64(do.Coats))
 		}
-		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: own, Strength: strength, Share: step.Covered(), Step: step, Silver: do.Has(route.NeedsGloss) && step.Floats() && silvers(step, placed.On)})
+		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: own, Strength: strength, Share: step.Covered(), Left: 1, Step: step, Silver: do.Has(route.NeedsGloss) && step.Floats() && silvers(step, placed.On)})
 	}
 }
 
@@ -233,7 +233,37 @@ func silvers(step *route.Step, on coating.Texture) bool {
 
 var silverShows = Numbers.Number("silver-shows", 0.05, "", "share of a decal with air below it from which it is seen", fact.Bench("chosen by eye"))
 
-func loose(kind MarkKind) bool { return kind == Dusted || kind == Drawn }
+// sealed takes from a mark that lies loose what a clear over it takes: pale dust drowns in a wet coat, dark dust hardly, and a mist leaves most of either.
+func (m *Mark) sealed(paint colour.Colour, step *route.Step) {
+	if m.Kind != Dusted && m.Kind != Drawn || m.Step == nil {
+		return
+	}
+	d := stain.Dust{Colour: m.Colour, Stick: m.Step.Product != nil && m.Step.Product.Kind == coating.PencilOf}
+	mist := 0.0
+	if step.Laying == route.Misted {
+		mist = route.MistUM()
+	}
+	kept := min(1, d.Kept(paint, d.Amount(paint, usualDust), mist))
+	m.Strength, m.Left = m.Strength*kept, m.Left*kept
+}
+
+var usualDust = Numbers.Number("dust-usual", 0.5, "", "cover of a dusting by which it is judged what a clear leaves of it", eye)
+
+// mellowed takes from oils what mellowing takes, by how long ago they were blended.
+func (k *Skin) mellowed(line *timeline.Line, n int, moment time.Time) {
+	for i := range k.Marks {
+		m := &k.Marks[i]
+		if m.Step == nil || !m.Step.Do.Has(route.OilWork) {
+			continue
+		}
+		for j := range n {
+			if p := line.Steps[j]; p.Step == m.Step {
+				left := stain.Mellowed(moment.Sub(p.End))
+				m.Strength, m.Left = m.Strength*left, m.Left*left
+			}
+		}
+	}
+}
 
 // cover lays a colour over all that was there, by its hiding power: what was shaded shows through thin coats.
 func (k *Skin) cover(line *timeline.Line, i int) {
@@ -320,9 +350,7 @@ func Finished(line *timeline.Line, moment time.Time) Skin {
 			k.Ground, k.Surface, k.Line = k.Ground.Recoated(from, to), k.Surface.Recoated(from, to), k.Line.Recoated(from, to)
 		}
 		for m := range k.Marks {
-			if loose(k.Marks[m].Kind) {
-				k.Marks[m].Strength *= dulls
-			}
+			k.Marks[m].sealed(k.Paint, line.Steps[i].Step)
 		}
 		break
 	}

@@ -22,10 +22,10 @@ func Notices() float64 { return noticed }
 // the share of the aircraft that differs seen close.
 type Difference struct{ Arm, Close, Share float64 }
 
-// Differ compares two paintings of the frame.
-func (f *Frame) Differ(a, b []look.Skin, w Wish) Difference {
+// Differ compares two paintings of the frame, each as it is wished.
+func (f *Frame) Differ(a, b []look.Skin, wa, wb Wish) Difference {
 	var d Difference
-	one, other := f.linear(a, w), f.linear(b, w)
+	one, other := f.linear(a, wa), f.linear(b, wb)
 	close := f.differences(one, other)
 	for _, v := range close {
 		if v >= noticed {

@@ -14,6 +14,7 @@ import (
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 )
 
@@ -50,9 +51,6 @@ type pixel struct {
 	wear          uint8 // how likely it wears
 	broad, second uint8 // slow noises, even from 0 to 255 within the zone: patterns
 	mid, fine     uint8 // quicker noises, even from 0 to 255
-	drawn         uint8 // a noise that is drawn out along the air, even from 0 to 255
-	soot, wet     uint8 // how much lies there behind the stacks, behind the fillers
-	mud           uint8 // how much the wheels throw there
 	nx, ny, nz    int8
 	x, y          float32 // in the view, mm
 }
@@ -69,6 +67,7 @@ type Frame struct {
 	lines         []uint8   // line of the spot at each point
 	worn          *wear.Map // that the spots' wear comes from
 	meanWear      []float32 // of each zone, bare plastic first
+	laid          map[*stain.Laid]*raster
 }
 
 const gapMM, rimMM = 9.0, 5.0
@@ -120,7 +119,6 @@ func (f *Frame) fill() {
 		}
 	}
 	f.noise()
-	f.stain()
 }
 
 // box is a view with its bounds, in mm.

@@ -5,19 +5,6 @@ import (
 	"math"
 
 	"inkysparrow/core/airframe"
-	"inkysparrow/core/fact"
-	"inkysparrow/core/stain"
-)
-
-var (
-	sootCore  = Numbers.Number("picture-soot", 0.75, "", "cover of a plume's core that its shape is drawn for", fact.Bench("chosen; T28"))
-	runBench  = fact.Bench("fuel runs aft from its filler, mud lies in tiny specks behind the wheels")
-	spillLong = Numbers.Number("spill-long", 0.7, "m", "length over which a spill of fuel thins behind its filler", runBench)
-	spillWide = Numbers.Number("spill-wide", 0.07, "m", "its half width", runBench)
-	mudLong   = Numbers.Number("mud-long", 1.2, "m", "length over which mud thins behind a wheel", runBench)
-	mudFrom   = Numbers.Number("mud-from", 0.3, "m", "how far behind a wheel's axle mud begins to hit the skin", runBench)
-	mudSpread = Numbers.Number("mud-spread", 0.18, "", "how fast it spreads to the sides: ten degrees", runBench)
-	mudWide   = Numbers.Number("mud-wide", 0.12, "m", "its half width at the wheel", runBench)
 )
 
 // hash mixes three whole numbers into one from 0 to 1 (the finalizer of splitmix64, Vigna, from memory).
@@ -47,7 +34,7 @@ func value(x, y, z float64, seed uint64) float64 {
 // noise gives each spot its noises: patterns in space, so that they run on from one view into the next, the finer ones in the view.
 func (f *Frame) noise() {
 	n := len(f.pixels)
-	broad, second, mid, fine, drawn := make([]float32, n), make([]float32, n), make([]float32, n), make([]float32, n), make([]float32, n)
+	broad, second, mid, fine := make([]float32, n), make([]float32, n), make([]float32, n), make([]float32, n)
 	size := f.Airframe.LengthMM / patternCells
 	for i := range f.pixels {
 		p := &f.pixels[i]
@@ -60,9 +47,6 @@ func (f *Frame) noise() {
 		second[i] = float32(value(u+40, v, w, 13) + 0.35*value(2.1*u, 2.1*v, 2.1*w, 14))
 		side := float64(view) * 977
 		mid[i] = float32(value(x/5, y/5, side, 15) + 0.5*value(x/1.7, y/1.7, side, 16))
-		aft := view.Aft()
-		along, beside := x*aft.X+y*aft.Y, x*aft.Y-y*aft.X
-		drawn[i] = float32(value(along/13, beside/0.9, side, 19) + 0.4*value(along/5, beside/0.4, side, 20))
 		fine[i] = float32(value(x/0.9, y/0.9, side, 17) + 0.45*value(x/0.3, y/0.3, side, 18))
 	}
 	var all []int32
@@ -75,7 +59,6 @@ func (f *Frame) noise() {
 		even(of, broad, func(i int32, v uint8) { f.pixels[i].broad = v })
 		even(of, second, func(i int32, v uint8) { f.pixels[i].second = v })
 	}
-	even(all, drawn, func(i int32, v uint8) { f.pixels[i].drawn = v })
 	even(all, mid, func(i int32, v uint8) { f.pixels[i].mid = v })
 	even(all, fine, func(i int32, v uint8) { f.pixels[i].fine = v })
 }
@@ -127,47 +110,5 @@ func (g grid) at(px, py int) float32 {
 	return (g.values[i]*(1-u)+g.values[i+1]*u)*(1-v) + (g.values[i+g.wide]*(1-u)+g.values[i+g.wide+1]*u)*v
 }
 
-// stain finds what stacks, fillers and wheels leave.
-func (f *Frame) stain() {
-	const grain = 3
-	metre := 1000 / float64(f.Airframe.Scale)
-	plumes := stain.Usual(f.Airframe, sootCore)
-	for panel, p := range f.Panels {
-		aft := p.View.Aft()
-		// most is the most that any feature of a kind leaves at a place, by how far behind and beside it that lies in metres.
-		most := func(kind airframe.FeatureKind, leaves func(along, beside float64) float64) grid {
-			return p.over(grain, func(at airframe.Pt) (left float64) {
-				for i := range f.Airframe.Features {
-					if o := &f.Airframe.Features[i]; o.Kind == kind && o.Sees(p.View) {
-						from, _ := p.View.Of(o.At)
-						dx, dy := at.X-from.X, at.Y-from.Y
-						left = max(left, leaves((dx*aft.X+dy*aft.Y)/metre, (dx*aft.Y-dy*aft.X)/metre))
-					}
-				}
-				return left
-			})
-		}
-		soot := p.over(grain, func(at airframe.Pt) float64 { return stain.Laid(f.Airframe, p.View, at, plumes) })
-		wet := most(airframe.Filler, func(along, beside float64) float64 { return runs(along, beside, spillLong, spillWide) })
-		mud := most(airframe.Wheel, func(along, beside float64) float64 {
-			return runs(along-mudFrom, beside, mudLong, mudWide+mudSpread*max(0, along))
-		})
-		for i := range f.pixels {
-			if s := &f.pixels[i]; int(s.panel) == panel {
-				x, y := int(s.at)%f.Width, int(s.at)/f.Width
-				s.soot, s.wet, s.mud = eight(soot.at(x, y)), eight(wet.at(x, y)), eight(mud.at(x, y))
-			}
-		}
-	}
-}
-
 // eight is a share in 8 bits.
 func eight(share float32) uint8 { return uint8(255 * min(1, max(0, share))) }
-
-// runs is how much of what runs aft from a place lies along and beside it: it thins with its length.
-func runs(along, beside, long, wide float64) float64 {
-	if along < 0 {
-		return 0
-	}
-	return math.Exp(-along/long) * math.Exp(-beside*beside/(2*wide*wide))
-}

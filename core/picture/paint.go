@@ -10,7 +10,9 @@ import (
 	"inkysparrow/core/colour"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
+	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
+	"inkysparrow/core/stain"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
@@ -23,6 +25,7 @@ type Wish struct {
 	Wear   *wear.Map
 	Shows  Overlay
 	Tints  []Tint // over the airframe's zones
+	Laid   map[*route.Step]*stain.Laid
 }
 
 // Tint is a colour laid over a zone to show something else than paint.
@@ -53,12 +56,16 @@ type palette struct {
 }
 
 type mark struct {
+	step     *route.Step
 	kind     look.MarkKind
 	colour   rgb
 	strength float32
 	share    float32
 	soft     float32 // of a second colour: softness in steps of its noise
 	second   bool    // takes the second noise
+	laid     *raster // what was laid where, in place of a noise
+	left     float32 // of its density
+	inks     [stain.MostInks]rgb
 }
 
 // Paint paints the model: skins are those of the airframe's zones, in their order.
@@ -95,6 +102,7 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 	glass.glass = true
 	rubber := paletteOf(look.Skin{Ground: colour.Lab(22, 0, 1), Line: colour.Lab(16, 0, 0), Texture: coating.Flat.Texture()}, w.Light)
 	rubber.rubber = true
+	f.lay(skins, w, palettes)
 	f.weigh(w, palettes)
 	decals := f.decals(skins, w)
 	falls := w.Light.falls()
@@ -115,7 +123,7 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 		case airframe.Rubber:
 			z = &rubber
 		}
-		c := z.body(p)
+		c := z.body(p, i)
 		if d := decals[int32(i)]; d.share > 0 {
 			c = c.to(d.colour, d.share)
 		}
@@ -157,7 +165,7 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 }
 
 // body is a spot's colour without the light: paint and its patterns, what was shaded, what a wash left, and the marks over it.
-func (z *palette) body(p *pixel) rgb {
+func (z *palette) body(p *pixel, spot int) rgb {
 	c := z.ground
 	if z.shading > 0 {
 		d := float32(p.near) * (nearMM / 255) / z.shadeMM
@@ -183,7 +191,7 @@ func (z *palette) body(p *pixel) rgb {
 	}
 	for i := range z.marks {
 		if m := &z.marks[i]; m.kind != look.Second {
-			c = m.over(c, p, z)
+			c = m.over(c, p, z, spot)
 		}
 	}
 	return c
@@ -207,7 +215,10 @@ func half(l [3]float64) (x, y, z float32) {
 }
 
 // over lays a mark over a colour.
-func (m *mark) over(c rgb, p *pixel, z *palette) rgb {
+func (m *mark) over(c rgb, p *pixel, z *palette, spot int) rgb {
+	if m.laid != nil {
+		return m.laid.over(c, spot, m.left, m.inks)
+	}
 	switch m.kind {
 	case "chip", "sponge-chips", "brush-chips", "wipe-back", "pencil":
 		likely := m.share
@@ -225,21 +236,6 @@ func (m *mark) over(c rgb, p *pixel, z *palette) rgb {
 			width = 90
 		}
 		return c.to(m.colour, m.strength*within(float32(p.fine), likely, width))
-	case "oil-accent":
-		d := float32(p.near) * (nearMM / 255) / accentMM
-		return c.to(m.colour, m.strength*accent*exp(-d)*float32(p.mid)/255)
-	case "oil-dots":
-		return c.to(m.colour, m.strength*dotted*float32(p.mid)/255)
-	case "streak":
-		return c.to(m.colour, m.strength*streaked*within(float32(p.drawn), m.share*streakArea, 30))
-	case "exhaust-spray":
-		return c.to(m.colour, 1-exp(-m.strength*densest*float32(p.soot)/255))
-	case "wet-stain":
-		return c.to(m.colour, m.strength*spilt*float32(p.wet)/255)
-	case "mud":
-		return c.to(m.colour, m.strength*within(float32(p.fine), splashed*float32(p.mud)/255, 10))
-	case "pastel":
-		return c.to(m.colour, m.strength*dusted*within(float32(p.broad), m.share, 120))
 	case look.Decals:
 		return c // drawn where they are
 	}
@@ -281,7 +277,7 @@ func paletteOf(k look.Skin, l Light) palette {
 		case m.Kind == look.Mottling:
 			z.shade, z.mottled = l.tinted(m.Colour), float32(m.Strength*m.Share)
 		default:
-			one := mark{kind: m.Kind, colour: l.tinted(m.Colour), strength: float32(m.Strength), share: float32(m.Share), soft: float32(3 + 14*m.EdgeMM)}
+			one := mark{step: m.Step, kind: m.Kind, colour: l.tinted(m.Colour), strength: float32(m.Strength), share: float32(m.Share), soft: float32(3 + 14*m.EdgeMM)}
 			for _, before := range z.marks {
 				one.second = one.second || before.kind == look.Second
 			}

@@ -14,6 +14,7 @@ import (
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
+	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 )
 
@@ -170,12 +171,6 @@ func TestFigures(t *testing.T) {
 	held("share of the wing that rounds off", tilted/count, 0.0637, 0.1)
 	held("share of it that is rivets", rivets/count, 0.0638, 0.12)
 	held("how much of the wing is line", ruled/count/255, 0.0368, 0.04)
-	held("fuel half a metre behind its filler", runs(0.5, 0, spillLong, spillWide), 0.4895, 0.01)
-	held("fuel 0.1 m beside it", runs(0, 0.1, spillLong, spillWide), 0.3604, 0.01)
-	held("mud a metre behind a wheel", runs(1, 0, mudLong, mudWide), 0.4346, 0.01)
-	held("mud 0.1 m beside it", runs(0, 0.1, mudLong, mudWide), 0.7066, 0.01)
-	held("mud begins", mudFrom, 0.3, 1e-9)
-	held("mud spreads", mudSpread, math.Tan(10*math.Pi/180), 0.03)
 	held("what somebody notices", Notices(), 1.5, 1e-9)
 	ten := []float64{5, 4, 3, 2}
 	for range 996 {
@@ -332,8 +327,10 @@ func TestMarks(t *testing.T) {
 	a := made(t, "low-single")
 	f := New(a, []airframe.View{airframe.Left}, 1000, 0)
 	k := plain(colour.Grey(75), coating.Satin)
-	k.Marks = []look.Mark{{Kind: "exhaust-spray", Colour: colour.Grey(15), Strength: 0.7, Share: 0.1}}
-	img := f.Paint([]look.Skin{k, k}, Wish{Light: light(t, "even")})
+	exhaust := &route.Step{ID: "exhaust"}
+	k.Marks = []look.Mark{{Kind: "exhaust-spray", Strength: 0.7, Share: 0.1, Left: 1, Step: exhaust}}
+	laid := map[*route.Step]*stain.Laid{exhaust: stain.Streams(stain.Rows(a, 30, 0.75), 0, colour.Grey(15), 1, 1)}
+	img := f.Paint([]look.Skin{k, plain(colour.Grey(75), coating.Satin)}, Wish{Light: light(t, "even"), Laid: laid})
 	var stack airframe.Feature
 	for _, one := range a.Features {
 		if one.Kind == airframe.Stack && one.Sees(airframe.Left) {
@@ -375,16 +372,16 @@ func TestDiffer(t *testing.T) {
 	f := New(made(t, "low-single"), airframe.Views, 1280, 0)
 	a := []look.Skin{plain(upper, coating.Flat), plain(under, coating.Flat)}
 	b := []look.Skin{plain(upper, coating.Flat), plain(under, coating.Flat)}
-	if d := f.Differ(a, b, Wish{}); d.Close > 0.2 || d.Share > 0 {
+	if d := f.Differ(a, b, Wish{}, Wish{}); d.Close > 0.2 || d.Share > 0 {
 		t.Errorf("the same differs: %+v", d)
 	}
 	b[0] = plain(colour.Lab(60, -2, -6), coating.Flat)
-	if d := f.Differ(a, b, Wish{}); d.Arm < Notices() || d.Share < 0.2 {
+	if d := f.Differ(a, b, Wish{}, Wish{}); d.Arm < Notices() || d.Share < 0.2 {
 		t.Errorf("another grey: %+v", d)
 	}
 	c := []look.Skin{a[0], a[1]}
 	c[0].Line = c[0].Line.Veiled(colour.Grey(0), 0.25)
-	d := f.Differ(a, c, Wish{})
+	d := f.Differ(a, c, Wish{}, Wish{})
 	if d.Close <= d.Arm || d.Close < Notices() {
 		t.Errorf("darker lines: %+v", d)
 	}
@@ -499,22 +496,13 @@ func TestMarkFigures(t *testing.T) {
 	z := &palette{meanWear: 0.2}
 	covers := func(kind look.MarkKind, share float32, p pixel) float64 {
 		m := &mark{kind: kind, colour: black, strength: 1, share: share}
-		return 1 - float64(m.over(white, &p, z).r)
+		return 1 - float64(m.over(white, &p, z, 0).r)
 	}
 	for _, tc := range []struct {
 		what string
 		got  float64
 		want float64
 	}{
-		{"an accent at its line", covers("oil-accent", 1, pixel{mid: 255}), 0.4},
-		{"an accent 0.8 mm off it", covers("oil-accent", 1, pixel{mid: 255, near: 34}), 0.4 * math.Exp(-1)},
-		{"oil dots", covers("oil-dots", 1, pixel{mid: 255}), 0.10},
-		{"a streak", covers("streak", 1, pixel{}), 0.45},
-		{"at the rim of what is streaked", covers("streak", 0.5, pixel{drawn: 64}), 0.45 * 0.5},
-		{"soot behind its stack", covers("exhaust-spray", 1, pixel{soot: 255}), 1 - math.Exp(-1.4)},
-		{"fuel at its filler", covers("wet-stain", 1, pixel{wet: 255}), 0.6},
-		{"at the rim of specks of mud", covers("mud", 1, pixel{mud: 255, fine: 89}), 0.5},
-		{"pastel", covers("pastel", 1, pixel{}), 0.5},
 		{"at the rim of the most chips", covers("sponge-chips", 1, pixel{wear: 255, fine: 230}), 0.4},
 		{"few chips", covers("sponge-chips", 0.0045, pixel{wear: 51}), 0.73},
 		{"fewer than anybody paints", covers("sponge-chips", 0.0035, pixel{wear: 51}), 0},

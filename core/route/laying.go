@@ -44,6 +44,9 @@ type LayingWords struct {
 var mistUM = coating.Microns(Numbers.Number("mist-standing", 3, "µm", "liquid that stands at once as a dry mist coat goes on",
 	fact.Bench("a mist of which half is dry on arrival; held to T53, T54")))
 
+// MistUM returns how much liquid stands at once as a dry mist goes on, in micrometres.
+func MistUM() float64 { return float64(mistUM) }
+
 // Standing returns how much liquid stands at once on what is below while the step's coats are sprayed in air, in micrometres; 0 for what
 // is not sprayed as coats. Of a coat that is flashed off, what has not left by the next one adds to it (T54).
 func (s *Step) Standing(air climate.Air) coating.Microns {

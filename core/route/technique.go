@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/stain"
 )
 
 // MostPasses is the most thin passes of a sprayed stain.
@@ -386,4 +387,10 @@ func (t *Technique) liquid(p *coating.Product) *solvent.Liquid {
 		return p.Remover
 	}
 	return nil
+}
+
+// Planned reports whether what the technique puts where is planned on the airframe: oils, chips, stains, dust.
+func (t *Technique) Planned() bool {
+	_, chips := stain.ChipToolOf(t.ID)
+	return chips || stain.CareOf(t.ID) != stain.Care{}
 }

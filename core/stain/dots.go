@@ -229,7 +229,10 @@ func (j DotJob) Plan(a *airframe.Airframe, zone int) DotPlan {
 	}
 	rnd := rand.New(rand.NewPCG(j.Seed, 0xd075))
 	long, _, _ := Drawn(j.DMM, j.On)
-	var placed [4][]airframe.Pt
+	var placed [4]*near
+	for i := range placed {
+		placed[i] = newNear(math.Sqrt(skin / float64(max(1, n))))
+	}
 	mixed := make([]float64, len(tones))
 	for k := range n {
 		best := 0
@@ -242,18 +245,12 @@ func (j DotJob) Plan(a *airframe.Airframe, zone int) DotPlan {
 		at, far := airframe.Pt{}, -1.0
 		for range candidates {
 			p := f.somewhere(rnd)
-			near := math.Inf(1)
-			for _, o := range placed[f.view] {
-				if near = min(near, (o.X-p.X)*(o.X-p.X)+(o.Y-p.Y)*(o.Y-p.Y)); near <= far {
-					break // it lies nearer than the best so far
-				}
-			}
-			if near > far {
-				at, far = p, near
+			if d := placed[f.view].from(p, far); d > far {
+				at, far = p, d
 			}
 		}
 		f.placed++
-		placed[f.view] = append(placed[f.view], at)
+		placed[f.view].add(at)
 		t := 0
 		for i := range tones { // the tone that is owed the most
 			if tones[i].Share*float64(k+1)-mixed[i] > tones[t].Share*float64(k+1)-mixed[t] {

@@ -12,6 +12,7 @@ import (
 	"math"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
 )
 
@@ -166,33 +167,62 @@ func (p Plume) Profile() []Point {
 	return all
 }
 
-// Laid returns how much all of an airframe's stacks have laid at a place of a view after so many hours, as a share of a wanted core, 0 to 1.
-func Laid(a *airframe.Airframe, v airframe.View, at airframe.Pt, plumes map[*airframe.Feature]Plume) float64 {
-	aft := v.Aft()
-	left := 1.0
-	for i := range a.Features {
-		f := &a.Features[i]
-		p, ok := plumes[f]
-		if !ok || !f.Sees(v) {
-			continue
-		}
-		from, _ := v.Of(f.At)
-		dx, dy := at.X-from.X, at.Y-from.Y
-		left *= 1 - p.Painted(dx*aft.X+dy*aft.Y, dx*aft.Y-dy*aft.X)/p.cap()
-	}
-	return 1 - left
-}
-
 // usualHours are what is flown since the last wash where nobody says.
 var usualHours = Numbers.Number("plume-usual-hours", 30, "h", "flown since it was cleaned, where nothing is said", fact.Bench("chosen: some weeks of flying"))
 
-// Usual returns the plumes of an airframe's stacks as they usually are.
-func Usual(a *airframe.Airframe, core float64) map[*airframe.Feature]Plume {
-	all := map[*airframe.Feature]Plume{}
+// Rows returns the plumes of an airframe's stacks after so many hours, each with the zone that it streams over first.
+func Rows(a *airframe.Airframe, hours, core float64) []Row {
+	var all []Row
 	for i := range a.Features {
-		if f := &a.Features[i]; f.Kind == airframe.Stack && f.SizeMM > 0 {
-			all[f] = Of(a, f, usualHours, core)
+		f := &a.Features[i]
+		if f.Kind != airframe.Stack || f.SizeMM <= 0 {
+			continue
 		}
+		r := Row{Stacks: f, Plume: Of(a, f, hours, core), Zone: -1}
+		for _, v := range f.Views {
+			at, _ := v.Of(f.At)
+			aft := v.Aft()
+			if _, z := a.Seen(v, airframe.Pt{X: at.X + justAft*aft.X, Y: at.Y + justAft*aft.Y}); z >= 0 && r.Zone < 0 {
+				r.Zone = z
+			}
+		}
+		all = append(all, r)
 	}
 	return all
+}
+
+// justAft is where it is seen what a row streams over, in mm.
+const justAft = 5
+
+// Row is a row of stacks with its plume.
+type Row struct {
+	Stacks *airframe.Feature
+	Plume
+	Zone int // that it streams over first; -1 for none
+}
+
+// Streams returns what a zone's step of exhaust lays: the plumes of the rows that stream over the zone first, also where they cross into others, or of all rows, where they reach
+// the zone, if none begins on it. amount is how many times what is wanted is laid, reach how many times as far aft.
+func Streams(rows []Row, zone int, ink colour.Colour, amount, reach float64) *Laid {
+	l := &Laid{Zone: zone, Inks: []colour.Colour{ink}}
+	for _, r := range rows {
+		l.Beyond = l.Beyond || r.Zone == zone
+	}
+	for _, r := range rows {
+		if l.Beyond && r.Zone != zone {
+			continue
+		}
+		last := 0.0
+		if p := r.Profile(); len(p) > 0 {
+			last = p[len(p)-1].AftMM
+		}
+		metre := 1000 / float64(r.Scale)
+		for _, v := range r.Stacks.Views {
+			from, _ := v.Of(r.Stacks.At)
+			l.Clouds = append(l.Clouds, Cloud{View: v, From: from, ReachMM: last * reach, WideMM: 3 * r.WidthM(last/metre) * metre, Density: func(aft, beside float64) float64 {
+				return amount * r.Painted(aft/reach, beside)
+			}})
+		}
+	}
+	return l
 }

@@ -34,6 +34,8 @@ var (
 	leakBench = fact.Bench("T42: 5 to 15 mm by 0.2 to 1 mm at 1/48, 5 to 9 an aircraft, from hatches and actuators")
 	leakDot   = Numbers.Number("leak-dot", 24, "mm", "width of the dot that a leak is drawn from, on the full-size aircraft", leakBench)
 	leakLong  = Numbers.Number("leak-length", 400, "mm", "length of a leak on the full-size aircraft", leakBench)
+	leakCover = Numbers.Number("leak-cover", 0.5, "", "how much a leak covers at its head", leakBench)
+	leakFades = Numbers.Number("leak-fades", 2, "", "lengths over which a leak thins by e, in its length", leakBench)
 	leaksMost = int(Numbers.Number("leaks-most", 4, "", "most leaks of a zone", leakBench))
 )
 
@@ -100,4 +102,13 @@ func Leaks(a *airframe.Airframe, zone int, ink colour.Colour) []Dot {
 		}
 	}
 	return all
+}
+
+// LeakStreaks returns what leaks lay: thick at the head, thinning as they were drawn out.
+func LeakStreaks(zone int, dots []Dot, ink colour.Colour, amount, reach float64) *Laid {
+	l := &Laid{Zone: zone, Inks: []colour.Colour{ink}}
+	for _, d := range dots {
+		l.Streaks = append(l.Streaks, Streak{View: d.View, At: d.At, TowardDeg: d.TowardDeg, LongMM: reach * d.LengthMM / leakFades, WideMM: d.DMM, Density: -math.Log1p(-leakCover) * amount})
+	}
+	return l
 }

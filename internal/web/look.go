@@ -317,7 +317,7 @@ func (s *Server) look(c fiber.Ctx) error {
 				out.Against = &wire.LookAgainst{Words: words, Seen: "arm", Noticed: "Another airframe."}
 				return nil
 			}
-			d := one.Differ(skins, other.Skins(other.tl, other.q), q)
+			d := one.Differ(one.Scene(one.tl, one.q), other.Scene(other.tl, other.q), q)
 			out.Against = &wire.LookAgainst{Words: words, Seen: d.Seen, Noticed: d.Words, ArmDE: d.ArmDE, CloseDE: d.CloseDE}
 		}
 		return nil

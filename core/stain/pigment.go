@@ -1,0 +1,143 @@
+package stain
+
+import (
+	"math"
+
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
+	"inkysparrow/core/fact"
+)
+
+// Dry pigment scatters because there is air between its grains. A wet clear fills that air: what scatters little in a clear then drowns, what absorbs stays.
+var (
+	dustBench  = fact.Bench("pastels fade under a wet coat; a mist keeps most; constants fitted to T33")
+	dustSolid  = Numbers.Number("dust-density", 2.7, "g/cm3", "density of dry pigments as they are dusted on", fact.Memory("chalk, clay, earths"))
+	dustPacked = Numbers.Number("dust-packed", 0.6, "", "share of the space that loose grains fill", fact.Memory("random packing is about 0.6"))
+	dustFilled = Numbers.Number("dust-filled", 0.85, "", "share of the voids that a wet clear fills", dustBench)
+	mistWet    = Numbers.Number("dust-mist-wet", 0.5, "", "share of a mist that is still wet on arrival", dustBench)
+	mistSoaks  = Numbers.Number("dust-mist-soaks", 0.42, "", "share of that which the voids take up", dustBench)
+	mistSkin   = Numbers.Number("dust-mist-skin", 1.5, "µm", "thickness of what lies on top and fills nothing", dustBench)
+	mistBlows  = Numbers.Number("dust-mist-blows", 0.03, "", "share that a mist blows off", dustBench)
+	wetBlows   = Numbers.Number("dust-wet-blows", 0.15, "", "share that a wet coat blows off", dustBench)
+	leastGrain = Numbers.Number("dust-drowned", 0.02, "", "least share of its scattering that a grain keeps in a clear", dustBench)
+	holds      = Numbers.Number("dust-holds", 3, "", "how many times what its valleys hold a surface holds of dust that is worked in", dustBench)
+	clearIndex = Numbers.Number("dust-clear", 1.5, "", "refractive index of a clear", fact.Memory("acrylic resins"))
+	grainPower = Numbers.Number("dust-power", 1.5, "", "exponent of the scattering of crowded grains by their index", fact.Memory("Lorentz-Lorenz has 2 for lone small grains; fitted"))
+	dustLayer  = Numbers.Number("dust-layer", 0.2, "", "optical density of one layer of dust", dustBench)
+)
+
+// Grain is what a stick or a pot of dry pigment is made of.
+type Grain struct {
+	ID, Words string
+	Scatters  float64 // cm2/mg in air
+	index     float64
+	dark      bool
+}
+
+func grain(id, words string, scatters, index float64, dark bool) Grain {
+	return Grain{
+		id, words, Numbers.Number("grain-"+id, scatters, "cm2/mg", "scattering of "+words+" in air", dustBench),
+		Numbers.Number("grain-"+id+"-index", index, "", "refractive index of "+words, fact.Memory("tables of minerals")), dark,
+	}
+}
+
+var grains = []Grain{grain("chalk", "chalk", 0.6, 1.60, false), grain("titanium", "titanium white", 3, 2.7, false), grain("earth", "earth", 1.2, 2.1, false), grain("carbon", "carbon black", 0.5, 1.75, true)}
+
+// whiting is the share of titanium in a pigment that is made to stay pale.
+var whiting = Numbers.Number("grain-titanium-share", 0.25, "", "share of titanium white in a pigment that stays pale under a clear", dustBench)
+
+// Dust is a dry pigment of a colour.
+type Dust struct {
+	Colour colour.Colour
+	Stick  bool // a pastel stick, whose body is chalk; a pigment has titanium in it where it is pale
+}
+
+func (g Grain) inClear() float64 {
+	f := func(m float64) float64 { return math.Pow((m*m-1)/(m*m+2), grainPower) }
+	return max(leastGrain, f(g.index/clearIndex)/f(g.index))
+}
+
+// made returns what a dust scatters in air, cm2/mg, and what share of that it keeps in a clear. A dark one is bound by what absorbs, and made of earth.
+func (d Dust) made() (scatters, kept float64) {
+	const paleFrom, darkTo = 70, 35
+	l := d.Colour.Lightness()
+	mix := func(a, b Grain, share float64) (float64, float64) {
+		s := (1-share)*a.Scatters + share*b.Scatters
+		return s, ((1-share)*a.Scatters*a.inClear() + share*b.Scatters*b.inClear()) / s
+	}
+	switch {
+	case l >= paleFrom && !d.Stick:
+		return mix(grains[0], grains[1], whiting)
+	case l >= paleFrom:
+		return mix(grains[0], grains[1], 0)
+	case l <= darkTo:
+		return mix(grains[2], grains[3], 0.5)
+	}
+	return mix(grains[0], grains[2], 0.5)
+}
+
+// Over returns the colour of mg/cm2 of a dust over a ground, with a share of its voids filled with clear: Kubelka & Munk's layer.
+func (d Dust) Over(ground colour.Colour, mg, filled float64) colour.Colour {
+	scatters, kept := d.made()
+	s := scatters * ((1 - filled) + filled*kept)
+	gr, gg, gb := ground.Linear()
+	dr, dg, db := d.Colour.Linear()
+	layer := func(ground, full float64) float64 {
+		k := colour.KS(min(0.99, max(0.005, full))) * scatters
+		a := 1 + k/s
+		b := math.Sqrt(a*a - 1)
+		x := b * s * mg
+		if x < 1e-9 {
+			return ground
+		}
+		coth := 1 / math.Tanh(x)
+		return (1 - ground*(a-b*coth)) / (a - ground + b*coth)
+	}
+	return colour.FromLinear(layer(gr, dr), layer(gg, dg), layer(gb, db))
+}
+
+// Amount returns how much of a dust covers a ground as a share of its own difference, in mg/cm2.
+func (d Dust) Amount(ground colour.Colour, cover float64) float64 {
+	full := ground.Difference(d.Over(ground, 50, 0))
+	low, high := 0.0, 50.0
+	for range 40 {
+		if mid := (low + high) / 2; ground.Difference(d.Over(ground, mid, 0)) < cover*full {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return low
+}
+
+// Kept returns what share of the difference that mg/cm2 of a dust make on a ground is left under a clear, which can be more than all of it: under a mist of so many um, or under a wet coat
+// where that is 0.
+func (d Dust) Kept(ground colour.Colour, mg, mistUM float64) float64 {
+	before := ground.Difference(d.Over(ground, mg, 0))
+	if before < 0.1 {
+		return 1
+	}
+	filled, left := dustFilled, 1-wetBlows
+	if mistUM > 0 {
+		void := mg / (dustSolid * dustPacked) * (1 - dustPacked) * 10 // um
+		filled, left = min(dustFilled, mistUM*mistWet*mistSoaks/(void+mistSkin)), 1-mistBlows
+	}
+	return ground.Difference(d.Over(ground, mg*left, filled)) / before
+}
+
+// HeldBy returns how much dust a surface holds when it is worked in, in mg/cm2: more lies loose and is blown off.
+func HeldBy(on coating.Texture) float64 {
+	return holds * float64(on) * dustPacked * dustSolid / 10
+}
+
+// Layers returns in how many layers a dust of that optical density is worked in.
+func Layers(density float64) int { return max(1, int(math.Ceil(density/dustLayer))) }
+
+// graphite lies in flakes.
+var (
+	graphiteUM  = Numbers.Number("graphite-flake", 0.11, "mg/cm2", "graphite in which two thirds of a surface are covered", fact.Memory("flakes of 0.5 um at 2.2 g/cm3"))
+	graphiteLay = Numbers.Number("graphite-share", 0.5, "", "share of a panel that a bud with graphite covers", fact.Bench("0.3 to 0.7"))
+)
+
+// Graphite returns how much graphite covers a panel as it usually is, in mg/cm2.
+func Graphite() float64 { return -graphiteUM * math.Log(1-graphiteLay) }
