@@ -354,5 +354,8 @@ func stepOf(s *route.Step) Step {
 	if s.Do.Has(route.Cloth) {
 		out.With, out.Coats = With(s.Cloth.String()), 0
 	}
+	if s.How.Of != "" { // a draft says what it is of, and leaves the rest as planned
+		out.Stain = &StainHow{Of: s.How.Of}
+	}
 	return out
 }

@@ -618,6 +618,9 @@ func TestEveryRuleIsMet(t *testing.T) {
 	pinned := twoParts(t)
 	pinned.Zones[0].Steps[1].At = new(start.Add(time.Hour))
 	collect(pinned)
+	for _, f := range keptWrong(t) {
+		collect(f)
+	}
 	for _, rule := range rule.Every().All {
 		if !met[rule.ID] {
 			t.Errorf("no plan meets the rule %s", rule.ID)
@@ -708,5 +711,56 @@ func TestShadingFixes(t *testing.T) {
 	f.Service.Shading = "subtle"
 	if r := check(t, f); found(r, "shade") {
 		t.Errorf("the modeller overrules it: %s", list(r))
+	}
+}
+
+// keptWrong are plans with effects that can't be where they are: mud on a ship, fresh fuel in store, soot where no stack is, a faded canopy.
+func keptWrong(t *testing.T) map[string]plan.File {
+	t.Helper()
+	on := func(of string, service plan.Service, lines ...string) plan.File {
+		f := routeOf(t, lines...)
+		f.Service, f.Airframe = &service, &plan.Airframe{Type: "low-single", Zones: []plan.AirframeZone{{Zone: "zone", Of: []string{of}}}}
+		return f
+	}
+	return map[string]plan.File{
+		"mud-at-sea":   on("under", plan.Service{Place: "ship"}, "b: base-coat acrylic done 800h", "m: mud soot"),
+		"fresh-fuel":   on("upper", plan.Service{Care: "stored"}, "b: base-coat acrylic done 800h", "s: wet-stain fuel"),
+		"stain-source": on("tailplane", plan.Service{}, "b: base-coat pale done 800h", "m: mud soot"),
+		"fade-covered": on("canopy", plan.Service{}, "b: base-coat acrylic done 800h", "f: flat-coat flat done 300h", "o: oil-dots oil"),
+	}
+}
+
+// Each of these is found where it is wrong, and not on the same plan where it is right, nor on a plan without an airframe of its own.
+func TestKept(t *testing.T) {
+	has := func(f plan.File, rule string) bool {
+		return slices.ContainsFunc(check(t, f).Findings, func(x plan.Finding) bool { return x.Rule == rule })
+	}
+	for rule, f := range keptWrong(t) {
+		if !has(f, rule) {
+			t.Errorf("%s is not found", rule)
+		}
+		f.Airframe.Zones[0].Of = []string{"all"}
+		f.Service = &plan.Service{Place: "grass"}
+		if has(f, rule) {
+			t.Errorf("%s is found where nothing is wrong", rule)
+		}
+	}
+	bare := keptWrong(t)["stain-source"]
+	bare.Airframe = nil
+	if has(bare, "stain-source") {
+		t.Error("a plan without an airframe of its own is told that its airframe has no wheel there")
+	}
+	gas := keptWrong(t)["fade-covered"]
+	gas.Airframe.Zones[0].Of = []string{"fuselage"}
+	gas.Zones[0].Steps = append(gas.Zones[0].Steps, plan.Step{ID: "g", Do: "exhaust-spray", Product: "soot", Stain: &plan.StainHow{Of: "gas"}})
+	if !has(gas, "stain-source") {
+		t.Error("gas of guns that are in the wing lies on the fuselage")
+	}
+	jet := keptWrong(t)["mud-at-sea"]
+	jet.Airframe.Type, jet.Airframe.Zones[0].Of = "swept-jet", []string{"fuselage"}
+	jet.Zones[0].Steps[1] = plan.Step{ID: "e", Do: "exhaust-spray", Product: "soot"}
+	found := check(t, jet).Findings
+	if i := slices.IndexFunc(found, func(x plan.Finding) bool { return x.Rule == "stain-source" }); i < 0 || !strings.Contains(found[i].Because, "A jet lets its exhaust out at its tail") {
+		t.Errorf("a jet with soot on its flank: %+v", found)
 	}
 }

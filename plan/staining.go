@@ -53,7 +53,7 @@ func jobOf(tl *timeline.Timeline, shape *Shape, line *timeline.Line, k int, how 
 	wanted := tl.Plan.Wear
 	j := &job{
 		shape: shape, zone: shape.Zone(line.Zone.ID), line: line, step: placed.Step, placed: placed, before: look.Of(line, k, placed.Start), how: how,
-		hours: stain.Hours(wanted.Months), reads: wanted.Stain, shift: stain.WantedShift(string(tl.Plan.Schools.Of(route.StrengthOf))),
+		hours: stain.Hours(wanted.Service.Months), reads: wanted.Stain, shift: stain.WantedShift(string(tl.Plan.Schools.Of(route.StrengthOf))),
 	}
 	j.amount, j.reach = how.Times()
 	switch {

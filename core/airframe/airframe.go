@@ -9,6 +9,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"sync"
 
 	"inkysparrow/core/fact"
 )
@@ -288,6 +289,9 @@ type Airframe struct {
 	Features         []Feature
 	Zones            []string // ids
 	Boarding         string   // the side from which it is entered: left or right
+
+	mu   sync.Mutex
+	lees map[FeatureKind][]bool // what Lee has worked out
 }
 
 // Zone returns a zone's place in Zones, -1 for none.

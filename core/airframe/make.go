@@ -117,7 +117,37 @@ func Make(spec Spec) (*Airframe, error) {
 	if err := m.place(spec); err != nil {
 		return nil, err
 	}
+	if err := m.fits(spec.Features); err != nil {
+		return nil, err
+	}
 	return m.Airframe, nil
+}
+
+// outsideMM is how far off the skin a feature may stand, and aboveMM how far above it a wheel: dihedral is not drawn.
+const outsideMM, aboveMM = 25, 10
+
+// fits refuses features that can't be where they are said to be: a stack that stands off the airframe, a wheel above its wing.
+func (a *Airframe) fits(own []Feature) error {
+	for i, f := range own {
+		for _, v := range f.Views {
+			at, _ := v.Of(f.At)
+			low, high := a.Bounds(v)
+			off := max(low.X-at.X, at.X-high.X, low.Y-at.Y, at.Y-high.Y)
+			if f.Kind != Wheel && off > outsideMM {
+				return &Error{fmt.Sprintf("features[%d]", i), fmt.Sprintf("%s stands %.0f mm outside the airframe", f.Kind.Words(), off)}
+			}
+		}
+		if f.Kind != Wheel {
+			continue
+		}
+		at, _ := Top.Of(f.At)
+		if plate, _ := a.Seen(Top, at); plate >= 0 && !a.Plates[plate].Hovers {
+			if out, _ := a.Plates[plate].Out(at); f.At.Z > out+aboveMM {
+				return &Error{fmt.Sprintf("features[%d]", i), fmt.Sprintf("the wheel stands %.0f mm above the skin below it", f.At.Z-out)}
+			}
+		}
+	}
+	return nil
 }
 
 // body returns half depth, half width and the middle's height of the fuselage at a share of its length.

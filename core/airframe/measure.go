@@ -3,6 +3,8 @@ package airframe
 import (
 	"fmt"
 	"math"
+
+	"inkysparrow/core/fact"
 )
 
 // Measure is what a zone comes to on the model.
@@ -173,4 +175,71 @@ func (m Measure) Words() string {
 		words += fmt.Sprintf(", %.0f cm of tape", m.MaskCM)
 	}
 	return words
+}
+
+// Lee reports for each zone whether it lies in the lee of a feature of a kind: whether air that streams over one of them then streams over the zone, within so many mm of the
+// full-size aircraft. It keeps its answers, and is safe for concurrent use.
+func (a *Airframe) Lee(kind FeatureKind) []bool {
+	a.mu.Lock()
+	defer a.mu.Unlock()
+	if known, ok := a.lees[kind]; ok {
+		return known
+	}
+	all := make([]bool, len(a.Zones))
+	reach := leeMM / float64(a.Scale)
+	for i := range a.Features {
+		f := &a.Features[i]
+		if f.Kind != kind {
+			continue
+		}
+		for _, v := range f.Views {
+			from, _ := v.Of(f.At)
+			aft := v.Aft()
+			for x := 1.0; x < reach; x += 2 {
+				for _, aside := range []float64{0, -0.1 * x, 0.1 * x} {
+					if _, z := a.Seen(v, Pt{from.X + aft.X*x - aft.Y*aside, from.Y + aft.Y*x + aft.X*aside}); z >= 0 {
+						all[z] = true
+					}
+				}
+			}
+		}
+	}
+	if a.lees == nil {
+		a.lees = map[FeatureKind][]bool{}
+	}
+	a.lees[kind] = all
+	return all
+}
+
+var leeMM = Numbers.Number("lee", 5000, "mm", "how far aft of a feature what it lets out is still seen, on the full-size aircraft", fact.Bench("a plume has thinned to nothing after some metres"))
+
+// Jet reports whether the airframe is that of a jet: all its stacks are at its tail.
+func (a *Airframe) Jet() bool {
+	any := false
+	for _, f := range a.Features {
+		if f.Kind == Stack {
+			if any = true; f.At.X < jetAft*a.LengthMM {
+				return false
+			}
+		}
+	}
+	return any
+}
+
+const jetAft = 0.9
+
+// Covered reports whether all of a zone's skin is on the canopy, which stands under a cover.
+func (a *Airframe) Covered(zone int) bool {
+	any := false
+	for i := range a.Plates {
+		p := &a.Plates[i]
+		for _, f := range p.Fields {
+			if f.Zone == zone && !f.Empty() {
+				if any = true; p.Part != "canopy" {
+					return false
+				}
+			}
+		}
+	}
+	return any
 }

@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
+	"inkysparrow/core/stain"
 )
 
 // exhaustCoats are the thin passes of exhaust by strength.
@@ -65,19 +66,27 @@ func (d *draft) earth() string {
 
 func (d *draft) stains() {
 	dark := route.Lightness(d.Paint) < rule.DarkBelow
-	stain := "soot"
+	ink := "soot"
 	if dark {
-		stain = "tan"
+		ink = "tan"
 	}
 	for _, e := range []Wish{WithExhaust, WithGas} {
 		if d.Wants(e) {
+			var s *route.Step
 			switch d.schools.Of(route.ExhaustWay) {
 			case route.ByPastel:
-				d.share(d.add("pastel", d.kit.take(stain+"-dust")))
+				s = d.add("pastel", d.kit.take(ink+"-dust"))
+				d.share(s)
 			case route.ByOil:
-				d.share(d.add("streak", d.kit.take(stain+"-oil")))
+				s = d.add("streak", d.kit.take(ink+"-oil"))
+				d.share(s)
 			default:
-				d.passes(d.add("exhaust-spray", d.kit.take(stain)))
+				s = d.add("exhaust-spray", d.kit.take(ink))
+				d.passes(s)
+			}
+			s.How.Of = stain.OfExhaust
+			if e == WithGas {
+				s.How.Of = stain.OfGas
 			}
 			if dark {
 				d.because("A pale stain, since a dark one can't be seen on %s.", d.Paint.Name)

@@ -70,12 +70,17 @@ func (f *Frame) lay(skins []look.Skin, w Wish, palettes []palette) {
 							palettes[i].marks[k] = one
 						}
 					}
-				case l.Beyond && i > 0:
+				case l.Beyond && i > 0 && !laysOwn(skins[i-1], m.Kind, w):
 					palettes[i].marks = append(palettes[i].marks, one)
 				}
 			}
 		}
 	}
+}
+
+// laysOwn reports whether a zone has such a stain of its own: what streams over its border is then laid by that.
+func laysOwn(k look.Skin, kind look.MarkKind, w Wish) bool {
+	return slices.ContainsFunc(k.Marks, func(m look.Mark) bool { return m.Kind == kind && w.Laid[m.Step] != nil })
 }
 
 // mostRasters are those that a frame keeps.

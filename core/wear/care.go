@@ -19,7 +19,7 @@ func care(id, words string, people, air float64) Care {
 
 // The answers; the first of each is meant where nothing is said.
 var (
-	cares   = []Care{care("kept", "kept as usual", 1, 1), care("polished", "polished every week", 0.35, 0.7), care("neglected", "neglected", 1.5, 1.2)}
+	cares   = []Care{care("kept", "kept as usual", 1, 1), care("polished", "polished every week", 0.35, 0.7), care("neglected", "neglected", 1.5, 1.2), care("stored", "laid up in store", 0.5, 0.6)}
 	combats = []Care{care("some", "flown in some action", 1, 1), care("none", "never in action", 0.8, 0.85), care("much", "much in action", 1.35, 1.3)}
 )
 

@@ -79,7 +79,7 @@ type Targets struct {
 	Stain   shade.Reading
 	Fade    float64 // CIEDE2000 from the fresh colour
 	Words   string
-	Months  float64 // in service; 0 where nothing is said
+	Service Service // that asks for them
 }
 
 // hardest returns the most that any place adds of something.
@@ -131,7 +131,7 @@ func Of(s Service) Targets {
 		return shade.Stark
 	}
 	return Targets{
-		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words, Months: s.Months,
+		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words, Service: s,
 		Chips: chipsAll * done * shows * hard * p.Chips / hardest(func(p Place) float64 { return p.Chips }), Fade: fadeAll * done * shows * p.Fade / hardest(func(p Place) float64 { return p.Fade }),
 	}
 }
