@@ -6,6 +6,7 @@ ignore ./ui/node_modules
 
 require (
 	github.com/andybalholm/brotli v1.3.0
+	github.com/go-pdf/fpdf v0.9.0
 	github.com/go-playground/validator/v10 v10.30.6
 	github.com/go-rod/rod v0.116.2
 	github.com/gofiber/fiber/v3 v3.1.0

@@ -32,7 +32,7 @@ var layers = [][]string{
 	{"core/choose"},
 	{"plan"},
 	{"shelf"},
-	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/guard", "ui", "ui/pack", "examples"},
+	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/format/sheet", "internal/guard", "ui", "ui/pack", "examples"},
 	{"internal/store"},
 	{"internal/demo"},
 	{"internal/web", "internal/wire/gen"},

@@ -3,19 +3,25 @@ package main
 import (
 	"fmt"
 	"io"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
 
 	"github.com/spf13/cobra"
 
+	"inkysparrow/core/airframe"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/internal/format/sheet"
 	"inkysparrow/plan"
 )
 
 func stainsCommand() *cobra.Command {
-	var asJSON bool
-	var zone, step string
+	var asJSON, mirrored bool
+	var zone, step, view, guide string
 	c := &cobra.Command{
-		Use: "stains FILE|-", Short: "Plan oils, leaks or exhaust on the airframe",
+		Use: "stains FILE|-", Short: "Plan oils, chips, stains and dust on the airframe",
 		Long: "Plan a step of a plan file that stains or fades its zone on the airframe: where each dot of oil goes and how it is drawn out, or how a plume of exhaust is\n" +
 			"sprayed; - reads standard input. The exit status is 2 for a file that can't be read, or a zone or step that there is none of.",
 		Args: cobra.ExactArgs(1),
@@ -32,6 +38,9 @@ func stainsCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
+			if guide != "" {
+				return writeGuide(f, tl, view, mirrored, zone, step, guide)
+			}
 			stains, err := f.Stains(tl, zone, step)
 			if err != nil {
 				return err
@@ -46,7 +55,34 @@ func stainsCommand() *cobra.Command {
 	c.Flags().BoolVar(&asJSON, "json", false, "print the plan as JSON")
 	c.Flags().StringVar(&zone, "zone", "", "the zone's id")
 	c.Flags().StringVar(&step, "step", "", "the step's id")
+	c.Flags().StringVar(&guide, "guide", "", "write a guide at the size of the model to this file, .pdf or .svg, in place of the plan; of all that is left to stain where there is no step")
+	c.Flags().StringVar(&view, "view", "top", "of the guide: top, under, left or right")
+	c.Flags().BoolVar(&mirrored, "mirrored", false, "turn the guide over")
 	return c
+}
+
+// writeGuide writes the guide to a view's stains as the file's name says.
+func writeGuide(f plan.File, tl *timeline.Timeline, view string, mirrored bool, zone, step, path string) error {
+	v, ok := airframe.ViewNamed(view)
+	if !ok {
+		return fmt.Errorf("view: %q is none of top, under, left, right", view)
+	}
+	p, err := f.Printed(tl, v, mirrored, zone, step)
+	if err != nil {
+		return err
+	}
+	var text []byte
+	switch strings.ToLower(filepath.Ext(path)) {
+	case ".svg":
+		text = sheet.SVG(p)
+	case ".pdf":
+		if text, err = sheet.PDF(p, time.Now()); err != nil {
+			return err
+		}
+	default:
+		return fmt.Errorf("guide: %q is neither .pdf nor .svg", path)
+	}
+	return os.WriteFile(path, text, 0o644)
 }
 
 func printStains(w io.Writer, s plan.Stains) {
@@ -56,6 +92,21 @@ func printStains(w io.Writer, s plan.Stains) {
 			fmt.Fprintf(w, "; they shift the paint by %.1f CIEDE2000, %.1f wanted; about %.0f min, in patches of %.0f cm2", s.ShiftDE, s.WantedDE, s.AttendedMin, s.PatchCM2)
 		}
 		fmt.Fprintln(w, ".")
+	}
+	if len(s.Specks) > 0 {
+		fmt.Fprintf(w, "%d specks, %.2f %% of the zone\n", len(s.Specks), s.CoverPct)
+	}
+	if c := s.Chips; c != nil {
+		fmt.Fprintf(w, "%d chips of %.2f to %.2f mm; %s shows %.0f %% of their area\n", c.Number, c.LeastMM, c.MostMM, c.Tool, c.ShownPct)
+	}
+	if d := s.Dust; d != nil {
+		fmt.Fprintf(w, "%.1f mg of dust; %.0f %% of it is seen under a wet clear, %.0f %% under a mist\n", d.MG, d.KeptWetPct, d.KeptMist)
+	}
+	for _, g := range s.Gas {
+		fmt.Fprintf(w, "gas behind %s: %.0f mm, %.0f %% covered\n", g.Gun, g.LengthMM, 100*g.Peak)
+	}
+	for _, l := range s.Lines {
+		fmt.Fprintf(w, "accent along %s, blended %.1f mm\n", l.ID, l.WidthMM)
 	}
 	for i, p := range s.Passes {
 		fmt.Fprintf(w, "pass %d: from %.0f to %.0f mm aft, %.0f mm off drawn away to %.0f, %.0f psi, %.0f %% paint\n", i+1, p.FromMM, p.ToMM, p.DistanceMM, p.EndMM, p.PSI, p.PaintPct)

@@ -1,0 +1,69 @@
+package main
+
+import (
+	"fmt"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
+	"inkysparrow/plan"
+)
+
+func enoughCommand() *cobra.Command {
+	var asJSON bool
+	var at string
+	c := &cobra.Command{
+		Use: "enough FILE|-", Short: "Judge all effects of an aircraft together",
+		Long: "Judge from the picture, with half-closed eyes, whether all effects of a plan file together are what its service asks for at a moment, in the end where none is given; - reads\n" +
+			"standard input. The exit status is 2 for a file that can't be read.",
+		Args: cobra.ExactArgs(1),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			f, err := readPlan(args[0], cmd.InOrStdin())
+			if err != nil {
+				return err
+			}
+			var q plan.LookQuery
+			if at != "" {
+				if q.At, err = time.Parse(time.RFC3339, at); err != nil {
+					return fmt.Errorf("at: %q is not a moment, such as 2027-03-01T18:00:00Z", at)
+				}
+			}
+			p, err := f.Resolve()
+			if err != nil {
+				return fmt.Errorf("%s: %w", args[0], err)
+			}
+			tl, err := timeline.LayContext(cmd.Context(), p, rule.Every())
+			if err != nil {
+				return err
+			}
+			if q.At.IsZero() {
+				q.At = tl.Finish
+			}
+			painter, err := f.Painter()
+			if err != nil {
+				return fmt.Errorf("%s: %w", args[0], err)
+			}
+			got := painter.Enough(tl, q)
+			if asJSON {
+				return writeJSON(cmd.OutOrStdout(), got)
+			}
+			w := cmd.OutOrStdout()
+			fmt.Fprintln(w, got.Words)
+			for _, x := range got.Figures {
+				fmt.Fprintf(w, "%s: %.1f %s (%.1f to %.1f)\n", x.Words, x.Value, x.Unit, x.Low, x.High)
+			}
+			for _, e := range got.Eyes {
+				fmt.Fprintf(w, "the eye goes to: %s\n", e.Words)
+			}
+			for _, b := range got.Back {
+				fmt.Fprintf(w, "%s adds %.2f: %s\n", b.Words, b.DE, b.How)
+			}
+			return nil
+		},
+	}
+	c.Flags().BoolVar(&asJSON, "json", false, "print the judgement as JSON")
+	c.Flags().StringVar(&at, "at", "", "the moment (RFC 3339); the finish where it is left out")
+	return c
+}
