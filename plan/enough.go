@@ -69,12 +69,12 @@ type EnoughBack struct {
 // EnoughSchema returns the JSON Schema of Enough.
 func EnoughSchema() ([]byte, error) { return schemaOf(&Enough{}, "Inky Sparrow enough") }
 
-// judgedWide is how wide the picture is that is judged, in pixels: the squint is wider than what is lost.
-const judgedWide = 480
+// JudgedWide is how wide the picture is that is judged, in pixels: the squint is wider than what is lost.
+const JudgedWide = 480
 
 // Enough judges all effects of a build as tl leaves them at q's moment.
 func (p *Painter) Enough(tl *timeline.Timeline, q LookQuery) Enough {
-	q.Views, q.Width, q.Most, q.PxPerMM, q.Minutes, q.Light = nil, judgedWide, 0, 0, 0, ""
+	q.Views, q.Width, q.Most, q.PxPerMM, q.Minutes, q.Light = nil, JudgedWide, 0, 0, 0, ""
 	frame := p.Frame(q)
 	s := p.Scene(tl, q)
 	w := p.wish(q)

@@ -551,7 +551,7 @@ func (p *Painter) Laid(tl *timeline.Timeline, skins []look.Skin, pulls map[strin
 			}
 			how := m.Step.How
 			if other, ok := pulls[p.Shape.Zones[i]+"/"+m.Step.ID]; ok {
-				how = other
+				how.Amount, how.Reach = other.Amount, other.Reach
 			}
 			j := jobOf(tl, p.Shape, line, k, how)
 			key := j.key()

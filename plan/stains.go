@@ -164,3 +164,13 @@ type StainProfile struct {
 
 // StainsSchema returns the JSON Schema of Stains.
 func StainsSchema() ([]byte, error) { return schemaOf(&Stains{}, "Inky Sparrow stains") }
+
+// InkWords returns what an ink of the plan is called.
+func (s Stains) InkWords(id string) string {
+	for _, i := range s.Inks {
+		if i.ID == id {
+			return i.Words
+		}
+	}
+	return id
+}

@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
+	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 )
 
@@ -32,6 +33,12 @@ func (f File) Variants() []Variant {
 	for _, s := range wear.Strengths() {
 		add("worn-"+s, "worn as "+strings.ReplaceAll(s, "-", " "))
 	}
+	for _, way := range []struct {
+		by    route.Choice
+		words string
+	}{{route.ByAirbrush, "exhaust airbrushed"}, {route.ByPastel, "exhaust as pastel dust"}, {route.ByOil, "exhaust as an oil streak"}} {
+		add("exhaust-"+string(way.by), way.words)
+	}
 	for _, p := range f.Products {
 		if p.Kind == coating.Wash {
 			add("wash-"+p.ID, "washed with "+p.Name)
@@ -52,6 +59,8 @@ func (f File) Variant(id string) (File, error) {
 		for z := range out.Zones {
 			out.Zones[z].Steps = without(out.Zones[z].Steps, func(s Step) bool { return has(s, route.Shades) }, &changed)
 		}
+	case "exhaust":
+		changed = out.exhausted(route.Choice(what))
 	case "worn":
 		changed = out.worn(what)
 	case "wash":
@@ -133,6 +142,37 @@ func (f *File) sheen(under bool, sheen string) bool {
 	return changed
 }
 
+// exhausted makes exhaust by another school, in the same colour.
+func (f *File) exhausted(by route.Choice) bool {
+	made := map[route.Choice]struct {
+		do, kind, family string
+	}{route.ByAirbrush: {"exhaust-spray", "paint", "waterborne-acrylic"}, route.ByPastel: {"pastel", "pigment", "dry-pigment"}, route.ByOil: {"streak", "oil", "artist-oil"}}
+	to, ok := made[by]
+	changed := false
+	for z := range f.Zones {
+		for i := range f.Zones[z].Steps {
+			s := &f.Zones[z].Steps[i]
+			exhaust := string(s.Do) == "exhaust-spray" || s.Stain != nil && s.Stain.Of == stain.OfExhaust
+			p, known := f.product(s.Product)
+			if !ok || !exhaust || string(s.Do) == to.do || !known || s.Done != nil {
+				continue
+			}
+			p = Product{ID: p.ID + "-" + string(by), Name: p.Name, Kind: coating.Kind(to.kind), Family: Family(to.family), Colour: p.Colour}
+			if _, there := f.product(p.ID); !there {
+				f.Products = append(f.Products, p)
+			}
+			how := StainHow{}
+			if s.Stain != nil {
+				how = *s.Stain
+			}
+			how.Of = stain.OfExhaust
+			*s = Step{ID: s.ID, Do: Do(to.do), Product: p.ID, Stain: &how, Note: s.Note}
+			changed = true
+		}
+	}
+	return changed
+}
+
 // worn gives chips and stains the shares of another strength.
 func (f *File) worn(strength string) bool {
 	now := string(route.Schools(f.Schools).Of(route.StrengthOf))
@@ -153,6 +193,15 @@ func (f *File) worn(strength string) bool {
 				share = do.Covers
 			}
 			s.AreaPct, changed = min(100, max(0.1, 100*share*ratio)), true
+			if do.Planned() {
+				how := StainHow{}
+				if s.Stain != nil {
+					how = *s.Stain
+				}
+				amount, _ := how.how().Times()
+				how.Amount = min(stain.MostPull, max(stain.LeastPull, amount*ratio))
+				s.Stain = &how
+			}
 		}
 	}
 	return changed

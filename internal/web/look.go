@@ -133,6 +133,9 @@ func lookQuery(c fiber.Ctx, def time.Time) (q plan.LookQuery, err error) {
 		q.Ground = g
 	}
 	q.Finished = c.Query("finished") == "yes"
+	if q.Pulls, err = pulls(c.Query("pull")); err != nil {
+		return q, err
+	}
 	for name := range strings.SplitSeq(c.Query("shows"), ",") {
 		for _, o := range picture.Overlays {
 			if o.ID == name {

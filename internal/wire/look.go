@@ -173,3 +173,50 @@ type Shown struct {
 	Words   string   `json:"words"`
 	Answers []string `json:"answers"` // ids, in the order in which they stand beside each other
 }
+
+// Stained is what stains and fades the aircraft, and whether all of it is enough.
+type Stained struct {
+	Steps  []StainStep `json:"steps"`
+	Enough plan.Enough `json:"enough"`
+	Least  float64     `json:"least"` // times that a stain can be pulled to
+	Most   float64     `json:"most"`
+}
+
+// StainStep is a step that stains or fades a zone.
+type StainStep struct {
+	Zone     string    `json:"zone"`
+	ZoneName string    `json:"zone_name"`
+	Step     string    `json:"step"`
+	Name     string    `json:"name"`
+	Colour   string    `json:"colour"`
+	When     string    `json:"when"`
+	Ends     time.Time `json:"ends"`
+	Done     bool      `json:"done"`
+	Amount   float64   `json:"amount"`
+	Reach    float64   `json:"reach"`
+	Oil      bool      `json:"oil"`  // it mellows
+	Guns     bool      `json:"guns"` // it is of guns: how many rounds can be said
+	Flown    bool      `json:"flown"`
+}
+
+// StainTold is what a step puts where, in words and figures.
+type StainTold struct {
+	Words  string     `json:"words"`
+	Rows   []GuideRow `json:"rows"`
+	Plan   StainPlan  `json:"plan"`
+	Passes int        `json:"passes"`
+	Length float64    `json:"length_mm"` // what a reach of 1 is drawn out to; 0 where nothing is drawn
+}
+
+// StainPlan is what the page asks of a plan that is not in words.
+type StainPlan struct {
+	Amount  float64         `json:"amount"`
+	Reach   float64         `json:"reach"`
+	Ways    []plan.StainWay `json:"ways"`
+	Inks    []plan.StainInk `json:"inks"`
+	Undo    string          `json:"undo"`
+	Tool    string          `json:"tool"`
+	Seal    string          `json:"seal"`
+	Caution string          `json:"caution"`
+	Views   []string        `json:"views"` // in which something of it lies
+}

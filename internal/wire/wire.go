@@ -335,6 +335,8 @@ type All struct {
 
 	Whole     Whole     `json:"whole"`
 	LookAsked LookAsked `json:"look_asked"`
+	Stained   Stained   `json:"stained"`
+	StainTold StainTold `json:"stain_told"`
 	AskBrief  AskBrief  `json:"ask_brief"`
 	BriefSpot BriefSpot `json:"brief_spot"`
 

@@ -19,6 +19,8 @@ import type {
   ImportShelf,
   Keeping,
   LookAsked,
+  Stained,
+  StainTold,
   Made,
   MakeEdit,
   MixAnswer,
@@ -154,6 +156,9 @@ export const api = {
   bottles: (slug: string, edit: MakeEdit) => ask<Next>(`${of(slug)}/bottles`, edit),
   briefTap: (question: AskBrief) => ask<BriefSpot>('/brief/tap', question),
   whole: (slug: string, q: Record<string, string>) => ask<Whole>(`${of(slug)}/look?${new URLSearchParams(q)}`),
+  stains: (slug: string, q: Record<string, string>) => ask<Stained>(`${of(slug)}/stains?${new URLSearchParams(q)}`),
+  stainPlan: (slug: string, q: Record<string, string>) =>
+    ask<StainTold>(`${of(slug)}/stains/plan?${new URLSearchParams(q)}`),
   lookAsk: (slug: string, q: Record<string, string>) =>
     ask<LookAsked>(`${of(slug)}/look/ask?${new URLSearchParams(q)}`),
   washes: (slug: string, q: Record<string, string>) => ask<Washes>(`${of(slug)}/washes?${new URLSearchParams(q)}`),

@@ -46,7 +46,7 @@ export type PlanWearShelter = "hangared" | "out";
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanWearCare".
  */
-export type PlanWearCare = "kept" | "polished" | "neglected";
+export type PlanWearCare = "kept" | "polished" | "neglected" | "stored";
 /**
  * How much it was in action.
  *
@@ -852,6 +852,7 @@ export interface PlanStep {
    */
   drying?: "air";
   edge?: PlanEdge;
+  stain?: PlanStainHow;
   /**
    * @maxItems 200
    */
@@ -926,6 +927,31 @@ export interface PlanSpray {
    * Parts of thinner to one of the product.
    */
   thinning: number;
+}
+/**
+ * What was changed of what a stain is planned as.
+ */
+export interface PlanStainHow {
+  /**
+   * What a step of exhaust is of; what its zone has where it is left out.
+   */
+  of?: "exhaust" | "gas";
+  /**
+   * Times what is planned: how many
+   */
+  amount?: number;
+  /**
+   * Times as long.
+   */
+  reach?: number;
+  /**
+   * Fired from each gun since it was cleaned.
+   */
+  rounds?: number;
+  /**
+   * Flown since it was cleaned.
+   */
+  hours?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1145,7 +1171,8 @@ export interface PlanEdit {
     | "put-airframe"
     | "split-zone"
     | "join-zones"
-    | "put-feature";
+    | "put-feature"
+    | "pull-stain";
   of?: string;
   zone?: string;
   before?: string;
@@ -1164,6 +1191,7 @@ export interface PlanEdit {
   line?: string;
   name?: string;
   feature?: PlanAirframeFeature;
+  stain?: PlanStainHow1;
   date?: PlanDate;
   hours?: PlanHours[];
   usual?: boolean;
@@ -1274,6 +1302,32 @@ export interface PlanAirframe1 {
    * @maxItems 200
    */
   features?: PlanAirframeFeature[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanStainHow".
+ */
+export interface PlanStainHow1 {
+  /**
+   * What a step of exhaust is of; what its zone has where it is left out.
+   */
+  of?: "exhaust" | "gas";
+  /**
+   * Times what is planned: how many
+   */
+  amount?: number;
+  /**
+   * Times as long.
+   */
+  reach?: number;
+  /**
+   * Fired from each gun since it was cleaned.
+   */
+  rounds?: number;
+  /**
+   * Flown since it was cleaned.
+   */
+  hours?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2070,6 +2124,168 @@ export interface LookReason {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Stained".
+ */
+export interface Stained {
+  steps: StainStep[];
+  enough: PlanEnough;
+  least: number;
+  most: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "StainStep".
+ */
+export interface StainStep {
+  zone: string;
+  zone_name: string;
+  step: string;
+  name: string;
+  colour: string;
+  when: string;
+  ends: string;
+  done: boolean;
+  amount: number;
+  reach: number;
+  oil: boolean;
+  guns: boolean;
+  flown: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanEnough".
+ */
+export interface PlanEnough {
+  format: "inkysparrow-enough/1";
+  at: string;
+  service: string;
+  /**
+   * How strong effects should read: subtle
+   */
+  reads: string;
+  words: string;
+  /**
+   * Every figure is in its band: stop here.
+   */
+  stop: boolean;
+  figures: PlanEnoughFigure[];
+  /**
+   * Where the eye goes first.
+   */
+  eyes: PlanEnoughEye[];
+  /**
+   * What adds most
+   */
+  take_back: PlanEnoughBack[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanEnoughFigure".
+ */
+export interface PlanEnoughFigure {
+  id: "contrast" | "share" | "kinds";
+  words: string;
+  value: number;
+  low: number;
+  high: number;
+  unit: string;
+  is: "under" | "in" | "over";
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanEnoughEye".
+ */
+export interface PlanEnoughEye {
+  view: string;
+  x_mm: number;
+  y_mm: number;
+  zone: string;
+  words: string;
+  /**
+   * Against what lies about it.
+   */
+  de: number;
+  /**
+   * What the scheme itself does there.
+   */
+  own_de: number;
+  /**
+   * It is an effect that draws the eye
+   */
+  effect: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanEnoughBack".
+ */
+export interface PlanEnoughBack {
+  zone: string;
+  step: string;
+  words: string;
+  /**
+   * How much of the mean shift is its own.
+   */
+  de: number;
+  can: boolean;
+  how: string;
+  until?: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "StainTold".
+ */
+export interface StainTold {
+  words: string;
+  rows: GuideRow[];
+  plan: StainPlan;
+  passes: number;
+  length_mm: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "StainPlan".
+ */
+export interface StainPlan {
+  amount: number;
+  reach: number;
+  ways: PlanStainWay[];
+  inks: PlanStainInk[];
+  undo: string;
+  tool: string;
+  seal: string;
+  caution: string;
+  views: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanStainWay".
+ */
+export interface PlanStainWay {
+  way: "airbrush" | "pastel" | "oil";
+  words: string;
+  takes: string;
+  undo: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanStainInk".
+ */
+export interface PlanStainInk {
+  id: string;
+  words: string;
+  colour: string;
+  /**
+   * Of the core with which it reads as wanted.
+   */
+  cover_pct: number;
+  de: number;
+  /**
+   * The first of them that can be seen on this paint.
+   */
+  suits: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "AskBrief".
  */
 export interface AskBrief {
@@ -2833,6 +3049,8 @@ export interface All {
   guide: Guide;
   whole: Whole;
   look_asked: LookAsked;
+  stained: Stained;
+  stain_told: StainTold;
   ask_brief: AskBrief;
   brief_spot: BriefSpot;
   washes: Washes;

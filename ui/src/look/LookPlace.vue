@@ -2,6 +2,7 @@
 import { useElementSize, useStorage } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
 import { computed, defineAsyncComponent, ref, toRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 
 import { api } from '../api'
 import { useBuild } from '../build/useBuild'
@@ -13,11 +14,15 @@ import type { PlanEdit, Revision } from '../wire'
 import LookAsk from './LookAsk.vue'
 import LookTape from './LookTape.vue'
 import { useLook } from './useLook'
+import { useStains } from './useStains'
 
 const LookShape = defineAsyncComponent(() => import('./LookShape.vue'))
+const LookStains = defineAsyncComponent(() => import('./LookStains.vue'))
 
 const props = defineProps<{ slug: string }>()
 const store = useBuild()
+const route = useRoute()
+const router = useRouter()
 const { build, at } = storeToRefs(store)
 watch(
   () => props.slug,
@@ -104,6 +109,7 @@ const magnified = ref(false)
 const lens = ref({ x: 0, y: 0, on: false })
 const box = computed(() => holder.value?.querySelector('.picture img')?.getBoundingClientRect())
 function move(e: PointerEvent) {
+  if (staining.value) stains.move(e, whole.value, pictureBox())
   if (!magnified.value) return
   const img = (e.currentTarget as HTMLElement).querySelector('.picture img')?.getBoundingClientRect()
   if (!img) return
@@ -150,6 +156,7 @@ function take(e: Event) {
 // Placing: a tap moves a feature, or pins a worn place.
 const placing = ref('')
 async function tap(x: number, y: number) {
+  if (staining.value && stains.pulling.value) return
   const moving = placing.value
   placing.value = ''
   const got = await l.ask(x, y)
@@ -169,7 +176,24 @@ async function tap(x: number, y: number) {
 }
 const edit = (e: PlanEdit) => store.act(e)
 
-const panel = ref<'' | 'shape'>('')
+const panel = computed({
+  get: () => (typeof route.query.panel === 'string' ? route.query.panel : ''),
+  set: (v: string) => {
+    const query = Object.fromEntries(Object.entries({ ...route.query, panel: v }).filter(([, one]) => one))
+    void router.replace({ query })
+  },
+})
+const staining = computed(() => panel.value === 'stains')
+const stains = useStains(toRef(props, 'slug'), staining)
+/** What the picture is asked for: with what is being pulled. */
+const shownQuery = computed(() => ({
+  ...l.query.value,
+  ...(staining.value && stains.pulled.value ? { pull: stains.pull.value } : {}),
+}))
+const pictureBox = () => holder.value?.querySelector('.picture img')?.getBoundingClientRect()
+function press(e: PointerEvent) {
+  if (staining.value) stains.down(e, whole.value, pictureBox())
+}
 useKeys({
   ',': () => store.toEvent(-1),
   '.': () => store.toEvent(1),
@@ -177,6 +201,7 @@ useKeys({
   x: () => (finished.value = finished.value ? '' : 'yes'),
   s: () => (eye.value = eye.value === 'squint' ? '' : 'squint'),
   z: () => (magnified.value = !magnified.value),
+  t: () => (panel.value = staining.value ? '' : 'stains'),
   Escape: () => ((placing.value = ''), (pinning.value = false)),
   'Ctrl+z': () => void store.undo(),
   'Ctrl+y': () => void store.redo(),
@@ -225,7 +250,15 @@ useKeys({
           Magnifier
         </button>
         <button type="button" class="act" :aria-pressed="real" @click="toReal">Real size</button>
-        <button type="button" class="act" :aria-pressed="panel === 'shape'" @click="panel = panel ? '' : 'shape'">
+        <button type="button" class="act" :aria-pressed="staining" title="t" @click="panel = staining ? '' : 'stains'">
+          Stains
+        </button>
+        <button
+          type="button"
+          class="act"
+          :aria-pressed="panel === 'shape'"
+          @click="panel = panel === 'shape' ? '' : 'shape'"
+        >
           Airframe
         </button>
       </div>
@@ -233,7 +266,10 @@ useKeys({
       <div
         ref="holder"
         class="stage"
-        :class="{ aiming: placing || pinning, real, beside: photo }"
+        :class="{ aiming: placing || pinning, real, beside: photo, pulls: staining && stains.chosen.value }"
+        @pointerdown="press"
+        @pointerup="stains.up"
+        @pointercancel="stains.up"
         @pointermove="move"
         @pointerleave="lens.on = false"
       >
@@ -243,7 +279,8 @@ useKeys({
           :slug="slug"
           :revision="build.revision"
           :at="at"
-          :query="l.query.value"
+          :query="shownQuery"
+          :rough="stains.pulling.value"
           :most="-1"
           :scale="scale"
           :label="`${build.name}, ${whole?.clock ?? ''}`"
@@ -267,6 +304,13 @@ useKeys({
 
       <aside class="side" aria-label="Asked of the picture">
         <LookShape v-if="panel === 'shape' && whole" :whole="whole" :build="build" @edit="edit" @close="panel = ''" />
+        <LookStains
+          v-else-if="staining"
+          :slug="slug"
+          :stains="stains"
+          @against="against = $event"
+          @close="panel = ''"
+        />
         <template v-else>
           <p v-if="placing || pinning" class="aim" role="status">
             {{ pinning ? 'Tap where the photograph shows wear.' : 'Tap where it goes.' }} Esc leaves it.
@@ -431,6 +475,10 @@ select {
 }
 .stage.beside {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr);
+}
+.stage.pulls .picture {
+  touch-action: none;
+  cursor: grab;
 }
 .stage.aiming {
   cursor: crosshair;

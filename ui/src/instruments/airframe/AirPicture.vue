@@ -13,6 +13,7 @@ const props = withDefaults(
     at: number // ms since 1970; 0 for what the bench's clock shows
     query?: Record<string, string> // view, light, minutes, finished, shows, against
     most?: number // px; the height that it may take, 0 for any
+    rough?: boolean // it is being pulled: half size will do
     scale?: number // CSS px to a mm of the model, in place of what fits; 0 for what fits
     label: string
   }>(),
@@ -30,7 +31,7 @@ const still = refDebounced(
 const coarse = (px: number) => Math.max(120, Math.min(3000, Math.floor(px / 20) * 20))
 const address = computed(() => {
   if (!width.value || !props.slug || !props.revision) return ''
-  const dragging = still.value !== props.at
+  const dragging = props.rough || still.value !== props.at
   const fine = Math.min(2, window.devicePixelRatio || 1)
   const scale = dragging ? 0.5 : fine
   const most = props.most < 0 ? height.value : props.most

@@ -1,0 +1,150 @@
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+
+import { api } from '../api'
+import { useBuild } from '../build/useBuild'
+import { useNewest } from '../shared/useNewest'
+import type { PlanStainHow, Stained, StainStep, StainTold, Whole } from '../wire'
+
+const iso = (t: number) => new Date(t).toISOString().replace(/\.\d+/, '')
+
+/** What stains and fades the aircraft, which of it is chosen, and how far that is pulled. All figures are the engine's. */
+export function useStains(slug: Ref<string>, open: Ref<boolean>) {
+  const store = useBuild()
+  const revision = computed(() => (store.build?.slug === slug.value ? store.build.revision : 0))
+  const list = useNewest<Stained>()
+  const stained = shallowRef<Stained | null>(null)
+  const key = ref('') // zone/step
+  const chosen = computed<StainStep | undefined>(() =>
+    stained.value?.steps.find((s) => `${s.zone}/${s.step}` === key.value),
+  )
+  const amount = ref(1)
+  const reach = ref(1)
+  const rounds = ref('')
+  const hours = ref('')
+  const pulled = computed(
+    () => !!chosen.value && (amount.value !== chosen.value.amount || reach.value !== chosen.value.reach),
+  )
+  const pull = computed(() => (chosen.value ? `${key.value}:${amount.value.toFixed(2)}:${reach.value.toFixed(2)}` : ''))
+
+  watchDebounced(
+    [slug, revision, open, () => store.at, pull],
+    async () => {
+      if (!open.value || !revision.value || !store.at) return
+      const q: Record<string, string> = { at: iso(store.at), ...(pulled.value ? { pull: pull.value } : {}) }
+      const got = await list.ask(() => api.stains(slug.value, q))
+      if (got) stained.value = got
+    },
+    { debounce: 250, immediate: true },
+  )
+
+  function own() {
+    amount.value = chosen.value?.amount ?? 1
+    reach.value = chosen.value?.reach ?? 1
+    rounds.value = hours.value = ''
+  }
+  function choose(s: StainStep) {
+    key.value = `${s.zone}/${s.step}`
+    own()
+    // It is looked at as it will be once it is done.
+    if (store.at < Date.parse(s.ends)) store.moveTo(Date.parse(s.ends))
+  }
+  const leave = () => (key.value = '')
+  watch(
+    () => chosen.value && [chosen.value.amount, chosen.value.reach].join(),
+    () => own(),
+  )
+
+  const plan = useNewest<StainTold>((words) => (store.said = words))
+  watchDebounced(
+    [key, amount, reach, rounds, hours, revision],
+    () => {
+      const s = chosen.value
+      if (!s || !revision.value) return plan.clear()
+      void plan.ask(() =>
+        api.stainPlan(slug.value, {
+          zone: s.zone,
+          step: s.step,
+          amount: amount.value.toFixed(2),
+          reach: reach.value.toFixed(2),
+          ...(rounds.value !== '' ? { rounds: String(rounds.value) } : {}),
+          ...(hours.value !== '' ? { hours: String(hours.value) } : {}),
+        }),
+      )
+    },
+    { debounce: 120 },
+  )
+
+  const bound = (v: number) =>
+    Math.round(100 * Math.min(stained.value?.most ?? v, Math.max(stained.value?.least ?? v, v))) / 100
+  function keep() {
+    const s = chosen.value
+    if (!s) return
+    const was = store.build?.plan.zones?.find((z) => z.id === s.zone)?.steps.find((x) => x.id === s.step)?.stain
+    const stain: PlanStainHow = { ...was, amount: amount.value, reach: reach.value }
+    if (rounds.value !== '') stain.rounds = Number(rounds.value)
+    if (hours.value !== '') stain.hours = Number(hours.value)
+    void store.act({ do: 'pull-stain', of: s.step, stain })
+  }
+  const asPlanned = () => void (chosen.value && store.act({ do: 'pull-stain', of: chosen.value.step }))
+
+  // A drag over the picture: along the air it lengthens or shortens, across it strengthens or rubs back.
+  let from: { x: number; y: number; amount: number; reach: number; px: number } | null = null
+  const pulling = ref(false)
+  function down(e: PointerEvent, whole: Whole | null, box: DOMRect | undefined) {
+    if (!chosen.value || chosen.value.done || !whole || !box || e.button !== 0) return
+    const px1 = whole.views[0]?.px_per_mm ?? 1
+    const length = plan.value.value?.length_mm || 40 // what nothing is drawn from is pulled by as much
+    const px = (px1 * box.width) / whole.width
+    from = { x: e.clientX, y: e.clientY, amount: amount.value, reach: reach.value, px: Math.max(40, px * length) }
+  }
+  function move(e: PointerEvent, whole: Whole | null, box: DOMRect | undefined) {
+    if (!from || !whole || !box) return
+    const [dx, dy] = [e.clientX - from.x, e.clientY - from.y]
+    if (!pulling.value && Math.hypot(dx, dy) < 6) return
+    pulling.value = true
+    const [x, y] = [((from.x - box.left) / box.width) * whole.width, ((from.y - box.top) / box.height) * whole.height]
+    const v = whole.views.find((one) => x >= one.x && x < one.x + one.width && y >= one.y && y < one.y + one.height)
+    const flank = v?.id === 'left' || v?.id === 'right'
+    const aft = flank ? (v.id === 'left' ? dx : -dx) : dy
+    const across = flank ? -dy : dx
+    if (Math.abs(aft) >= Math.abs(across)) {
+      reach.value = bound(from.reach + aft / from.px)
+      amount.value = from.amount
+    } else {
+      amount.value = bound(from.amount * 2 ** (across / 120))
+      reach.value = from.reach
+    }
+  }
+  function up() {
+    from = null
+    if (!pulling.value) return
+    window.setTimeout(() => (pulling.value = false)) // the click that ends it asks nothing
+    keep()
+  }
+
+  return {
+    stained,
+    list,
+    key,
+    chosen,
+    amount,
+    reach,
+    rounds,
+    hours,
+    pulled,
+    pull,
+    plan,
+    pulling,
+    bound,
+    choose,
+    leave,
+    keep,
+    asPlanned,
+    down,
+    move,
+    up,
+  }
+}
+
+export type Stains = ReturnType<typeof useStains>
