@@ -89,7 +89,8 @@ func Mud(a *airframe.Airframe, zone int, earth colour.Colour, amount, reach floa
 			}
 			from, _ := v.Of(f.At)
 			way := v.Aft()
-			for range int(math.Round(mudSpecks * amount)) {
+			n := int(math.Round(mudSpecks * amount))
+			for tries := 0; n > 0 && tries < 4*int(mudSpecks*amount); tries++ {
 				x := aft[rnd.IntN(len(aft))] * 1000 / k * reach
 				y := x * math.Tan(mudAside*math.Pi/180) * (2*rnd.Float64() - 1)
 				d := min(mudMost, max(mudMark, splat[rnd.IntN(len(splat))]/k))
@@ -97,7 +98,11 @@ func Mud(a *airframe.Airframe, zone int, earth colour.Colour, amount, reach floa
 					continue
 				}
 				at := airframe.Pt{X: from.X + way.X*x - way.Y*y, Y: from.Y + way.Y*x + way.X*y}
-				if plate, z := a.Seen(v, at); plate >= 0 && z == zone && a.Plates[plate].Stuff == airframe.Skin {
+				plate, z := a.Seen(v, at)
+				if plate < 0 || a.Plates[plate].Stuff != airframe.Skin {
+					continue // it flies past
+				}
+				if n--; z == zone {
 					l.Streaks = append(l.Streaks, Streak{View: v, At: at, WideMM: d, Density: hidesBy})
 				}
 			}

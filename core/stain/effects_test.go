@@ -1,0 +1,513 @@
+package stain
+
+import (
+	"math"
+	"slices"
+	"testing"
+	"time"
+
+	"inkysparrow/core/airframe"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
+)
+
+func near4(t *testing.T, what string, got, want, tolerance float64) {
+	t.Helper()
+	if math.Abs(got-want) > tolerance*math.Abs(want)+1e-9 {
+		t.Errorf("%s: %.4f, want %.4f", what, got, want)
+	}
+}
+
+var black = colour.Lab(22, 0, -1)
+
+// T29, T22: soot can't be seen on black (common practice), grey tan can; a lean mixture leaves no soot at all. What an ink comes to at its cover is as wanted.
+func TestInks(t *testing.T) {
+	for _, i := range InksOn(FuelNamed("rich"), black) {
+		if i.ID == "soot" && i.Full >= 4 {
+			t.Errorf("T29: soot on black differs by %.1f", i.Full)
+		}
+		if i.ID == "tan" && (i.DE < 8 || i.DE > 24) {
+			t.Errorf("T29: grey tan on black differs by %.1f", i.DE)
+		}
+	}
+	for _, tc := range []struct {
+		fuel  string
+		paint colour.Colour
+		ink   string
+		cover float64
+		de    float64
+	}{
+		{"rich", black, "brown", 0.75, 11.08},
+		{"lean", black, "tan", 0.236, 14},
+		{"rich", colour.Lab(34, -5, 7), "soot", 0.75, 8.73},
+		{"rich", colour.Lab(60, 0, -2), "soot", 0.52, 14},
+		{"lean", colour.Lab(60, 0, -2), "pale", 0.731, 14},
+		{"lean", colour.Lab(93, 0, 2), "tan", 0.75, 13.86},
+	} {
+		got := InkFor(FuelNamed(tc.fuel), tc.paint)
+		if got.ID != tc.ink || math.Abs(got.Cover-tc.cover) > 0.02 || math.Abs(got.DE-tc.de) > 0.15 {
+			t.Errorf("%s: %s covering %.3f, %.2f; want %s, %.3f, %.2f", tc.fuel, got.ID, got.Cover, got.DE, tc.ink, tc.cover, tc.de)
+		}
+	}
+	wide, core := TwoTone(FuelNamed("rich"), colour.Lab(60, 0, -2))
+	if wide.ID != "brown" || core.ID != "soot" || wide.Full >= core.Full {
+		t.Errorf("on grey %s goes wide and %s at the stack", wide.ID, core.ID)
+	}
+	if w, c := TwoTone(FuelNamed("lean"), black); w.ID != c.ID {
+		t.Errorf("a lean plume on black is of %s and %s", w.ID, c.ID)
+	}
+	for _, l := range []float64{20, 33, 49, 64, 82} { // each ink is what its table says
+		if !slices.ContainsFunc(inks, func(i Ink) bool { return math.Abs(i.Colour.Lightness()-l) < 0.5 }) {
+			t.Errorf("no ink of lightness %.0f", l)
+		}
+	}
+	for i, want := range [][2]float64{{1, 3}, {5, 10}, {8, 16}, {2, 9}, {0, 3}} {
+		if _, a, b := inks[i].Colour.Lab(); math.Abs(a-want[0]) > 0.4 || math.Abs(b-want[1]) > 0.4 {
+			t.Errorf("%s has %.1f, %.1f; want %v", inks[i].ID, a, b, want)
+		}
+	}
+}
+
+// T33: what a clear leaves of pastel (that pale dust fades under a wet coat: common practice; the shares: reference model, no source).
+func TestDust(t *testing.T) {
+	chalk, white, earth, soot := Dust{colour.Lab(80, 2, 9), true}, Dust{colour.Lab(80, 2, 9), false}, Dust{colour.Lab(45, 6, 14), false}, Dust{colour.Lab(24, 0, 2), false}
+	pale, mid := colour.Lab(75, 0, 0), colour.Lab(60, 0, -2)
+	dark := colour.Lab(26, 0, -1)
+	for _, tc := range []struct {
+		what      string
+		d         Dust
+		on        colour.Colour
+		half      float64 // mg/cm2
+		wet, mist float64
+	}{
+		{"chalk on black", chalk, dark, 0.473, 0.251, 0.832},
+		{"white on black", white, dark, 0.236, 0.499, 0.849},
+		{"earth on black", earth, dark, 0.106, 0.532, 0.777},
+		{"earth on grey", earth, mid, 0.084, 1.02, 1.039},
+		{"soot on grey", soot, mid, 0.045, 0.95, 1.018},
+	} {
+		mg := tc.d.Amount(tc.on, 0.5)
+		near4(t, tc.what+": for half", mg, tc.half, 0.03)
+		near4(t, tc.what+": under a wet clear", tc.d.Kept(tc.on, mg, 0), tc.wet, 0.025)
+		near4(t, tc.what+": under a mist", tc.d.Kept(tc.on, mg, 3), tc.mist, 0.012)
+	}
+	mg := chalk.Amount(dark, 0.5)
+	if wet, mist := chalk.Kept(dark, mg, 0), chalk.Kept(dark, mg, 3); wet < 0.1 || wet > 0.4 || mist < 0.6 || mist > 0.9 {
+		t.Errorf("T33: pale on dark keeps %.2f under a wet coat, %.2f under a mist", wet, mist)
+	}
+	if kept := soot.Kept(pale, soot.Amount(pale, 0.5), 0); kept < 0.8 {
+		t.Errorf("T33: dark on pale keeps %.2f", kept)
+	}
+	for _, d := range []Dust{chalk, white, earth, soot} { // filling voids never raises what scatters; more never covers less
+		for _, on := range []colour.Colour{dark, pale} {
+			last := 0.0
+			for mg := 0.02; mg < 3; mg *= 1.5 {
+				got := on.Difference(d.Over(on, mg, 0))
+				if got < last-0.5 {
+					t.Errorf("%.2f mg cover less than a third less", mg)
+				}
+				last = got
+			}
+		}
+		if _, kept := d.made(); kept > 1 {
+			t.Error("a clear makes a grain scatter more")
+		}
+	}
+	near4(t, "no dust", chalk.Kept(dark, 0, 0), 1, 0)
+	for sheen, want := range map[coating.Sheen]float64{coating.Gloss: 0.0243, coating.SemiGloss: 0.0632, coating.Satin: 0.170, coating.Flat: 0.729} {
+		near4(t, "held by "+sheen.String(), HeldBy(sheen.Texture()), want, 0.02)
+	}
+	if Layers(0.19) != 1 || Layers(0.21) != 2 || Layers(1) != 5 {
+		t.Error("a layer of dust is of a density of 0.2")
+	}
+	near4(t, "graphite", Graphite(), 0.0762, 0.02)
+	for l, want := range map[float64]int{69: 2, 71: 1} { // where a pale dust begins
+		if s, _ := (Dust{Colour: colour.Lab(l, 0, 0), Stick: true}).made(); (s == grains[0].Scatters) != (want == 1) {
+			t.Errorf("a stick of lightness %.0f is made of something else", l)
+		}
+	}
+}
+
+// T37 and the ballistics behind it (reference model, no source): where drops meet the underside at 8 and 25 m/s, and which specks are set on a 1/48 model.
+func TestMud(t *testing.T) {
+	slow, fast := mudSlow, mudFast
+	defer func() { mudSlow, mudFast = slow, fast }()
+	for v, want := range map[float64][4]float64{8: {0.229, 0.45, 0.88, 1.75}, 25: {0.58, 0.57, 1.71, 4.5}} {
+		mudSlow, mudFast = v, v
+		aft, splat := Thrown(0.3, 3000, 1)
+		slices.Sort(aft)
+		slices.Sort(splat)
+		n := len(aft)
+		for i, got := range []float64{float64(n) / 3000, aft[n/10], aft[n/2], aft[n*9/10]} {
+			near4(t, "mud", got, want[i], 0.06)
+		}
+		if splat[n/2] < 1.8 || splat[n/2] > 2.8 {
+			t.Errorf("half of the splats are under %.2f mm", splat[n/2])
+		}
+	}
+	mudSlow, mudFast = slow, fast
+	// Without drag a drop follows the closed form: from the tangent, up to the belly.
+	was := mudStops
+	mudStops = 1e12
+	const phi, r, v = 0.6, 0.3, 20.0
+	x, ok := Throw(phi, r, v, 0.001)
+	mudStops = was
+	rise := v * math.Sin(phi)
+	time := (rise - math.Sqrt(rise*rise-2*9.81*(mudHigh+r*math.Cos(phi)))) / 9.81
+	if want := r*math.Sin(phi) + v*math.Cos(phi)*time; !ok || math.Abs(x-want) > 0.02 {
+		t.Errorf("without drag it lands %.3f m aft, %.3f by the closed form", x, want)
+	}
+	if _, ok := Throw(0.05, r, 4, 0.001); ok {
+		t.Error("a drop that hardly rises reaches the belly")
+	}
+	a := plane(t, "low-single")
+	l := Mud(a, 1, colour.Lab(40, 4, 12), 1, 1)
+	if n := len(l.Streaks); n < 80 || n > 600 {
+		t.Errorf("%d specks", n)
+	}
+	area, large := 0.0, 0
+	for _, s := range l.Streaks {
+		if s.WideMM < 0.1 || s.WideMM > 0.3 || s.LongMM != 0 {
+			t.Fatalf("T37: a speck of %.2f mm", s.WideMM)
+		}
+		if s.WideMM > 0.13 {
+			large++
+		}
+		area += math.Pi / 4 * s.WideMM * s.WideMM
+		least := math.Inf(1)
+		for i := range a.Features {
+			if f := &a.Features[i]; f.Kind == airframe.Wheel && f.Sees(s.View) {
+				from, _ := s.View.Of(f.At)
+				way := s.View.Aft()
+				dx, dy := s.At.X-from.X, s.At.Y-from.Y
+				if x, y := dx*way.X+dy*way.Y, math.Abs(dx*way.Y-dy*way.X); x > 11.9 && x < 60.1 && y < 0.18*x {
+					least = min(least, x)
+				}
+			}
+		}
+		if math.IsInf(least, 1) {
+			t.Fatalf("T37: a speck at %v is behind no wheel within 12 to 60 mm and ten degrees", s.At)
+		}
+	}
+	if share := area / 50_000; share > 0.03 || large == 0 {
+		t.Errorf("T37: they cover %.4f; %d are larger than the smallest mark", share, large)
+	}
+	if more, far := Mud(a, 1, black, 2, 1), Mud(a, 1, black, 1, 1.5); len(more.Streaks) < len(l.Streaks)*3/2 || len(far.Streaks) == len(l.Streaks) {
+		t.Errorf("twice the mud has %d specks, further mud %d", len(more.Streaks), len(far.Streaks))
+	}
+	if got := Mud(plane(t, "high-float"), 1, black, 1, 1); len(got.Streaks) != 0 {
+		t.Error("floats throw mud")
+	}
+	// How many are thrown, and where, by the figures themselves.
+	near4(t, "specks", float64(len(l.Streaks)), 160, 0.02)
+}
+
+// T38: sizes of chips and what a tool can show of them (reference model, no source).
+func TestChips(t *testing.T) {
+	for _, tc := range []struct {
+		tool   string
+		scale  int
+		shown  float64
+		number int
+		half   float64
+	}{
+		{"sponge-chips", 48, 81.825, 1137, 0.1824},
+		{"brush-chips", 48, 69.883, 487, 0.2986},
+		{"chip", 48, 89.713, 2200, 0.1224},
+		{"pencil", 48, 63.849, 332, 0.3683},
+		{"sponge-chips", 72, 72.549, 1308, 0.1800},
+		{"sponge-chips", 32, 89.713, 978, 0.1837},
+	} {
+		tool, ok := ChipToolOf(tc.tool)
+		if !ok {
+			t.Fatal(tc.tool)
+		}
+		c := tool.Chips(100, tc.scale)
+		near4(t, tc.tool+" shows", c.ShownMM2, tc.shown, 0.005)
+		near4(t, tc.tool+" number", float64(c.Number), float64(tc.number), 0.01)
+		near4(t, tc.tool+" half", c.Quarters[1], tc.half, 0.01)
+		if c.LeastMM > c.Quarters[0] || c.Quarters[0] > c.Quarters[1] || c.Quarters[2] > c.MostMM {
+			t.Errorf("%s: sizes run %v from %.2f to %.2f", tc.tool, c.Quarters, c.LeastMM, c.MostMM)
+		}
+	}
+	sponge, _ := ChipToolOf("sponge-chips")
+	if c := sponge.Chips(100, 48); c.LeastMM < 0.1 || c.MostMM > 1.3 || c.ShownMM2 < 70 {
+		t.Errorf("T38: %.2f to %.2f mm, %.0f %% shown", c.LeastMM, c.MostMM, c.ShownMM2)
+	}
+	if c := sponge.Chips(100, 700); c.Number != 0 || c.ShownMM2 != 0 {
+		t.Errorf("on a tiny model a sponge shows %d chips", c.Number)
+	}
+	if _, ok := ChipToolOf("wipe"); ok {
+		t.Error("a cloth sets chips")
+	}
+	// A numeric sum over the law: the chips that are set have the area that is shown.
+	c := sponge.Chips(100, 48)
+	sum, top := 0.0, c.MostMM
+	for d := c.LeastMM; d < top; d += 0.0005 {
+		sum += math.Pi / 4 * d * d * math.Pow(d, -2.6)
+	}
+	perChip := sum * 0.0005 * 1.6 / (math.Pow(c.LeastMM, -1.6) - math.Pow(top, -1.6))
+	near4(t, "area of all chips", perChip*float64(c.Number), c.ShownMM2, 0.02)
+}
+
+// Gun gas (reference model, no source): densities of 300 rounds; nothing ahead, nothing without rounds; 6 to 20 mm on a 1/48 model.
+func TestGas(t *testing.T) {
+	g := Gas{0.03, 300, 48}
+	for m, want := range map[float64]float64{0.1: 0.673, 0.3: 0.334, 1: 0.069} {
+		near4(t, "gas", g.Density(m*1000/48, 0), want, 0.03)
+	}
+	near4(t, "gas beside its axis", g.Density(6.25, 0.6)/g.Density(6.25, 0), 0.5307, 0.02)
+	near4(t, "its length", g.LengthMM(), 12.25, 0.03)
+	if g.LengthMM() < 6 || g.LengthMM() > 20 {
+		t.Errorf("%.0f mm of gas", g.LengthMM())
+	}
+	if g.Density(-1, 0) != 0 || (Gas{0.03, 0, 48}).LengthMM() != 0 {
+		t.Error("gas lies ahead of the port, or without a round")
+	}
+	a := plane(t, "low-single")
+	if l := Guns(a, 0, black, UsualRounds(), 1, 1); len(l.Clouds) == 0 || len(Guns(a, 0, black, 0, 1, 1).Clouds) != 0 || len(Guns(plane(t, "trainer"), 0, black, 300, 1, 1).Clouds) != 0 {
+		t.Errorf("%d clouds; none without rounds or guns", len(l.Clouds))
+	}
+	for how, want := range map[How]float64{{}: 300, {Rounds: -1}: 0, {Rounds: 40}: 40} {
+		near4(t, "rounds", how.Fired(), want, 0)
+	}
+	near4(t, "a bore that is not given", GasOf(a, &airframe.Feature{}, 1).BoreM, 0.03, 0)
+}
+
+// A streak holds what its dot has left, whatever it spreads; a smoother surface makes it longer and fainter; specks are even.
+func TestStreaks(t *testing.T) {
+	hold := func(s Streak) (sum float64) {
+		const step = 0.05
+		for x := step / 2; x < 12*s.LongMM; x += step {
+			for y := -8.0; y < 8; y += step {
+				sum += s.Over(x, y) * step * step
+			}
+		}
+		return sum
+	}
+	for _, on := range []coating.Sheen{coating.Flat, coating.Satin} {
+		long, wide, cover := Drawn(0.8, on.Texture())
+		s := Streak{LongMM: long, WideMM: wide, Density: -math.Log1p(-cover)}
+		if long < 20 {
+			near4(t, "what a streak holds", hold(s), s.Density*wide*long, 0.02)
+		}
+		left := 0.1 * 0.512 * 0.5 * 4 / 0.04 // of the dot, as density times mm2
+		near4(t, "what is left of its dot", s.Density*wide*long, left, 0.02)
+	}
+	s := Streak{LongMM: 10, WideMM: 1.4, Density: 0.15, TowardDeg: 90}
+	if s.Over(0, 0) <= s.Over(5, 0) || s.Over(5, 0) <= s.Over(5, 0.6) || s.Over(-3, 0) > 0.001 || s.Toward().X < 0.999 || s.Reach() != 30 {
+		t.Error("a streak thins along itself and to its sides")
+	}
+	speck := Streak{WideMM: 0.2, Density: 4}
+	if speck.Over(0.09, 0) != 4 || speck.Over(0.11, 0) != 0 || speck.Reach() != 0.1 {
+		t.Error("a speck is round and even")
+	}
+	near4(t, "a streak spreads", s.Over(20, 0)/s.Over(0, 0), math.Exp(-2)*1.4/2.6, 0.001)
+	dots := []Dot{{Colour: black}, {Colour: grey}, {Colour: black}, {Colour: colour.Lab(1, 0, 0)}, {Colour: colour.Lab(2, 0, 0)}, {Colour: colour.Lab(90, 0, 0)}}
+	l := Streaked(3, dots, coating.Flat.Texture())
+	if len(l.Inks) != MostInks || l.Streaks[2].Ink != 0 || l.Streaks[5].Ink != MostInks-1 || l.Zone != 3 {
+		t.Errorf("inks %d, %+v", len(l.Inks), l.Streaks)
+	}
+}
+
+// T43, T44 and the oils' other figures.
+func TestBlend(t *testing.T) {
+	for parts, want := range map[float64]float64{20: 0.0465, 10: 0.0869} {
+		near4(t, "T44: a filter covers", Filter(parts), want, 0.01)
+	}
+	base, ink := colour.Lab(48, -2, -6), colour.Lab(28, 4, 14)
+	if d := base.Difference(base.Veiled(ink, Filter(20))); d < 0.5 || d > 1.5 {
+		t.Errorf("T44: 1:20 shifts by %.2f", d)
+	}
+	if d := base.Difference(base.Veiled(ink, Filter(10))); d < 1.2 || d > 2.5 {
+		t.Errorf("T44: 1:10 shifts by %.2f", d)
+	}
+	for sheen, want := range map[coating.Sheen][2]float64{coating.Flat: {6, 0.833}, coating.Satin: {2.9, 2.5}, coating.Gloss: {1.095, 2.5}} {
+		near4(t, "T43: open on "+sheen.String(), OpenMin(sheen.Texture()), want[0], 0.01)
+		near4(t, "an accent on "+sheen.String(), AccentWide(sheen.Texture()), want[1], 0.01)
+	}
+	near4(t, "mellowed after ten hours", Mellowed(10*time.Hour), 0.8736, 0.001)
+	near4(t, "mellowed at once", Mellowed(-time.Hour), 1, 0)
+	near4(t, "mellowed after a week", Mellowed(170*time.Hour), 0.8, 0.001)
+	near4(t, "corrected for", Corrects().Hours(), 36, 0)
+	a := plane(t, "low-single")
+	all := Accents(a, 0, coating.Flat.Texture(), 1)
+	if len(all) < 3 || all[0].Line.Role != airframe.Gap {
+		t.Fatalf("%d lines, the first a %s", len(all), all[0].Line.Role)
+	}
+	long := func(all []Accent) (sum float64) {
+		for _, one := range all {
+			points := one.Line.Path.Points(0.1)
+			for k := 1; k < len(points); k++ {
+				sum += math.Hypot(points[k].X-points[k-1].X, points[k].Y-points[k-1].Y)
+			}
+		}
+		return sum
+	}
+	whole := 0.0
+	for i := range a.Lines {
+		if l := &a.Lines[i]; l.Counts && (l.Role == airframe.Panel || l.Role == airframe.Gap) {
+			whole += long([]Accent{{Line: l}})
+		}
+	}
+	if share := long(all) / whole; share < 0.15 || share > 0.35 {
+		t.Errorf("%.2f of the lines get an accent", share)
+	}
+	if more := Accents(a, 0, coating.Flat.Texture(), 3); len(more) <= len(all) || long(more)/whole > 0.95 {
+		t.Errorf("three times the accents are %d lines", len(more))
+	}
+	l := Shaded(a, 0, all, black, coating.Flat.Texture())
+	near4(t, "strokes of the brush", float64(len(l.Streaks)), long(all)/1.2, 0.05)
+	near4(t, "their density", l.Streaks[0].Density, 0.15, 0.01)
+	if smooth := Shaded(a, 0, all, black, coating.Satin.Texture()); smooth.Streaks[0].Density >= l.Streaks[0].Density {
+		t.Error("an accent on satin is as dense as on flat")
+	}
+	rain := Rain(a, 0, 1, 1)
+	for _, r := range rain {
+		if r.View != airframe.Left && r.View != airframe.Right || r.TowardDeg != 180 || r.WideMM != 0.4 {
+			t.Fatalf("rain runs %+v", r)
+		}
+		near4(t, "its cover", -math.Expm1(-r.Density), 0.25, 0.001)
+	}
+	near4(t, "rain marks", float64(len(rain)), 4, 0.01)
+	mean := 0.0
+	for _, r := range Rain(a, 0, 40, 1) {
+		mean += math.Log(r.LongMM) / float64(len(Rain(a, 0, 40, 1)))
+	}
+	near4(t, "how long they are", math.Exp(mean), 4.5, 0.08)
+	p := DotJob{Paint: grey, On: coating.Flat.Texture(), DMM: 0.8, Wanted: 3, Seed: 3}.Plan(plane(t, "four-engined"), 0)
+	patches := p.Patches()
+	dots, mins := 0, 0.0
+	for i, one := range patches {
+		dots, mins = dots+one.Dots, mins+one.Mins
+		if one.Mins > blendMin*1.05 {
+			t.Errorf("patch %d takes %.1f min", i, one.Mins)
+		}
+	}
+	if dots != len(p.Dots) || math.Abs(mins-p.Minutes) > 0.1 || len(patches) < 5 {
+		t.Errorf("%d patches hold %d of %d dots, %.0f of %.0f min", len(patches), dots, len(p.Dots), mins, p.Minutes)
+	}
+	if (DotPlan{}).Patches() != nil {
+		t.Error("nothing has patches")
+	}
+}
+
+// What spills, dust and coolers leave, by their own figures; leaks thin as they are drawn out.
+func TestSpills(t *testing.T) {
+	a := plane(t, "low-single")
+	metre := 1000.0 / 48
+	l := Spills(a, 0, black, 1, 1)
+	if len(l.Clouds) != 2 {
+		t.Fatalf("%d spills", len(l.Clouds))
+	}
+	c := l.Clouds[0]
+	dense := -math.Log(1 - 0.45)
+	near4(t, "at the filler", c.Density(0, 0), dense, 0.001)
+	near4(t, "ahead of it", c.Density(-1, 0), 0, 0)
+	aside := -0.15
+	if c.From.X < 0 {
+		aside = 0.15
+	}
+	wide := (0.07*metre + 0.02*0.7*metre) / (0.07 * metre)
+	near4(t, "0.7 m aft, outboard", c.Density(0.7*metre, aside*0.7*metre), dense/math.E/wide, 0.001)
+	near4(t, "0.1 m beside it", c.Density(0, 0.1*metre), dense*math.Exp(-0.5/0.49), 0.001)
+	if long := c.ReachMM / 2; long < 10 || long > 40 {
+		t.Errorf("a spill is %.0f mm long", long)
+	}
+	if Spills(a, 0, black, 2, 0.5).Clouds[0].ReachMM >= c.ReachMM {
+		t.Error("a shorter reach is longer")
+	}
+	cool := Coolers(a, 1, 1, 1)
+	if len(cool) == 0 {
+		t.Fatal("no cooler stains")
+	}
+	near4(t, "behind a cooler", cool[0].Density(0, 0), -math.Log(1-0.3), 0.001)
+	near4(t, "how far", cool[0].ReachMM, 4*0.9*metre, 0.001)
+	d := Dusty(a, 0, black, 1, 1)
+	scuffs, even := 0, 0.0
+	for _, s := range d.Streaks {
+		if s.View == airframe.Top {
+			scuffs++
+			near4(t, "a scuff", -math.Expm1(-s.Density), 0.35, 0.001)
+		}
+	}
+	for _, c := range d.Clouds {
+		if c.View == airframe.Under && c.WideMM > 200 {
+			even = c.Density(50, 3)
+		}
+	}
+	near4(t, "scuffs", float64(scuffs), 38, 0.03)
+	near4(t, "dust far from wheels", even, 0.06, 0.001)
+	near4(t, "dust behind a wheel", d.Clouds[0].Density(0, 0), -math.Log(1-0.3), 0.001)
+	near4(t, "2 m aft", d.Clouds[0].Density(2*metre, 0)/d.Clouds[0].Density(0, 0), 0.2/(0.2+0.3)/math.E, 0.001)
+	leaks := LeakStreaks(0, []Dot{{DMM: 0.5, LengthMM: 8}}, black, 1, 1)
+	near4(t, "a leak's head", -math.Expm1(-leaks.Streaks[0].Density), 0.5, 0.001)
+	near4(t, "it thins over", leaks.Streaks[0].LongMM, 4, 0.001)
+}
+
+// Plumes stream over the zone of their stacks and beyond; where a zone has no stacks it gets what reaches it. Pulled, they are denser or longer.
+func TestStreams(t *testing.T) {
+	a := plane(t, "mid-twin")
+	rows := Rows(a, 30, 0.75)
+	if len(rows) != 2 || len(rows[0].Plume.Stacks) != 4 && len(rows[0].Plume.Stacks) != 1 {
+		t.Fatalf("%d rows: %+v", len(rows), rows)
+	}
+	own, other := Streams(rows, rows[0].Zone, black, 1, 1), Streams(rows, 99, black, 1, 1)
+	if !own.Beyond || other.Beyond || len(own.Clouds) != 4 || len(other.Clouds) != 4 {
+		t.Errorf("%v with %d clouds, %v with %d", own.Beyond, len(own.Clouds), other.Beyond, len(other.Clouds))
+	}
+	strong, long := Streams(rows, rows[0].Zone, black, 2, 1), Streams(rows, rows[0].Zone, black, 1, 2)
+	for _, x := range []float64{3, 20, 50} {
+		near4(t, "twice as strong", strong.Clouds[0].Density(x, 0), 2*own.Clouds[0].Density(x, 0), 1e-9)
+		near4(t, "twice as long", long.Clouds[0].Density(2*x, 0), own.Clouds[0].Density(x, 0), 1e-9)
+	}
+	for how, want := range map[How][2]float64{{}: {1, 1}, {Amount: 0.01, Reach: 9}: {0.1, 3}, {Amount: 2, Reach: 0.5}: {2, 0.5}} {
+		if amount, reach := how.Times(); amount != want[0] || reach != want[1] {
+			t.Errorf("%+v is %.2f times, %.2f as long", how, amount, reach)
+		}
+	}
+}
+
+// A mirrored airframe gets a mirrored plan: gas, mud and plumes of the left are those of the right.
+func TestMirrored(t *testing.T) {
+	a := plane(t, "low-single")
+	mirror := func(p airframe.Pt) airframe.Pt { return airframe.Pt{X: -p.X, Y: p.Y} }
+	gas := Guns(a, 0, black, 300, 1, 1)
+	for _, c := range gas.Clouds {
+		if !slices.ContainsFunc(gas.Clouds, func(o Cloud) bool {
+			m := mirror(c.From)
+			return o.View == c.View && math.Hypot(o.From.X-m.X, o.From.Y-m.Y) < 1e-6 && o.ReachMM == c.ReachMM
+		}) {
+			t.Errorf("gas at %v has no twin", c.From)
+		}
+	}
+	rows := Rows(a, 30, 0.75)
+	if rows[0].Profile()[5] != rows[1].Profile()[5] || rows[0].Stacks.At.Y != -rows[1].Stacks.At.Y {
+		t.Error("the left plume is not the right one")
+	}
+}
+
+// On a model of twice the size the paint on it is a quarter, in the other direction: the same picture at half the scale takes four times the area.
+func TestScales(t *testing.T) {
+	small, err := airframe.Make(airframe.Spec{Type: "low-single", Scale: 96})
+	if err != nil {
+		t.Fatal(err)
+	}
+	large := plane(t, "low-single")
+	dot := func(a *airframe.Airframe) float64 {
+		return DotJob{Paint: grey, On: coating.Flat.Texture(), DMM: 0.8, Wanted: 1.5, Seed: 3}.Plan(a, 0).MM3
+	}
+	near4(t, "oil on half the size", dot(large)/dot(small), 4, 0.03)
+	sum := func(scale int) (mm2 float64) {
+		p := row("rich", 30, 0.75)
+		p.Scale = scale
+		k := 48 / float64(scale)
+		for x := 0.5 * k; x < 150*k; x += k {
+			for y := -15 * k; y < 15*k; y += 0.25 * k {
+				mm2 += p.Painted(x, y) * 0.25 * k * k
+			}
+		}
+		return mm2
+	}
+	near4(t, "soot on half the size", sum(48)/sum(96), 4, 0.001)
+}
