@@ -34,7 +34,7 @@ func bands(reading string, v ...float64) Bands {
 }
 
 var wantedBands = map[shade.Reading]Bands{
-	shade.Subtle: bands("subtle", 0.4, 2, 0.05, 0.45, 1, 4),
+	shade.Subtle: bands("subtle", 0.4, 2.5, 0.05, 0.45, 1, 4),
 	shade.Clear:  bands("clear", 1, 4, 0.15, 0.75, 2, 6),
 	shade.Stark:  bands("stark", 2.5, 8, 0.4, 0.95, 2, 8),
 }
@@ -82,8 +82,7 @@ func (f *Frame) Enough(skins []look.Skin, w Wish) Enough {
 	}
 	with, without := f.linear(skins, w), f.linear(clean, w)
 	s := f.sigma(shade.SquintMinutes())
-	blur(with, f.Width, f.Height, s)
-	blur(without, f.Width, f.Height, s)
+	with, without = f.about(with, s), f.about(without, s)
 	var e Enough
 	all := f.differences(with, without)
 	for _, d := range all {
@@ -99,7 +98,7 @@ func (f *Frame) Enough(skins []look.Skin, w Wish) Enough {
 // mostEyes are the places that are told.
 const mostEyes = 4
 
-// eyes finds where a squinted picture differs most from what lies about it. What lies beside the aircraft is filled in from the aircraft first, so that its outline draws no eye.
+// eyes finds where a squinted picture differs most from what lies about it.
 func (f *Frame) eyes(with, without []rgb, s float64) []Eye {
 	far, farWithout := f.about(with, s*eyeFar), f.about(without, s*eyeFar)
 	type spot struct {
@@ -111,7 +110,7 @@ func (f *Frame) eyes(with, without []rgb, s float64) []Eye {
 	for y := 0; y < f.Height; y += step {
 		for x := 0; x < f.Width; x += step {
 			i := y*f.Width + x
-			if f.top[i] < 0 || f.Airframe.Plates[f.pixels[f.top[i]].plate].Stuff != airframe.Skin || f.pixels[f.top[i]].zone < 0 {
+			if !f.painted(i) {
 				continue
 			}
 			if d := with[i].colour().Difference(far[i].colour()); d >= eyeFrom {
@@ -137,18 +136,23 @@ func (f *Frame) eyes(with, without []rgb, s float64) []Eye {
 	return eyes
 }
 
-// about blurs the aircraft alone: each place is weighed by how much of it is aircraft.
+// painted reports whether a point shows painted skin: no glass, no tyre, no rim that mixes with what lies behind it.
+func (f *Frame) painted(i int) bool {
+	return f.top[i] >= 0 && f.pixels[f.top[i]].alpha >= 252 && f.pixels[f.top[i]].zone >= 0 && f.Airframe.Plates[f.pixels[f.top[i]].plate].Stuff == airframe.Skin
+}
+
+// about blurs painted skin alone: each place is weighed by how much of it that is, so that no outline and no glass draws an eye.
 func (f *Frame) about(img []rgb, s float64) []rgb {
 	own, weight := make([]rgb, len(img)), make([]rgb, len(img))
 	for i := range img {
-		if f.top[i] >= 0 {
+		if f.painted(i) {
 			own[i], weight[i] = img[i], rgb{1, 1, 1}
 		}
 	}
 	blur(own, f.Width, f.Height, s)
 	blur(weight, f.Width, f.Height, s)
 	for i := range own {
-		own[i] = own[i].times(1 / max(0.05, weight[i].r))
+		own[i] = own[i].times(1 / max(1e-4, weight[i].r))
 	}
 	return own
 }

@@ -155,8 +155,14 @@ func inside(v airframe.View, r airframe.Region, skin, off float64) rows {
 	out := rows{view: v, skin: skin}
 	low, high := r.Bounds()
 	sum := 0.0
-	for y := low.Y + off; y <= high.Y-off; y += rowMM {
-		above, on, below := r.Row(y-off), r.Row(y), r.Row(y+off)
+	cut := make([][]float64, int((high.Y-low.Y)/rowMM)+1)
+	for i := range cut {
+		cut[i] = r.Row(low.Y + float64(i)*rowMM)
+	}
+	by := int(math.Round(off / rowMM))
+	for k := by; k+by < len(cut); k++ {
+		y := low.Y + float64(k)*rowMM
+		above, on, below := cut[k-by], cut[k], cut[k+by]
 		for i := 0; i+1 < len(on); i += 2 {
 			from, to := on[i]+off, on[i+1]-off
 			for _, other := range [][]float64{above, below} {
@@ -231,7 +237,8 @@ func (j DotJob) Plan(a *airframe.Airframe, zone int) DotPlan {
 	long, _, _ := Drawn(j.DMM, j.On)
 	var placed [4]*near
 	for i := range placed {
-		placed[i] = newNear(math.Sqrt(skin / float64(max(1, n))))
+		low, high := a.Bounds(airframe.View(i))
+		placed[i] = newNear(low, high, math.Sqrt(skin/float64(max(1, n))))
 	}
 	mixed := make([]float64, len(tones))
 	for k := range n {

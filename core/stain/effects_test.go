@@ -2,6 +2,7 @@ package stain
 
 import (
 	"math"
+	"math/rand/v2"
 	"slices"
 	"testing"
 	"time"
@@ -510,4 +511,27 @@ func TestScales(t *testing.T) {
 		return mm2
 	}
 	near4(t, "soot on half the size", sum(48)/sum(96), 4, 0.001)
+}
+
+// The nearest of many places is the nearest, wherever they lie: against trying them all.
+func TestNear(t *testing.T) {
+	rnd := rand.New(rand.NewPCG(1, 2))
+	n := newNear(airframe.Pt{X: -50, Y: 0}, airframe.Pt{X: 50, Y: 30}, 4)
+	if !math.IsInf(n.from(airframe.Pt{}, 0), 1) {
+		t.Error("there is a nearest of none")
+	}
+	var all []airframe.Pt
+	for range 200 {
+		p := airframe.Pt{X: 120*rnd.Float64() - 60, Y: 40*rnd.Float64() - 5} // some lie outside
+		q := airframe.Pt{X: 100*rnd.Float64() - 50, Y: 30 * rnd.Float64()}
+		n.add(p)
+		all = append(all, p)
+		want := math.Inf(1)
+		for _, o := range all {
+			want = min(want, (o.X-q.X)*(o.X-q.X)+(o.Y-q.Y)*(o.Y-q.Y))
+		}
+		if got := n.from(q, -1); got != want && want < 25*25 {
+			t.Fatalf("from %v the nearest of %d is %.3f, not %.3f", q, len(all), math.Sqrt(want), math.Sqrt(got))
+		}
+	}
 }
