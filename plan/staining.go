@@ -398,7 +398,8 @@ func (j *job) schools(s *Stains, row stain.Row, ink colour.Colour) {
 	}
 	n := 0
 	if j.step.Do.Counts == "passes" {
-		n = j.step.Coats
+		own, _ := j.step.How.Times() // what is planned has followed its pull
+		n = max(1, int(math.Round(float64(j.step.Coats)/own)))
 	}
 	sp := row.Spray(cmp.Or(hides, usualHides), n)
 	if more := int(math.Round(float64(len(sp.Passes)) * j.amount)); more != len(sp.Passes) && len(sp.Passes) > 0 { // the same mix, another number of passes

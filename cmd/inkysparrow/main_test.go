@@ -55,6 +55,12 @@ func TestCheck(t *testing.T) {
 		{"a look that can't be kept", []string{"look", "../../examples/clean.json", "-o", filepath.Join(bad, "x.png")}, "", 2, "", "x.png"},
 		{"stains", []string{"stains", "../../internal/demo/petrel.json", "--zone", "upper", "--step", "u11"}, "", 0, "pass 1: from 0 to", ""},
 		{"stains as JSON", []string{"stains", "../../internal/demo/petrel.json", "--zone", "upper", "--step", "u10", "--json"}, "", 0, `"format": "inkysparrow-stains/1"`, ""},
+		{"stains of chips", []string{"stains", "../../internal/demo/petrel.json", "--zone", "nose", "--step", "n4"}, "", 0, "a chipping medium shows", ""},
+		{"a guide of another kind", []string{"stains", "../../internal/demo/petrel.json", "--guide", "x.doc"}, "", 2, "", "neither .pdf nor .svg"},
+		{"a guide of no view", []string{"stains", "../../internal/demo/petrel.json", "--guide", "x.pdf", "--view", "front"}, "", 2, "", "view: "},
+		{"enough", []string{"enough", "../../internal/demo/petrel.json"}, "", 0, "Enough. Stop here.", ""},
+		{"enough as JSON", []string{"enough", "../../internal/demo/petrel.json", "--json", "--at", "2027-03-20T12:00:00Z"}, "", 0, `"format": "inkysparrow-enough/1"`, ""},
+		{"enough at no moment", []string{"enough", "../../internal/demo/petrel.json", "--at", "soon"}, "", 2, "", "at: "},
 		{"stains of no zone", []string{"stains", "../../internal/demo/petrel.json", "--zone", "moon", "--step", "u10"}, "", 2, "", `zone: no zone "moon"`},
 		{"stains of a gloss coat", []string{"stains", "../../internal/demo/petrel.json", "--zone", "upper", "--step", "u4"}, "", 2, "", "step: "},
 		{"no JSON", []string{"check", "-"}, "hello", 2, "", "line 1"},
@@ -88,5 +94,20 @@ func TestCheckJSON(t *testing.T) {
 	f := r.Findings[0]
 	if r.Format != plan.CheckFormat || f.Rule != "bite" || f.Verdict != "wait" || f.Layer != "d1" || f.Liquid != "white-spirit" || f.RED == nil || f.Cure == nil || f.SafeFrom == nil || len(f.Fixes) != 3 {
 		t.Errorf("%+v", f)
+	}
+}
+
+// A guide is written to the file that is named.
+func TestWriteGuide(t *testing.T) {
+	for name, want := range map[string]string{"g.pdf": "%PDF-", "g.svg": "<svg"} {
+		path := filepath.Join(t.TempDir(), name)
+		c := stainsCommand()
+		c.SetArgs([]string{"../../internal/demo/petrel.json", "--guide", path, "--view", "left", "--mirrored"})
+		if err := c.Execute(); err != nil {
+			t.Fatal(err)
+		}
+		if text, err := os.ReadFile(path); err != nil || !strings.HasPrefix(string(text), want) {
+			t.Errorf("%s: %.30q %v", name, text, err)
+		}
 	}
 }

@@ -114,6 +114,8 @@ func TestDust(t *testing.T) {
 			t.Error("a clear makes a grain scatter more")
 		}
 	}
+	near4(t, "what a mist blows off", chalk.Over(dark, 0.4*0.97, min(0.85, 3*0.5*0.42/(0.4/1.62*0.4*10+1.5))).Difference(dark)/chalk.Over(dark, 0.4, 0).Difference(dark), chalk.Kept(dark, 0.4, 3), 1e-9)
+	near4(t, "grains that a clear drowns", Grain{index: 1.5}.inClear(), 0.02, 0)
 	near4(t, "no dust", chalk.Kept(dark, 0, 0), 1, 0)
 	for sheen, want := range map[coating.Sheen]float64{coating.Gloss: 0.0243, coating.SemiGloss: 0.0632, coating.Satin: 0.170, coating.Flat: 0.729} {
 		near4(t, "held by "+sheen.String(), HeldBy(sheen.Texture()), want, 0.02)
@@ -199,7 +201,24 @@ func TestMud(t *testing.T) {
 	if got := Mud(plane(t, "high-float"), 1, black, 1, 1); len(got.Streaks) != 0 {
 		t.Error("floats throw mud")
 	}
-	// How many are thrown, and where, by the figures themselves.
+	// Speeds, marks and reach by the figures themselves: specks of every size and place are met.
+	least, most, nearest, farthest := 9.0, 0.0, 999.0, 0.0
+	left := slices.IndexFunc(a.Features, func(f airframe.Feature) bool { return f.ID == "wheel-left" })
+	from, _ := airframe.Under.Of(a.Features[left].At)
+	for _, s := range Mud(a, 1, black, 3, 1).Streaks {
+		least, most = min(least, s.WideMM), max(most, s.WideMM)
+		if x := s.At.Y - from.Y; s.View == airframe.Under && math.Abs(s.At.X-from.X) < 12 && x > 0 {
+			nearest, farthest = min(nearest, x), max(farthest, x)
+		}
+	}
+	near4(t, "the smallest speck", least, 0.1, 0.001)
+	near4(t, "the largest", most, 0.2241, 0.03)
+	near4(t, "the nearest", nearest, 12.3, 0.06)
+	near4(t, "the farthest", farthest, 59, 0.06)
+	near4(t, "a slow taxi", mudSlow, 8, 0)
+	near4(t, "a fast run", mudFast, 25, 0)
+	near4(t, "the largest speck", mudMost, 0.3, 0)
+	// How many are thrown, by the figure itself.
 	near4(t, "specks", float64(len(l.Streaks)), 160, 0.02)
 }
 

@@ -58,6 +58,16 @@ func (p Plume) across(aftMM float64) float64 {
 	return 2 * sum * h / 3
 }
 
+// thin reports whether nobody would spray any of the plume.
+func (p Plume) thin() bool {
+	for x := 0.0; x < 2000/float64(p.Scale); x++ {
+		if p.Painted(x, 0) >= seenFrom {
+			return false
+		}
+	}
+	return true
+}
+
 // distanceMM is how far off the needle is held, so that the spray is as wide as the plume.
 func (p Plume) distanceMM(aftMM float64) float64 {
 	k := float64(p.Scale) / 1000
@@ -79,6 +89,9 @@ func (p Plume) Spray(hides float64, n int) Spraying {
 	most := 0.0
 	for _, d := range dose {
 		most = max(most, d)
+	}
+	if p.thin() {
+		return Spraying{PSI: stainPSI}
 	}
 	narrow := leastAway * sprayCone / 2.355
 	volume := passWetUM * narrow * math.Sqrt(2*math.Pi) // um mm

@@ -1,0 +1,357 @@
+package plan_test
+
+import (
+	"encoding/json"
+	"math"
+	"slices"
+	"strings"
+	"testing"
+
+	"inkysparrow/core/airframe"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/stain"
+	"inkysparrow/core/timeline"
+	"inkysparrow/plan"
+)
+
+func laid(t testing.TB, f plan.File) *timeline.Timeline {
+	t.Helper()
+	p, err := f.Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	return rule.Lay(p)
+}
+
+// Pulling a stain changes its passes, or the share that it covers, and with them its time; as planned again it is what it was. What was done, and what is no stain, is refused.
+func TestPull(t *testing.T) {
+	f := demoPlan(t, "petrel")
+	step := func(f plan.File, id string) plan.Step {
+		for _, z := range f.Zones {
+			for _, s := range z.Steps {
+				if s.ID == id {
+					return s
+				}
+			}
+		}
+		t.Fatal(id)
+		return plan.Step{}
+	}
+	pull := func(f plan.File, id string, how *plan.StainHow) (plan.File, error) {
+		out, _, err := f.Edit(plan.Edit{Do: "pull-stain", Of: id, Stain: how})
+		return out, err
+	}
+	more, err := pull(f, "u11", &plan.StainHow{Amount: 1.5, Reach: 0.6})
+	if err != nil || step(more, "u11").Coats != 11 || step(more, "u11").Stain.Reach != 0.6 { // 1.5 times the usual seven
+		t.Fatalf("exhaust: %+v %v", step(more, "u11"), err)
+	}
+	was, _ := f.Stains(laid(t, f), "upper", "u11")
+	got, err := more.Stains(laid(t, more), "upper", "u11")
+	if err != nil || len(got.Passes) != 12 || len(was.Passes) != 8 || got.Amount != 1.5 || got.Passes[0].PaintPct != was.Passes[0].PaintPct {
+		t.Errorf("%d passes of %v, were %d of %v: %v", len(got.Passes), got.Passes[0].PaintPct, len(was.Passes), was.Passes[0].PaintPct, err)
+	}
+	if a, b := got.Passes[0].ToMM, 0.6*was.Passes[0].ToMM; math.Abs(a-b) > 1 {
+		t.Errorf("the longest pass ends at %.0f mm, want %.0f", a, b)
+	}
+	if peak := func(s plan.Stains) float64 { return s.Profile[8].Peak }; peak(got) <= peak(was) {
+		t.Errorf("more is no denser: %.2f, was %.2f", peak(got), peak(was))
+	}
+	back, err := pull(more, "u11", nil)
+	if err != nil || step(back, "u11").Coats != 7 || step(back, "u11").Stain != nil {
+		t.Errorf("as planned: %+v %v", step(back, "u11"), err)
+	}
+	fewer, err := pull(f, "u10", &plan.StainHow{Amount: 0.5})
+	if err != nil || step(fewer, "u10").AreaPct != 7.5 {
+		t.Errorf("half the oils: %+v %v", step(fewer, "u10"), err)
+	}
+	all, _ := f.Stains(laid(t, f), "upper", "u10")
+	half, _ := fewer.Stains(laid(t, fewer), "upper", "u10")
+	if len(half.Dots) >= len(all.Dots)*6/10 || math.Abs(half.ShiftDE-all.ShiftDE/2) > 0.06 || half.AttendedMin >= all.AttendedMin {
+		t.Errorf("half the oils: %d of %d dots, a shift of %.2f of %.2f", len(half.Dots), len(all.Dots), half.ShiftDE, all.ShiftDE)
+	}
+	for i, d := range half.Dots { // thinned out: the first stay where they are
+		if d.XMM != all.Dots[i].XMM || d.YMM != all.Dots[i].YMM {
+			t.Fatalf("dot %d moves", i)
+		}
+	}
+	if _, err := pull(f, "u7", &plan.StainHow{Amount: 2}); err == nil {
+		t.Error("a wipe was pulled")
+	}
+	if _, err := pull(f, "no", nil); err == nil {
+		t.Error("no step was pulled")
+	}
+	if _, err := pull(f, "t2", nil); err == nil {
+		t.Error("a coat was pulled")
+	}
+	bad := f.Clone()
+	bad.Zones[0].Steps[0].Stain = &plan.StainHow{Amount: 2}
+	if _, err := bad.Resolve(); err == nil || !strings.Contains(err.Error(), "stain") {
+		t.Errorf("a stain of what is none: %v", err)
+	}
+	for text, want := range map[string]string{`{"amount": 9}`: "amount", `{"reach": -1}`: "reach", `{"of": "smoke"}`: "of", `{"hours": 10001}`: "hours", `{"rounds": -4}`: "rounds"} {
+		raw := strings.Replace(planText(t, f), `"do":"exhaust-spray"`, `"do":"exhaust-spray","stain":`+text, 1)
+		if _, err := plan.Read(strings.NewReader(raw)); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%s: %v", text, err)
+		}
+	}
+}
+
+// Zero hours lay nothing, ten thousand no more than can be: both are answers, not errors. No rounds leave no gas.
+func TestHours(t *testing.T) {
+	f := demoPlan(t, "petrel")
+	tl := laid(t, f)
+	of := func(h plan.StainHow) plan.Stains {
+		s, err := f.StainsAs(tl, "upper", "u11", h)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return s
+	}
+	none, usual, ages := of(plan.StainHow{Hours: new(0.0)}), of(plan.StainHow{}), of(plan.StainHow{Hours: new(10_000.0)})
+	peak := func(s plan.Stains) (most float64) {
+		for _, p := range s.Profile {
+			most = max(most, p.Peak)
+		}
+		return most
+	}
+	if len(none.Passes) > 0 || peak(none) > 0.001 || peak(ages) < peak(usual) || peak(ages) > 0.9 {
+		t.Errorf("0 h: %d passes, %.3f; usual %.3f; 10,000 h %.3f", len(none.Passes), peak(none), peak(usual), peak(ages))
+	}
+	gas := of(plan.StainHow{Of: "gas"})
+	if len(gas.Gas) != 4 || len(gas.Passes) > 0 || gas.Gas[0].LengthMM < 6 || gas.Gas[0].LengthMM > 20 {
+		t.Errorf("gas: %+v", gas.Gas)
+	}
+	if got := of(plan.StainHow{Of: "gas", Rounds: new(0.0)}); len(got.Gas) != 0 || len(got.Clouds) != 0 {
+		t.Errorf("no rounds: %+v", got.Gas)
+	}
+}
+
+// Each kind of step is planned: specks behind wheels, chips by what sets them, dust by weight, spills, accents, a filter, exhaust as dust or oil.
+func TestEachKind(t *testing.T) {
+	base := []string{"b: base-coat mid-acrylic done 800h", "f: flat-coat flat done 300h"}
+	of := func(line, on string, how *plan.StainHow) plan.Stains {
+		t.Helper()
+		f := routeOf(t, append(slices.Clone(base), line)...)
+		f.Airframe = &plan.Airframe{Type: "low-single", Zones: []plan.AirframeZone{{Zone: "zone", Of: []string{on}}}}
+		f.Zones[0].Steps[2].Stain = how
+		s, err := f.Stains(laid(t, f), "zone", strings.Split(line, ":")[0])
+		if err != nil {
+			t.Fatal(line, err)
+		}
+		if s.Tool == "" && line != "k: chip" || s.Amount != 1 || s.Reach != 1 {
+			t.Errorf("%s: with %q, %.1f times", line, s.Tool, s.Amount)
+		}
+		return s
+	}
+	if s := of("m: mud tan", "under", nil); len(s.Specks) < 80 || s.CoverPct <= 0 || s.CoverPct > 3 {
+		t.Errorf("T37: %d specks cover %.3f %%", len(s.Specks), s.CoverPct)
+	}
+	if s := of("k: sponge-chips tan", "all", nil); s.Chips == nil || s.Chips.ShownPct < 70 || s.Chips.LeastMM < 0.1 || s.Chips.MostMM > 1.3 || s.Chips.Number < 100 {
+		t.Errorf("T38: %+v", s.Chips)
+	}
+	if s := of("p: pastel pastel", "under", nil); s.Dust == nil || s.Dust.MG <= 0 || s.Dust.HeldMG != 0.73 || s.Dust.KeptMist < 100 || s.Dust.KeptWetPct < 100 {
+		t.Errorf("dust: %+v", s.Dust)
+	}
+	if s := of("s: wet-stain fuel", "upper", nil); len(s.Clouds) != 2 || s.Clouds[0].LengthMM < 10 || s.Clouds[0].LengthMM > 40 {
+		t.Errorf("fuel: %+v", s.Clouds)
+	}
+	if s := of("a: oil-accent oil", "upper", nil); len(s.Lines) < 3 || s.Lines[0].WidthMM != 0.83 || s.OpenMin != 6 {
+		t.Errorf("accents: %+v, %.1f min", s.Lines, s.OpenMin)
+	}
+	if s := of("i: filter oil", "upper", nil); s.CoverPct < 5 || s.CoverPct > 7 || s.ShiftDE <= 0 {
+		t.Errorf("filter: %+v", s)
+	}
+	if s := of("g: pencil pencil", "upper", nil); s.Chips == nil || s.Chips.LeastMM != 0.25 || s.Dust != nil {
+		t.Errorf("pencil: %+v", s.Chips)
+	}
+	if s := of("g: pencil pastel", "upper", nil); s.Dust == nil || s.Dust.MGPerCM2 != 0.08 {
+		t.Errorf("graphite: %+v", s.Dust)
+	}
+	dust, oil := of("p: pastel pastel", "all", &plan.StainHow{Of: "exhaust"}), of("o: streak oil", "all", &plan.StainHow{Of: "exhaust"})
+	if dust.Dust == nil || dust.Dust.Layers < 2 || len(dust.Passes) > 0 || len(dust.Ways) != 2 || len(dust.Profile) == 0 {
+		t.Errorf("exhaust as dust: %+v", dust)
+	}
+	if oil.PaintMM3 <= 0 || len(oil.Ways) != 2 || slices.ContainsFunc(oil.Ways, func(w plan.StainWay) bool { return w.Way == "oil" }) {
+		t.Errorf("exhaust as oil: %+v", oil)
+	}
+	s := of("e: exhaust-spray soot", "all", nil)
+	if len(s.Inks) != 5 || len(s.TwoTone) != 2 || s.CoreDE <= 5 || len(s.Ways) != 2 || s.InkWords("soot") != "soot" || s.InkWords("x") != "x" {
+		t.Errorf("exhaust: %+v", s.Inks)
+	}
+	// The sprayed volume is what a hand lays of it: within the mix's share of what lands.
+	if s.OnModelMM3 < 2 || s.OnModelMM3 > 40 {
+		t.Errorf("%.1f mm3 land", s.OnModelMM3)
+	}
+	oils := of("o: oil-dots oil", "upper", nil)
+	if len(oils.Tubes) != 4 || oils.Tubes[0].Words == "" || oils.SpreadDE <= 0.3 || oils.SpreadDE > 4 || len(oils.Patches) == 0 {
+		t.Errorf("oils: %+v, spread %.2f", oils.Tubes, oils.SpreadDE)
+	}
+	dots := 0
+	for _, p := range oils.Patches {
+		dots += p.Dots
+	}
+	if dots != len(oils.Dots) {
+		t.Errorf("patches hold %d of %d dots", dots, len(oils.Dots))
+	}
+	f := routeOf(t, append(base, "o: oil-dots oil")...)
+	f.Products = slices.DeleteFunc(f.Products, func(p plan.Product) bool { return p.Kind == "oil" })
+	f.Zones[0].Steps[2].Product = "enamel-wash"
+	if got, err := f.Stains(laid(t, f), "zone", "o"); err != nil || !strings.Contains(got.Tubes[0].Words, "mix #") {
+		t.Errorf("no oil at hand: %+v %v", got.Tubes, err)
+	}
+}
+
+// A printed guide has the places of the plan, turned over where it is mirrored; it is of one step or of all that is left.
+func TestPrinted(t *testing.T) {
+	f := demoPlan(t, "petrel")
+	tl := laid(t, f)
+	p, err := f.Printed(tl, airframe.Top, false, "upper", "u10")
+	if err != nil {
+		t.Fatal(err)
+	}
+	s, _ := f.Stains(tl, "upper", "u10")
+	shape, _ := f.Shape()
+	low, _ := shape.Bounds(airframe.Top)
+	k := 0
+	for _, d := range s.Dots {
+		if d.View != "top" {
+			continue
+		}
+		for p.Marks[k].Kind != "dot" {
+			k++
+		}
+		if m := p.Marks[k]; math.Abs(m.At.X-(d.XMM-low.X)) > 1e-9 || math.Abs(m.At.Y-(d.YMM-low.Y)) > 1e-9 || m.DMM != d.DMM || p.Legend[m.Ink].Colour != d.Colour {
+			t.Fatalf("dot %d is printed at %v", k, m)
+		}
+		k++
+	}
+	if k < 50 || len(p.Lists) != 1 || len(p.Lists[0].Rows) < 5 {
+		t.Errorf("%d dots, lists %+v", k, p.Lists)
+	}
+	mirrored, err := f.Printed(tl, airframe.Top, true, "upper", "u10")
+	if err != nil || math.Abs(mirrored.Marks[0].At.X+p.Marks[0].At.X-p.WideMM) > 1e-9 || !strings.HasSuffix(mirrored.Words(), "top-mirrored") || !strings.Contains(mirrored.Under, "mirrored") {
+		t.Errorf("mirrored: %v %v", mirrored.Marks[0], err)
+	}
+	for _, s := range p.Shapes { // streaks end on the skin
+		if s.Kind == "streak" {
+			end := s.Points[1]
+			if plate, _ := shape.Seen(airframe.Top, airframe.Pt{X: end.X + low.X, Y: end.Y + low.Y}); plate < 0 && math.Hypot(end.X-s.Points[0].X, end.Y-s.Points[0].Y) > 0.6 {
+				t.Fatalf("a streak ends beside the aircraft, at %v", end)
+			}
+		}
+	}
+	all, err := f.Printed(tl, airframe.Left, false, "", "")
+	if err != nil || len(all.Lists) < 4 {
+		t.Errorf("all that is left: %d lists, %v", len(all.Lists), err)
+	}
+	strokes := 0
+	for _, s := range all.Shapes {
+		if s.Kind == "stroke" {
+			strokes++
+		}
+	}
+	if strokes < 8 {
+		t.Errorf("%d strokes of the airbrush", strokes)
+	}
+	for _, bad := range [][2]string{{"upper", "u7"}, {"upper", "nothing"}, {"nothing", "u10"}} {
+		if _, err := f.Printed(tl, airframe.Top, false, bad[0], bad[1]); err == nil {
+			t.Errorf("%v was printed", bad)
+		}
+	}
+	bare := routeOf(t, "b: base-coat acrylic")
+	if p, err := bare.Printed(laid(t, bare), airframe.Top, false, "", ""); err != nil || len(p.Lists) != 1 || !strings.Contains(p.Lists[0].Title, "Nothing is left") {
+		t.Errorf("nothing to stain: %+v %v", p.Lists, err)
+	}
+}
+
+// All effects are judged by how the aircraft was kept; what adds most comes first, and what has been sealed can't be taken back.
+func TestEnough(t *testing.T) {
+	f := demoPlan(t, "petrel")
+	judge := func(f plan.File, pulls map[string]stain.How) plan.Enough {
+		tl := laid(t, f)
+		painter, err := f.Painter()
+		if err != nil {
+			t.Fatal(err)
+		}
+		return painter.Enough(tl, plan.LookQuery{At: tl.Finish, Pulls: pulls})
+	}
+	usual := judge(f, nil)
+	if !usual.Stop || usual.Words != "Enough. Stop here." || len(usual.Figures) != 3 || len(usual.Back) < 5 || usual.Reads != "clear" {
+		t.Errorf("the Petrel: %+v", usual)
+	}
+	if !slices.IsSortedFunc(usual.Back, func(a, b plan.EnoughBack) int { return int(math.Copysign(1, b.DE-a.DE)) }) {
+		t.Errorf("what adds most does not come first: %+v", usual.Back)
+	}
+	more := judge(f, map[string]stain.How{"under/d7": {Amount: 3}, "upper/u10": {Amount: 3}, "upper/u11": {Amount: 3, Reach: 2}})
+	if more.Figures[0].Value <= usual.Figures[0].Value*1.3 || more.Figures[1].Value <= usual.Figures[1].Value {
+		t.Errorf("three times as much: %+v, was %+v", more.Figures, usual.Figures)
+	}
+	kept := f.Clone()
+	kept.Service = &plan.Service{Place: "paved", Shelter: "hangared", Months: 1}
+	if got := judge(kept, map[string]stain.How{"under/d7": {Amount: 3}, "under/d8": {Amount: 3}, "upper/u10": {Amount: 3}, "upper/u11": {Amount: 3, Reach: 2}, "nose/n9": {Amount: 3, Reach: 2}}); got.Reads != "subtle" || got.Stop || !strings.HasPrefix(got.Words, "Too much: ") {
+		t.Errorf("the same on a kept one: %q, reads %s %+v", got.Words, got.Reads, got.Figures)
+	}
+	clean := routeOf(t, "b: base-coat acrylic done 48h")
+	clean.Service = &plan.Service{Place: "ship", Months: 60, Shelter: "out"}
+	if got := judge(clean, nil); got.Stop || !strings.HasPrefix(got.Words, "Still less") || len(got.Back) != 0 {
+		t.Errorf("a clean aircraft of hard service: %+v", got)
+	}
+	// Whether it can be taken back: planned, done and open, done and set, done and sealed, loose.
+	back := func(hours string, more ...string) plan.EnoughBack {
+		f := routeOf(t, append([]string{"b: base-coat mid-acrylic done 900h", "f: flat-coat flat done 800h"}, more...)...)
+		tl := laid(t, f.AsOf(start))
+		painter, _ := f.Painter()
+		got := painter.Enough(tl, plan.LookQuery{At: tl.Finish})
+		if len(got.Back) == 0 {
+			t.Fatalf("%s: nothing to take back", hours)
+		}
+		return got.Back[0]
+	}
+	for _, tc := range []struct {
+		what  string
+		lines []string
+		can   bool
+		how   string
+	}{
+		{"planned", []string{"o: oil-dots oil"}, true, "not done yet"},
+		{"open", []string{"o: oil-dots oil done 20h"}, true, "trace of its thinner"},
+		{"set", []string{"o: oil-dots oil done 60h"}, false, "It has set"},
+		{"sealed", []string{"o: oil-dots oil done 400h", "z: final-coat flat done 100h"}, false, "lies under the flat"},
+		{"loose", []string{"p: pastel pastel done 400h"}, true, "eraser"},
+		{"dry", []string{"e: exhaust-spray soot done 90h"}, false, "It is dry"},
+	} {
+		if got := back(tc.what, tc.lines...); got.Can != tc.can || !strings.Contains(got.How, tc.how) {
+			t.Errorf("%s: %+v", tc.what, got)
+		}
+	}
+}
+
+// The same exhaust by another school is another route in the same colour.
+func TestExhaustVariants(t *testing.T) {
+	f := demoPlan(t, "petrel")
+	for way, do := range map[string]string{"exhaust-pastel": "pastel", "exhaust-oil": "streak"} {
+		other, err := f.Variant(way)
+		if err != nil {
+			t.Fatal(way, err)
+		}
+		s, err := other.Stains(laid(t, other), "upper", "u11")
+		if err != nil || len(s.Profile) == 0 {
+			t.Errorf("%s: %v", way, err)
+		}
+		if !strings.Contains(planText(t, other), `"do":"`+do+`","product":"soot-thin-`) {
+			t.Errorf("%s is not made by %s", way, do)
+		}
+	}
+	if _, err := f.Variant("exhaust-airbrush"); err == nil {
+		t.Error("what is airbrushed can be airbrushed instead")
+	}
+}
+
+func planText(t *testing.T, f plan.File) string {
+	t.Helper()
+	text, err := json.Marshal(f)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(text)
+}
