@@ -373,6 +373,10 @@ func TestBlend(t *testing.T) {
 	if share := long(all) / whole; share < 0.15 || share > 0.35 {
 		t.Errorf("%.2f of the lines get an accent", share)
 	}
+	near4(t, "share of the lines that get an accent", accentShare, 0.25, 0)
+	if n := len(all); n != 22 {
+		t.Errorf("%d lines get an accent", n)
+	}
 	if more := Accents(a, 0, coating.Flat.Texture(), 3); len(more) <= len(all) || long(more)/whole > 0.95 {
 		t.Errorf("three times the accents are %d lines", len(more))
 	}
@@ -460,6 +464,14 @@ func TestSpills(t *testing.T) {
 	near4(t, "dust far from wheels", even, 0.06, 0.001)
 	near4(t, "dust behind a wheel", d.Clouds[0].Density(0, 0), -math.Log(1-0.3), 0.001)
 	near4(t, "2 m aft", d.Clouds[0].Density(2*metre, 0)/d.Clouds[0].Density(0, 0), 0.2/(0.2+0.3)/math.E, 0.001)
+	four := 0
+	for _, d := range Leaks(plane(t, "four-engined"), 0, black) {
+		four++
+		near4(t, "a leak's dot", d.DMM, 0.5, 1e-9)
+	}
+	if four != 4 {
+		t.Errorf("%d leaks on a zone with many places that leak", four)
+	}
 	leaks := LeakStreaks(0, []Dot{{DMM: 0.5, LengthMM: 8}}, black, 1, 1)
 	near4(t, "a leak's head", -math.Expm1(-leaks.Streaks[0].Density), 0.5, 0.001)
 	near4(t, "it thins over", leaks.Streaks[0].LongMM, 4, 0.001)

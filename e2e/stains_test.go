@@ -1,0 +1,111 @@
+package e2e
+
+import (
+	"io"
+	"net/http"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+)
+
+// slid sets a slider by keys.
+func (b *bench) slid(label string, key input.Key, times int) {
+	b.t.Helper()
+	b.still()
+	el, err := b.page.Timeout(patience).ElementByJS(rod.Eval(`name => [...document.querySelectorAll('label.slide')].find(e => e.textContent.includes(name))?.querySelector('input') ?? null`, label))
+	b.must(err)
+	b.must(el.Focus())
+	for range times {
+		b.must(b.page.Keyboard.Press(key))
+		b.must(b.page.Keyboard.Release(key))
+	}
+}
+
+// An effect is chosen, seen as it will be, pulled by its slider and on the skin itself, planned so, taken back, and printed.
+func TestStains(t *testing.T) {
+	b := open(t, desk, "/builds/petrel/look?view=left")
+	b.painted(".picture")
+	b.press('t')
+	b.sees(".stains h2", "Stains and fading")
+	b.sees(".enough h3", "[A-Z]")
+	b.click(".stains .one", "Exhaust.*Mon 15")
+	b.sees(".chosen h3", "Exhaust on Upper surfaces")
+	b.sees(".chosen dd", "0 to 167 mm")
+	b.sees(".chosen .ways", "pastel dust")
+	b.slid("How far it reaches", input.ArrowLeft, 8)
+	b.sees(".chosen output", "60 %")
+	b.sees(".chosen dd", "0 to 100 mm")
+	if shown := b.painted(".picture"); !strings.Contains(shown, "pull=upper") {
+		t.Errorf("the picture does not show what is pulled: %s", shown)
+	}
+	b.click(".chosen button", "One more pass")
+	b.sees(".chosen dt", "Pass 9")
+	b.click(".chosen button", "Plan it so")
+	b.eventually("the pull is kept", func() bool { s := b.step("u11"); return s.Stain != nil && s.Stain.Reach == 0.6 && s.Coats == 8 })
+	b.click(".chosen button", "As its service asks")
+	b.sees(".chosen dd", "0 to 167 mm")
+
+	// Pulled on the skin: along the air to the tail it grows longer.
+	b.painted(".picture")
+	b.still()
+	box := b.page.MustElement(".picture img").MustShape().Box()
+	b.must(b.page.Mouse.MoveTo(proto.Point{X: box.X + box.Width*0.3, Y: box.Y + box.Height*0.5}))
+	b.must(b.page.Mouse.Down(proto.InputMouseButtonLeft, 1))
+	for i := range 12 {
+		b.must(b.page.Mouse.MoveTo(proto.Point{X: box.X + box.Width*(0.3+0.02*float64(i+1)), Y: box.Y + box.Height*0.5}))
+	}
+	b.must(b.page.Mouse.Up(proto.InputMouseButtonLeft, 1))
+	b.eventually("the drag is kept", func() bool { s := b.step("u11"); return s.Stain != nil && s.Stain.Reach > 1.1 })
+	b.undo()
+	b.eventually("the drag is taken back", func() bool { s := b.step("u11"); return s.Stain == nil })
+
+	// Printed: what the links lead to is a PDF of this step, and a drawing.
+	for words, want := range map[string]string{"Print this step": "%PDF-", "As a drawing": "<svg", "Print all that is left": "%PDF-"} {
+		link := b.sees(".guide a", words)
+		href := link.MustProperty("href").Str()
+		res, err := http.Get(href)
+		b.must(err)
+		text, err := io.ReadAll(res.Body)
+		b.must(err)
+		b.must(res.Body.Close())
+		if res.StatusCode != 200 || !strings.HasPrefix(string(text), want) {
+			t.Errorf("%s: %d %.30q", words, res.StatusCode, text)
+		}
+	}
+	b.click(".stains header .link", "All effects")
+	b.sees(".stains .one", "Oil dots")
+	b.click(".enough .link", "Oil dots on Underside")
+	b.sees(".chosen h3", "Oil dots on Underside")
+	b.sees(".chosen dt", "Squeezed out")
+	b.click(".chosen button", "Mellowed tomorrow")
+	b.sees(".bar .moment", "Sun 14|Sat 13|14")
+	b.inspect(axeCore(t))
+}
+
+// By keys alone on a tablet: chosen, strengthened, set against another school.
+func TestStainsTablet(t *testing.T) {
+	b := open(t, view{width: 820, height: 1180, night: true}, "/builds/nightjar/look?panel=stains")
+	b.sees(".stains .one", "Exhaust")
+	b.click(".stains .one", "Exhaust")
+	b.sees(".chosen h3", "Exhaust on")
+	b.sees(".chosen dt", "What this fuel leaves here")
+	b.click(".ways .link", "See it beside this")
+	b.sees(".halves", "exhaust as pastel dust|oil streak")
+	b.slid("How strong", input.ArrowRight, 4)
+	b.sees(".chosen output", "120 %")
+	b.inspect(axeCore(t))
+}
+
+func (b *bench) eventually(what string, holds func() bool) {
+	b.t.Helper()
+	for end := time.Now().Add(patience); time.Now().Before(end); time.Sleep(60 * time.Millisecond) {
+		if holds() {
+			return
+		}
+	}
+	b.t.Fatalf("not so: %s", what)
+}
