@@ -198,7 +198,7 @@ func (p *printing) step(line *timeline.Line, name, do string, s Stains) {
 	for _, m := range s.Specks {
 		if m.View == view {
 			n++
-			p.Marks = append(p.Marks, PrintedMark{"speck", p.at(m.XMM, m.YMM), m.DMM, p.ink("#5b4a35", "specks of mud"), ""})
+			p.Marks = append(p.Marks, PrintedMark{"speck", p.at(m.XMM, m.YMM), m.DMM, p.ink("#5b4a35", map[bool]string{true: "the largest chips", false: "specks of mud"}[s.Chips != nil]), ""})
 		}
 	}
 	for _, l := range s.Lines {
@@ -244,7 +244,7 @@ func (l *PrintedList) of(row func(string, ...any), s Stains, n int, do string) P
 			row("pass %d: %.0f to %.0f mm aft of the first stack, %.0f mm off to %.0f", i+1, one.FromMM, one.ToMM, one.DistanceMM, one.EndMM)
 		}
 	}
-	if len(s.Specks) > 0 {
+	if len(s.Specks) > 0 && s.Chips == nil {
 		row("%d specks here of %.2f mm and more: try it on card first", n, s.Specks[0].DMM)
 	}
 	if c := s.Chips; c != nil {

@@ -186,6 +186,23 @@ func TestEachKind(t *testing.T) {
 	if len(oils.Tubes) != 4 || oils.Tubes[0].Words == "" || oils.SpreadDE <= 0.3 || oils.SpreadDE > 4 || len(oils.Patches) == 0 {
 		t.Errorf("oils: %+v, spread %.2f", oils.Tubes, oils.SpreadDE)
 	}
+	if len(oils.Grip) != 3 || !oils.Grip[0].Here || oils.Grip[2].Here || oils.Markings != nil || len(oils.Ways) != 3 || oils.WetBrush == nil || oils.WetBrush.Bites {
+		t.Errorf("oils: %+v, markings %+v, wet brush %+v", oils.Grip, oils.Markings, oils.WetBrush)
+	}
+	young := routeOf(t, "b: base-coat mid-enamel done 48h", "o: oil-dots oil at 1h")
+	if s, err := young.Stains(laid(t, young), "zone", "o"); err != nil || s.WetBrush == nil || !s.WetBrush.Bites || s.WetBrush.Layer != "b" || s.WetBrush.LossUM <= 0.05 {
+		t.Errorf("a wet brush on young enamel: %+v %v", s.WetBrush, err)
+	}
+	shelf := plan.Product{Name: "Exact tube", Kind: "oil", Colour: oils.Tubes[0].Wanted}
+	fresh := routeOf(t, append(slices.Clone(base), "o: oil-dots oil")...)
+	fresh.Airframe = &plan.Airframe{Type: "low-single", Zones: []plan.AirframeZone{{Zone: "zone", Of: []string{"upper"}}}}
+	if s, err := fresh.StainsAs(laid(t, fresh), "zone", "o", plan.StainHow{}, shelf); err != nil || s.Tubes[0].Words != "Exact tube" || s.Tubes[0].OffDE > 0.2 {
+		t.Errorf("a tube of the shelf: %+v %v", s.Tubes[0], err)
+	}
+	marked := demoPlan(t, "petrel")
+	if s, err := marked.Stains(laid(t, marked), "upper", "u10"); err != nil || s.Markings == nil || s.Markings.PerCM2 <= 0 || s.Markings.PerCM2 > s.PerCM2/2 {
+		t.Errorf("markings: %+v %v", s.Markings, err)
+	}
 	dots := 0
 	for _, p := range oils.Patches {
 		dots += p.Dots

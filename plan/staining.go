@@ -12,8 +12,10 @@ import (
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
+	"inkysparrow/core/stack"
 	"inkysparrow/core/stain"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/wear"
 )
 
 func (h StainHow) how() stain.How {
@@ -44,15 +46,23 @@ type job struct {
 	hours         float64
 	reads         shade.Reading
 	shift         float64
-	oils          []*coating.Product
+	oils          []oil
+	tl            *timeline.Timeline
+	k             int // of the step in its line
 }
 
-// job returns step k of a line as one.
+// oil is a tube that is at hand.
+type oil struct {
+	name   string
+	colour colour.Colour
+}
+
+// jobOf returns step k of a line as one.
 func jobOf(tl *timeline.Timeline, shape *Shape, line *timeline.Line, k int, how stain.How) *job {
 	placed := &line.Steps[k]
 	wanted := tl.Plan.Wear
 	j := &job{
-		shape: shape, zone: shape.Zone(line.Zone.ID), line: line, step: placed.Step, placed: placed, before: look.Of(line, k, placed.Start), how: how,
+		tl: tl, k: k, shape: shape, zone: shape.Zone(line.Zone.ID), line: line, step: placed.Step, placed: placed, before: look.Of(line, k, placed.Start), how: how,
 		hours: stain.Hours(wanted.Service.Months), reads: wanted.Stain, shift: stain.WantedShift(string(tl.Plan.Schools.Of(route.StrengthOf))),
 	}
 	j.amount, j.reach = how.Times()
@@ -64,7 +74,7 @@ func jobOf(tl *timeline.Timeline, shape *Shape, line *timeline.Line, k int, how 
 	}
 	for _, p := range tl.Plan.Products {
 		if p.Kind == coating.Oil {
-			j.oils = append(j.oils, p)
+			j.oils = append(j.oils, oil{p.Name, p.Shows()})
 		}
 	}
 	return j
@@ -88,13 +98,13 @@ func (f File) Stains(tl *timeline.Timeline, zone, step string) (Stains, error) {
 	return s, err
 }
 
-// StainsAs plans a step as Stains does, changed as how says.
-func (f File) StainsAs(tl *timeline.Timeline, zone, step string, how StainHow) (Stains, error) {
-	s, _, err := f.stained(tl, zone, step, &how)
+// StainsAs plans a step as Stains does, changed as how says, with more oils at hand than the build's own.
+func (f File) StainsAs(tl *timeline.Timeline, zone, step string, how StainHow, oils ...Product) (Stains, error) {
+	s, _, err := f.stained(tl, zone, step, &how, oils...)
 	return s, err
 }
 
-func (f File) stained(tl *timeline.Timeline, zone, step string, how *StainHow) (Stains, *stain.Laid, error) {
+func (f File) stained(tl *timeline.Timeline, zone, step string, how *StainHow, oils ...Product) (Stains, *stain.Laid, error) {
 	i := slices.IndexFunc(tl.Lines, func(l *timeline.Line) bool { return l.Zone.ID == zone })
 	if i < 0 {
 		return Stains{}, nil, fault("zone", "no zone %q; there are %s", zone, words(tl.Lines, func(l *timeline.Line) string { return l.Zone.ID }))
@@ -120,6 +130,11 @@ func (f File) stained(tl *timeline.Timeline, zone, step string, how *StainHow) (
 		own = how.how()
 	}
 	j := jobOf(tl, shape, line, k, own)
+	for _, p := range oils {
+		if p.Kind == coating.Oil && !slices.ContainsFunc(j.oils, func(o oil) bool { return o.name == p.Name }) {
+			j.oils = append(j.oils, oil{p.Name, colour.Or(p.Colour, look.Plastic)})
+		}
+	}
 	out := Stains{Format: StainsFormat, Zone: zone, Step: step, Amount: round2(j.amount), Reach: round2(j.reach)}
 	care := stain.CareOf(do.ID)
 	out.Tool, out.Undo, out.Seal, out.Caution = care.Tool, care.Undo, care.Seal, do.Caution
@@ -165,7 +180,9 @@ func (j *job) plan(out *Stains) (*stain.Laid, error) {
 		told.clouds(l.Clouds)
 		return l, nil
 	default:
-		j.chips(told)
+		if out != nil {
+			j.chips(told)
+		}
 		return nil, nil
 	}
 }
@@ -198,6 +215,16 @@ func (j *job) dots(s *Stains) *stain.Laid {
 		for _, t := range stain.Tones() {
 			s.Tubes = append(s.Tubes, j.tube(t))
 		}
+		for _, g := range stain.Grips(plan.DMM) {
+			s.Grip = append(s.Grip, StainGrip{g.On.String(), round1(g.LongMM), round1(100 * g.Cover), round1(g.OpenMin), g.Words, j.placed.On.Sheen() == g.On})
+		}
+		for _, w := range stain.Ways() {
+			s.Ways = append(s.Ways, StainWay{w.ID, w.Words, w.Takes, w.Undo})
+		}
+		if slices.ContainsFunc(j.line.Steps[:j.k], func(p timeline.Placed) bool { return p.Step.Do.Has(route.NeedsGloss) }) {
+			s.Markings = &StainMarkings{round2(stain.OnMarkings(p.PerCM2, plan.DMM, j.placed.On)), "white over dark markings, buff over white ones"}
+		}
+		s.WetBrush = j.wetBrush()
 	}
 	return l
 }
@@ -205,30 +232,21 @@ func (j *job) dots(s *Stains) *stain.Laid {
 // spread returns how far streaks shift a zone's paint on average and how much that varies, CIEDE2000: sampled at a grid of places.
 func spread(a *airframe.Airframe, zone int, l *stain.Laid, paint colour.Colour) (mean, sd float64) {
 	var got []float64
-	for i := range a.Plates {
-		p := &a.Plates[i]
-		if !p.Counts || p.Stuff != airframe.Skin {
-			continue
+	for p, f := range a.Skin(zone) {
+		low, high := f.Bounds()
+		var near []stain.Streak
+		for _, s := range l.Streaks {
+			if s.View == p.View {
+				near = append(near, s)
+			}
 		}
-		for _, f := range p.Fields {
-			if f.Zone != zone || f.Empty() {
-				continue
-			}
-			low, high := f.Bounds()
-			var near []stain.Streak
-			for _, s := range l.Streaks {
-				if s.View == p.View {
-					near = append(near, s)
-				}
-			}
-			const across = 14 // places to a field's side
-			step := max(0.5, max(high.X-low.X, high.Y-low.Y)/across)
-			for y := low.Y + step/2; y < high.Y; y += step {
-				for x := low.X + step/2; x < high.X; x += step {
-					at := airframe.Pt{X: x, Y: y}
-					if f.Holds(at) {
-						got = append(got, paint.Difference(seen(l, near, at, paint)))
-					}
+		const across = 14 // places to a field's side
+		step := max(0.5, max(high.X-low.X, high.Y-low.Y)/across)
+		for y := low.Y + step/2; y < high.Y; y += step {
+			for x := low.X + step/2; x < high.X; x += step {
+				at := airframe.Pt{X: x, Y: y}
+				if f.Holds(at) {
+					got = append(got, paint.Difference(seen(l, near, at, paint)))
 				}
 			}
 		}
@@ -265,6 +283,22 @@ func seen(l *stain.Laid, streaks []stain.Streak, at airframe.Pt, paint colour.Co
 	return paint.Veiled(colour.FromLinear(r/all, g/all, b/all), -math.Expm1(-all))
 }
 
+// wetBrush asks what a brush that is wet with the step's thinner would do to the films below.
+func (j *job) wetBrush() *StainBrush {
+	site := j.tl.Site(j.line, j.k)
+	touch := site.Touch
+	if touch.Liquid == nil {
+		return nil
+	}
+	touch.Contact = stack.Overall
+	r := site.Below.Bite(touch, j.placed.Start, j.tl.Plan.Air)
+	b := &StainBrush{LossUM: round2(float64(r.Loss)), Bites: r.Bites()}
+	if r.Place > 0 && r.Place < len(j.line.Films) && r.Loss > 0 {
+		b.Layer = j.line.Films[r.Place].Step
+	}
+	return b
+}
+
 // tubeSuits is how far a tube may lie from the colour that a tone asks for.
 const tubeSuits = 12
 
@@ -272,16 +306,15 @@ const tubeSuits = 12
 func (j *job) tube(t stain.Tone) StainTube {
 	want := t.Of(j.before.Surface)
 	out := StainTube{Tone: t.ID, Wanted: want.String(), OffDE: math.Inf(1)}
-	of := func(p *coating.Product) colour.Colour { return p.Shows() }
 	for i, a := range j.oils {
-		if d := want.Difference(of(a)); d < out.OffDE {
-			out.OffDE, out.Words = d, a.Name
+		if d := want.Difference(a.colour); d < out.OffDE {
+			out.OffDE, out.Words = d, a.name
 		}
 		for _, b := range j.oils[i+1:] {
 			for _, share := range []float64{0.25, 0.5, 0.75} {
-				if d := want.Difference(of(a).With(of(b), share)); d < out.OffDE-2 { // a mix has to be worth it
+				if d := want.Difference(a.colour.With(b.colour, share)); d < out.OffDE-2 { // a mix has to be worth it
 					out.OffDE = d
-					out.Words = fmt.Sprintf("%s and %s, %s", a.Name, b.Name, map[float64]string{0.25: "3 to 1", 0.5: "1 to 1", 0.75: "1 to 3"}[share])
+					out.Words = fmt.Sprintf("%s and %s, %s", a.name, b.name, map[float64]string{0.25: "3 to 1", 0.5: "1 to 1", 0.75: "1 to 3"}[share])
 				}
 			}
 		}
@@ -522,6 +555,9 @@ func (j *job) mud(s *Stains) *stain.Laid {
 	return l
 }
 
+// guidedChips are the largest ones, whose places are told.
+const guidedChips = 60
+
 // chips tells what a zone's chips come to, by what they are set with.
 func (j *job) chips(s *Stains) {
 	tool, ok := stain.ChipToolOf(j.step.Do.ID)
@@ -531,6 +567,9 @@ func (j *job) chips(s *Stains) {
 	area := j.shape.Measures[j.zone].AreaCM2 * 100 * j.step.Covered() * j.amount
 	c := tool.Chips(area, j.shape.Scale)
 	s.Chips = &StainChips{tool.Words, round1(c.AreaMM2), math.Round(100 * c.ShownMM2 / max(1e-9, c.AreaMM2)), c.Number, round2(c.LeastMM), round2(c.Quarters[1]), round2(c.MostMM)}
+	for _, one := range tool.PlaceChips(j.shape.Airframe, wear.MapOf(j.shape.Airframe, j.tl.Plan.Wear.Service), j.zone, guidedChips, c) {
+		s.Specks = append(s.Specks, StainSpeck{one.View.String(), round2(one.At.X), round2(one.At.Y), round2(one.WideMM)})
+	}
 	if p := j.step.Product; p != nil && p.Kind == coating.Pigment {
 		s.Dust = &StainDust{MG: round2(stain.Graphite() * area / 100), MGPerCM2: round2(stain.Graphite()), HeldMG: round2(stain.HeldBy(j.placed.On))}
 	}

@@ -35,7 +35,10 @@ type Stains struct {
 	Inks        []StainInk     `json:"inks,omitempty" jsonschema:"description=What this fuel leaves on this paint, what it leaves most of first."`
 	TwoTone     []string       `json:"two_tone,omitempty" jsonschema:"description=Ids of inks in the order in which they are sprayed: the wide one, then the one behind the stack."`
 	CoreDE      float64        `json:"core_de,omitempty" jsonschema:"description=How far the core lies from its paint with the step's own colour, CIEDE2000."`
-	Ways        []StainWay     `json:"ways,omitempty" jsonschema:"description=The same stain by the other schools."`
+	Ways        []StainWay     `json:"ways,omitempty" jsonschema:"description=The same by other schools."`
+	Grip        []StainGrip    `json:"grip,omitempty" jsonschema:"description=How a dot takes to what can be below it."`
+	Markings    *StainMarkings `json:"markings,omitempty" jsonschema:"description=What the zone's decals get."`
+	WetBrush    *StainBrush    `json:"wet_brush,omitempty" jsonschema:"description=What a brush that is wet with its thinner does to the films below."`
 	Tool        string         `json:"tool,omitempty"`
 	Undo        string         `json:"undo,omitempty"`
 	Seal        string         `json:"seal,omitempty"`
@@ -125,9 +128,32 @@ type StainInk struct {
 	Suits    bool    `json:"suits" jsonschema:"description=The first of them that can be seen on this paint."`
 }
 
+// StainGrip is how a dot takes to a surface.
+type StainGrip struct {
+	On       string  `json:"on"`
+	LengthMM float64 `json:"length_mm"`
+	CoverPct float64 `json:"cover_pct"`
+	OpenMin  float64 `json:"open_min"`
+	Words    string  `json:"words"`
+	Here     bool    `json:"here" jsonschema:"description=It is what the step meets."`
+}
+
+// StainMarkings is what decals get.
+type StainMarkings struct {
+	PerCM2 float64 `json:"per_cm2"`
+	Words  string  `json:"words"`
+}
+
+// StainBrush is what a wet brush does.
+type StainBrush struct {
+	LossUM float64 `json:"loss_um"`
+	Layer  string  `json:"layer,omitempty" jsonschema:"description=The step whose film it harms most."`
+	Bites  bool    `json:"bites"`
+}
+
 // StainWay is a stain by another school.
 type StainWay struct {
-	Way   string `json:"way" jsonschema:"enum=airbrush,enum=pastel,enum=oil"`
+	Way   string `json:"way" jsonschema:"enum=airbrush,enum=pastel,enum=oil,enum=stipple,enum=tint,enum=oils-then-wash"`
 	Words string `json:"words"`
 	Takes string `json:"takes"`
 	Undo  string `json:"undo"`

@@ -2,6 +2,7 @@ package airframe
 
 import (
 	"fmt"
+	"iter"
 	"math"
 
 	"inkysparrow/core/fact"
@@ -242,4 +243,21 @@ func (a *Airframe) Covered(zone int) bool {
 		}
 	}
 	return any
+}
+
+// Skin returns the parts of a zone's skin: each where it is counted, on what is painted.
+func (a *Airframe) Skin(zone int) iter.Seq2[*Plate, *Field] {
+	return func(yield func(*Plate, *Field) bool) {
+		for i := range a.Plates {
+			p := &a.Plates[i]
+			if !p.Counts || p.Stuff != Skin {
+				continue
+			}
+			for k := range p.Fields {
+				if f := &p.Fields[k]; f.Zone == zone && !f.Empty() && !yield(p, f) {
+					return
+				}
+			}
+		}
+	}
 }

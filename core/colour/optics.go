@@ -34,18 +34,35 @@ var (
 	InBinder = Medium(binderN)
 )
 
+// ClearFills returns the share of the voids between grains that a wet clear fills.
+func ClearFills() float64 { return fillsTo }
+
 // Mirror returns the share of a surface's own reflection that is seen as a veil over its colour, by its roughness (GGX's alpha): little on gloss, all of it
 // on flat.
 func Mirror(alpha float64) float64 {
 	return deepVeil + (1-deepVeil)*-math.Expm1(-(alpha/veilAlpha)*(alpha/veilAlpha))
 }
 
-// scatters returns how much a grain scatters in a medium, against air.
-func (m Medium) scatters() float64 {
+// scatters returns how much a grain of a wash scatters in a medium, against air.
+func (m Medium) scatters() float64 { return m.Keeps(grainIndex) }
+
+// Keeps returns how much crowded grains of that refractive index scatter in a medium, as a share of what they do in air.
+func (m Medium) Keeps(index float64) float64 {
 	f := func(ratio float64) float64 {
 		return math.Pow((ratio*ratio-1)/(ratio*ratio+2), grainPower)
 	}
-	return max(leastG, f(grainIndex/float64(m))/f(grainIndex))
+	return max(leastG, f(index/float64(m))/f(index))
+}
+
+// Hazed returns how a paint of colour c looks through grains that lie in the film over it, whose surface mirrors by mirror: they send back a share of the light that meets them.
+func (c Colour) Hazed(share, mirror float64) Colour {
+	r, g, b := c.c.LinearRgb()
+	var out [3]float64
+	for i, seen := range [3]float64{r, g, b} {
+		body := InBinder.body(seen, mirror)
+		out[i] = InBinder.seen((body+(1-body)*share)/(1+(1-body)*share), mirror)
+	}
+	return Colour{colorful.LinearRgb(out[0], out[1], out[2]).Clamped()}
 }
 
 // seen returns what is seen of a body's reflectance through the surface of a medium, of whose reflection share mirror is seen.

@@ -8,11 +8,12 @@ import (
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/solvent"
+	"inkysparrow/core/stain"
 )
 
 var (
 	handBench = fact.Bench("measured by eye at the bench")
-	density   = Numbers.Number("pigment-density", 2.7, "g/ml", "density of dry pigments", fact.Memory("chalk, clay, earths; titanium white and iron oxides are heavier"))
+	density   = stain.PigmentDensity()
 
 	prices  = fact.Bench("usual shop prices, in whatever money; write your own at the bottle")
 	priceOf = map[coating.Kind]float64{

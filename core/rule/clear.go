@@ -26,7 +26,7 @@ var chalky = timeline.Rule{
 		if !s.Step.Do.Has(route.ClearCoat) || s.Step.Sheen() != coating.Flat {
 			return nil
 		}
-		n := flatCoats(s)
+		n, um := flatCoats(s)
 		f := timeline.Finding{Severity: timeline.Note, Figures: timeline.Figures{Share: n}}
 		switch {
 		case n < chalkNote:
@@ -34,7 +34,9 @@ var chalky = timeline.Rule{
 		case n >= chalkWarn:
 			f.Severity = timeline.Warn
 		}
-		f.Because = fmt.Sprintf("%.0f coats of flat lie on each other then; one or two are even, from about %.0f a dark colour turns chalky.", n, chalkWarn)
+		paint := s.Tones().Panel
+		pales := paint.Hazed(gloss.Chalk(um), gloss.Veil(coating.Flat)).Lightness() - paint.Lightness()
+		f.Because = fmt.Sprintf("%.0f coats of flat lie on each other then; one or two are even, from about %.0f a dark colour turns chalky. They pale this one by %.1f L*.", n, chalkWarn, pales)
 		f.Propose = func() []timeline.Fix {
 			if fewer := s.Step.Coats - int(math.Ceil(n-chalkNote+0.01)); fewer >= 1 {
 				return []timeline.Fix{{Do: timeline.FixCoats, Step: s.Step.ID, Coats: fewer}}
@@ -48,21 +50,22 @@ var chalky = timeline.Rule{
 // Coats are counted by thickness, not by number: it is the flatting agent that lies there which scatters, and two half coats hold as much of
 // it as one. What lies between two flats, such as oils or a gloss, begins the count anew: its film fills the grain below.
 
-// flatCoats returns how many coats of flat clear lie on each other with the step's own, each measured by its family's usual thickness.
-func flatCoats(s *timeline.Site) float64 {
-	thick := func(st *route.Step) float64 {
+// flatCoats returns how many coats of flat clear lie on each other with the step's own, each measured by its family's usual thickness, and how thick they are together in um.
+func flatCoats(s *timeline.Site) (n, um float64) {
+	add := func(st *route.Step) {
 		f := st.Film(s.Start)
-		return float64(f.Thickness() / f.Family.Dry(f.Family.Wet))
+		n += float64(f.Thickness() / f.Family.Dry(f.Family.Wet))
+		um += float64(f.Thickness())
 	}
-	n := thick(s.Step)
+	add(s.Step)
 	for i := s.Index - 1; i >= 0; i-- {
 		st := s.Zone.Steps[i]
 		if !st.Do.Has(route.ClearCoat) || st.Sheen() != coating.Flat {
 			break
 		}
-		n += thick(st)
+		add(st)
 	}
-	return n
+	return n, um
 }
 
 var metalDulled = timeline.Rule{

@@ -138,22 +138,16 @@ func Rain(a *airframe.Airframe, zone int, amount float64, seed uint64) []Streak 
 	var all []Streak
 	rnd := rand.New(rand.NewPCG(seed, 0x4a1))
 	k := usualScale / float64(a.Scale)
-	for i := range a.Plates {
-		p := &a.Plates[i]
-		if _, falls := p.View.Down(); !falls || p.Stuff != airframe.Skin || !p.Counts {
+	for p, f := range a.Skin(zone) {
+		if _, falls := p.View.Down(); !falls {
 			continue
 		}
-		for _, f := range p.Fields {
-			if f.Zone != zone {
-				continue
-			}
-			in := inside(p.View, f.Region, 0, 1)
-			if len(in.y) == 0 {
-				continue
-			}
-			for range int(math.Round(p.SkinMM2(f.Region) / 100 / rainEach * amount)) {
-				all = append(all, Streak{View: p.View, At: in.somewhere(rnd), TowardDeg: Toward(p.View), LongMM: rainLong * k * math.Exp(varies*rnd.NormFloat64()) / 2, WideMM: rainWide, Density: -math.Log1p(-rainCover)})
-			}
+		in := inside(p.View, f.Region, 0, 1)
+		if len(in.y) == 0 {
+			continue
+		}
+		for range int(math.Round(p.SkinMM2(f.Region) / 100 / rainEach * amount)) {
+			all = append(all, Streak{View: p.View, At: in.somewhere(rnd), TowardDeg: Toward(p.View), LongMM: rainLong * k * math.Exp(varies*rnd.NormFloat64()) / 2, WideMM: rainWide, Density: -math.Log1p(-rainCover)})
 		}
 	}
 	return all
@@ -201,4 +195,55 @@ func (p DotPlan) Patches() []Patch {
 		}
 	}
 	return all
+}
+
+// Grip is how oils take to a surface.
+type Grip struct {
+	On      coating.Sheen
+	LongMM  float64 // that a dot is drawn out to
+	Cover   float64 // where it begins
+	OpenMin float64
+	Words   string // what it costs
+}
+
+// Grips returns how a dot takes to the surfaces that oils are put over, the one that holds most first.
+func Grips(d float64) []Grip {
+	var all []Grip
+	for _, g := range []struct {
+		on    coating.Sheen
+		words string
+	}{
+		{coating.Flat, "holds: what is set stays, and what was wrong stains the grain"},
+		{coating.Satin, "holds a little: thinner and longer, most of it can be taken back"},
+		{coating.Gloss, "slides: hardly anything stays, and all of it wipes off again"},
+	} {
+		long, _, cover := Drawn(d, g.on.Texture())
+		all = append(all, Grip{g.on, long, cover, OpenMin(g.on.Texture()), g.words})
+	}
+	return all
+}
+
+var (
+	markBench  = fact.Bench("markings fade towards white or buff; at most a veil, or they read as another colour")
+	markShare  = Numbers.Number("marking-share", 1./3, "", "dots on a marking for each on the paint about it", markBench)
+	markVeiled = Numbers.Number("marking-cover", 0.05, "", "most that oils cover of a marking on average", markBench)
+)
+
+// OnMarkings returns how many dots a cm2 of a marking get where the paint about it gets so many, of white or buff: never more than veil it.
+func OnMarkings(perCM2, d float64, on coating.Texture) float64 {
+	long, wide, _ := Drawn(d, on)
+	most := -math.Log1p(-markVeiled) / (wide * long * hidesBy * max(0.01, float64(on)) / oilHides) * 100
+	return min(most, perCM2*markShare)
+}
+
+// Way is another way to fade a paint.
+type Way struct{ ID, Words, Takes, Undo string }
+
+// Ways returns other ways to fade than dots that are drawn out.
+func Ways() []Way {
+	return []Way{
+		{"stipple", "dots stippled out, without a direction", "a short stiff brush, dabbed upright; for surfaces that no air or rain draws along", "as dots that are drawn out"},
+		{"tint", "one very thin tint over a gloss coat, scrubbed back", "a gloss coat, a day, the paint's own colour with white in a veil, then a damp stiff brush until it is patchy", "all of it scrubs off while it is young; nothing once it is sealed"},
+		{"oils-then-wash", "oils, a flat coat, then a careful wash", "one evening more; the wash goes into lines that the oils have softened", "the wash by its remover, the oils no more"},
+	}
 }

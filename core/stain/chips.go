@@ -2,8 +2,12 @@ package stain
 
 import (
 	"math"
+	"math/rand/v2"
+	"slices"
 
+	"inkysparrow/core/airframe"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/wear"
 )
 
 // Chips come in many small and few large: their number above a size falls with a power of it. Nothing smaller than a tool's smallest mark can be set on a model, and nothing larger is set for it.
@@ -66,4 +70,45 @@ func (t ChipTool) Chips(areaMM2 float64, scale int) Chipping {
 		c.Quarters[i] = math.Pow((1-share)*above(from)+math.Pow(most, -chipPower), -1/chipPower)
 	}
 	return c
+}
+
+// PlaceChips returns where the largest n of a zone's chips go: where it wears, each of another size, none on another.
+func (t ChipTool) PlaceChips(a *airframe.Airframe, m *wear.Map, zone, n int, c Chipping) []Streak {
+	if c.Number <= 0 || c.LeastMM >= c.MostMM {
+		return nil
+	}
+	n = min(n, c.Number)
+	rnd := rand.New(rand.NewPCG(uint64(zone)+1, 0xc41b))
+	var fields []rows
+	for p, f := range a.Skin(zone) {
+		if in := inside(p.View, f.Region, p.SkinMM2(f.Region), 0); len(in.y) > 0 {
+			fields = append(fields, in)
+		}
+	}
+	if len(fields) == 0 {
+		return nil
+	}
+	var all []Streak
+	above := func(d float64) float64 { return math.Pow(d, -chipPower) - math.Pow(c.MostMM, -chipPower) }
+	const most = 200 // tries for each
+	for tries := 0; len(all) < n && tries < most*n; tries++ {
+		f := &fields[rnd.IntN(len(fields))]
+		at := f.somewhere(rnd)
+		if w := m.At(f.view, at, 0); wear.Far(w) || rnd.Float64() > w {
+			continue
+		}
+		if _, z := a.Seen(f.view, at); z != zone {
+			continue // something lies over it
+		}
+		// The k-th largest of so many: where so many of them are larger.
+		share := (float64(len(all)) + 0.5) / float64(c.Number)
+		d := math.Pow(share*above(c.LeastMM)+math.Pow(c.MostMM, -chipPower), -1/chipPower)
+		if slices.ContainsFunc(all, func(o Streak) bool {
+			return o.View == f.view && math.Hypot(o.At.X-at.X, o.At.Y-at.Y) < (o.WideMM+d)/2+0.2
+		}) {
+			continue
+		}
+		all = append(all, Streak{View: f.view, At: at, WideMM: d, Density: hidesBy})
+	}
+	return all
 }

@@ -207,20 +207,11 @@ func (r *rows) somewhere(rnd *rand.Rand) airframe.Pt {
 func (j DotJob) Plan(a *airframe.Airframe, zone int) DotPlan {
 	var fields []rows
 	skin := 0.0
-	for i := range a.Plates {
-		p := &a.Plates[i]
-		if !p.Counts || p.Stuff != airframe.Skin {
-			continue
-		}
-		for _, f := range p.Fields {
-			if f.Zone != zone {
-				continue
-			}
-			area := p.SkinMM2(f.Region)
-			skin += area
-			if r := inside(p.View, f.Region, area, offBorder); len(r.y) > 0 {
-				fields = append(fields, r)
-			}
+	for p, f := range a.Skin(zone) {
+		area := p.SkinMM2(f.Region)
+		skin += area
+		if r := inside(p.View, f.Region, area, offBorder); len(r.y) > 0 {
+			fields = append(fields, r)
 		}
 	}
 	plan := DotPlan{}

@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/wear"
 )
 
 func near4(t *testing.T, what string, got, want, tolerance float64) {
@@ -564,5 +565,56 @@ func TestNear(t *testing.T) {
 		if got := n.from(q, -1); got != want && want < 25*25 {
 			t.Fatalf("from %v the nearest of %d is %.3f, not %.3f", q, len(all), math.Sqrt(want), math.Sqrt(got))
 		}
+	}
+}
+
+// Oils hold on flat and slide on gloss (T32); markings get a third of the dots, and never more than veil them.
+func TestGrips(t *testing.T) {
+	all := Grips(0.8)
+	for i, want := range [][3]float64{{12.55, 0.139, 6}, {53.8, 0.0344, 2.9}, {188, 0.005, 1.095}} {
+		near4(t, "a dot is drawn to", min(188, all[i].LongMM), want[0], 0.02)
+		near4(t, "it covers", all[i].Cover, want[1], 0.03)
+		near4(t, "open for", all[i].OpenMin, want[2], 0.01)
+	}
+	if all[2].Cover > all[0].Cover/5 {
+		t.Errorf("T32: gloss keeps %.3f, flat %.3f", all[2].Cover, all[0].Cover)
+	}
+	flat := coating.Flat.Texture()
+	near4(t, "few dots", OnMarkings(1.2, 0.8, flat), 0.4, 0.001)
+	most := OnMarkings(12, 0.8, flat)
+	near4(t, "they cover at most", -math.Expm1(-most/100*12.55*1.36*0.15), 0.05, 0.02)
+	if most >= 4 {
+		t.Errorf("%.1f dots a cm2 on a marking", most)
+	}
+	if len(Ways()) != 3 {
+		t.Error("there are three other ways to fade")
+	}
+}
+
+// The largest chips lie where the zone wears, on it, apart from each other, the largest first; none where nothing wears.
+func TestPlaceChips(t *testing.T) {
+	a := plane(t, "low-single")
+	m := wear.MapOf(a, wear.Service{})
+	tool, _ := ChipToolOf("sponge-chips")
+	c := tool.Chips(150, 48)
+	all := tool.PlaceChips(a, m, 0, 60, c)
+	if len(all) != 60 {
+		t.Fatalf("%d chips", len(all))
+	}
+	for i, s := range all {
+		if _, z := a.Seen(s.View, s.At); z != 0 || wear.Far(m.At(s.View, s.At, 0)) {
+			t.Errorf("chip %d at %v lies on zone %d, worn %.2f", i, s.At, z, m.At(s.View, s.At, 0))
+		}
+		if i > 0 && s.WideMM >= all[i-1].WideMM || s.WideMM > 1.25 || s.WideMM < 0.12 {
+			t.Errorf("chip %d is %.2f mm wide after one of %.2f", i, s.WideMM, all[i-1].WideMM)
+		}
+	}
+	near4(t, "the largest", all[0].WideMM, 1.20, 0.06)
+	near4(t, "the sixtieth", all[59].WideMM, 0.72, 0.06)
+	if got := tool.PlaceChips(a, m, 99, 60, c); got != nil {
+		t.Error("chips lie on no zone")
+	}
+	if got := tool.PlaceChips(a, m, 0, 60, tool.Chips(0.05, 48)); len(got) > 1 {
+		t.Errorf("next to no chips are %d", len(got))
 	}
 }

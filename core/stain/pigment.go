@@ -11,18 +11,14 @@ import (
 // Dry pigment scatters because there is air between its grains. A wet clear fills that air: what scatters little in a clear then drowns, what absorbs stays.
 var (
 	dustBench  = fact.Bench("pastels fade under a wet coat; a mist keeps most; constants fitted to T33")
-	dustSolid  = Numbers.Number("dust-density", 2.7, "g/cm3", "density of dry pigments as they are dusted on", fact.Memory("chalk, clay, earths"))
+	dustSolid  = Numbers.Number("pigment-density", 2.7, "g/ml", "density of dry pigments", fact.Memory("chalk, clay, earths; titanium white and iron oxides are heavier"))
 	dustPacked = Numbers.Number("dust-packed", 0.6, "", "share of the space that loose grains fill", fact.Memory("random packing is about 0.6"))
-	dustFilled = Numbers.Number("dust-filled", 0.85, "", "share of the voids that a wet clear fills", dustBench)
 	mistWet    = Numbers.Number("dust-mist-wet", 0.5, "", "share of a mist that is still wet on arrival", dustBench)
 	mistSoaks  = Numbers.Number("dust-mist-soaks", 0.42, "", "share of that which the voids take up", dustBench)
 	mistSkin   = Numbers.Number("dust-mist-skin", 1.5, "µm", "thickness of what lies on top and fills nothing", dustBench)
 	mistBlows  = Numbers.Number("dust-mist-blows", 0.03, "", "share that a mist blows off", dustBench)
 	wetBlows   = Numbers.Number("dust-wet-blows", 0.15, "", "share that a wet coat blows off", dustBench)
-	leastGrain = Numbers.Number("dust-drowned", 0.02, "", "least share of its scattering that a grain keeps in a clear", dustBench)
 	holds      = Numbers.Number("dust-holds", 3, "", "how many times what its valleys hold a surface holds of dust that is worked in", dustBench)
-	clearIndex = Numbers.Number("dust-clear", 1.5, "", "refractive index of a clear", fact.Memory("acrylic resins"))
-	grainPower = Numbers.Number("dust-power", 1.5, "", "exponent of the scattering of crowded grains by their index", fact.Memory("Lorentz-Lorenz has 2 for lone small grains; fitted"))
 	dustLayer  = Numbers.Number("dust-layer", 0.2, "", "optical density of one layer of dust", dustBench)
 )
 
@@ -52,10 +48,7 @@ type Dust struct {
 	Stick  bool // a pastel stick, whose body is chalk; a pigment has titanium in it where it is pale
 }
 
-func (g Grain) inClear() float64 {
-	f := func(m float64) float64 { return math.Pow((m*m-1)/(m*m+2), grainPower) }
-	return max(leastGrain, f(g.index/clearIndex)/f(g.index))
-}
+func (g Grain) inClear() float64 { return colour.InBinder.Keeps(g.index) }
 
 // made returns what a dust scatters in air, cm2/mg, and what share of that it keeps in a clear. A dark one is bound by what absorbs, and made of earth.
 func (d Dust) made() (scatters, kept float64) {
@@ -117,13 +110,16 @@ func (d Dust) Kept(ground colour.Colour, mg, mistUM float64) float64 {
 	if before < 0.1 {
 		return 1
 	}
-	filled, left := dustFilled, 1-wetBlows
+	filled, left := colour.ClearFills(), 1-wetBlows
 	if mistUM > 0 {
 		void := mg / (dustSolid * dustPacked) * (1 - dustPacked) * 10 // um
-		filled, left = min(dustFilled, mistUM*mistWet*mistSoaks/(void+mistSkin)), 1-mistBlows
+		filled, left = min(colour.ClearFills(), mistUM*mistWet*mistSoaks/(void+mistSkin)), 1-mistBlows
 	}
 	return ground.Difference(d.Over(ground, mg*left, filled)) / before
 }
+
+// PigmentDensity returns the density of dry pigments, g/ml.
+func PigmentDensity() float64 { return dustSolid }
 
 // HeldBy returns how much dust a surface holds when it is worked in, in mg/cm2: more lies loose and is blown off.
 func HeldBy(on coating.Texture) float64 {

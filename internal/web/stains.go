@@ -12,6 +12,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/coating"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/stain"
@@ -149,16 +150,30 @@ func (s *Server) stainPlan(c fiber.Ctx) error {
 			}
 		}
 	}
+	at, err := s.Store.Shelf(ctx)
+	if err != nil {
+		return err
+	}
+	var oils []plan.Product
+	for _, p := range at.Products {
+		if p.Kind == coating.Oil && p.UsedUp == "" {
+			oils = append(oils, p.Product)
+		}
+	}
 	var got plan.Stains
 	err = s.judging.busy(ctx, func(context.Context) (err error) {
-		got, err = j.file.StainsAs(j.checked.Timeline, zone, step, how)
+		got, err = j.file.StainsAs(j.checked.Timeline, zone, step, how, oils...)
 		return err
 	})
 	if err != nil {
 		return refuse("%v", err)
 	}
 	b := stainRows(got)
-	out := wire.StainTold{Words: b.Words, Rows: b.Rows, Passes: len(got.Passes), Plan: wire.StainPlan{
+	against := ""
+	if got.Amount != 1 {
+		against = fmt.Sprintf("%.1f times what its service asks for. %s", got.Amount, j.file.Targets().Words)
+	}
+	out := wire.StainTold{Against: against, Words: b.Words, Rows: b.Rows, Passes: len(got.Passes), Plan: wire.StainPlan{
 		Amount: got.Amount, Reach: got.Reach, Ways: got.Ways, Inks: got.Inks, Undo: got.Undo, Tool: got.Tool, Seal: got.Seal, Caution: got.Caution, Views: viewsOf(got, j),
 	}}
 	switch {
@@ -282,7 +297,19 @@ func stainRows(s plan.Stains) wire.GuideBlock {
 		for _, t := range s.Tubes {
 			row("The "+t.Tone+" one", "%s", t.Words)
 		}
-		row("A wet brush", "lifts what was just set, and bites a young film below: keep it nearly dry")
+		if m := s.Markings; m != nil {
+			row("On the markings", "%.1f a cm², %s", m.PerCM2, m.Words)
+		}
+		if w := s.WetBrush; w != nil {
+			if w.Bites {
+				row("A wet brush", "would take %.1f µm of what lies below: nearly dry, and nothing else", w.LossUM)
+			} else {
+				row("A wet brush", "lifts what was just set; the films below stand it (%.2f µm)", w.LossUM)
+			}
+		}
+		for _, g := range s.Grip {
+			row("Over "+g.On+map[bool]string{true: ", as here"}[g.Here], "%.0f mm long, covers %.0f %%, open %.0f min; %s", g.LengthMM, g.CoverPct, g.OpenMin, g.Words)
+		}
 	case len(s.Dots) > 0 || len(s.Rain) > 0 || len(s.Clouds) > 0 && s.Step != "" && s.PaintMM3 > 0:
 		b.Words = "One small dot where something leaks, drawn out in one stroke: with the air above and below, downwards on the sides."
 		for i, d := range s.Dots {
@@ -295,7 +322,7 @@ func stainRows(s plan.Stains) wire.GuideBlock {
 		if len(s.Clouds) > 0 {
 			row("Behind radiators and coolers", "a soft stain of about %.0f mm", s.Clouds[0].LengthMM)
 		}
-	case len(s.Specks) > 0:
+	case len(s.Specks) > 0 && s.Chips == nil:
 		b.Words = "Specks where the tyre throws them, the largest that fly: on a card first, until they are right. Inside the well and on the leg as well."
 		row("Specks", "%d, of %.2f to %.2f mm", len(s.Specks), least(s.Specks), most(s.Specks))
 		row("They cover", "%.2f %% of the zone", s.CoverPct)

@@ -201,11 +201,12 @@ type StainStep struct {
 
 // StainTold is what a step puts where, in words and figures.
 type StainTold struct {
-	Words  string     `json:"words"`
-	Rows   []GuideRow `json:"rows"`
-	Plan   StainPlan  `json:"plan"`
-	Passes int        `json:"passes"`
-	Length float64    `json:"length_mm"` // what a reach of 1 is drawn out to; 0 where nothing is drawn
+	Words   string     `json:"words"`
+	Against string     `json:"against"` // how it stands against what its service asks for; empty where it is that
+	Rows    []GuideRow `json:"rows"`
+	Plan    StainPlan  `json:"plan"`
+	Passes  int        `json:"passes"`
+	Length  float64    `json:"length_mm"` // what a reach of 1 is drawn out to; 0 where nothing is drawn
 }
 
 // StainPlan is what the page asks of a plan that is not in words.

@@ -2236,6 +2236,7 @@ export interface PlanEnoughBack {
  */
 export interface StainTold {
   words: string;
+  against: string;
   rows: GuideRow[];
   plan: StainPlan;
   passes: number;
@@ -2261,7 +2262,7 @@ export interface StainPlan {
  * via the `definition` "PlanStainWay".
  */
 export interface PlanStainWay {
-  way: "airbrush" | "pastel" | "oil";
+  way: "airbrush" | "pastel" | "oil" | "stipple" | "tint" | "oils-then-wash";
   words: string;
   takes: string;
   undo: string;

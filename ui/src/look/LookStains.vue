@@ -123,6 +123,7 @@ function toBack(b: { zone: string; step: string }) {
           <button type="button" class="act" @click="store.moveTo(ends + day)">Mellowed tomorrow</button>
         </div>
         <template v-if="told">
+          <p v-if="told.against" class="mind">{{ told.against }}</p>
           <p>{{ told.words }}</p>
           <dl>
             <template v-for="r in told.rows" :key="r.label">
@@ -131,11 +132,11 @@ function toBack(b: { zone: string; step: string }) {
             </template>
           </dl>
           <template v-if="told.plan.ways?.length">
-            <h4 class="plate">By another school</h4>
+            <h4 class="plate">Another way</h4>
             <ul class="ways">
               <li v-for="w in told.plan.ways" :key="w.way">
                 <b>{{ w.words }}</b>: {{ w.takes }}. To undo: {{ w.undo }}
-                <button type="button" class="link" @click="emit('against', `way:exhaust-${w.way}`)">
+                <button v-if="chosen.flown" type="button" class="link" @click="emit('against', `way:exhaust-${w.way}`)">
                   See it beside this
                 </button>
               </li>
