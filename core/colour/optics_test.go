@@ -130,3 +130,23 @@ func TestBlend(t *testing.T) {
 		t.Error("nothing has a colour")
 	}
 }
+
+// Grains in the film send light back: nothing of it changes nothing, a dark paint pales more than a pale one, and never past white. Grains as dense as what lies about them are not seen.
+func TestHazed(t *testing.T) {
+	dark, pale := Lab(28, 0, 0), Lab(80, 0, 0)
+	if d := dark.Difference(dark.Hazed(0, 1)); d > 0.1 {
+		t.Errorf("no haze shifts by %.2f", d)
+	}
+	a, b := dark.Hazed(0.1, 1).Lightness()-28, pale.Hazed(0.1, 1).Lightness()-80
+	if a < 5*b || b <= 0 || pale.Hazed(50, 1).Lightness() > 100 {
+		t.Errorf("haze pales L* 28 by %.2f and L* 80 by %.2f", a, b)
+	}
+	for index, want := range map[float64]float64{1.5: 0.02, 1.6: 0.046, 2.7: 0.502} {
+		if got := InBinder.Keeps(index); math.Abs(got-want) > 0.003 {
+			t.Errorf("grains of index %.1f keep %.3f in a binder, want %.3f", index, got, want)
+		}
+	}
+	if ClearFills() != 0.85 {
+		t.Error("a wet clear fills 0.85 of the voids")
+	}
+}

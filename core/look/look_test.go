@@ -181,3 +181,50 @@ func TestSecondWash(t *testing.T) {
 		t.Errorf("%d steps are done when the fourth ends", n)
 	}
 }
+
+// Pale dust drowns under a wet clear, and most of it stays under a mist; oils mellow in a day, and not before.
+func TestLeft(t *testing.T) {
+	done := start.Add(-900 * time.Hour)
+	of := func(steps ...plan.Step) (*timeline.Line, *timeline.Timeline) {
+		f := plan.File{
+			Format: plan.Format, Build: plan.Build{Name: "t", Start: start}, Sessions: []plan.Session{{Days: []plan.Day{"mon", "tue", "wed", "thu", "fri", "sat", "sun"}, From: "18:00", To: "23:00"}},
+			Products: []plan.Product{
+				{ID: "black", Name: "b", Kind: coating.Paint, Family: "waterborne-acrylic", Colour: "#303234", Sheen: "flat"},
+				{ID: "flat", Name: "c", Kind: coating.Clear, Family: "urethane-clear", Sheen: "flat"},
+				{ID: "chalk", Name: "s", Kind: coating.PencilOf, Family: "pencil", Colour: "#cfc8b8"},
+				{ID: "white", Name: "p", Kind: coating.Pigment, Family: "dry-pigment", Colour: "#cfc8b8"},
+				{ID: "oil", Name: "o", Kind: coating.Oil, Family: "artist-oil", Colour: "#8a7a60"},
+			},
+			Zones: []plan.Zone{{ID: "z", Name: "z", AreaCM2: 50, Steps: append([]plan.Step{{ID: "a", Do: "base-coat", Product: "black", Done: &done}}, steps...)}},
+		}
+		p, err := f.Resolve()
+		if err != nil {
+			t.Fatal(err)
+		}
+		tl := rule.Lay(p)
+		return tl.Lines[0], tl
+	}
+	left := func(dust string, how plan.Laying) float64 {
+		line, tl := of(plan.Step{ID: "p", Do: "pastel", Product: dust}, plan.Step{ID: "z", Do: "final-coat", Product: "flat", Coats: 1, Laying: how})
+		return look.At(line, tl.Finish.Add(time.Hour)).Marks[0].Left
+	}
+	for _, tc := range []struct {
+		dust string
+		how  plan.Laying
+		want float64
+	}{{"chalk", "", 0.282}, {"chalk", "mist", 0.835}, {"white", "", 0.529}, {"white", "mist", 0.862}} {
+		if got := left(tc.dust, tc.how); got < tc.want-0.008 || got > tc.want+0.008 {
+			t.Errorf("%s under %q keeps %.3f, want %.2f", tc.dust, tc.how, got, tc.want)
+		}
+	}
+	line, _ := of(plan.Step{ID: "o", Do: "oil-dots", Product: "oil"})
+	end := line.Steps[1].End
+	for after, want := range map[time.Duration]float64{0: 1, 10 * time.Hour: 0.8736, 100 * time.Hour: 0.8} {
+		if got := look.At(line, end.Add(after)).Marks[0].Left; got < want-0.002 || got > want+0.002 {
+			t.Errorf("oils %v after keep %.4f, want %.4f", after, got, want)
+		}
+	}
+	if k := look.Finished(line, end); k.Marks[0].Left != 1 {
+		t.Errorf("with no clear planned %.2f is left", k.Marks[0].Left)
+	}
+}

@@ -46,6 +46,7 @@ const onMoment: [string, string][] = [
 const onLook: [string, string][] = [
   ['x', 'under its last coat'],
   ['s', 'squint'],
+  ['t', 'stains and fading'],
   ['z', 'magnifier'],
 ]
 const groups = [

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
+import { useRouter } from 'vue-router'
+
 import { useBuild } from '../build/useBuild'
 import type { Stains } from './useStains'
 
@@ -8,6 +10,7 @@ import type { Stains } from './useStains'
 const props = defineProps<{ slug: string; stains: Stains }>()
 const emit = defineEmits<{ close: []; against: [way: string] }>()
 const store = useBuild()
+const router = useRouter()
 const s = props.stains
 const { stained, chosen, amount, reach, rounds, hours, pulled } = s
 const told = computed(() => s.plan.value.value)
@@ -52,6 +55,11 @@ const bar = (f: { value: number; low: number; high: number }) => {
   return { value: at(f.value), low: at(f.low), wide: `${(100 * (f.high - f.low)) / end}%` }
 }
 const said = { under: 'less than asked for', in: 'as asked for', over: 'more than asked for' } as const
+/** How the aircraft was kept is asked in its plan, over the route. */
+async function toService() {
+  await router.push({ name: 'build', params: { slug: props.slug } })
+  store.sheet = 'plan'
+}
 function toBack(b: { zone: string; step: string }) {
   const one = stained.value?.steps.find((x) => x.zone === b.zone && x.step === b.step)
   if (one) s.choose(one)
@@ -168,6 +176,7 @@ function toBack(b: { zone: string; step: string }) {
       <section v-if="enough" class="enough" aria-label="Is it enough?">
         <h3>{{ enough.words }}</h3>
         <p class="soft small">{{ enough.service }} It should read {{ enough.reads }}, with half-closed eyes.</p>
+        <button type="button" class="link kept" @click="toService">How it was kept</button>
         <div v-for="f in enough.figures" :key="f.id" class="figure">
           <p>
             {{ f.words }}: <b>{{ f.value }} {{ f.unit }}</b
@@ -247,6 +256,9 @@ ul {
   width: 14px;
   height: 14px;
   border: 1px solid var(--line);
+}
+.kept {
+  justify-self: start;
 }
 .slide {
   display: grid;
