@@ -39,9 +39,7 @@ func TestStains(t *testing.T) {
 	b.slid("How far it reaches", input.ArrowLeft, 8)
 	b.sees(".chosen output", "60 %")
 	b.sees(".chosen dd", "0 to 100 mm")
-	if shown := b.painted(".picture"); !strings.Contains(shown, "pull=upper") {
-		t.Errorf("the picture does not show what is pulled: %s", shown)
-	}
+	b.eventually("the picture shows what is pulled", func() bool { return strings.Contains(b.painted(".picture"), "pull=upper") })
 	b.click(".chosen button", "One more pass")
 	b.sees(".chosen dt", "Pass 9")
 	b.click(".chosen button", "Plan it so")
