@@ -243,8 +243,11 @@ func (b *bench) click(selector, words string) {
 		if err != nil {
 			break
 		}
-		if err = e.CancelTimeout().Timeout(2*time.Second).Click(proto.InputMouseButtonLeft, 1); err == nil {
-			return
+		// Only the wait for it is cut short: a click that was cut short may have been made, and made again it would turn a switch back.
+		if _, err = e.CancelTimeout().Timeout(2 * time.Second).WaitInteractable(); err == nil {
+			if err = e.CancelTimeout().Timeout(patience/2).Click(proto.InputMouseButtonLeft, 1); err == nil {
+				return
+			}
 		}
 		if _, gone := e.CancelTimeout().Eval(`() => this.scrollIntoView({ block: 'center' })`); gone != nil { // from under what stays in sight
 			continue

@@ -30,6 +30,7 @@ export const useBuild = defineStore('build', () => {
 
   const at = ref(0) // the moment, ms since 1970
   const follows = ref<'step' | 'now' | 'hand'>('step') // what put the moment where it is
+  const stays = ref(false) // a moment that was put somewhere by hand stays there whatever is changed: what is looked at is the whole aircraft
   const zoneId = ref('')
   const stepId = ref('')
   let held = '' // the step that was chosen, while the moment is dragged past it and back
@@ -134,7 +135,7 @@ export const useBuild = defineStore('build', () => {
     if (keep && b.zones.some((z) => z.id === zoneId.value)) {
       if (!step.value) stepId.value = zone.value?.steps[0]?.id ?? ''
       findingPlace.value = findingOf(stepId.value)
-      if (step.value && (mine || follows.value === 'step')) {
+      if (step.value && ((mine && !stays.value) || follows.value === 'step')) {
         follows.value = 'step'
         at.value = Date.parse(step.value.start)
       }
@@ -354,6 +355,7 @@ export const useBuild = defineStore('build', () => {
     chooseFinding,
     stepBy,
     moveTo,
+    stays,
     toEvent,
     takeFix,
     undo,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useStorage } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
-import { computed, defineAsyncComponent, ref, toRef, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api } from '../api'
@@ -31,6 +31,9 @@ watch(
   },
   { immediate: true },
 )
+
+store.stays = true
+onBeforeUnmount(() => (store.stays = false))
 
 const holder = ref<HTMLElement | null>(null)
 const size = useElementSize(holder)
