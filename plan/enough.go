@@ -107,6 +107,9 @@ func (p *Painter) Enough(tl *timeline.Timeline, q LookQuery) Enough {
 	return out
 }
 
+// nothing is a mean shift that nobody sees.
+const nothing = 0.05
+
 func enoughWords(all []EnoughFigure, contrast float64, b picture.Band) string {
 	var over, under int
 	for _, f := range all {
@@ -119,6 +122,8 @@ func enoughWords(all []EnoughFigure, contrast float64, b picture.Band) string {
 	}
 	middle := (b.Low + b.High) / 2
 	switch {
+	case contrast < nothing:
+		return "No effect is to be seen yet."
 	case over > 0:
 		return fmt.Sprintf("Too much: %.1f times what such a service gives. Take something back before anything is added.", math.Max(0.1, contrast/middle))
 	case under > 0:

@@ -308,9 +308,14 @@ func TestEnough(t *testing.T) {
 	if got := judge(kept, map[string]stain.How{"under/d7": {Amount: 3}, "under/d8": {Amount: 3}, "upper/u10": {Amount: 3}, "upper/u11": {Amount: 3, Reach: 2}, "nose/n9": {Amount: 3, Reach: 2}}); got.Reads != "subtle" || got.Stop || !strings.HasPrefix(got.Words, "Too much: ") {
 		t.Errorf("the same on a kept one: %q, reads %s %+v", got.Words, got.Reads, got.Figures)
 	}
+	little := f.Clone()
+	little.Service = &plan.Service{Place: "desert", Shelter: "out", Months: 60}
+	if got := judge(little, nil); got.Reads != "stark" || !strings.HasPrefix(got.Words, "Still less than such a service gives: 0.") {
+		t.Errorf("the Petrel after five years in a desert: %q, reads %s", got.Words, got.Reads)
+	}
 	clean := routeOf(t, "b: base-coat acrylic done 48h")
 	clean.Service = &plan.Service{Place: "ship", Months: 60, Shelter: "out"}
-	if got := judge(clean, nil); got.Stop || !strings.HasPrefix(got.Words, "Still less") || len(got.Back) != 0 {
+	if got := judge(clean, nil); got.Stop || got.Words != "No effect is to be seen yet." || len(got.Back) != 0 {
 		t.Errorf("a clean aircraft of hard service: %+v", got)
 	}
 	// Whether it can be taken back: planned, done and open, done and set, done and sealed, loose.

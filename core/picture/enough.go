@@ -131,14 +131,27 @@ func (f *Frame) eyes(with, without []rgb, s float64) []Eye {
 			continue
 		}
 		of := &f.pixels[f.top[one.i]]
-		eyes = append(eyes, Eye{p.View, at, f.Airframe.Plates[of.plate].Part, int(of.zone), one.contrast, without[one.i].colour().Difference(farWithout[one.i].colour())})
+		plate := &f.Airframe.Plates[of.plate]
+		part := plate.Part
+		if plate.Hand != "" {
+			part += " " + plate.Hand
+		}
+		eyes = append(eyes, Eye{p.View, at, part, int(of.zone), one.contrast, without[one.i].colour().Difference(farWithout[one.i].colour())})
 	}
 	return eyes
 }
 
-// painted reports whether a point shows painted skin: no glass, no tyre, no rim that mixes with what lies behind it.
+// thin are parts that differ from what lies behind them whatever is done to them.
+var thin = []string{"legs", "wheels", "prop", "spinner", "struts"}
+
+// painted reports whether a point shows painted skin: no glass, no tyre, no leg, no rim that mixes with what lies behind it.
 func (f *Frame) painted(i int) bool {
-	return f.top[i] >= 0 && f.pixels[f.top[i]].alpha >= 252 && f.pixels[f.top[i]].zone >= 0 && f.Airframe.Plates[f.pixels[f.top[i]].plate].Stuff == airframe.Skin
+	if f.top[i] < 0 {
+		return false
+	}
+	p := &f.pixels[f.top[i]]
+	of := &f.Airframe.Plates[p.plate]
+	return p.alpha >= 252 && p.zone >= 0 && of.Stuff == airframe.Skin && !slices.Contains(thin, of.Part)
 }
 
 // about blurs painted skin alone: each place is weighed by how much of it that is, so that no outline and no glass draws an eye.

@@ -168,8 +168,8 @@ func TestEnough(t *testing.T) {
 			t.Errorf("%v asks for %+v", reading, got)
 		}
 	}
-	if eyeFar != 4 {
-		t.Error("a place is set against four times the squint about it")
+	if eyeFar != 4 || eyeApart != 25 || eyeFrom != 1.5 {
+		t.Error("a place is set against four times the squint about it, 25 mm off the next, from a contrast of 1.5")
 	}
 	kept := Clean(look.Skin{Marks: []look.Mark{{Kind: look.Second}, {Kind: "mud"}, {Kind: look.Decals}}, Residue: 0.4, Filled: 0.5})
 	if len(kept.Marks) != 2 || kept.Residue != 0 || kept.Filled != 0 {

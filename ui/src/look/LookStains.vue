@@ -176,11 +176,17 @@ function toBack(b: { zone: string; step: string }) {
       <section v-if="enough" class="enough" aria-label="Is it enough?">
         <h3>{{ enough.words }}</h3>
         <p class="soft small">{{ enough.service }} It should read {{ enough.reads }}, with half-closed eyes.</p>
-        <button type="button" class="link kept" @click="toService">How it was kept</button>
-        <div v-for="f in enough.figures" :key="f.id" class="figure">
+        <p class="small">
+          As it looks at the tape’s moment.
+          <button type="button" class="link" @click="store.moveTo(Date.parse(store.build?.tape.to ?? ''))">
+            When it is finished
+          </button>
+          ·
+          <button type="button" class="link" @click="toService">How it was kept</button>
+        </p>
+        <div v-for="f in enough.figures" :key="f.id" class="measure">
           <p>
-            {{ f.words }}: <b>{{ f.value }} {{ f.unit }}</b
-            >, {{ said[f.is] }}
+            {{ f.words }}: <b>{{ [f.value, f.unit].filter((x) => x !== '').join(' ') }}</b>, {{ said[f.is] }}
           </p>
           <div class="bar" aria-hidden="true">
             <i class="band" :style="{ left: bar(f).low, width: bar(f).wide }" /><i
@@ -239,6 +245,8 @@ header {
 h3:not(.plate) {
   font-size: 18px;
 }
+h3,
+h4,
 p,
 dl,
 ol,
@@ -256,9 +264,6 @@ ul {
   width: 14px;
   height: 14px;
   border: 1px solid var(--line);
-}
-.kept {
-  justify-self: start;
 }
 .slide {
   display: grid;
