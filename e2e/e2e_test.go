@@ -243,11 +243,13 @@ func (b *bench) click(selector, words string) {
 		if err != nil {
 			break
 		}
-		// Only the wait for it is cut short: a click that was cut short may have been made, and made again it would turn a switch back.
-		if _, err = e.CancelTimeout().Timeout(2 * time.Second).WaitInteractable(); err == nil {
-			if err = e.CancelTimeout().Timeout(patience/2).Click(proto.InputMouseButtonLeft, 1); err == nil {
-				return
-			}
+		// A click that was cut short may have been made, and one that was made may have missed what moved just then: the element itself says whether it was met.
+		if _, err = e.CancelTimeout().Eval(`() => { this.met = false; this.addEventListener('click', () => (this.met = true), { once: true, capture: true }) }`); err != nil {
+			continue
+		}
+		err = e.CancelTimeout().Timeout(2*time.Second).Click(proto.InputMouseButtonLeft, 1)
+		if met, gone := e.CancelTimeout().Eval(`() => this.met`); gone != nil || met.Value.Bool() {
+			return
 		}
 		if _, gone := e.CancelTimeout().Eval(`() => this.scrollIntoView({ block: 'center' })`); gone != nil { // from under what stays in sight
 			continue

@@ -280,7 +280,7 @@ func TestLookBeside(t *testing.T) {
 		t.Errorf("%+v", f.Airframe.Features)
 	}
 	b.click(".side button", "Done pinning")
-	b.click(".side button", "Take it away")
+	b.click(".side button", "Take them away")
 	b.gone(".photo", "")
 	b.press('z')
 	box := b.page.MustElement(".picture img").MustShape().Box()

@@ -92,9 +92,9 @@ func TestStains(t *testing.T) {
 
 // By keys alone on a tablet: chosen, strengthened, set against another school.
 func TestStainsTablet(t *testing.T) {
-	b := open(t, view{width: 820, height: 1180, night: true}, "/builds/nightjar/look?panel=stains")
-	b.sees(".stains .one", "Exhaust")
-	b.click(".stains .one", "Exhaust")
+	b := open(t, view{width: 820, height: 1180, night: true}, "/builds/nightjar?step=m5")
+	b.push("How it is done")
+	b.click(".guide a", "See it on the skin")
 	b.sees(".chosen h3", "Exhaust on")
 	b.sees(".chosen dt", "What this fuel leaves here")
 	b.click(".ways .link", "See it beside this")

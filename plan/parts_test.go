@@ -213,3 +213,30 @@ func TestEditParts(t *testing.T) {
 		t.Errorf("a product of the shelf is copied %d times", n)
 	}
 }
+
+// A part that is washed or faded while another of the same paint is not is told; both washed, painted otherwise, or of one part, they are not.
+func TestPartsMatch(t *testing.T) {
+	has := func(f plan.File) bool {
+		return slices.ContainsFunc(check(t, f).Findings, func(x plan.Finding) bool { return x.Rule == "parts-match" })
+	}
+	f := twoParts(t)
+	if !has(f) {
+		t.Error("a washed wing on a fuselage of the same paint that is not washed")
+	}
+	otherwise := twoParts(t)
+	otherwise.Zones[0].Steps[0].Product = "pale"
+	if has(otherwise) {
+		t.Error("parts of two paints need not match")
+	}
+	one := twoParts(t)
+	one.Zones[1].Part = ""
+	one.Zones[0].Steps = slices.Delete(one.Zones[0].Steps, 1, 2)
+	if has(one) {
+		t.Error("two zones of one part are told apart on purpose")
+	}
+	both := twoParts(t)
+	both.Zones[0].Steps = slices.Insert(both.Zones[0].Steps, 1, plan.Step{ID: "g", Do: "gloss-coat", Product: "gloss"}, plan.Step{ID: "w", Do: "pin-wash", Product: "enamel-wash"}, plan.Step{ID: "x", Do: "wipe", Of: "w"})
+	if has(both) {
+		t.Error("both are washed")
+	}
+}

@@ -508,17 +508,16 @@ func (j *job) gas(s *Stains) *stain.Laid {
 	l := stain.Guns(j.shape.Airframe, j.zone, j.colour(), j.how.Fired(), j.amount, j.reach)
 	for i := range j.shape.Features {
 		f := &j.shape.Features[i]
-		if f.Kind != airframe.GunPort {
+		if f.Kind != airframe.GunPort && f.Kind != airframe.Chute {
 			continue
 		}
-		g := stain.GasOf(j.shape.Airframe, f, j.how.Fired())
 		for _, c := range l.Clouds {
 			if from, _ := c.View.Of(f.At); from == c.From {
 				peak := 0.0
 				for x := 0.0; x < c.ReachMM; x += 0.5 {
 					peak = max(peak, c.Density(x, 0))
 				}
-				s.Gas = append(s.Gas, StainGas{f.ID, c.View.String(), round1(g.LengthMM() * j.reach), round2(-math.Expm1(-peak))})
+				s.Gas = append(s.Gas, StainGas{f.ID, c.View.String(), round1(c.ReachMM / 2), round2(-math.Expm1(-peak))}) // a cloud reaches twice as far as it can be seen
 			}
 		}
 	}

@@ -96,7 +96,9 @@ func printStains(w io.Writer, s plan.Stains) {
 	if len(s.Specks) > 0 {
 		fmt.Fprintf(w, "%d specks, %.2f %% of the zone\n", len(s.Specks), s.CoverPct)
 	}
-	if c := s.Chips; c != nil {
+	if c := s.Chips; c != nil && c.Number == 0 {
+		fmt.Fprintf(w, "no chip: the largest would be %.2f mm, and %s sets none under %.2f\n", c.MostMM, c.Tool, c.LeastMM)
+	} else if c != nil {
 		fmt.Fprintf(w, "%d chips of %.2f to %.2f mm; %s shows %.0f %% of their area\n", c.Number, c.LeastMM, c.MostMM, c.Tool, c.ShownPct)
 	}
 	if d := s.Dust; d != nil {

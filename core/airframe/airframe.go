@@ -195,6 +195,7 @@ const (
 	Radiator  FeatureKind = "radiator"
 	OilCooler FeatureKind = "oil-cooler"
 	GunPort   FeatureKind = "gun"
+	Chute     FeatureKind = "ejector" // that lets a gun's cases out
 	Wheel     FeatureKind = "wheel"
 	Filler    FeatureKind = "filler"
 	Hatch     FeatureKind = "hatch"
@@ -217,6 +218,7 @@ var FeatureKinds = []struct {
 	{Radiator, "radiator exit"},
 	{OilCooler, "oil cooler exit"},
 	{GunPort, "gun port"},
+	{Chute, "ejector chute"},
 	{Wheel, "wheel"},
 	{Filler, "filler cap"},
 	{Hatch, "hatch"},

@@ -43,6 +43,7 @@ func (m *maker) features(wing surface, cowlEnd float64) {
 		}
 		for i := range m.kind.Guns {
 			put(Feature{ID: fmt.Sprintf("gun-%s-%d", h.name, i+1), Kind: GunPort, Name: "Gun, " + h.name, At: top(0.3+0.04*float64(i), 0, h.y), Views: []View{Top, Under}, SizeMM: 0.03 * m.m, Number: 1, Part: "wing"})
+			put(Feature{ID: fmt.Sprintf("ejector-%s-%d", h.name, i+1), Kind: Chute, Name: "Ejector chute, " + h.name, At: top(0.3+0.04*float64(i), chuteAt, h.y), Views: []View{Under}, SizeMM: 0.03 * m.m, Number: 1, Part: "wing"})
 		}
 		lead, tip := top(0.04, 0, h.y), top(0.97, 0, h.y)
 		put(Feature{ID: "leading-edge-" + h.name, Kind: Edge, Name: "Leading edge, " + h.name, At: lead, To: tip, Views: []View{Top, Under}, Part: "wing"})
@@ -80,6 +81,9 @@ func (m *maker) features(wing surface, cowlEnd float64) {
 	deep, wide, mid := m.body(0.72)
 	put(Feature{ID: "hatch-fuselage", Kind: Hatch, Name: "Fuselage hatch", At: Place{0.72 * d.Length, -wide, mid + 0.1*deep}, Views: []View{Left}, SizeMM: 0.5 * m.m, Part: "fuselage"})
 }
+
+// chuteAt is where along the chord the cases of a gun in the wing are let out.
+const chuteAt = 0.4
 
 // feature takes the features that a spec gives in place of the type's own.
 func (m *maker) feature(own []Feature) {

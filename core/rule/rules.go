@@ -49,6 +49,7 @@ var every = timeline.NewRules(
 	&noSource,
 	&order,
 	&orderInTime,
+	&partsMatch,
 	&recoat,
 	&rub,
 	&sameSolvent,

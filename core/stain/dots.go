@@ -24,6 +24,7 @@ var (
 	offBorder  = Numbers.Number("dot-off-border", 2, "mm", "how far dots keep off the border of a colour", fact.Bench("two millimetres, or they pull it over"))
 	blendMin   = Numbers.Number("oil-open", 6, "min", "how long an oil that is blended on flat can be worked", fact.Bench("T43: 5 to 15 min"))
 	candidates = 10 // that a dot is chosen from (Mitchell 1991)
+	dotsAll    = int(Numbers.Number("dots-all", 6000, "", "most dots that anybody sets on a zone", oilBench))
 	mostDots   = Numbers.Number("dots-most", 12, "/cm²", "most dots that anybody sets", oilBench)
 )
 
@@ -120,21 +121,23 @@ func mean(paint colour.Colour) colour.Colour {
 
 // Count returns how many dots a cm2 shift a paint by what is wanted, and by how much they do: fewer where that can't be reached.
 func (j DotJob) Count() (perCM2, shift float64) {
-	shifted := func(k float64) float64 {
-		return j.Paint.Difference(j.Paint.Veiled(mean(j.Paint), cover(k/100, j.DMM, j.On)))
-	}
 	low, high := 0.0, mostDots
-	if shifted(high) <= j.Wanted {
-		return high, shifted(high)
+	if most := j.shifted(high); most <= j.Wanted {
+		return high, most
 	}
 	for range 40 {
-		if mid := (low + high) / 2; shifted(mid) < j.Wanted {
+		if mid := (low + high) / 2; j.shifted(mid) < j.Wanted {
 			low = mid
 		} else {
 			high = mid
 		}
 	}
-	return low, shifted(low)
+	return low, j.shifted(low)
+}
+
+// shifted returns by how much so many dots a cm2 shift the paint.
+func (j DotJob) shifted(perCM2 float64) float64 {
+	return j.Paint.Difference(j.Paint.Veiled(mean(j.Paint), cover(perCM2/100, j.DMM, j.On)))
 }
 
 // rows are the places of a field that lie far enough off its border: stretches of rows, with how much of them lies up to each.
@@ -217,6 +220,11 @@ func (j DotJob) Plan(a *airframe.Airframe, zone int) DotPlan {
 	plan := DotPlan{}
 	plan.PerCM2, plan.Shift = j.Count()
 	n := int(math.Round(plan.PerCM2 * skin / 100))
+	if n > dotsAll { // nobody sets more: they shift the paint by less
+		n = dotsAll
+		plan.PerCM2 = float64(n) / (skin / 100)
+		plan.Shift = j.shifted(plan.PerCM2)
+	}
 	if len(fields) == 0 {
 		n = 0
 	}

@@ -196,7 +196,15 @@ func TestMud(t *testing.T) {
 	if share := area / 50_000; share > 0.03 || large == 0 {
 		t.Errorf("T37: they cover %.4f; %d are larger than the smallest mark", share, large)
 	}
-	if more, far := Mud(a, 1, black, 2, 1), Mud(a, 1, black, 1, 1.5); len(more.Streaks) < len(l.Streaks)*3/2 || len(far.Streaks) == len(l.Streaks) {
+	deepest := func(l *Laid) (most float64) {
+		for _, s := range l.Streaks {
+			if s.View == airframe.Under {
+				most = max(most, s.At.Y)
+			}
+		}
+		return most
+	}
+	if more, far := Mud(a, 1, black, 2, 1), Mud(a, 1, black, 1, 1.5); len(more.Streaks) < len(l.Streaks)*3/2 || deepest(far) < deepest(l)+15 {
 		t.Errorf("twice the mud has %d specks, further mud %d", len(more.Streaks), len(far.Streaks))
 	}
 	if got := Mud(plane(t, "high-float"), 1, black, 1, 1); len(got.Streaks) != 0 {
@@ -213,7 +221,7 @@ func TestMud(t *testing.T) {
 		}
 	}
 	near4(t, "the smallest speck", least, 0.1, 0.001)
-	near4(t, "the largest", most, 0.2241, 0.03)
+	near4(t, "the largest", most, 0.2168, 0.03)
 	near4(t, "the nearest", nearest, 12.3, 0.06)
 	near4(t, "the farthest", farthest, 59, 0.06)
 	near4(t, "a slow taxi", mudSlow, 8, 0)
@@ -289,6 +297,18 @@ func TestGas(t *testing.T) {
 	if l := Guns(a, 0, black, UsualRounds(), 1, 1); len(l.Clouds) == 0 || len(Guns(a, 0, black, 0, 1, 1).Clouds) != 0 || len(Guns(plane(t, "trainer"), 0, black, 300, 1, 1).Clouds) != 0 {
 		t.Errorf("%d clouds; none without rounds or guns", len(l.Clouds))
 	}
+	var ports, chutes []float64
+	for _, c := range Guns(a, 1, black, 300, 1, 1).Clouds {
+		f, _ := a.Near(c.View, c.From)
+		if f.Kind == airframe.Chute {
+			chutes = append(chutes, c.Density(5, 0))
+		} else {
+			ports = append(ports, c.Density(5, 0))
+		}
+	}
+	if len(chutes) != 4 || len(ports) != 4 || math.Abs(chutes[0]/ports[0]-0.4) > 0.001 {
+		t.Errorf("below the wing gas comes out at %d ports and %d chutes: %v %v", len(ports), len(chutes), ports, chutes)
+	}
 	for how, want := range map[How]float64{{}: 300, {Rounds: -1}: 0, {Rounds: 40}: 40} {
 		near4(t, "rounds", how.Fired(), want, 0)
 	}
@@ -328,6 +348,18 @@ func TestStreaks(t *testing.T) {
 	l := Streaked(3, dots, coating.Flat.Texture())
 	if len(l.Inks) != MostInks || l.Streaks[2].Ink != 0 || l.Streaks[5].Ink != MostInks-1 || l.Zone != 3 {
 		t.Errorf("inks %d, %+v", len(l.Inks), l.Streaks)
+	}
+}
+
+// On a zone as large as a door nobody sets more than some thousand dots; what they shift is told as it is.
+func TestManyDots(t *testing.T) {
+	a, err := airframe.Make(airframe.Spec{Type: "low-single", SpanMM: 2400})
+	if err != nil {
+		t.Fatal(err)
+	}
+	p := DotJob{Paint: grey, On: coating.Flat.Texture(), DMM: 0.8, Wanted: 3, Seed: 1}.Plan(a, 0)
+	if len(p.Dots) != 6000 || p.Shift >= 2.5 || p.Shift <= 0.1 || p.PerCM2 >= 4 {
+		t.Errorf("%d dots, %.2f a cm2, shift %.2f", len(p.Dots), p.PerCM2, p.Shift)
 	}
 }
 

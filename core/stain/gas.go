@@ -19,6 +19,9 @@ var (
 	roundsOf = Numbers.Number("gas-rounds", 300, "rounds", "fired from a gun since it was cleaned, where nothing is said", gasBench)
 )
 
+// chuteGas is what of a gun's gas comes out with its cases.
+var chuteGas = Numbers.Number("gas-chute", 0.4, "", "share of a gun's gas that comes out at its ejector chute", gasBench)
+
 // UsualRounds returns the rounds that a gun has fired where nothing is said.
 func UsualRounds() float64 { return roundsOf }
 
@@ -68,10 +71,15 @@ func Guns(a *airframe.Airframe, zone int, soot colour.Colour, rounds, amount, re
 	l := &Laid{Zone: zone, Inks: []colour.Colour{soot}}
 	for i := range a.Features {
 		f := &a.Features[i]
-		if f.Kind != airframe.GunPort {
+		share := 1.0
+		switch f.Kind {
+		case airframe.GunPort:
+		case airframe.Chute:
+			share = chuteGas
+		default:
 			continue
 		}
-		g := GasOf(a, f, rounds)
+		g := GasOf(a, f, rounds*share)
 		for _, v := range f.Views {
 			from, _ := v.Of(f.At)
 			aft := v.Aft()

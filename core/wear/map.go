@@ -146,11 +146,12 @@ type ZoneWear struct {
 
 const sampleMM = 2.5
 
-// Zones returns how each of the airframe's zones wears, in their order: sampled every 2.5 mm.
+// Zones returns how each of the airframe's zones wears, in their order: sampled every 2.5 mm, on a very large model every two-hundredth of its span.
 func (m *Map) Zones() []ZoneWear {
 	all := make([]ZoneWear, len(m.frame.Zones))
 	count := make([]int, len(all))
 	by := make([]map[string]float64, len(all))
+	pitch := max(sampleMM, m.frame.SpanMM/200)
 	for i := range m.frame.Plates {
 		p := &m.frame.Plates[i]
 		if !p.Counts {
@@ -161,8 +162,8 @@ func (m *Map) Zones() []ZoneWear {
 				continue
 			}
 			low, high := f.Bounds()
-			for y := low.Y + sampleMM/2; y < high.Y; y += sampleMM {
-				for x := low.X + sampleMM/2; x < high.X; x += sampleMM {
+			for y := low.Y + pitch/2; y < high.Y; y += pitch {
+				for x := low.X + pitch/2; x < high.X; x += pitch {
 					at := airframe.Pt{X: x, Y: y}
 					if !f.Holds(at) {
 						continue

@@ -12,5 +12,6 @@ func stainBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 		return wire.GuideBlock{}, false // it is no such step, or nothing of the airframe is its zone
 	}
 	b := stainRows(s)
+	b.On = site.Zone.ID + "/" + site.Step.ID
 	return b, len(b.Rows) > 0
 }

@@ -338,6 +338,11 @@ func stainRows(s plan.Stains) wire.GuideBlock {
 		row("Blended to", "%.1f mm, within %.0f min", s.Lines[0].WidthMM, s.OpenMin)
 	case s.Chips != nil:
 		c := s.Chips
+		if c.Number == 0 {
+			b.Words = "Nothing: at this scale every chip is smaller than the smallest mark."
+			row("The largest", "would be %.2f mm; %s sets none under %.2f", c.MostMM, c.Tool, c.LeastMM)
+			break
+		}
 		b.Words = "Many small, few large, none twice; where people go and at leading edges."
 		row("Chips", "%d of %.2f to %.1f mm; half of them under %.2f", c.Number, c.LeastMM, c.MostMM, c.HalfMM)
 		row("In all", "%.0f mm²; %s shows %.0f %% of it, the rest is too small to be set", c.AreaMM2, c.Tool, c.ShownPct)

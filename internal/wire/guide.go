@@ -86,6 +86,7 @@ type GuideBlock struct {
 	Title string     `json:"title"`
 	Words string     `json:"words,omitempty"`
 	Rows  []GuideRow `json:"rows"`
+	On    string     `json:"on,omitempty"` // zone/step that the look shows on the skin; empty for none
 }
 
 // GuideRow is a figure with what it is of.

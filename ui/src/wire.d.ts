@@ -1961,6 +1961,7 @@ export interface GuideBlock {
   title: string;
   words?: string;
   rows: GuideRow[];
+  on?: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { useBuild } from './useBuild'
 import StateMark from '../shared/StateMark.vue'
 import type { GuideBlock } from '../wire'
 
 /** A few figures of a step, each with what it is of. */
 defineProps<{ block: GuideBlock }>()
+const store = useBuild()
 </script>
 
 <template>
@@ -16,6 +18,12 @@ defineProps<{ block: GuideBlock }>()
       </li>
     </ul>
     <p v-if="block.words" class="soft">{{ block.words }}</p>
+    <RouterLink
+      v-if="block.on && store.build"
+      class="act"
+      :to="{ name: 'look', params: { slug: store.build.slug }, query: { panel: 'stains', stain: block.on } }"
+      >See it on the skin</RouterLink
+    >
   </section>
 </template>
 
@@ -36,6 +44,9 @@ li {
   gap: 0 12px;
   padding: 4px 0;
   border-bottom: 1px solid var(--line);
+}
+a.act {
+  justify-self: start;
 }
 .what {
   font-weight: 600;

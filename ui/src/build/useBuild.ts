@@ -266,7 +266,8 @@ export const useBuild = defineStore('build', () => {
   /** Makes a change to the plan. Returns what stands against it, or nothing; a refused change leaves everything as it is. */
   async function edit(e: PlanEdit): Promise<string> {
     const b = build.value
-    if (!b || busy.value) return ''
+    if (!b) return ''
+    if (busy.value) return 'Another change is just being kept. Save once more.'
     busy.value = true
     clash.value = false
     try {
@@ -294,6 +295,7 @@ export const useBuild = defineStore('build', () => {
 
   /** Makes a change and says what stands against it. */
   async function act(e: PlanEdit) {
+    if (busy.value) return
     const refused = await edit(e)
     if (refused) said.value = refused
   }

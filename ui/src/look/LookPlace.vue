@@ -147,13 +147,23 @@ const lensStyle = computed(() => {
   }
 })
 
-// A photograph of one's own stands beside the picture; it stays on this screen.
-const photo = ref('')
+// Photographs of one's own stand beside the picture, two at most; they stay on this screen.
+const mostPhotos = 2
+const photos = ref<string[]>([])
 const pinning = ref(false)
 function take(e: Event) {
-  const file = (e.target as HTMLInputElement).files?.[0]
-  if (photo.value) URL.revokeObjectURL(photo.value)
-  photo.value = file?.type.startsWith('image/') ? URL.createObjectURL(file) : ''
+  const input = e.target as HTMLInputElement
+  for (const file of input.files ?? []) {
+    if (!file.type.startsWith('image/')) continue
+    photos.value.push(URL.createObjectURL(file))
+    if (photos.value.length > mostPhotos) URL.revokeObjectURL(photos.value.shift() ?? '')
+  }
+  input.value = '' // the same file can be read again
+}
+function takeAway() {
+  photos.value.forEach((one) => URL.revokeObjectURL(one))
+  photos.value = []
+  pinning.value = false
 }
 
 // Placing: a tap moves a feature, or pins a worn place.
@@ -187,7 +197,11 @@ const panel = computed({
   },
 })
 const staining = computed(() => panel.value === 'stains')
-const stains = useStains(toRef(props, 'slug'), staining)
+const stains = useStains(
+  toRef(props, 'slug'),
+  staining,
+  computed(() => (typeof route.query.stain === 'string' ? route.query.stain : '')),
+)
 /** What the picture is asked for: with what is being pulled. */
 const shownQuery = computed(() => ({
   ...l.query.value,
@@ -269,14 +283,16 @@ useKeys({
       <div
         ref="holder"
         class="stage"
-        :class="{ aiming: placing || pinning, real, beside: photo, pulls: staining && stains.chosen.value }"
+        :class="{ aiming: placing || pinning, real, beside: photos.length, pulls: staining && stains.chosen.value }"
         @pointerdown="press"
         @pointerup="stains.up"
         @pointercancel="stains.up"
         @pointermove="move"
         @pointerleave="lens.on = false"
       >
-        <figure v-if="photo" class="photo"><img :src="photo" alt="Your reference photograph" /></figure>
+        <figure v-if="photos.length" class="photo">
+          <img v-for="(one, i) in photos" :key="one" :src="one" :alt="`Your reference photograph ${i + 1}`" />
+        </figure>
         <AirPicture
           class="picture"
           :slug="slug"
@@ -382,14 +398,14 @@ useKeys({
           <section class="shows">
             <h2 class="plate">Reference</h2>
             <label class="drop"
-              ><input type="file" accept="image/*" @change="take" /><span>{{
-                photo ? 'Another photograph' : 'A photograph beside it'
+              ><input type="file" accept="image/*" multiple @change="take" /><span>{{
+                photos.length ? 'Another photograph' : 'A photograph beside it'
               }}</span></label
             >
-            <button v-if="photo" type="button" class="act" :aria-pressed="pinning" @click="pinning = !pinning">
+            <button v-if="photos.length" type="button" class="act" :aria-pressed="pinning" @click="pinning = !pinning">
               {{ pinning ? 'Done pinning' : 'Pin worn places' }}
             </button>
-            <button v-if="photo" type="button" class="act" @click="photo = ''">Take it away</button>
+            <button v-if="photos.length" type="button" class="act" @click="takeAway">Take them away</button>
           </section>
         </template>
       </aside>
@@ -488,6 +504,7 @@ select {
 }
 .photo {
   display: grid;
+  grid-auto-rows: minmax(0, 1fr);
   place-items: center;
   min-width: 0;
   min-height: 0;

@@ -9,7 +9,7 @@ import type { PlanStainHow, Stained, StainStep, StainTold, Whole } from '../wire
 const iso = (t: number) => new Date(t).toISOString().replace(/\.\d+/, '')
 
 /** What stains and fades the aircraft, which of it is chosen, and how far that is pulled. All figures are the engine's. */
-export function useStains(slug: Ref<string>, open: Ref<boolean>) {
+export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<string>) {
   const store = useBuild()
   const revision = computed(() => (store.build?.slug === slug.value ? store.build.revision : 0))
   const list = useNewest<Stained>()
@@ -49,6 +49,15 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>) {
     // It is looked at as it will be once it is done.
     if (store.at < Date.parse(s.ends)) store.moveTo(Date.parse(s.ends))
   }
+  // One that the address names is chosen as soon as it is known.
+  let met = ''
+  watch([stained, wanted], () => {
+    const one = stained.value?.steps.find((s) => `${s.zone}/${s.step}` === wanted.value)
+    if (one && met !== wanted.value) {
+      met = wanted.value
+      choose(one)
+    }
+  })
   const leave = () => (key.value = '')
   watch(
     () => chosen.value && [chosen.value.amount, chosen.value.reach].join(),
