@@ -126,6 +126,34 @@ func TestHours(t *testing.T) {
 	}
 }
 
+// Two months at sea fade less than five years in a desert; who never fired a gun has no gas.
+func TestByService(t *testing.T) {
+	of := func(s plan.Service, step string) plan.Stains {
+		f := demoPlan(t, "petrel")
+		f.Service = &s
+		got, err := f.Stains(laid(t, f), "upper", step)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return got
+	}
+	months := func(n float64, place plan.WearPlace) plan.Stains {
+		return of(plan.Service{Place: place, Shelter: "out", Months: n}, "u10")
+	}
+	two, usual, desert, unsaid := months(2, "ship"), months(14, "ship"), months(60, "desert"), of(plan.Service{}, "u10")
+	if !(two.ShiftDE < usual.ShiftDE && usual.ShiftDE < desert.ShiftDE) || len(two.Dots) >= len(usual.Dots) || math.Abs(unsaid.ShiftDE-1.5) > 0.05 {
+		t.Errorf("two months shift by %.2f, fourteen by %.2f, five years in a desert by %.2f, nothing said %.2f", two.ShiftDE, usual.ShiftDE, desert.ShiftDE, unsaid.ShiftDE)
+	}
+	if s := of(plan.Service{Fade: new(9.0)}, "u10"); s.ShiftDE < 2 {
+		t.Errorf("a fading that is typed shifts by %.2f", s.ShiftDE)
+	}
+	f := demoPlan(t, "petrel")
+	f.Service.Combat = "none"
+	if s, err := f.StainsAs(laid(t, f), "upper", "u11", plan.StainHow{Of: "gas"}); err != nil || len(s.Gas) != 0 {
+		t.Errorf("gas of guns that were never fired: %+v %v", s.Gas, err)
+	}
+}
+
 // Each kind of step is planned: specks behind wheels, chips by what sets them, dust by weight, spills, accents, a filter, exhaust as dust or oil.
 func TestEachKind(t *testing.T) {
 	base := []string{"b: base-coat mid-acrylic done 800h", "f: flat-coat flat done 300h"}
@@ -304,7 +332,7 @@ func TestEnough(t *testing.T) {
 		t.Errorf("three times as much: %+v, was %+v", more.Figures, usual.Figures)
 	}
 	kept := f.Clone()
-	kept.Service = &plan.Service{Place: "paved", Shelter: "hangared", Months: 1}
+	kept.Service = &plan.Service{Place: "paved", Shelter: "hangared", Months: 1, Fade: new(8.0)} // its colour is to be faded, its effects subtle
 	if got := judge(kept, map[string]stain.How{"under/d7": {Amount: 3}, "under/d8": {Amount: 3}, "upper/u10": {Amount: 3}, "upper/u11": {Amount: 3, Reach: 2}, "nose/n9": {Amount: 3, Reach: 2}}); got.Reads != "subtle" || got.Stop || !strings.HasPrefix(got.Words, "Too much: ") {
 		t.Errorf("the same on a kept one: %q, reads %s %+v", got.Words, got.Reads, got.Figures)
 	}

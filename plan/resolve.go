@@ -66,7 +66,7 @@ func (f File) Targets() wear.Targets {
 		t.Chips = *own.Chips
 	}
 	if own.Fade != nil {
-		t.Fade = *own.Fade
+		t.Fade, t.Faded = *own.Fade, true
 	}
 	return t
 }

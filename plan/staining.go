@@ -47,6 +47,7 @@ type job struct {
 	reads         shade.Reading
 	shift         float64
 	oils          []oil
+	fired         float64 // rounds from each gun
 	tl            *timeline.Timeline
 	k             int // of the step in its line
 }
@@ -65,6 +66,10 @@ func jobOf(tl *timeline.Timeline, shape *Shape, line *timeline.Line, k int, how 
 		tl: tl, k: k, shape: shape, zone: shape.Zone(line.Zone.ID), line: line, step: placed.Step, placed: placed, before: look.Of(line, k, placed.Start), how: how,
 		hours: stain.Hours(wanted.Service.Months), reads: wanted.Stain, shift: stain.WantedShift(string(tl.Plan.Schools.Of(route.StrengthOf))),
 	}
+	if wanted.Faded {
+		j.shift = stain.Faded(string(tl.Plan.Schools.Of(route.StrengthOf)), wanted.Fade)
+	}
+	j.fired = how.Fired(wanted.Service.Combat)
 	j.amount, j.reach = how.Times()
 	switch {
 	case how.Hours < 0:
@@ -82,7 +87,7 @@ func jobOf(tl *timeline.Timeline, shape *Shape, line *timeline.Line, k int, how 
 
 // key is the same for two jobs that lay the same.
 func (j *job) key() string {
-	return fmt.Sprintf("%d %s %s %s %.3g %+v %g %v %g %g", j.zone, j.step.Do.ID, j.step.ID, j.colour(), float64(j.placed.On), j.how, j.hours, j.reads, j.shift, j.step.Covered()) + j.before.Surface.String()
+	return fmt.Sprintf("%d %s %s %s %.3g %+v %g %v %g %g %g", j.zone, j.step.Do.ID, j.step.ID, j.colour(), float64(j.placed.On), j.how, j.hours, j.reads, j.shift, j.fired, j.step.Covered()) + j.before.Surface.String()
 }
 
 func (j *job) colour() colour.Colour {
@@ -505,7 +510,7 @@ func (j *job) dusting(d stain.Dust, mg float64, layers int, thickest float64) *S
 
 // gas plans what guns leave: nothing where none was fired.
 func (j *job) gas(s *Stains) *stain.Laid {
-	l := stain.Guns(j.shape.Airframe, j.zone, j.colour(), j.how.Fired(), j.amount, j.reach)
+	l := stain.Guns(j.shape.Airframe, j.zone, j.colour(), j.fired, j.amount, j.reach)
 	for i := range j.shape.Features {
 		f := &j.shape.Features[i]
 		if f.Kind != airframe.GunPort && f.Kind != airframe.Chute {

@@ -310,7 +310,14 @@ func TestGas(t *testing.T) {
 		t.Errorf("below the wing gas comes out at %d ports and %d chutes: %v %v", len(ports), len(chutes), ports, chutes)
 	}
 	for how, want := range map[How]float64{{}: 300, {Rounds: -1}: 0, {Rounds: 40}: 40} {
-		near4(t, "rounds", how.Fired(), want, 0)
+		near4(t, "rounds", how.Fired("some"), want, 0)
+	}
+	for combat, want := range map[string]float64{"none": 0, "much": 600, "": 300} {
+		near4(t, "rounds of an aircraft in action: "+combat, How{}.Fired(combat), want, 0)
+	}
+	near4(t, "rounds that are said", How{Rounds: 40}.Fired("none"), 40, 0)
+	for fade, want := range map[float64]float64{3.6: 1.5, 0.9: 0.75, 0.05: 0.3, 14.4: 3} {
+		near4(t, "a shift by how far it has faded", Faded("service-worn", fade), want, 0.001)
 	}
 	near4(t, "a bore that is not given", GasOf(a, &airframe.Feature{}, 1).BoreM, 0.03, 0)
 }

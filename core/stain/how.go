@@ -35,16 +35,20 @@ func (h How) Times() (amount, reach float64) {
 	return bound(h.Amount), bound(h.Reach)
 }
 
-// Fired returns the rounds that each gun has fired.
-func (h How) Fired() float64 {
+// Fired returns the rounds that each gun has fired, by how much the aircraft was in action where the modeller doesn't say: none where it never was.
+func (h How) Fired(combat string) float64 {
 	switch {
-	case h.Rounds < 0:
+	case h.Rounds < 0, h.Rounds == 0 && combat == "none":
 		return 0
+	case h.Rounds == 0 && combat == "much":
+		return roundsOf * muchFired
 	case h.Rounds == 0:
 		return roundsOf
 	}
 	return h.Rounds
 }
+
+var muchFired = Numbers.Number("gas-much", 2, "", "how many times the usual rounds an aircraft fires that is much in action", pullBench)
 
 // Care is what a kind of stain is made with, how it is taken back and what may go over it.
 type Care struct{ Tool, Undo, Seal string }

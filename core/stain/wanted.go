@@ -47,6 +47,17 @@ func WantedShift(strength string) float64 {
 	return shifts["service-worn"]
 }
 
+var (
+	fadeBench = fact.Bench("chosen: the longer and the harder the service, the more its colour has gone, but not in step")
+	fadeUsual = Numbers.Number("fade-usual", 3.6, "CIEDE2000", "fading of an aircraft at which its model is faded as is usual for its strength", fadeBench)
+	fadeLeast = Numbers.Number("fade-least", 0.3, "CIEDE2000", "least mean shift that is worth setting a dot for", fadeBench)
+)
+
+// Faded returns how far oils should shift a paint on average on an aircraft that has faded so far: by its root, for nobody paints all of it.
+func Faded(strength string, fade float64) float64 {
+	return max(fadeLeast, WantedShift(strength)*math.Sqrt(max(0, fade)/fadeUsual))
+}
+
 // DotMM returns how large dots are set on a model of 1 to scale: smaller ones on a smaller model, but not as much smaller.
 func DotMM(scale int) float64 {
 	const of = 48

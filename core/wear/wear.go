@@ -80,6 +80,7 @@ type Targets struct {
 	Fade    float64 // CIEDE2000 from the fresh colour
 	Words   string
 	Service Service // that asks for them
+	Faded   bool    // how far it has faded follows from what is said, and is no guess
 }
 
 // hardest returns the most that any place adds of something.
@@ -131,7 +132,7 @@ func Of(s Service) Targets {
 		return shade.Stark
 	}
 	return Targets{
-		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words, Service: s,
+		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words, Service: s, Faded: s.Months > 0,
 		Chips: chipsAll * done * shows * hard * p.Chips / hardest(func(p Place) float64 { return p.Chips }), Fade: fadeAll * done * shows * p.Fade / hardest(func(p Place) float64 { return p.Fade }),
 	}
 }

@@ -149,6 +149,7 @@ export type PlanFeatureKind =
   | "radiator"
   | "oil-cooler"
   | "gun"
+  | "ejector"
   | "wheel"
   | "filler"
   | "hatch"
