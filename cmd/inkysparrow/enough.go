@@ -2,12 +2,9 @@ package main
 
 import (
 	"fmt"
-	"time"
 
 	"github.com/spf13/cobra"
 
-	"inkysparrow/core/rule"
-	"inkysparrow/core/timeline"
 	"inkysparrow/plan"
 )
 
@@ -25,16 +22,10 @@ func enoughCommand() *cobra.Command {
 				return err
 			}
 			var q plan.LookQuery
-			if at != "" {
-				if q.At, err = time.Parse(time.RFC3339, at); err != nil {
-					return fmt.Errorf("at: %q is not a moment, such as 2027-03-01T18:00:00Z", at)
-				}
+			if q.At, err = moment(at); err != nil {
+				return err
 			}
-			p, err := f.Resolve()
-			if err != nil {
-				return fmt.Errorf("%s: %w", args[0], err)
-			}
-			tl, err := timeline.LayContext(cmd.Context(), p, rule.Every())
+			tl, err := laidOut(cmd.Context(), args[0], f)
 			if err != nil {
 				return err
 			}

@@ -5,13 +5,10 @@ import (
 	"fmt"
 	"image/png"
 	"os"
-	"time"
 
 	"github.com/spf13/cobra"
 
-	"inkysparrow/core/rule"
 	"inkysparrow/core/shade"
-	"inkysparrow/core/timeline"
 	"inkysparrow/plan"
 )
 
@@ -42,19 +39,13 @@ func lookCommand() *cobra.Command {
 			if squint {
 				q.Minutes = shade.SquintMinutes()
 			}
-			if at != "" {
-				if q.At, err = time.Parse(time.RFC3339, at); err != nil {
-					return fmt.Errorf("at: %q is not a moment, such as 2027-03-01T18:00:00Z", at)
-				}
+			if q.At, err = moment(at); err != nil {
+				return err
 			}
 			if out == "" && !asJSON || out == "-" && asJSON {
 				return fmt.Errorf("o: say where the picture goes, such as -o look.png")
 			}
-			p, err := f.Resolve()
-			if err != nil {
-				return fmt.Errorf("%s: %w", args[0], err)
-			}
-			tl, err := timeline.LayContext(cmd.Context(), p, rule.Every())
+			tl, err := laidOut(cmd.Context(), args[0], f)
 			if err != nil {
 				return err
 			}

@@ -11,7 +11,6 @@ import (
 	"github.com/spf13/cobra"
 
 	"inkysparrow/core/airframe"
-	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
 	"inkysparrow/internal/format/sheet"
 	"inkysparrow/plan"
@@ -30,11 +29,7 @@ func stainsCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			p, err := f.Resolve()
-			if err != nil {
-				return fmt.Errorf("%s: %w", args[0], err)
-			}
-			tl, err := timeline.LayContext(cmd.Context(), p, rule.Every())
+			tl, err := laidOut(cmd.Context(), args[0], f)
 			if err != nil {
 				return err
 			}
