@@ -22,6 +22,9 @@ func (f *File) putStep(e Edit) (string, error) {
 			return "", err
 		}
 		s.ID = e.Of
+		if was := f.Zones[z].Steps[i]; s.Stain == nil && s.Do == was.Do { // what was pulled on the skin is no field of the step's form
+			s.Stain = was.Stain
+		}
 		f.Zones[z].Steps[i] = s
 		return fmt.Sprintf("Changed %s of %s", strings.ToLower(doName(s.Do)), f.Zones[z].Name), nil
 	}

@@ -56,6 +56,15 @@ func TestPull(t *testing.T) {
 	if peak := func(s plan.Stains) float64 { return s.Profile[8].Peak }; peak(got) <= peak(was) {
 		t.Errorf("more is no denser: %.2f, was %.2f", peak(got), peak(was))
 	}
+	form := step(more, "u11")
+	form.Stain, form.Coats = nil, 9
+	if kept, _, err := more.Edit(plan.Edit{Do: "put-step", Of: "u11", Step: &form}); err != nil || step(kept, "u11").Stain == nil || step(kept, "u11").Coats != 9 {
+		t.Errorf("changed by its form, it is %+v %v", step(kept, "u11"), err)
+	}
+	form.Do, form.Product, form.Coats = "pencil", "silver-pencil", 0
+	if other, _, err := more.Edit(plan.Edit{Do: "put-step", Of: "u11", Step: &form}); err != nil || step(other, "u11").Stain != nil {
+		t.Errorf("another kind of step is pulled as the one before: %+v %v", step(other, "u11"), err)
+	}
 	back, err := pull(more, "u11", nil)
 	if err != nil || step(back, "u11").Coats != 7 || step(back, "u11").Stain != nil {
 		t.Errorf("as planned: %+v %v", step(back, "u11"), err)
@@ -214,7 +223,7 @@ func TestEachKind(t *testing.T) {
 	if len(oils.Tubes) != 4 || oils.Tubes[0].Words == "" || oils.SpreadDE <= 0.3 || oils.SpreadDE > 4 || len(oils.Patches) == 0 {
 		t.Errorf("oils: %+v, spread %.2f", oils.Tubes, oils.SpreadDE)
 	}
-	if len(oils.Grip) != 3 || !oils.Grip[0].Here || oils.Grip[2].Here || oils.Markings != nil || len(oils.Ways) != 3 || oils.WetBrush == nil || oils.WetBrush.Bites {
+	if len(oils.Grip) != 3 || !oils.Grip[0].Here || oils.Grip[2].Here || oils.Markings != nil || len(oils.Ways) != 4 || oils.WetBrush == nil || oils.WetBrush.Bites {
 		t.Errorf("oils: %+v, markings %+v, wet brush %+v", oils.Grip, oils.Markings, oils.WetBrush)
 	}
 	young := routeOf(t, "b: base-coat mid-enamel done 48h", "o: oil-dots oil at 1h")

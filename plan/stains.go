@@ -153,7 +153,7 @@ type StainBrush struct {
 
 // StainWay is a stain by another school.
 type StainWay struct {
-	Way   string `json:"way" jsonschema:"enum=airbrush,enum=pastel,enum=oil,enum=stipple,enum=tint,enum=oils-then-wash"`
+	Way   string `json:"way" jsonschema:"enum=airbrush,enum=pastel,enum=oil,enum=panels,enum=stipple,enum=tint,enum=oils-then-wash"`
 	Words string `json:"words"`
 	Takes string `json:"takes"`
 	Undo  string `json:"undo"`

@@ -242,6 +242,7 @@ type Way struct{ ID, Words, Takes, Undo string }
 // Ways returns other ways to fade than dots that are drawn out.
 func Ways() []Way {
 	return []Way{
+		{"panels", "panel by panel: a veil lighter or darker than the paint in the middle of some, none like its neighbour", "a trace of one tone a panel, blended towards its lines and not over them; three tones are enough", "as dots that are drawn out"},
 		{"stipple", "dots stippled out, without a direction", "a short stiff brush, dabbed upright; for surfaces that no air or rain draws along", "as dots that are drawn out"},
 		{"tint", "one very thin tint over a gloss coat, scrubbed back", "a gloss coat, a day, the paint's own colour with white in a veil, then a damp stiff brush until it is patchy", "all of it scrubs off while it is young; nothing once it is sealed"},
 		{"oils-then-wash", "oils, a flat coat, then a careful wash", "one evening more; the wash goes into lines that the oils have softened", "the wash by its remover, the oils no more"},

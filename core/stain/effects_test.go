@@ -625,8 +625,15 @@ func TestGrips(t *testing.T) {
 	if most >= 4 {
 		t.Errorf("%.1f dots a cm2 on a marking", most)
 	}
-	if len(Ways()) != 3 {
-		t.Error("there are three other ways to fade")
+	seen := map[string]bool{}
+	for _, w := range Ways() {
+		if seen[w.ID] || w.Words == "" || w.Takes == "" || w.Undo == "" {
+			t.Errorf("another way to fade: %+v", w)
+		}
+		seen[w.ID] = true
+	}
+	if len(seen) != 4 {
+		t.Errorf("%d other ways to fade", len(seen))
 	}
 }
 

@@ -2264,7 +2264,7 @@ export interface StainPlan {
  * via the `definition` "PlanStainWay".
  */
 export interface PlanStainWay {
-  way: "airbrush" | "pastel" | "oil" | "stipple" | "tint" | "oils-then-wash";
+  way: "airbrush" | "pastel" | "oil" | "panels" | "stipple" | "tint" | "oils-then-wash";
   words: string;
   takes: string;
   undo: string;
