@@ -153,7 +153,7 @@ func TestByService(t *testing.T) {
 	if !(two.ShiftDE < usual.ShiftDE && usual.ShiftDE < desert.ShiftDE) || len(two.Dots) >= len(usual.Dots) || math.Abs(unsaid.ShiftDE-1.5) > 0.05 {
 		t.Errorf("two months shift by %.2f, fourteen by %.2f, five years in a desert by %.2f, nothing said %.2f", two.ShiftDE, usual.ShiftDE, desert.ShiftDE, unsaid.ShiftDE)
 	}
-	if s := of(plan.Service{Fade: new(9.0)}, "u10"); s.ShiftDE < 2 {
+	if s := of(plan.Service{Fade: new(9.0)}, "u10"); s.ShiftDE < 1.9 {
 		t.Errorf("a fading that is typed shifts by %.2f", s.ShiftDE)
 	}
 	f := demoPlan(t, "petrel")

@@ -316,7 +316,7 @@ func TestGas(t *testing.T) {
 		near4(t, "rounds of an aircraft in action: "+combat, How{}.Fired(combat), want, 0)
 	}
 	near4(t, "rounds that are said", How{Rounds: 40}.Fired("none"), 40, 0)
-	for fade, want := range map[float64]float64{3.6: 1.5, 0.9: 0.75, 0.05: 0.3, 14.4: 3} {
+	for fade, want := range map[float64]float64{3.6: 1.5, 2.5: 1.25, 0.05: 1, 14.4: 2} {
 		near4(t, "a shift by how far it has faded", Faded("service-worn", fade), want, 0.001)
 	}
 	near4(t, "a bore that is not given", GasOf(a, &airframe.Feature{}, 1).BoreM, 0.03, 0)

@@ -50,12 +50,13 @@ func WantedShift(strength string) float64 {
 var (
 	fadeBench = fact.Bench("chosen: the longer and the harder the service, the more its colour has gone, but not in step")
 	fadeUsual = Numbers.Number("fade-usual", 3.6, "CIEDE2000", "fading of an aircraft at which its model is faded as is usual for its strength", fadeBench)
-	fadeLeast = Numbers.Number("fade-least", 0.3, "CIEDE2000", "least mean shift that is worth setting a dot for", fadeBench)
+	fadeLeast = Numbers.Number("fade-least", 2./3, "", "least share of the usual shift: with less nobody sees that oils were used", fact.Bench("T31: subtle is a mean shift of 1 to 2"))
+	fadeMost  = Numbers.Number("fade-most", 4./3, "", "most of it: beyond this it is another colour, and is painted as one", fact.Bench("T31: subtle is a mean shift of 1 to 2"))
 )
 
-// Faded returns how far oils should shift a paint on average on an aircraft that has faded so far: by its root, for nobody paints all of it.
+// Faded returns how far oils should shift a paint on average on an aircraft that has faded so far: by its root, and within what oils can tell.
 func Faded(strength string, fade float64) float64 {
-	return max(fadeLeast, WantedShift(strength)*math.Sqrt(max(0, fade)/fadeUsual))
+	return WantedShift(strength) * min(fadeMost, max(fadeLeast, math.Sqrt(max(0, fade)/fadeUsual)))
 }
 
 // DotMM returns how large dots are set on a model of 1 to scale: smaller ones on a smaller model, but not as much smaller.
