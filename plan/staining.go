@@ -49,7 +49,8 @@ type job struct {
 	oils          []oil
 	fired         float64 // rounds from each gun
 	tl            *timeline.Timeline
-	k             int // of the step in its line
+	k             int  // of the step in its line
+	told          bool // it is told in figures, and not only painted
 }
 
 // oil is a tube that is at hand.
@@ -150,7 +151,7 @@ func (f File) stained(tl *timeline.Timeline, zone, step string, how *StainHow, o
 // plan lays the step out. It fills out what is told of it, unless out is nil.
 func (j *job) plan(out *Stains) (*stain.Laid, error) {
 	told := out
-	if told == nil {
+	if j.told = out != nil; !j.told {
 		told = &Stains{}
 	}
 	switch do := j.step.Do.ID; do {
@@ -185,7 +186,7 @@ func (j *job) plan(out *Stains) (*stain.Laid, error) {
 		told.clouds(l.Clouds)
 		return l, nil
 	default:
-		if out != nil {
+		if j.told {
 			j.chips(told)
 		}
 		return nil, nil
@@ -214,7 +215,7 @@ func (j *job) dots(s *Stains) *stain.Laid {
 	for _, one := range p.Patches() {
 		s.Patches = append(s.Patches, StainPatch{one.View.String(), one.Dots, round1(one.At.X), round1(one.At.Y), round1(one.Mins)})
 	}
-	if s.Format != "" { // it is told, and not only painted
+	if j.told {
 		_, s.SpreadDE = spread(j.shape.Airframe, j.zone, l, j.before.Surface)
 		s.SpreadDE = round2(s.SpreadDE)
 		for _, t := range stain.Tones() {
@@ -304,9 +305,6 @@ func (j *job) wetBrush() *StainBrush {
 	return b
 }
 
-// tubeSuits is how far a tube may lie from the colour that a tone asks for.
-const tubeSuits = 12
-
 // tube finds the oil of the build that gives a tone, or the two that are mixed for it.
 func (j *job) tube(t stain.Tone) StainTube {
 	want := t.Of(j.before.Surface)
@@ -317,7 +315,7 @@ func (j *job) tube(t stain.Tone) StainTube {
 		}
 		for _, b := range j.oils[i+1:] {
 			for _, share := range []float64{0.25, 0.5, 0.75} {
-				if d := want.Difference(a.colour.With(b.colour, share)); d < out.OffDE-2 { // a mix has to be worth it
+				if d := want.Difference(a.colour.With(b.colour, share)); stain.MixPays(d, out.OffDE) {
 					out.OffDE = d
 					out.Words = fmt.Sprintf("%s and %s, %s", a.name, b.name, map[float64]string{0.25: "3 to 1", 0.5: "1 to 1", 0.75: "1 to 3"}[share])
 				}
@@ -328,7 +326,7 @@ func (j *job) tube(t stain.Tone) StainTube {
 	switch {
 	case out.Words == "":
 		out.Words = "no oil is in this build: mix " + want.String()
-	case out.OffDE > tubeSuits:
+	case !stain.Suits(out.OffDE):
 		out.Words += fmt.Sprintf(" comes nearest, and is %.0f off: mix towards %s with a lighter, darker or warmer tube", out.OffDE, want)
 	}
 	return out
@@ -346,11 +344,8 @@ func (j *job) accents(s *Stains) *stain.Laid {
 	return stain.Shaded(j.shape.Airframe, j.zone, all, j.colour(), j.placed.On)
 }
 
-// usualFilter is one part of paint in so many of thinner.
-const usualFilter = 15
-
 func (j *job) filter(s *Stains) *stain.Laid {
-	cover := min(1, j.amount*stain.Filter(usualFilter))
+	cover := min(1, j.amount*stain.Filter(stain.FilterParts()))
 	s.CoverPct = round1(100 * cover)
 	s.ShiftDE = round2(j.before.Surface.Difference(j.before.Surface.Veiled(j.colour(), cover)))
 	return nil
@@ -402,7 +397,7 @@ func (j *job) exhaust(s *Stains) (*stain.Laid, error) {
 	}
 	ink := j.colour()
 	l := stain.Streams(rows, j.zone, ink, j.amount, j.reach)
-	if s.Format == "" {
+	if !j.told {
 		return l, nil
 	}
 	paint := j.before.Surface
@@ -439,7 +434,7 @@ func (j *job) schools(s *Stains, row stain.Row, ink colour.Colour) {
 		own, _ := j.step.How.Times() // what is planned has followed its pull
 		n = max(1, int(math.Round(float64(j.step.Coats)/own)))
 	}
-	sp := row.Spray(cmp.Or(hides, usualHides), n)
+	sp := row.Spray(cmp.Or(hides, stain.HidesIn()), n)
 	if more := int(math.Round(float64(len(sp.Passes)) * j.amount)); more != len(sp.Passes) && len(sp.Passes) > 0 { // the same mix, another number of passes
 		sp.MM3 *= float64(max(1, more)) / float64(len(sp.Passes))
 		sp.Passes = again(sp.Passes, max(1, more))
@@ -449,7 +444,7 @@ func (j *job) schools(s *Stains, row stain.Row, ink colour.Colour) {
 	perCM2 := dust.Amount(j.before.Surface, 1-math.Exp(-1))
 	peak := -math.Log1p(-min(0.98, stain.Core(j.reads))) * j.amount
 	mg := dose / 100 * perCM2
-	oil := dose * 0.04 / 4 // mm3: a density of 4 hides in 40 um
+	oil := stain.OilMM3(dose)
 	ways := []StainWay{
 		{string(route.ByAirbrush), "thin airbrushed passes", fmt.Sprintf("%d passes, %.0f %% of paint in the mix, %.1f mm³ on the model", len(sp.Passes), 100*sp.Paint, sp.MM3), stain.CareOf("exhaust-spray").Undo},
 		{string(route.ByPastel), "pastel dust", fmt.Sprintf("%.1f mg in %d layers; %s of it stays under a wet clear, %s under a mist", mg, stain.Layers(peak), percent(dust.Kept(j.before.Surface, perCM2, 0)), percent(dust.Kept(j.before.Surface, perCM2, route.MistUM()))), stain.CareOf("pastel").Undo},
@@ -469,9 +464,6 @@ func (j *job) schools(s *Stains, row stain.Row, ink colour.Colour) {
 		s.OnModelMM3 = round2(sp.MM3)
 	}
 }
-
-// usualHides are the coats in which a stain hides where its product's are not known.
-const usualHides = 2.5
 
 func percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*min(1, share)) }
 
@@ -534,8 +526,7 @@ func (j *job) gas(s *Stains) *stain.Laid {
 func (j *job) dust(s *Stains) *stain.Laid {
 	l := stain.Dusty(j.shape.Airframe, j.zone, j.colour(), j.amount, j.reach)
 	d := stain.Dust{Colour: j.colour()}
-	const cover = 0.3
-	thickest := d.Amount(j.before.Surface, cover*j.amount)
+	thickest := d.Amount(j.before.Surface, min(1, stain.DustCover()*j.amount))
 	area := 0.0
 	if j.zone < len(j.shape.Measures) {
 		area = j.shape.Measures[j.zone].AreaCM2 * cmp.Or(j.step.Covered(), 1)
@@ -545,7 +536,7 @@ func (j *job) dust(s *Stains) *stain.Laid {
 	return l
 }
 
-// placeMud is how much more mud a place throws than a paved field.
+// mud plans what the wheels throw.
 func (j *job) mud(s *Stains) *stain.Laid {
 	l := stain.Mud(j.shape.Airframe, j.zone, j.colour(), j.amount, j.reach)
 	area := 0.0

@@ -24,6 +24,7 @@ var (
 	rainLong    = Numbers.Number("rain-long", 9, "mm", "length of a rain mark on a 1/48 model", fact.Bench("down the sides, thin and faint"))
 	rainWide    = Numbers.Number("rain-wide", 0.4, "mm", "its width", fact.Bench("down the sides, thin and faint"))
 	rainCover   = Numbers.Number("rain-cover", 0.25, "", "how much it covers where it begins", fact.Bench("down the sides, thin and faint"))
+	filterParts = Numbers.Number("filter-parts", 15, "", "parts of thinner to one of paint in a filter where nothing is said", fact.Bench("T44: 1:10 to 1:20"))
 	filterUM    = Numbers.Number("filter-wet", 10, "µm", "wet film of a filter", fact.Bench("T44: brushed on and spread"))
 	mellow      = Numbers.Number("oil-mellowed", 0.8, "", "what is left of an oil's strength once it has mellowed", fact.Bench("mellows overnight; nothing is taken off before"))
 	mellowTime  = Numbers.Number("oil-mellow-time", 10, "h", "in which two thirds of that happen", fact.Bench("mellows overnight"))
@@ -48,6 +49,12 @@ func OpenMin(on coating.Texture) float64 {
 
 // Filter returns the share that paint in thinner covers, one part in so many.
 func Filter(parts float64) float64 { return -math.Expm1(-hidesBy * filterUM / (1 + parts) / oilHides) }
+
+// FilterParts returns how many parts of thinner a filter has where nothing is said.
+func FilterParts() float64 { return filterParts }
+
+// OilMM3 returns how much oil lies where a stain of a density has been drawn over so many mm2: density times area.
+func OilMM3(densityMM2 float64) float64 { return densityMM2 * oilHides / 1000 / hidesBy }
 
 // Accent is a line that gets an accent of oil.
 type Accent struct {

@@ -48,6 +48,17 @@ var tones = []Tone{tone("lighter", "lighter", 16, 0, 3, 0.85, 0.55), tone("warme
 // Tones returns the tones of a usual fade, the most used first.
 func Tones() []Tone { return tones }
 
+var (
+	tubeSuits = Numbers.Number("tube-suits", 12, "CIEDE2000", "how far a tube may lie from the colour that a tone asks for", oilBench)
+	mixPays   = Numbers.Number("tube-mix-pays", 2, "CIEDE2000", "how much nearer two tubes must come together than one, to be worth mixing", oilBench)
+)
+
+// Suits reports whether a tube that lies so far from a tone's colour will do, in CIEDE2000.
+func Suits(off float64) bool { return off <= tubeSuits }
+
+// MixPays reports whether two tubes together, so far off, are worth mixing where one alone is that far.
+func MixPays(together, alone float64) bool { return together < alone-mixPays }
+
 // Of returns the colour from the tube that gives the tone on a paint: one that a screen can show, neither white nor black.
 func (t Tone) Of(paint colour.Colour) colour.Colour {
 	l, a, b := paint.Lab()

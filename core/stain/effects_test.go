@@ -125,6 +125,10 @@ func TestDust(t *testing.T) {
 		t.Error("a layer of dust is of a density of 0.2")
 	}
 	near4(t, "graphite", Graphite(), 0.0762, 0.02)
+	for l, want := range map[float64]float64{34: 0.85, 36: 0.9} { // where a dark one ends
+		s, _ := (Dust{Colour: colour.Lab(l, 0, 0)}).made()
+		near4(t, "what a dark dust scatters", s, want, 0.001)
+	}
 	for l, want := range map[float64]int{69: 2, 71: 1} { // where a pale dust begins
 		if s, _ := (Dust{Colour: colour.Lab(l, 0, 0), Stick: true}).made(); (s == grains[0].Scatters) != (want == 1) {
 			t.Errorf("a stick of lightness %.0f is made of something else", l)
@@ -224,6 +228,7 @@ func TestMud(t *testing.T) {
 	near4(t, "the largest", most, 0.2168, 0.03)
 	near4(t, "the nearest", nearest, 12.3, 0.06)
 	near4(t, "the farthest", farthest, 59, 0.06)
+	near4(t, "how far specks go at 1/24", MudMM(24), 120, 1e-9)
 	near4(t, "a slow taxi", mudSlow, 8, 0)
 	near4(t, "a fast run", mudFast, 25, 0)
 	near4(t, "the largest speck", mudMost, 0.3, 0)
@@ -372,6 +377,13 @@ func TestManyDots(t *testing.T) {
 
 // T43, T44 and the oils' other figures.
 func TestBlend(t *testing.T) {
+	near4(t, "parts of a filter", FilterParts(), 15, 0)
+	near4(t, "coats in which a stain hides", HidesIn(), 2.5, 0)
+	near4(t, "oil of a density of 4 on a cm2", OilMM3(400), 4, 0.001)
+	near4(t, "dust where it is thickest", DustCover(), 0.3, 0)
+	if !Suits(12) || Suits(12.1) || !MixPays(7.9, 10) || MixPays(8.1, 10) {
+		t.Error("a tube may lie 12 off, and a mix has to come 2 nearer")
+	}
 	for parts, want := range map[float64]float64{20: 0.0465, 10: 0.0869} {
 		near4(t, "T44: a filter covers", Filter(parts), want, 0.01)
 	}

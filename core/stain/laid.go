@@ -31,8 +31,7 @@ type Streak struct {
 	Ink       int
 }
 
-// spreads is how much wider a streak gets for each mm that it is drawn.
-const spreads = 0.06
+var spreads = Numbers.Number("streak-spreads", 0.06, "", "how much wider a streak gets for each mm that it is drawn", oilBench)
 
 // Reach returns how far from its place a streak is still seen, in mm: three lengths leave a twentieth.
 func (s Streak) Reach() float64 {

@@ -24,6 +24,7 @@ var (
 	mudAside   = Numbers.Number("mud-aside", 10, "°", "half angle to the sides in which mud flies", throwBench)
 	mudMark    = Numbers.Number("mud-mark", 0.1, "mm", "smallest speck that is flicked or stippled", fact.Bench("T37: 0.1 to 0.3 mm"))
 	mudMost    = Numbers.Number("mud-most", 0.3, "mm", "largest speck before it reads as a blot", fact.Bench("T37: 0.1 to 0.3 mm"))
+	mudLargest = Numbers.Number("mud-largest", 0.15, "", "share of the splats, the largest, that are set on a model", fact.Bench("all others are below the smallest mark"))
 	mudSpecks  = Numbers.Number("mud-specks", 80, "", "specks behind a wheel on a paved field", fact.Bench("40 to 150 a wheel; cover under 3 %"))
 	mudNear    = Numbers.Number("mud-near", 12, "mm", "nearest behind a wheel on a 1/48 model that specks are set", fact.Bench("T37: 10 to 60 mm aft"))
 	mudFar     = Numbers.Number("mud-far", 60, "mm", "farthest", fact.Bench("T37: 10 to 60 mm aft"))
@@ -81,8 +82,7 @@ func Mud(a *airframe.Airframe, zone int, earth colour.Colour, amount, reach floa
 		rnd := rand.New(rand.NewPCG(uint64(i)+1, 0x3d))
 		aft, splat := Thrown(f.SizeMM/2*k/1000, 400, uint64(i)+1)
 		slices.Sort(splat)
-		const largest = 0.15 // of them
-		splat = splat[int(float64(len(splat))*(1-largest)):]
+		splat = splat[int(float64(len(splat))*(1-mudLargest)):]
 		for _, v := range f.Views {
 			if len(aft) == 0 {
 				break
@@ -112,3 +112,6 @@ func Mud(a *airframe.Airframe, zone int, earth colour.Colour, amount, reach floa
 }
 
 const usualScale = 48
+
+// MudMM returns how far aft of a wheel specks are set on a model of 1 to scale.
+func MudMM(scale int) float64 { return mudFar * usualScale / float64(max(1, scale)) }

@@ -12,6 +12,7 @@ var (
 	leastAway   = Numbers.Number("stain-nearest", 10, "mm", "nearest that a hand holds a steady distance", handBench)
 	mostAway    = Numbers.Number("stain-farthest", 70, "mm", "farthest from which a fine needle still lays a line", fact.Bench("T28: 1 to 7 cm"))
 	sprayCone   = Numbers.Number("stain-cone", 0.25, "", "full width of the spray at half height, as a share of the distance", fact.Bench("as in the airbrush's own table"))
+	stainHides  = Numbers.Number("stain-hides-in", 2.5, "coats", "coats in which a stain's paint hides, where its product does not say", handBench)
 	stainPSI    = Numbers.Number("stain-pressure", 12, "psi", "pressure for stains", fact.Bench("T28: at most 15 psi"))
 	fewPasses   = int(Numbers.Number("stain-passes", 8, "passes", "passes of a plume where nothing is said", fact.Bench("T28: 6 to 14 thin passes")))
 	mostPaint   = Numbers.Number("stain-paint", 0.35, "", "most paint in the mix; beyond it more passes are taken", fact.Bench("T28: 10 to 35 %"))
@@ -22,6 +23,9 @@ var (
 	coatWetUM   = Numbers.Number("stain-coat", 20, "µm", "wet film of a usual coat of unthinned paint", handBench)
 	feather     = Numbers.Number("stain-feather", 0.2, "", "share of a pass over which its end is feathered", handBench)
 )
+
+// HidesIn returns in how many coats a stain hides where its product does not say.
+func HidesIn() float64 { return stainHides }
 
 // Pass is one stroke of the airbrush along a plume.
 type Pass struct {

@@ -19,6 +19,8 @@ var (
 	mistBlows  = Numbers.Number("dust-mist-blows", 0.03, "", "share that a mist blows off", dustBench)
 	wetBlows   = Numbers.Number("dust-wet-blows", 0.15, "", "share that a wet coat blows off", dustBench)
 	holds      = Numbers.Number("dust-holds", 3, "", "how many times what its valleys hold a surface holds of dust that is worked in", dustBench)
+	paleFrom   = Numbers.Number("dust-pale", 70, "L*", "lightness from which a dust is made of chalk, with titanium where it is no stick", dustBench)
+	darkTo     = Numbers.Number("dust-dark", 35, "L*", "lightness up to which it is made of earth and carbon", dustBench)
 	dustLayer  = Numbers.Number("dust-layer", 0.2, "", "optical density of one layer of dust", dustBench)
 )
 
@@ -52,7 +54,6 @@ func (g Grain) inClear() float64 { return colour.InBinder.Keeps(g.index) }
 
 // made returns what a dust scatters in air, cm2/mg, and what share of that it keeps in a clear. A dark one is bound by what absorbs, and made of earth.
 func (d Dust) made() (scatters, kept float64) {
-	const paleFrom, darkTo = 70, 35
 	l := d.Colour.Lightness()
 	mix := func(a, b Grain, share float64) (float64, float64) {
 		s := (1-share)*a.Scatters + share*b.Scatters

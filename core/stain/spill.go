@@ -83,6 +83,9 @@ func Coolers(a *airframe.Airframe, zone int, amount, reach float64) []Cloud {
 	return all
 }
 
+// DustCover returns how much dust covers low surfaces where it is thickest.
+func DustCover() float64 { return dustCover }
+
 // Dusty returns what dust a zone gets: behind the wheels, a little all over a low surface, and scuffed by boots along its walkways.
 func Dusty(a *airframe.Airframe, zone int, ink colour.Colour, amount, reach float64) *Laid {
 	l := &Laid{Zone: zone, Inks: []colour.Colour{ink}}

@@ -183,8 +183,8 @@ func (s *Server) stainPlan(c fiber.Ctx) error {
 		out.Length = got.Dots[0].LengthMM / got.Reach
 	case len(got.Clouds) > 0:
 		out.Length = got.Clouds[0].LengthMM / got.Reach
-	case len(got.Specks) > 0:
-		out.Length = 40
+	case len(got.Specks) > 0 && got.Chips == nil:
+		out.Length = stain.MudMM(j.file.Build.Scale)
 	}
 	return c.JSON(out)
 }

@@ -117,7 +117,7 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     const flank = v?.id === 'left' || v?.id === 'right'
     const aft = flank ? (v.id === 'left' ? dx : -dx) : dy
     const across = flank ? -dy : dx
-    if (Math.abs(aft) >= Math.abs(across)) {
+    if (plan.value.value?.length_mm && Math.abs(aft) >= Math.abs(across)) {
       reach.value = bound(from.reach + aft / from.px)
       amount.value = from.amount
     } else {
