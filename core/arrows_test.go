@@ -20,6 +20,7 @@ var layers = [][]string{
 	{"core/coating"},
 	{"core/cure", "core/gloss", "core/dose", "core/decal", "core/shade"},
 	{"core/stack", "core/wear"},
+	{"core/verdict"},
 	{"core/wash", "core/follow", "core/stain"},
 	{"core/mix"},
 	{"core/route"},

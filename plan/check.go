@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 
 	"inkysparrow/core/route"
 )
@@ -78,12 +79,12 @@ type Times struct {
 const effort = 12000
 
 // Check judges a plan and tries every fix of what is worse than a note. Errors are *FieldError and name the place.
-func Check(f File) (*Report, error) { return check(f, timeline.Warn) }
+func Check(f File) (*Report, error) { return check(f, verdict.Warn) }
 
 // CheckNotes does so and tries what could be done about notes as well.
-func CheckNotes(f File) (*Report, error) { return check(f, timeline.Note) }
+func CheckNotes(f File) (*Report, error) { return check(f, verdict.Note) }
 
-func check(f File, from timeline.Severity) (*Report, error) {
+func check(f File, from verdict.Severity) (*Report, error) {
 	p, err := f.Resolve()
 	if err != nil {
 		return nil, err
@@ -94,7 +95,7 @@ func check(f File, from timeline.Severity) (*Report, error) {
 // Judge makes the report of a plan that has been checked, trying each fix of what is worse than a note on a copy of f: one that leaves its
 // finding, or brings another as bad, is dropped. It stops with ctx's error when ctx ends. Notes ask for nothing, and most findings of an ordinary plan are notes: see Ways.
 func Judge(ctx context.Context, f File, checked *rule.Report) (*Report, error) {
-	return judge(ctx, f, checked, timeline.Warn)
+	return judge(ctx, f, checked, verdict.Warn)
 }
 
 // Ways tries what could be done about one finding of a plan that has been checked, by its place in the report.
@@ -104,14 +105,14 @@ func Ways(ctx context.Context, f File, checked *rule.Report, finding int) ([]Fix
 
 // Outline makes the report of a plan that has been checked, without any fixes.
 func Outline(checked *rule.Report) *Report {
-	r, err := judge(context.Background(), File{}, checked, timeline.Stop+1)
+	r, err := judge(context.Background(), File{}, checked, verdict.Stop+1)
 	if err != nil {
 		panic(err) // only a context that ends can stop it
 	}
 	return r
 }
 
-func judge(ctx context.Context, f File, checked *rule.Report, from timeline.Severity) (*Report, error) {
+func judge(ctx context.Context, f File, checked *rule.Report, from verdict.Severity) (*Report, error) {
 	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
 	fixes, err := newTrial(f, checked).all(ctx, from)
 	if err != nil {
@@ -145,7 +146,7 @@ func (r *Report) Metric() {
 // Stops reports whether a report holds a finding that would lose work.
 func (r *Report) Stops() bool {
 	for _, f := range r.Findings {
-		if f.Severity == timeline.Stop.String() {
+		if f.Severity == verdict.Stop.String() {
 			return true
 		}
 	}
@@ -163,7 +164,7 @@ func whole(t time.Time) time.Time {
 
 func findingOf(f timeline.Finding, fixes []Fix) Finding {
 	out := Finding{
-		Zone: f.Zone, Step: f.Step, Rule: f.Rule.ID, Severity: f.Severity.String(), Verdict: string(f.Verdict), Layer: f.Layer, Liquid: f.Liquid,
+		Zone: f.Zone, Step: f.Step, Rule: f.Rule.ID, Severity: f.Severity.String(), Verdict: string(f.Helps), Layer: f.Layer, Liquid: f.Liquid,
 		Title: f.Title, Because: f.Because, Evidence: string(f.Rule.Evidence.Kind), Fixes: fixes,
 	}
 	if out.Fixes == nil {
@@ -195,7 +196,7 @@ func round(v float64, digits int) *float64 {
 type trial struct {
 	file    File
 	checked *rule.Report
-	before  map[key]timeline.Severity
+	before  map[key]verdict.Severity
 	left    int // steps that may still be checked
 	steps   int // of the plan
 }
@@ -212,8 +213,8 @@ func newTrial(f File, checked *rule.Report) *trial {
 	return t
 }
 
-func severities(checked *rule.Report) map[key]timeline.Severity {
-	all := map[key]timeline.Severity{}
+func severities(checked *rule.Report) map[key]verdict.Severity {
+	all := map[key]verdict.Severity{}
 	for _, f := range checked.Findings {
 		k := key{f.Step, f.Rule.ID}
 		all[k] = max(all[k], f.Severity)
@@ -223,11 +224,11 @@ func severities(checked *rule.Report) map[key]timeline.Severity {
 
 // all returns the fixes that held of each finding that is as bad as from. The worst findings are tried first, until no more steps may be checked; which are
 // tried does not depend on how many processors share the work.
-func (t *trial) all(ctx context.Context, from timeline.Severity) ([][]Fix, error) {
+func (t *trial) all(ctx context.Context, from verdict.Severity) ([][]Fix, error) {
 	found := t.checked.Findings
 	candidates := make([][]timeline.Fix, len(found))
 	var order []int
-	for severity := timeline.Stop + 1; severity > from; {
+	for severity := verdict.Stop + 1; severity > from; {
 		severity--
 		for i, f := range found {
 			if f.Severity != severity {
@@ -301,13 +302,13 @@ func (t *trial) better(found timeline.Finding, fixed *rule.Report) bool {
 	if now, still := after[own]; still {
 		was, _ := t.checked.StartOf(found.Step)
 		will, _ := fixed.StartOf(found.Step)
-		if now > timeline.Note || found.Severity == timeline.Note && !will.Before(was) {
+		if now > verdict.Note || found.Severity == verdict.Note && !will.Before(was) {
 			return false
 		}
 	}
 	for k, now := range after {
 		was, known := t.before[k]
-		if k != own && now >= found.Severity && now > timeline.Note && (!known || was < now) {
+		if k != own && now >= found.Severity && now > verdict.Note && (!known || was < now) {
 			return false
 		}
 	}

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // Effect is what a change does to a plan's findings and its finish.
@@ -52,13 +53,13 @@ func CompareTo(ctx context.Context, was *rule.Report, after *route.Plan) (Effect
 		})
 	}
 	for _, f := range was.Findings {
-		if f.Severity > timeline.Note && !has(is.Findings, f) {
+		if f.Severity > verdict.Note && !has(is.Findings, f) {
 			e.Gone = append(e.Gone, f)
 		}
 	}
 	for _, f := range is.Findings {
 		switch {
-		case f.Severity == timeline.Note:
+		case f.Severity == verdict.Note:
 			e.Noted++
 		case has(was.Findings, f):
 			e.Remain++

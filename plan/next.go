@@ -18,6 +18,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // Word is how an offered step stands.
@@ -315,25 +316,36 @@ func problemOf(err error) string {
 	return err.Error()
 }
 
-// wordOf puts into a word how a step stands that would begin at start.
-func wordOf(e Effect, step string, start time.Time) (Word, string) {
-	var worst *timeline.Finding
-	for i, x := range e.Checked.Findings {
-		if x.Step == step && x.Severity == timeline.Stop && worst == nil {
-			worst = &e.Checked.Findings[i]
-		}
+// wordFor is what helps against a stop as an offer's word.
+func wordFor(w verdict.Word) Word {
+	switch w.Helps {
+	case verdict.Wait:
+		return Waits
+	case verdict.Seal:
+		return First
 	}
-	if worst != nil {
-		word := map[timeline.Verdict]Word{timeline.Wait: Waits, timeline.Seal: First}[worst.Verdict]
-		if word == "" {
-			word = Never
+	return Never
+}
+
+// wordOf puts into a word how a step stands that would begin at start: what would be lost by it, on its own films or by a step after it, decides.
+func wordOf(e Effect, step string, start time.Time) (Word, string) {
+	var lost []timeline.Finding
+	for _, x := range e.Checked.Findings {
+		if x.Step == step && x.Severity == verdict.Stop {
+			lost = append(lost, x)
 		}
-		return word, worst.Because
 	}
 	for _, x := range e.Come {
-		if x.Severity == timeline.Stop {
-			return Never, x.Because
+		if x.Step != step && x.Severity == verdict.Stop {
+			lost = append(lost, x)
 		}
+	}
+	order := []Word{Never, First, Waits}
+	slices.SortStableFunc(lost, func(a, b timeline.Finding) int {
+		return slices.Index(order, wordFor(a.Word)) - slices.Index(order, wordFor(b.Word))
+	})
+	if len(lost) > 0 {
+		return wordFor(lost[0].Word), lost[0].Because
 	}
 	if tonight, ok := e.Checked.Calendar.Slot(e.Checked.From, schedule.Need{Hands: time.Minute}); ok {
 		for _, s := range e.Checked.Calendar.Sessions(tonight, tonight.Add(time.Minute)) {

@@ -140,7 +140,7 @@ func TestRules(t *testing.T) {
 		{"wiped too late", append(slices.Clone(glossed), "w: pin-wash enamel-wash at 1h", "x: wipe of w damp at 120h"), "x wipe-window warn"},
 		{"decals over flat", []string{old, "d: decals decals"}, "d silvering warn"},
 		{"decals over gloss", append(slices.Clone(glossed), "d: decals decals"), ""},
-		{"decals not sealed before the wash", append(slices.Clone(glossed), "d: decals decals", "w: pin-wash enamel-wash", "x: wipe of w dry"), "w decal-unsealed stop; x decal-unsealed stop"},
+		{"decals not sealed before the wash", append(slices.Clone(glossed), "d: decals decals", "w: pin-wash enamel-wash", "x: wipe of w dry"), "w decal-unsealed stop seal; x decal-unsealed stop seal"},
 		{"decals sealed", append(slices.Clone(glossed), "d: decals decals", "s: seal gloss", "w: pin-wash enamel-wash", "x: wipe of w dry"), ""},
 		{"wash on flat", []string{old, "w: pin-wash enamel-wash", "x: wipe of w dry"}, "w wash-sheen warn"},
 		{"oils over gloss", append(slices.Clone(glossed), "o: oil-dots oil"), "o grip warn"},

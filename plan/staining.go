@@ -15,6 +15,7 @@ import (
 	"inkysparrow/core/stack"
 	"inkysparrow/core/stain"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wear"
 )
 
@@ -297,8 +298,9 @@ func (j *job) wetBrush() *StainBrush {
 		return nil
 	}
 	touch.Contact = stack.Overall
-	r := site.Below.Bite(touch, j.placed.Start, j.tl.Plan.Air)
-	b := &StainBrush{LossUM: round2(float64(r.Loss)), Bites: r.Bites()}
+	a := site.Question().With(touch).Does(j.placed.Start)
+	r := a.Reach
+	b := &StainBrush{LossUM: round2(float64(r.Loss)), Bites: a.Harm == verdict.Bitten}
 	if r.Place > 0 && r.Place < len(j.line.Films) && r.Loss > 0 {
 		b.Layer = j.line.Films[r.Place].Step
 	}

@@ -4,7 +4,7 @@ import (
 	"time"
 
 	"inkysparrow/core/rule"
-	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // Summary is what a list of builds tells of a plan.
@@ -54,9 +54,9 @@ func (f File) SumUp(r *rule.Report) Summary {
 	}
 	for _, x := range r.Findings {
 		switch x.Severity {
-		case timeline.Stop:
+		case verdict.Stop:
 			s.Stops++
-		case timeline.Warn:
+		case verdict.Warn:
 			s.Warns++
 		}
 	}

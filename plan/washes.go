@@ -19,6 +19,7 @@ import (
 	"inkysparrow/core/rule"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -417,7 +418,7 @@ func (c *Chosen) Report() *Washes {
 		from := c.from[j.Product]
 		x := Candidate{
 			Product: from.product.ID, Name: j.Product.Name, Family: j.Mixed.Family.ID, Mix: j.Recipe != nil, Rank: j.Rank, RuledOut: j.RuledOut, Do: Do(j.Way.ID),
-			Apply: c.touch(j.Apply), Wipe: c.touch(j.Wipe), Rub: "ok", RunMM: rounded(j.Run.MM, 1), Stops: j.Run.Stop.String(), LeftPct: rounded(100*j.Left, 2), KeepsPct: rounded(100*j.Keeps, 1),
+			Apply: c.touch(j.Apply, j.Product.Carrier), Wipe: c.touch(j.Wipe, j.Wets()), Rub: "ok", RunMM: rounded(j.Run.MM, 1), Stops: j.Run.Stop.String(), LeftPct: rounded(100*j.Left, 2), KeepsPct: rounded(100*j.Keeps, 1),
 			LineDE: rounded(j.Lines.Near, 1), LineArmDE: rounded(j.Lines.AtArm, 1), SurfaceDE: rounded(j.Shift, 2), Colour: j.Lines.Line.String(), Opens: whole(j.Opens),
 			Undo: Undo{Liquid: j.UndoneBy.ID, Untouched: j.Untouched}, Smell: j.Smell.String(), AttendedMin: rounded(j.Attended.Minutes(), 0), Cost: rounded(j.Cost, 2), VolumeML: rounded(j.ML, 2),
 		}
@@ -428,7 +429,7 @@ func (c *Chosen) Report() *Washes {
 			x.Recipe = j.Recipe.Words()
 		}
 		x.Wipe.With = With(j.Cloth.String())
-		if j.Rub.Place > 0 {
+		if !j.Rub.Safe() {
 			x.Rub = "soft"
 		}
 		if !j.Always {
@@ -447,16 +448,20 @@ func (c *Chosen) Report() *Washes {
 	return out
 }
 
-func (c *Chosen) touch(t choose.Touched) Touch {
+func (c *Chosen) touch(t verdict.Answer, liquid *solvent.Liquid) Touch {
 	out := Touch{Verdict: "safe", LossUM: rounded(math.Max(0, float64(t.Reach.Loss)), 3)}
-	if t.Liquid != nil {
-		out.Liquid = t.Liquid.ID
+	if liquid != nil {
+		out.Liquid = liquid.ID
 	}
-	if t.Reach.Place > 0 {
-		out.Layer = c.Place.Films[t.Reach.Place].Step
+	place := t.Reach.Place
+	if !t.Safe() {
+		place = t.Place
+	}
+	if place > 0 && place < len(c.Place.Films) {
+		out.Layer = c.Place.Films[place].Step
 	}
 	if !t.Safe() {
-		out.Verdict = string(t.Verdict)
+		out.Verdict = string(t.Helps)
 	}
 	if !t.SafeFrom.IsZero() {
 		at := whole(t.SafeFrom)

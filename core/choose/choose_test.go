@@ -15,6 +15,7 @@ import (
 	"inkysparrow/core/rule"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -90,7 +91,7 @@ func TestJudge(t *testing.T) {
 		t.Errorf("T23 white spirit over cured acrylic: %+v", j.Apply)
 	}
 	young := place(nil, laid("base-coat", "enamel", grey, coating.Gloss, 2, 2*day))
-	if j := judge(young, "enamel-wash", brown); j.Apply.Verdict != timeline.Wait || j.RuledOut == "" || j.Apply.SafeFrom.Before(start.Add(2*day)) {
+	if j := judge(young, "enamel-wash", brown); j.Apply.Helps != verdict.Wait || j.RuledOut == "" || j.Apply.SafeFrom.Before(start.Add(2*day)) {
 		t.Errorf("T24 white spirit over two-day enamel: %+v", j.Apply)
 	}
 	if j := judge(young, "clay-wash", brown); !j.Apply.Safe() || !j.Wipe.Safe() {
@@ -101,7 +102,7 @@ func TestJudge(t *testing.T) {
 	for _, age := range []time.Duration{day, 80 * day} {
 		p := place(nil, laid("base-coat", "alcohol-acrylic", grey, coating.Gloss, 2, age))
 		p.Cloth = wash.Damp
-		if j := judge(p, "acrylic-wash", brown); j.Wipe.Safe() || j.Wipe.Verdict == timeline.Wait {
+		if j := judge(p, "acrylic-wash", brown); j.Wipe.Safe() || j.Wipe.Helps == verdict.Wait {
 			t.Errorf("T25 alcohol at the wipe over alcohol acrylic of %v: %+v", age, j.Wipe)
 		}
 	}
@@ -359,11 +360,11 @@ func TestSecondWash(t *testing.T) {
 	p := place(nil, laid("base-coat", "lacquer", grey, coating.Gloss, 2, 20*day), first)
 	p.Cloth = wash.Damp
 	j := judge(p, "clay-wash", "#b0a890")
-	if !j.Wipe.First.Bites() || !j.Wipe.Safe() || !strings.Contains(strings.Join(p.WipePlan(j).Care, " "), "earlier") {
+	if j.Wipe.Harm != verdict.Bitten || j.Wipe.Severity != verdict.Warn || j.RuledOut != "" || !strings.Contains(strings.Join(p.WipePlan(j).Care, " "), "earlier") {
 		t.Errorf("clay over sludge, damp: %+v; %v", j.Wipe, p.WipePlan(j).Care)
 	}
-	if o := judge(p, "oil-wash", "#b0a890"); o.Wipe.First.Bites() {
-		t.Errorf("oil over sludge: %+v", o.Wipe.First)
+	if o := judge(p, "oil-wash", "#b0a890"); !o.Wipe.Safe() {
+		t.Errorf("oil over sludge: %+v", o.Wipe)
 	}
 }
 

@@ -7,13 +7,14 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/verdict"
 )
 
 // Each number of choosing from both sides of where it speaks.
 func TestFigures(t *testing.T) {
 	limit := stack.Limit()
 	for loss, want := range map[coating.Microns]int{0.32 * limit: 0, 0.34 * limit: 1, 0.74 * limit: 1, 0.76 * limit: 2} {
-		j := Judged{Apply: Touched{Reach: stack.Reach{Loss: loss}}}
+		j := Judged{Apply: verdict.Answer{Reach: stack.Reach{Loss: loss}}}
 		if got := j.band(Safe); got != want {
 			t.Errorf("a loss of %.3f µm is in band %d, want %d", float64(loss), got, want)
 		}

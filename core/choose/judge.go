@@ -11,11 +11,11 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
-	"inkysparrow/core/schedule"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -31,19 +31,6 @@ type Candidate struct {
 // Bottle returns a wash as it comes from its bottle.
 func Bottle(p *coating.Product) Candidate { return Candidate{Product: p, Mixed: mix.Of(p)} }
 
-// Touched is what a liquid does to the films below.
-type Touched struct {
-	Verdict  timeline.Verdict // empty for safe
-	Reach    stack.Reach      // on the film that it harms most; its Place is -1 for none
-	First    stack.Reach      // on an earlier wash, of which nothing but a wash is lost; its Place is -1 for none
-	Contact  *stack.Contact
-	Liquid   *solvent.Liquid // nil for a dry cloth
-	SafeFrom time.Time       // of Wait
-}
-
-// Safe reports whether nothing is lost that can be seen.
-func (t Touched) Safe() bool { return t.Verdict == timeline.NoVerdict }
-
 // Judged is a candidate in its place.
 type Judged struct {
 	Candidate
@@ -51,12 +38,13 @@ type Judged struct {
 	RuledOut string // the reason; empty for none
 	Bands    []Band // by the wishes in their order
 
-	Way    *route.Technique
-	Apply  Touched
-	Wipe   Touched
-	Cloth  wash.Wetness
-	Rub    stack.Rub
-	Rubbed time.Time // from when what is rubbed is hard enough; zero where it is
+	Way   *route.Technique
+	Apply verdict.Answer
+	Wipe  verdict.Answer // but for what a cloth grinds in
+	Rub   verdict.Answer // that
+	Cloth wash.Wetness
+	puts  *verdict.Question
+	wipes *verdict.Question // nil where it is not wiped
 
 	Run   wash.Run
 	Fill  wash.Fill
@@ -80,64 +68,42 @@ type Judged struct {
 // bench remembers what was asked of the films at a place, since many washes share their liquids.
 type bench struct {
 	*Place
-	known map[asked]Touched
+	known map[asked]verdict.Answer
 }
 
+// asked is all of a question that differs from one wash to the next: what lies below them is the same.
 type asked struct {
-	contact *stack.Contact
+	contact string
 	liquid  *solvent.Liquid
+	welds   *coating.Family
+	cloth   bool
+	rub     bool
 	minute  int64
 }
 
-// worst returns what a touch does to the paint and clears that it harms most, and to the earlier wash that it harms most.
-func (p *Place) worst(films stack.Stack, touch stack.Touch, at time.Time) (paint, first stack.Reach) {
-	paint, first = stack.Reach{Place: -1}, stack.Reach{Place: -1}
-	for _, r := range films.Cut(touch, at, p.Plan.Air) {
-		to := &paint
-		if f := films[r.Place].Film; !f.Family.Closed && f.Family.Mechanism != coating.Moulded && f.Family.ID != "decal" {
-			to = &first
-		}
-		if to.Place < 0 || r.Loss > to.Loss {
-			*to = r
-		}
+// ask asks a question of the place; rub asks for what a cloth grinds in, else for all but that.
+func (b *bench) ask(q *verdict.Question, rub bool, at time.Time) verdict.Answer {
+	key := asked{q.Touch.Contact.ID, q.Touch.Liquid, q.Touch.Welds, q.Cloth, rub, at.Unix() / 60}
+	a, ok := b.known[key]
+	if ok {
+		return a
 	}
-	return paint, first
-}
-
-// touch returns what a liquid does to the films at a moment, and when it no longer does: waiting is looked for within timeline.Patience.
-func (b *bench) touch(contact *stack.Contact, liquid *solvent.Liquid, at time.Time) Touched {
-	key := asked{contact, liquid, at.Unix() / 60}
-	if t, ok := b.known[key]; ok {
-		return t
-	}
-	touch := stack.Touch{Contact: contact, Liquid: liquid}
-	air := b.Plan.Air
-	t := Touched{Contact: contact, Liquid: liquid}
-	t.Reach, t.First = b.worst(b.Films, touch, at)
-	bites := func(films stack.Stack, moment time.Time) bool {
-		paint, _ := b.worst(films, touch, moment)
-		return paint.Bites()
-	}
-	if t.Reach.Bites() {
-		t.Verdict = timeline.Never
-		holds := func(moment time.Time) bool { return !bites(b.Films, moment) }
-		for s := range timeline.Once(schedule.Span{From: at, To: at.Add(timeline.Patience)}, holds) {
-			t.Verdict, t.SafeFrom = timeline.Wait, s.From
-			break
+	if rub {
+		if a, ok = q.Of(verdict.Ground, at); ok {
+			a = q.Helped(a)
+		} else {
+			a = verdict.Answer{Place: -1, Hard: 1}
 		}
-		for coats := 2; t.Verdict == timeline.Never && coats <= 3 && !t.Reach.Whole; coats++ {
-			if !bites(b.Films.Glossed(coats, at, air), at) {
-				t.Verdict = timeline.Seal
-			}
-		}
+	} else {
+		a = q.Ask(at, verdict.Ground)
 	}
-	b.known[key] = t
-	return t
+	b.known[key] = a
+	return a
 }
 
 // Judge judges candidates at a place. Their order is kept; see Rank.
 func (p *Place) Judge(all []Candidate) []Judged {
-	b := &bench{p, map[asked]Touched{}}
+	b := &bench{p, map[asked]verdict.Answer{}}
 	out := make([]Judged, len(all))
 	for i, c := range all {
 		out[i] = b.judge(c)
@@ -147,35 +113,42 @@ func (p *Place) Judge(all []Candidate) []Judged {
 
 func (b *bench) judge(c Candidate) Judged {
 	j := Judged{Candidate: c, Way: b.way(c.Mixed.Family), Cloth: b.Cloth}
-	zone, air := b.Line.Zone, b.Plan.Air
-	step := &route.Step{Do: j.Way, Product: c.Product, Coats: max(1, j.Way.Coats)}
+	zone := b.Line.Zone
+	step := &route.Step{ID: "wash", Do: j.Way, Product: c.Product, Coats: max(1, j.Way.Coats)}
 	j.Laid = b.At.Add(zone.Attended(step))
 	film := step.Film(j.Laid)
-	layer := stack.Lay("wash", film, air)
 	remover := b.remover(c.Product)
 	j.Opens, j.Closes = timeline.WipeWindow(film, remover, b.Plan)
 	j.Always = !film.Family.Mechanism.Hardens || j.Closes.Sub(j.Opens).Hours() > 24*alwaysDays
-	j.Apply = b.touch(j.Way.Contact, c.Product.Carrier, b.At)
+	wipe := &route.Step{ID: "wipe", Do: route.MustTechnique("wipe"), Coats: 1, Of: step.ID, Cloth: j.Cloth, Liquid: remover, Stroke: b.Stroke, Wiped: step}
+	wiping := zone.Attended(wipe)
+	sites := b.Line.Try(b.Laid, b.Plan, b.Done, timeline.Placed{Step: step, Start: b.At, End: j.Laid}, timeline.Placed{Step: wipe, Start: j.Opens, End: j.Opens.Add(wiping)})
+	j.puts = sites[0].Question()
+	j.Apply = b.ask(j.puts, false, b.At)
 	if j.Way.Airbrush { // grime that is laid in veils and stays
-		j.Wipe, j.Rub, j.Left, j.Keeps = Touched{Reach: stack.Reach{Place: -1}, First: stack.Reach{Place: -1}}, stack.Rub{Place: -1, Hard: 1}, 1, 1
+		j.Wipe, j.Rub, j.Left, j.Keeps = verdict.Answer{Place: -1, Reach: stack.Reach{Place: -1}}, verdict.Answer{Place: -1, Hard: 1}, 1, 1
 		b.finish(&j, step, 0)
 		return j
 	}
-	var liquid *solvent.Liquid
-	if j.Cloth != wash.Dry {
-		liquid = remover
-	}
-	j.Wipe = b.touch(j.Cloth.Contact(), liquid, j.Opens)
-	if j.Rub = b.Films.Rubbed("", j.Opens); j.Rub.Place > 0 {
-		j.Rubbed = b.Films[j.Rub.Place].When(stack.RubHard())
-	}
+	j.wipes = sites[1].Question()
+	j.Wipe, j.Rub = b.ask(j.wipes, false, j.Opens), b.ask(j.wipes, true, j.Opens)
+	layer := &j.wipes.Films[len(j.wipes.Films)-1]
+	liquid := wipe.Wets()
 	j.Left = wash.LeftOf(&layer.Course, b.On, j.Cloth, route.Strokes(b.Stroke), liquid, j.Opens)
 	j.Keeps = (1 - route.LineLoss(b.Stroke)) * (1 - layer.At(j.Opens).Wet)
 	if liquid != nil {
 		j.Smell = liquid.Mix.Smell()
 	}
-	b.finish(&j, step, zone.Attended(&route.Step{Do: route.MustTechnique("wipe"), Coats: 1}))
+	b.finish(&j, step, wiping)
 	return j
+}
+
+// Wets is what the cloth of the wipe is wetted with; nil for a dry one, and where nothing is wiped.
+func (j *Judged) Wets() *solvent.Liquid {
+	if j.wipes == nil {
+		return nil
+	}
+	return j.wipes.Touch.Liquid
 }
 
 // finish works out how a judged wash runs and reads, and what it takes.
@@ -187,7 +160,13 @@ func (b *bench) finish(j *Judged, step *route.Step, wiping time.Duration) {
 	j.Open, j.Shift = b.open(j)
 
 	j.UndoneBy = c.Product.Remover
-	j.Untouched = b.touch(wash.Damp.Contact(), c.Product.Remover, j.Opens).Safe()
+	undo := j.puts
+	if j.wipes != nil {
+		undo = j.wipes
+	}
+	undone := undo.With(stack.Touch{Contact: wash.Damp.Contact(), Liquid: c.Product.Remover, Own: step.ID})
+	undone.Cloth = true
+	j.Untouched = b.ask(undone, false, j.Opens).Severity < verdict.Stop
 	j.Smell = max(j.Smell, c.Mixed.Carrier.Smell())
 	j.Attended = zone.Attended(step) + wiping
 	cup := zone.Dose(step, -1)
@@ -227,7 +206,7 @@ func (p *Place) lines(m *mix.Mixed, um coating.Microns) (bare, under mix.Contras
 // open returns the colour of the open surface after the wipe, and how far that is from the paint.
 func (p *Place) open(j *Judged) (colour.Colour, float64) {
 	share := 1.0
-	if j.Way.Contact == stack.PinWash {
+	if j.Way.Contact.Is(stack.PinWash) {
 		share = look.Spill()
 	}
 	lies := j.Lies() * coating.Microns(j.Left)
@@ -239,35 +218,19 @@ func (p *Place) open(j *Judged) (colour.Colour, float64) {
 // ruledOut returns why a wash should not be taken, empty for none.
 func (b *bench) ruledOut(j *Judged) string {
 	for _, t := range []struct {
-		what string
-		Touched
-	}{{"it", j.Apply}, {"the wipe", j.Wipe}} {
-		if t.Safe() {
-			continue
+		a    verdict.Answer
+		q    *verdict.Question
+		when string
+	}{{j.Apply, j.puts, "when it is put on"}, {j.Wipe, j.wipes, "at the wipe"}} {
+		if t.a.Severity == verdict.Stop {
+			return b.harmWords(t.a, t.q, t.when)
 		}
-		liquid := "a dry cloth"
-		if t.Liquid != nil {
-			liquid = t.Liquid.Name
-		}
-		words := fmt.Sprintf("%s takes %.2f µm of %s when %s is put on", liquid, float64(t.Reach.Loss), b.FilmName(t.Reach.Place), t.what)
-		if t.what == "the wipe" {
-			words = fmt.Sprintf("%s takes %.2f µm of %s at the wipe", liquid, float64(t.Reach.Loss), b.FilmName(t.Reach.Place))
-		}
-		switch t.Verdict {
-		case timeline.Wait:
-			words += ", safe from " + b.Plan.Clock(t.SafeFrom)
-		case timeline.Seal:
-			words += "; two closed coats of clear would keep it away"
-		default:
-			words += ", at any age"
-		}
-		return words
 	}
-	if j.Opens.Sub(j.Laid) > timeline.Patience {
+	if j.Opens.Sub(j.Laid) > verdict.Patience {
 		return "it does not dry in the room's air"
 	}
-	if j.Rub.Place > 0 && j.Rub.Exposed >= 1 {
-		return fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s on", b.FilmName(j.Rub.Place), say.Percent(j.Rub.Hard), say.Percent(stack.RubHard()), b.Plan.Clock(j.Rubbed))
+	if j.Rub.Severity == verdict.Stop {
+		return fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s on", b.FilmName(j.Rub.Place), say.Percent(j.Rub.Hard), say.Percent(stack.RubHard()), b.Plan.Clock(j.Rub.SafeFrom))
 	}
 	switch own := j.Mixed.Look.Dry; {
 	case !rule.WashShows(b.Paint, own):
@@ -275,18 +238,55 @@ func (b *bench) ruledOut(j *Judged) string {
 	case j.Recipe != nil && rule.PureBlack(own) && b.Paint.Lightness() > own.Lightness() && rule.Harsh(b.Paint, own):
 		return fmt.Sprintf("pure black looks drawn with a pen on %s: mix a brown-grey", b.paintName())
 	}
-	if j.Way.Contact == stack.PinWash && !j.Run.Runs() {
+	if j.Way.Contact.Is(stack.PinWash) && !j.Run.Runs() {
 		return fmt.Sprintf("it does not run in these lines: %s", j.Run.Stop.Words())
 	}
 	return ""
 }
 
+// harmWords says what a touch does, and what would help.
+func (p *Place) harmWords(a verdict.Answer, q *verdict.Question, when string) string {
+	film := p.FilmName(a.Place)
+	var words string
+	switch a.Harm {
+	case verdict.TooWet:
+		words = fmt.Sprintf("%s is not dry enough %s", film, when)
+	case verdict.Torn:
+		return "the decals lie open: it creeps under their edges, and the wipe tears them; seal them first"
+	default:
+		liquid := "a dry cloth"
+		if q.Touch.Liquid != nil {
+			liquid = q.Touch.Liquid.Name
+		}
+		words = fmt.Sprintf("%s takes %.2f µm of %s %s", liquid, float64(a.Reach.Loss), film, when)
+	}
+	switch a.Helps {
+	case verdict.Wait:
+		return words + ", safe from " + p.Plan.Clock(a.SafeFrom)
+	case verdict.Seal:
+		return words + "; two closed coats of clear would keep it away"
+	}
+	return words + ", at any age"
+}
+
+// Answers are all that the room says of a judged wash: as it is put on, at its wipe, and of what the cloth grinds in.
+func (j *Judged) Answers() []verdict.Answer { return []verdict.Answer{j.Apply, j.Wipe, j.Rub} }
+
+// Severity is how bad the worst of them is, and safe whether there is none.
+func (j *Judged) Severity() (worst verdict.Severity, safe bool) {
+	safe = true
+	for _, a := range j.Answers() {
+		worst, safe = max(worst, a.Severity), safe && a.Safe()
+	}
+	return worst, safe
+}
+
 // Harm is how much paint a wash would take, in µm: the order of those that are ruled out.
 func (j *Judged) Harm() float64 {
 	harm := 0.0
-	for _, t := range []Touched{j.Apply, j.Wipe} {
-		if !t.Safe() {
-			harm = max(harm, float64(t.Reach.Loss))
+	for _, a := range []verdict.Answer{j.Apply, j.Wipe} {
+		if a.Severity == verdict.Stop {
+			harm = max(harm, float64(a.Reach.Loss))
 		}
 	}
 	return harm
@@ -318,21 +318,26 @@ func (p *Place) paintName() string {
 	return p.Painted.Product.Name
 }
 
-// Cell is what one liquid does to one film of the place.
+// Cell is what one touch does to one film of the place.
 type Cell struct {
-	Place int // of the film
-	Reach stack.Reach
-	Safe  bool
+	stack.Reach
+	When verdict.Answer // the touch's own answer
+	Wipe bool           // at the wipe; else as it is put on
 }
 
-// Grid returns what a touch does to every film of the place that it reaches, the top one first.
-func (p *Place) Grid(t Touched, at time.Time) []Cell {
+// Grid returns what a judged wash does to every film of the place that it reaches: as it is put on, then at its wipe, the top film first.
+func (p *Place) Grid(j *Judged) []Cell {
 	var cells []Cell
-	if t.Contact == nil { // nothing touches it
-		return nil
+	add := func(q *verdict.Question, a verdict.Answer, at time.Time, wipe bool) {
+		for _, r := range q.Films.Cut(q.Touch, at, q.Air) {
+			if r.Place < len(p.Films) {
+				cells = append(cells, Cell{r, a, wipe})
+			}
+		}
 	}
-	for _, r := range p.Films.Cut(stack.Touch{Contact: t.Contact, Liquid: t.Liquid}, at, p.Plan.Air) {
-		cells = append(cells, Cell{r.Place, r, !r.Bites()})
+	add(j.puts, j.Apply, p.At, false)
+	if j.wipes != nil {
+		add(j.wipes, j.Wipe, j.Opens, true)
 	}
 	return cells
 }

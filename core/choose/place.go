@@ -24,6 +24,7 @@ var veils = coating.Microns(Numbers.Number("grime-veils", 2, "passes", "light pa
 
 // Place is a zone as it stands at a moment, with what lies on it and what it looks like.
 type Place struct {
+	Laid    *timeline.Timeline
 	Plan    *route.Plan
 	Line    *timeline.Line
 	At      time.Time
@@ -46,7 +47,7 @@ type Place struct {
 
 // At returns the place of a zone of a plan that was laid out. The cloth is that of the plan's school.
 func At(tl *timeline.Timeline, line *timeline.Line, moment time.Time) *Place {
-	p := &Place{Plan: tl.Plan, Line: line, At: moment, Cloth: tl.Plan.Schools.Cloth(), Stroke: tl.Plan.Schools.Stroke()}
+	p := &Place{Laid: tl, Plan: tl.Plan, Line: line, At: moment, Cloth: tl.Plan.Schools.Cloth(), Stroke: tl.Plan.Schools.Stroke()}
 	for _, s := range line.Steps {
 		if s.End.After(moment) {
 			break

@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -57,7 +58,7 @@ func (p *Place) WipePlan(j Judged) WipePlan {
 	w := WipePlan{Judged: j, Lighten: math.Max(0, p.Panel.Lightness()-j.Open.Lightness())}
 	w.Strokes = strokeWords(p.Stroke)
 	wiped := zone.AreaCM2
-	if j.Way.Contact == stack.PinWash {
+	if j.Way.Contact.Is(stack.PinWash) {
 		wiped *= besidePin
 	}
 	w.Cloths, w.Buds = int(math.Ceil(wiped/clothFull)), int(math.Ceil(zone.AreaCM2/budFull))
@@ -205,10 +206,14 @@ func (p *Place) cares(j *Judged) []string {
 	if chipped {
 		add("Chips hold a little of the wash at their edges, which is how they look; wipe over them once, not round them.")
 	}
-	if first := j.Wipe.First; first.Bites() {
-		add("The wipe takes %.2f µm of the earlier %s with it: seal that first, or work dry.", float64(first.Loss), p.FilmName(first.Place))
-	} else if first := j.Apply.First; first.Bites() {
-		add("It takes up %.2f µm of the earlier %s as it is put on.", float64(first.Loss), p.FilmName(first.Place))
+	earlier := func(a verdict.Answer) bool {
+		return a.Harm == verdict.Bitten && a.Severity == verdict.Warn && p.Films[a.Place].Film.Quick
+	}
+	switch {
+	case earlier(j.Wipe):
+		add("The wipe takes %.2f µm of the earlier %s with it: seal that first, or work dry.", float64(j.Wipe.Reach.Loss), p.FilmName(j.Wipe.Place))
+	case earlier(j.Apply):
+		add("It takes up %.2f µm of the earlier %s as it is put on.", float64(j.Apply.Reach.Loss), p.FilmName(j.Apply.Place))
 	}
 	if p.Kind.Drawn {
 		add("The lines are sanded away: draw them with a sharp pencil under the clear, the wash has nothing to run in.")
@@ -223,7 +228,7 @@ func (p *Place) cares(j *Judged) []string {
 // cautions are the usual ones for putting the wash on and wiping it.
 func (j *Judged) cautions() []string {
 	all := j.Mixed.Cautions()
-	if l := j.Wipe.Liquid; l != nil && l.Caution != "" && !slices.Contains(all, l.Caution) {
+	if l := j.Wets(); l != nil && l.Caution != "" && !slices.Contains(all, l.Caution) {
 		all = append(all, l.Caution)
 	}
 	if c := j.Way.Caution; c != "" {
@@ -235,7 +240,7 @@ func (j *Judged) cautions() []string {
 // BareOrSealed is whether a wash goes straight on what is there, or over a clear first.
 type BareOrSealed struct {
 	Ages     []Age
-	SafeFrom time.Time // bare; zero where it is at once or never within timeline.Patience
+	SafeFrom time.Time // bare; zero where it is at once or never within verdict.Patience
 	Never    bool      // bare, it is not within that
 	Sealed   float64   // loss in µm over two closed coats, a day old
 	Work     time.Duration
@@ -255,20 +260,22 @@ type Age struct {
 func (p *Place) BareOrSealed(j *Judged) BareOrSealed {
 	var out BareOrSealed
 	wait := j.Opens.Sub(p.At)
-	at := func(films stack.Stack, moment time.Time) (loss float64, soft bool) {
-		put, _ := p.worst(films, stack.Touch{Contact: j.Apply.Contact, Liquid: j.Apply.Liquid}, moment)
-		if j.Wipe.Contact == nil { // it is not wiped
-			return max(0, float64(put.Loss)), false
+	at := func(puts, wipes *verdict.Question, moment time.Time) (loss float64, worst verdict.Severity, soft bool) {
+		a := puts.Does(moment)
+		loss, worst = max(0, float64(a.Reach.Loss)), a.Severity
+		if wipes == nil { // it is not wiped
+			return loss, worst, false
 		}
-		off, _ := p.worst(films, stack.Touch{Contact: j.Wipe.Contact, Liquid: j.Wipe.Liquid}, moment.Add(wait))
-		return max(0, float64(put.Loss), float64(off.Loss)), films.Rubbed("", moment.Add(wait)).Place > 0
+		a = wipes.Does(moment.Add(wait), verdict.Ground)
+		_, soft = wipes.Of(verdict.Ground, moment.Add(wait))
+		return max(loss, float64(a.Reach.Loss)), max(worst, a.Severity), soft
 	}
 	limit := float64(stack.Limit())
 	out.Never = true
 	for _, hours := range []float64{0, 6, 12, 24, 48, 72, 120, 168, 336} {
 		moment := p.At.Add(time.Duration(hours * float64(time.Hour)))
-		loss, soft := at(p.Films, moment)
-		a := Age{hours, loss, soft, loss <= limit && !soft}
+		loss, worst, soft := at(j.puts, j.wipes, moment)
+		a := Age{hours, loss, soft, worst < verdict.Stop && !soft}
 		out.Ages = append(out.Ages, a)
 		if a.Safe && out.Never {
 			out.Never = false
@@ -277,8 +284,11 @@ func (p *Place) BareOrSealed(j *Judged) BareOrSealed {
 			}
 		}
 	}
-	sealed := p.Films.Glossed(2, p.At, p.Plan.Air)
-	out.Sealed, _ = at(sealed, p.At)
+	var wipes *verdict.Question
+	if j.wipes != nil {
+		wipes = j.wipes.Glossed(2, p.At)
+	}
+	out.Sealed, _, _ = at(j.puts.Glossed(2, p.At), wipes, p.At)
 	seal := &route.Step{Do: route.MustTechnique("seal"), Product: sealProduct, Coats: 2}
 	out.Work, out.Night = p.Line.Zone.Attended(seal), time.Duration(sealNight)*time.Hour
 	cost := fmt.Sprintf("two coats of clear first cost %s of work and a night", say.Bench(out.Work))

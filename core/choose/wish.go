@@ -11,6 +11,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/verdict"
 )
 
 // Wish is what a modeller asks of a wash.
@@ -37,7 +38,7 @@ type WishWords struct {
 }
 
 var wishes = []WishWords{
-	{Safe, "safe", []string{"safe with margin", "safe", "only just safe", "not safe"}},
+	{Safe, "safe", []string{"safe with margin", "safe", "only just safe, or with a flaw", "not safe"}},
 	{Forgiving, "forgiving", []string{"comes off at any time, paint untouched", "comes off for a day or more", "comes off for hours", "hardly comes off"}},
 	{Subtle, "subtle", []string{"subtle", "plain", "strong", "hardly seen"}},
 	{Strong, "strong", []string{"strong", "plain", "subtle", "hardly seen"}},
@@ -138,8 +139,11 @@ func step(v float64, limits ...float64) int {
 func (j *Judged) band(w Wish) int {
 	switch w {
 	case Safe:
-		if !j.Apply.Safe() || !j.Wipe.Safe() || j.Rub.Place > 0 {
+		switch worst, safe := j.Severity(); {
+		case worst == verdict.Stop:
 			return 3
+		case !safe:
+			return 2
 		}
 		limit := float64(stack.Limit())
 		return step(j.Worst(), marginTo*limit, safeTo*limit)

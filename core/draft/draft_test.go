@@ -15,7 +15,7 @@ import (
 	"inkysparrow/core/routetest"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/shade"
-	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
@@ -50,7 +50,7 @@ func TestDraftIsClean(t *testing.T) {
 		t.Helper()
 		rep := rule.Check(p)
 		for _, f := range rep.Findings {
-			if f.Severity > timeline.Note {
+			if f.Severity > verdict.Note {
 				t.Errorf("%s: %s at %s: %s (%s)", name, f.Severity, f.Step, f.Title, f.Because)
 			}
 		}
@@ -134,7 +134,7 @@ func TestDraftMetal(t *testing.T) {
 		p.Zones[0].Link()
 		r := rule.Check(p)
 		for _, f := range r.Findings {
-			if f.Severity > timeline.Note {
+			if f.Severity > verdict.Note {
 				t.Errorf("%s: %s at %s: %s", bright, f.Severity, f.Step, f.Because)
 			}
 		}

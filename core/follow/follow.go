@@ -3,6 +3,7 @@
 package follow
 
 import (
+	"slices"
 	"time"
 
 	"inkysparrow/core/climate"
@@ -10,6 +11,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/verdict"
 )
 
 // Numbers is the table behind this package.
@@ -19,7 +21,7 @@ var usualCoats = int(Numbers.Number("follow-coats", 2, "coats", "of the film bel
 
 // Usual returns a film of a family as it usually lies, laid at a moment.
 func Usual(family *coating.Family, laid time.Time) coating.Film {
-	film := coating.Film{Family: family, Coats: 1, Wet: family.Wet, Laid: laid}
+	film := coating.Film{Family: family, Coats: 1, Wet: family.Wet, Laid: laid, Quick: slices.Contains(family.Kinds, coating.Wash)}
 	if family.Closed {
 		film.Coats = usualCoats
 	}
@@ -51,6 +53,7 @@ var (
 
 var (
 	colours = []Way{sprayed, brushed}
+	painted = []coating.Kind{coating.Primer, coating.Paint, coating.Metal}
 	ways    = map[coating.Kind][]Way{
 		coating.Primer: colours, coating.Paint: colours, coating.Metal: colours, coating.Clear: {sprayed, wet, brushed}, coating.Medium: {sprayed, brushed},
 		coating.Wash: {pin, overall, wipedDry, wipedDamp, wipedWet}, coating.Oil: {blended, wipedDry, wipedDamp, wipedWet}, coating.DecalKind: {floated},
@@ -138,35 +141,52 @@ func (b Below) Chart(above *coating.Product) []Row {
 
 // At tells what above does by way w to the film when it is age old.
 func (b Below) At(above *coating.Product, w Way, age time.Duration) State {
-	moment := b.laid.Add(age)
+	return b.state(b.Ask(above, w, age), w)
+}
+
+// Ask tells the same as the verdict's room answers it.
+func (b Below) Ask(above *coating.Product, w Way, age time.Duration) verdict.Answer {
 	film := &b.films[1]
-	if moment.Before(film.Stiff()) {
-		return Wet
+	sprayed := w.contact.Sprayed || w.contact.Is(stack.Brushed)
+	clear, colour := above.Kind == coating.Clear, slices.Contains(painted, above.Kind)
+	q := verdict.Question{
+		Films: b.films, Touch: stack.Touch{Contact: w.contact, Liquid: w.liquid(above)}, Air: b.air, Wets: true,
+		Cloth: w.rubs, Washes: above.Kind == coating.Wash, Clears: sprayed && clear, Coats: sprayed && (clear || colour), Soaks: w.ID == wipedWet.ID,
+		Held: 1, Until: film.Ready(),
 	}
-	coats := w.contact.Sprayed || w.contact == stack.Brushed
-	if coats && film.Film.Family.Closed && moment.Before(film.Ready()) {
+	if w.contact.Sprayed {
+		q.Touch.Welds = above.Family
+	}
+	if film.Film.Family.IsOily() {
+		q.Oily, q.Settled = 1, film.Ready()
+	}
+	if film.Film.Family.IsOily() || w.contact.Sprayed && above.Family == film.Film.Family { // a wash is worked over, and paint goes on its own kind, when touch-dry: T51
+		q.Until = film.TouchDry()
+	}
+	return q.Does(b.laid.Add(age))
+}
+
+// state is an answer in the words of the chart.
+func (b Below) state(a verdict.Answer, w Way) State {
+	switch a.Harm {
+	case verdict.Nothing:
+		return Safe
+	case verdict.TooWet:
+		if a.At.Before(b.films[1].Stiff()) {
+			return Wet
+		}
 		return Early
-	}
-	if shuts, opens, ok := film.BadWindow(); ok && coats && above.Family == film.Film.Family && !moment.Before(shuts) && moment.Before(opens) {
+	case verdict.ShutIn, verdict.Crept:
+		return Early
+	case verdict.Ground:
+		return Soft
+	case verdict.Wrinkled:
 		return Wrinkles
 	}
-	touch := stack.Touch{Contact: w.contact, Liquid: w.liquid(above)}
-	if w.contact.Sprayed {
-		touch.Welds = above.Family
+	if a.Reach.Whole || a.Reach.Place > 0 && a.Reach.Buckles(b.films[a.Reach.Place].Film.Family, w.contact) {
+		return Wrinkles
 	}
-	for _, r := range b.films.Cut(touch, moment, b.air) {
-		switch {
-		case r.Place != 1 || !r.Bites():
-		case r.Whole || r.Buckles(film.Film.Family, w.contact):
-			return Wrinkles
-		default:
-			return Bites
-		}
-	}
-	if w.rubs && film.Film.Family.Mechanism.Hardens && film.Hard(moment) < stack.RubHard() {
-		return Soft
-	}
-	return Safe
+	return Bites
 }
 
 func (w Way) liquid(p *coating.Product) *solvent.Liquid {

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -112,8 +113,8 @@ func Later(s *timeline.Site) []Meets {
 // ClothUse is what the site's wipe would do with a cloth of one wetness.
 type ClothUse struct {
 	Wetness wash.Wetness
-	Left    float64     // of the wash on the open surface, 0 to 1
-	Reach   stack.Reach // of the film below that it harms most
+	Left    float64        // of the wash on the open surface, 0 to 1
+	Answer  verdict.Answer // what it does to the films below
 	Planned bool
 }
 
@@ -126,9 +127,7 @@ func Cloths(s *timeline.Site) []ClothUse {
 	for w := wash.Dry; w <= wash.Wet; w++ {
 		other := s.Step.As(func(s *route.Step) { s.Cloth = w })
 		c := ClothUse{Wetness: w, Left: s.Line.LeftBy(other, s.On, s.Start), Planned: w == s.Step.Cloth}
-		if touch, wets := s.TouchOf(other, s.Start); wets {
-			c.Reach = s.Below.Bite(touch, s.Start, s.Plan.Air)
-		}
+		c.Answer = s.Instead(other, s.Start).Does(s.Start)
 		all = append(all, c)
 	}
 	return all

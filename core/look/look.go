@@ -199,7 +199,7 @@ func (k *Skin) add(line *timeline.Line, i int) {
 		k.By.Wash, k.By.Wipe = step, nil
 		k.Washed, k.Filled = own, lineFull
 		k.Residue = 1
-		if do.Contact == stack.PinWash {
+		if do.Contact.Is(stack.PinWash) {
 			k.Residue = pinSpill
 		}
 	case do.Has(route.Cloth):

@@ -203,6 +203,7 @@ func (s *Step) Film(laid time.Time) coating.Film {
 		wet = s.Dry / coating.Microns(1-f.CarrierShare)
 	}
 	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share, Pace: s.Product.Pace}
+	film.Quick, film.Painted = s.Do.Has(WashOn|Thinned), s.Do.Has(NeedsGloss) && !s.Floats()
 	if s.Do.Has(Veils) { // all veils together are no thicker than a coat, and no closer
 		film.Coats, film.Wet = 1, wet*coating.Microns(max(1, s.Coats))
 	}

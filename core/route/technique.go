@@ -364,7 +364,7 @@ func MustTechnique(id string) *Technique {
 }
 
 // Coating reports whether the technique sprays full coats, of which it matters how wet they go on.
-func (t *Technique) Coating() bool { return t.Contact == stack.WetCoat }
+func (t *Technique) Coating() bool { return t.Contact.Is(stack.WetCoat) }
 
 // Attended returns how long a step keeps the hands busy: setting up, each coat over the area, and flashing off between coats.
 func (t *Technique) Attended(areaCM2 float64, coats int) time.Duration {

@@ -11,6 +11,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var (
@@ -48,12 +49,12 @@ var dampAir = timeline.Rule{
 	Reason: "As a coat dries it cools, and in damp air water condenses in it: a clear frosts or clouds, a lacquer colour blushes. The wetter the coat, the drier the air must be. " +
 		"Wait for a drier day, warm the room, or mist.",
 	Evidence: fact.Bench("frosted or clouded clear comes of humid air; T39"), Soft: true,
-	Open: func(s *timeline.Site, within schedule.Span) timeline.Spans { return fair(s, within, frosts(s.Step)) },
+	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans { return fair(s, within, frosts(s.Step)) },
 	Find: func(s *timeline.Site) []timeline.Finding {
 		found := weather(s, frosts(s.Step), func(air climate.Air) string {
 			return fmt.Sprintf("The air is at %.0f %% and its dew point %s, the room %s: %s may %s.", 100*air.Humidity, say.Celsius(air.DewPointC(), 1), say.Celsius(air.TemperatureC, 1), s.Step.Product.Name, frostWord(s))
 		})
-		if len(found) > 0 && found[0].Severity > timeline.Note && found[0].Propose == nil {
+		if len(found) > 0 && found[0].Severity > verdict.Note && found[0].Propose == nil {
 			found[0].Propose = func() []timeline.Fix {
 				return mistIf(s, func(misted *route.Step) bool { return !frosts(misted)(s.Plan.Air.At(s.Start)) })
 			}
@@ -73,7 +74,7 @@ var coldFilm = timeline.Rule{
 	ID: "cold-film", Title: "A water-borne film laid in the cold",
 	Reason:   "Below about ten degrees the particles of a water-borne film do not fuse: it stays soft and crazes. Warm the room until it is hard.",
 	Evidence: fact.Bench("the film-forming temperature on labels"), Soft: true,
-	Open: func(s *timeline.Site, within schedule.Span) timeline.Spans { return fair(s, within, stalls(s.Step)) },
+	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans { return fair(s, within, stalls(s.Step)) },
 	Find: func(s *timeline.Site) []timeline.Finding {
 		return weather(s, stalls(s.Step), func(air climate.Air) string {
 			return fmt.Sprintf("The room is at %s, and %s wants %s to fuse.", say.Celsius(air.TemperatureC, 1), s.Step.Product.Name, say.Celsius(coldFrom, 0))
@@ -106,11 +107,11 @@ func Damp(air climate.Air) bool {
 func Cold(air climate.Air) bool { return air.TemperatureC < coldFrom }
 
 // fair returns the stretches of within whose air is not bad. Where the air never changes, waiting would not help: all of it.
-func fair(s *timeline.Site, within schedule.Span, bad func(climate.Air) bool) timeline.Spans {
+func fair(s *timeline.Site, within schedule.Span, bad func(climate.Air) bool) schedule.Spans {
 	if !s.Plan.Air.Changes() {
-		return timeline.Always(within)
+		return schedule.Always(within)
 	}
-	return timeline.While(s.Plan.Air, within, func(air climate.Air) bool { return !bad(air) })
+	return schedule.While(s.Plan.Air, within, func(air climate.Air) bool { return !bad(air) })
 }
 
 // weather finds fault with the air in which the step is placed, or notes that the schedule has moved it into better air. Where the air
@@ -119,15 +120,15 @@ func weather(s *timeline.Site, bad func(climate.Air) bool, words func(climate.Ai
 	now, asked := s.Plan.Air.At(s.Start), s.Plan.Air.At(s.Asked)
 	switch {
 	case bad(now):
-		f := timeline.Finding{Severity: timeline.Warn, Because: words(now)}
+		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Because: words(now)}
 		if s.Plan.Air.Changes() {
-			if better, ok := firstOf(fair(s, month(s.Start), bad)); ok {
-				f.Verdict, f.SafeFrom, f.Propose = timeline.Wait, better, waiting(s)
+			if better, ok := (fair(s, month(s.Start), bad)).First(); ok {
+				f.Helps, f.SafeFrom, f.Propose = verdict.Wait, better, waiting(s)
 			}
 		}
 		return []timeline.Finding{f}
 	case !s.Fixed() && bad(asked):
-		return []timeline.Finding{{Severity: timeline.Note, Verdict: timeline.Wait, SafeFrom: s.Start, Title: "Waits for better air", Because: words(asked) + " Moved to " + s.Plan.Clock(s.Start) + "."}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note, Helps: verdict.Wait, SafeFrom: s.Start}, Title: "Waits for better air", Because: words(asked) + " Moved to " + s.Plan.Clock(s.Start) + "."}}
 	}
 	return nil
 }

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // acrylics are the paints on which practitioners disagree whether an enamel wash wants a barrier first.
@@ -34,7 +35,7 @@ var bareAcrylic = timeline.Rule{
 				return nil
 			}
 			return []timeline.Finding{{
-				Severity: timeline.Warn, Layer: s.LayerID(i), Because: fmt.Sprintf("%s lies open, and your school wants a gloss barrier below an enamel wash.", say.Capital(s.FilmName(i))),
+				Word: verdict.Word{Severity: verdict.Warn}, Layer: s.LayerID(i), Because: fmt.Sprintf("%s lies open, and your school wants a gloss barrier below an enamel wash.", say.Capital(s.FilmName(i))),
 				Propose: func() []timeline.Fix { return insertFix(s, "gloss-coat", 2, s.Step, coating.Gloss) },
 			}}
 		}

@@ -14,6 +14,7 @@ import (
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -25,75 +26,54 @@ var bite = timeline.Rule{
 	Find:     findBite, Open: bitesNothing,
 }
 
-// bitesNothing returns when the step bites no film that is dry. In constant air an older film is never bitten worse; in changing air one
-// looks hour by hour.
-func bitesNothing(s *timeline.Site, within schedule.Span) timeline.Spans {
-	holds := func(t time.Time) bool { return biteHolds(s, t) }
-	if s.Plan.Air.Changes() {
-		return timeline.Hourly(within, holds)
-	}
-	return timeline.Once(within, holds)
+func bitesNothing(s *timeline.Site, within schedule.Span) schedule.Spans {
+	return s.Question().Open(verdict.Bitten, within)
 }
 
 // month is the stretch from from on in which waiting is looked for.
 func month(from time.Time) schedule.Span {
-	return schedule.Span{From: from, To: from.Add(timeline.Patience)}
+	return schedule.Span{From: from, To: from.Add(verdict.Patience)}
 }
 
-// firstOf returns the first moment of spans.
-func firstOf(spans timeline.Spans) (time.Time, bool) {
-	for s := range spans {
-		return s.From, true
+// told asks a site of one harm that time may mend: at its start, or, where the schedule has moved the step past it, at the moment it was asked for, as a note. ok is false
+// where there is nothing to say.
+func told(s *timeline.Site, h verdict.Harm) (a verdict.Answer, ok bool) {
+	q := s.Question()
+	if a, ok = q.Of(h, s.Start); ok {
+		return q.Helped(a), true
 	}
-	return time.Time{}, false
-}
-
-// biteHolds reports whether the step bites no film that is dry. A film that is still wet is for the rule wet-below.
-func biteHolds(s *timeline.Site, moment time.Time) bool {
-	if !s.Wets {
-		return true
+	if s.Fixed() {
+		return a, false
 	}
-	r := s.Below.Bite(s.Touch, moment, s.Plan.Air)
-	return r.Wet || !r.Bites()
+	if a, ok = q.Of(h, s.Asked); ok {
+		a = q.Helped(a)
+		a.Severity = verdict.Note
+	}
+	return a, ok
 }
 
 func findBite(s *timeline.Site) []timeline.Finding {
-	at, severity := s.Start, timeline.Stop
-	if biteHolds(s, at) {
-		if s.Fixed() || biteHolds(s, s.Asked) {
-			return nil
-		}
-		at, severity = s.Asked, timeline.Note // the schedule has moved it past the wait
+	a, ok := told(s, verdict.Bitten)
+	if !ok {
+		return nil
 	}
-	r := s.Below.Bite(s.Touch, at, s.Plan.Air)
-	if severity == timeline.Stop && (onlyWash(s, r.Place) || r.Whole && !soaks(s)) {
-		severity = timeline.Warn
-	}
+	r := a.Reach
 	f := timeline.Finding{
-		Severity: severity, Layer: s.LayerID(r.Place), Liquid: liquidID(s.Touch.Liquid),
+		Word: a.Word, Layer: s.LayerID(r.Place), Liquid: liquidID(s.Touch.Liquid),
 		Figures: timeline.Figures{RED: r.RED, Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Share: r.Exposed, Film: true},
 	}
-	safe, waits := firstOf(bitesNothing(s, month(at)))
-	switch {
-	case waits:
-		f.Verdict, f.SafeFrom = timeline.Wait, safe
-	case !r.Whole && len(barriers(s, s.Touch, at)) > 0: // a clear over a live medium only delays the water (T26)
-		f.Verdict = timeline.Seal
-	default:
-		f.Verdict = timeline.Never
-	}
 	f.Title = fmt.Sprintf("%s bites %s", say.Capital(StepLiquid(s)), s.FilmName(r.Place))
-	if severity == timeline.Note {
+	if f.Severity == verdict.Note {
 		f.Title = fmt.Sprintf("Waits for %s to harden", s.FilmName(r.Place))
 	}
 	f.Because = biteWords(s, r, f)
-	if mist := mistFix(s, at); len(mist) > 0 {
+	if mist := mistFix(s, a.At); len(mist) > 0 {
 		f.Because += " Until then only as dry mist coats."
-		if f.Verdict != timeline.Wait {
+		if f.Helps != verdict.Wait {
 			f.Because = strings.Replace(f.Because, " Until then only", " Only", 1)
 		}
 	}
-	f.Propose = func() []timeline.Fix { return biteFixes(s, at, f.Verdict) }
+	f.Propose = func() []timeline.Fix { return biteFixes(s, a) }
 	return []timeline.Finding{f}
 }
 
@@ -105,7 +85,7 @@ func biteWords(s *timeline.Site, r stack.Reach, f timeline.Finding) string {
 	case r.Whole:
 		stands := stack.ContactTime(s.Touch.Contact, s.Touch.Liquid, s.Start, s.Plan.Air)
 		head = fmt.Sprintf("%s gets through to %s in %s and stands for %s: left so, it lets go with all above it.", what, film, say.Span(r.Lag), say.Span(stands))
-		if !soaks(s) {
+		if !s.Question().Soaks {
 			return head + " Blot, don't soak, and do it in one go."
 		}
 	case s.Touch.Liquid == nil:
@@ -115,13 +95,13 @@ func biteWords(s *timeline.Site, r stack.Reach, f timeline.Finding) string {
 	default:
 		head = fmt.Sprintf("It would take off %.2f µm of %s; more than %.2f shows. The film is %s hard.", float64(r.Loss), film, float64(stack.Limit()), say.Percent(r.Hard))
 	}
-	if f.Severity == timeline.Note {
+	if f.Severity == verdict.Note {
 		head = fmt.Sprintf("At %s it would take off %.2f µm of %s; more than %.2f shows.", s.Plan.Clock(s.Asked), float64(r.Loss), film, float64(stack.Limit()))
 	}
-	switch f.Verdict {
-	case timeline.Wait:
+	switch f.Helps {
+	case verdict.Wait:
 		return head + " " + safeFrom(s, f.SafeFrom)
-	case timeline.Seal:
+	case verdict.Seal:
 		return head + " Waiting does not make it safe; a closed clear coat over it does."
 	}
 	return head + " Neither waiting nor a clear coat makes it safe."
@@ -135,47 +115,33 @@ func StepLiquid(s *timeline.Site) string {
 	return s.Touch.Liquid.Name
 }
 
-func biteFixes(s *timeline.Site, at time.Time, verdict timeline.Verdict) []timeline.Fix {
+func biteFixes(s *timeline.Site, a verdict.Answer) []timeline.Fix {
 	before := s.Step
 	if w := s.Step.Wiped; w != nil {
 		before = w
 	}
 	var seal, wait, swap []timeline.Fix
-	if verdict != timeline.Never && before.Done.IsZero() {
-		seal = sealFix(s, before, barriers(s, s.Touch, at))
+	if a.Helps != verdict.Never && before.Done.IsZero() {
+		seal = sealFix(s, before, s.Question().Barriers(a.At))
 	}
-	if verdict == timeline.Wait {
+	if a.Helps == verdict.Wait {
 		wait = waitFix(s)
 	}
 	if before.Done.IsZero() && before.Product != nil {
-		swap = swapFixes(s, before, func(p *coating.Product) bool { return spares(s, before, p, at) })
+		swap = swapFixes(s, before, func(p *coating.Product) bool { return spares(s, before, p, a.At) })
 	}
 	if s.Step.Do.Has(route.Cloth) {
 		swap = append(swap, drierFix(s, func(c wash.Wetness) bool {
-			touch, _ := s.TouchOf(s.Step.As(func(s *route.Step) { s.Cloth = c }), s.Start)
-			return !s.Below.Bite(touch, at, s.Plan.Air).Bites()
+			return s.Instead(s.Step.As(func(s *route.Step) { s.Cloth = c }), s.Start).Holds(verdict.Bitten, a.At)
 		})...)
 	}
-	return slices.Concat(mistFix(s, at), seal, swap, wait)
-}
-
-// soaks reports whether the step keeps the surface wet and rubs it. Over a live medium, what is blotted and done in one go is usual work;
-// what is soaked and rubbed comes off (T26, T58).
-func soaks(s *timeline.Site) bool {
-	return s.Step.Do.Has(route.Lifting) || s.Step.Do.Has(route.Cloth) && s.Step.Cloth == wash.Wet
-}
-
-// onlyWash reports whether the film at place is a wash: what is lost of it is laid again in minutes.
-func onlyWash(s *timeline.Site, place int) bool {
-	st := s.StepOf(place)
-	return st != nil && st.Do.Has(route.WashOn|route.Thinned)
+	return slices.Concat(mistFix(s, a.At), seal, swap, wait)
 }
 
 // mistFix proposes to lay the step's coats as dry mists where those bite nothing at moment.
 func mistFix(s *timeline.Site, moment time.Time) []timeline.Fix {
 	return mistIf(s, func(misted *route.Step) bool {
-		touch, _ := s.TouchOf(misted, moment)
-		return !s.Below.Bite(touch, moment, s.Plan.Air).Bites()
+		return s.Instead(misted, moment).Holds(verdict.Bitten, moment)
 	})
 }
 

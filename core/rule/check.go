@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // Report is a plan judged: its timeline and everything that the rules found, zone by zone in the order of the route.
@@ -86,8 +87,8 @@ func Judge(s *timeline.Site) []timeline.Finding {
 			if f.Title == "" {
 				f.Title = r.Title
 			}
-			if under := !s.Step.Started.IsZero(); (under || !s.Step.Done.IsZero()) && f.Severity > timeline.Note {
-				f.Severity, f.Propose = timeline.Note, nil
+			if under := !s.Step.Started.IsZero(); (under || !s.Step.Done.IsZero()) && f.Severity > verdict.Note {
+				f.Severity, f.Propose = verdict.Note, nil
 				switch {
 				case s.Step.Done.IsZero():
 					f.Because = "It is under way. " + f.Because

@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var (
@@ -49,10 +50,10 @@ func Lift(s *timeline.Site) (Chipping, bool) {
 	l := Chipping{Place: place, Through: s.Below.Lag(place, solvent.Must("water"), s.Start)}
 	from := s.Below[len(s.Below)-1].Stiff()
 	until := func(limit float64) time.Time {
-		if t, ok := firstOf(timeline.Once(month(from), func(t time.Time) bool { return Toughness(s, place, t) >= limit })); ok {
+		if t, ok := (schedule.Once(month(from), func(t time.Time) bool { return Toughness(s, place, t) >= limit })).First(); ok {
 			return t
 		}
-		return from.Add(timeline.Patience)
+		return from.Add(verdict.Patience)
 	}
 	l.Eased, l.Late = until(stubborn), until(tough)
 	return l, true
@@ -83,8 +84,8 @@ var chipsMuch = timeline.Rule{
 }
 
 // underMediumOpen returns when nothing below is soft under the brush: hardness never falls.
-func underMediumOpen(s *timeline.Site, within schedule.Span) timeline.Spans {
-	return timeline.Once(within, func(t time.Time) bool { _, soft := softUnderBrush(s, t); return !soft })
+func underMediumOpen(s *timeline.Site, within schedule.Span) schedule.Spans {
+	return schedule.Once(within, func(t time.Time) bool { _, soft := softUnderBrush(s, t); return !soft })
 }
 
 // softUnderBrush returns what a chipping brush would dig into below the medium that the step lays.
@@ -101,10 +102,10 @@ func findUnderMedium(s *timeline.Site) []timeline.Finding {
 	if !soft {
 		return nil
 	}
-	f := timeline.Finding{Severity: timeline.Warn, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Film: true}}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Film: true}}
 	f.Because = fmt.Sprintf("%s is %s hard: the chipping brush would dig %.1f µm into it.", say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), float64(r.Loss))
-	if safe, ok := firstOf(underMediumOpen(s, month(s.Start))); ok {
-		f.Verdict, f.SafeFrom, f.Propose = timeline.Wait, safe, func() []timeline.Fix { return waitFix(s) }
+	if safe, ok := (underMediumOpen(s, month(s.Start))).First(); ok {
+		f.Helps, f.SafeFrom, f.Propose = verdict.Wait, safe, func() []timeline.Fix { return waitFix(s) }
 		f.Because += " Safe from " + s.Plan.Clock(safe) + "."
 	}
 	return []timeline.Finding{f}
@@ -119,10 +120,10 @@ func findChipLate(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	top := s.FilmName(len(s.Below) - 1)
-	f := timeline.Finding{Severity: timeline.Note, Layer: s.LayerID(l.Place), Figures: timeline.Figures{Share: Toughness(s, l.Place, s.Start)}}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Layer: s.LayerID(l.Place), Figures: timeline.Figures{Share: Toughness(s, l.Place, s.Start)}}
 	f.Because = fmt.Sprintf("%s has been on the medium since %s: it comes off slowly and in flakes. It was easy until %s.", say.Capital(top), s.Plan.Clock(s.Below[len(s.Below)-1].Film.Laid), s.Plan.Clock(l.Eased))
 	if !s.Start.Before(l.Late) {
-		f.Severity = timeline.Warn
+		f.Severity = verdict.Warn
 		f.Because = fmt.Sprintf("%s has grown too tough for a wet brush since %s. Scratch it open with a needle, or chip the evening after it is sprayed.", say.Capital(top), s.Plan.Clock(l.Late))
 		f.Propose = func() []timeline.Fix {
 			thin := s.StepOf(len(s.Below) - 1)
@@ -148,7 +149,7 @@ func findChipsMuch(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	return []timeline.Finding{{
-		Severity: timeline.Note, Figures: timeline.Figures{Share: s.Step.Share},
+		Word: verdict.Word{Severity: verdict.Note}, Figures: timeline.Figures{Share: s.Step.Share},
 		Because: fmt.Sprintf("%.0f %% of the zone is chipped, and %.1f %% is what its service asks for%s. %s", share, wanted, where, s.Plan.Wear.Words),
 	}}
 }

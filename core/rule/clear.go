@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var (
@@ -27,12 +28,12 @@ var chalky = timeline.Rule{
 			return nil
 		}
 		n, um := flatCoats(s)
-		f := timeline.Finding{Severity: timeline.Note, Figures: timeline.Figures{Share: n}}
+		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Figures: timeline.Figures{Share: n}}
 		switch {
 		case n < chalkNote:
 			return nil
 		case n >= chalkWarn:
-			f.Severity = timeline.Warn
+			f.Severity = verdict.Warn
 		}
 		paint := s.Tones().Panel
 		pales := paint.Hazed(gloss.Chalk(um), gloss.Veil(coating.Flat)).Lightness() - paint.Lightness()
@@ -87,9 +88,9 @@ var metalDulled = timeline.Rule{
 		coats := max(1, s.Step.Coats)
 		before := gloss.Units(s.On)
 		after := gloss.Units(s.On.Under(s.Step.Sheen(), coats)) * math.Pow(keepsShine, float64(coats))
-		f := timeline.Finding{Severity: timeline.Note, Layer: st.ID, Figures: timeline.Figures{Delta: before - after}}
+		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Layer: st.ID, Figures: timeline.Figures{Delta: before - after}}
 		if coats > 1 || s.Step.Sheen() != coating.Gloss {
-			f.Severity = timeline.Warn
+			f.Severity = verdict.Warn
 		}
 		f.Because = fmt.Sprintf("%s loses brilliance: from %.0f gloss units to about %.0f under %s of %s.", say.Capital(st.Product.Name), before, after, say.Several(coats, "coat"), s.Step.Sheen())
 		f.Propose = func() []timeline.Fix {

@@ -7,6 +7,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var (
@@ -45,7 +46,7 @@ func findWeakCover(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	own := s.Step.Product.Shows()
-	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Delta: off}}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Figures: timeline.Figures{Delta: off}}
 	f.Because = fmt.Sprintf("%s hides in %.1f coats; these leave it %.1f from its own colour over what is below, where %.0f is plain.",
 		say.Capital(s.Step.Product.Name), s.Step.Product.Hides(own), off, OffTone)
 	f.Propose = func() []timeline.Fix {
@@ -78,7 +79,7 @@ func findLightFirst(s *timeline.Site) []timeline.Finding {
 		if !st.Do.Has(route.Colour) || st.Product == nil || st.Extent() >= 1 || own-route.Lightness(st.Product) < darker {
 			continue
 		}
-		f := timeline.Finding{Severity: timeline.Note, Layer: st.ID, Because: fmt.Sprintf("%s is lighter than %s of step %d by %.0f: the other way round one coat covers the edge.", say.Capital(s.Step.Product.Name), st.Product.Name, i+1, own-route.Lightness(st.Product))}
+		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Layer: st.ID, Because: fmt.Sprintf("%s is lighter than %s of step %d by %.0f: the other way round one coat covers the edge.", say.Capital(s.Step.Product.Name), st.Product.Name, i+1, own-route.Lightness(st.Product))}
 		if st.Done.IsZero() && s.Step.At.IsZero() {
 			f.Propose = func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixMove, Step: s.Step.ID, Before: st.ID}} }
 		}

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var decalFlood = coating.Microns(Numbers.Number("decal-flood", 8, "µm", "liquid that stands on a decal from which a solvent that softens it wrinkles it", fact.Bench("lacquer clears are misted over decals before they are laid wet")))
@@ -32,7 +33,7 @@ var decalSolvent = timeline.Rule{
 				continue
 			}
 			return []timeline.Finding{{
-				Severity: timeline.Warn, Layer: s.LayerID(i), Liquid: liquidID(s.Touch.Liquid), Figures: timeline.Figures{RED: red, Hard: s.Below[i].Hard(s.Start), Film: true},
+				Word: verdict.Word{Severity: verdict.Warn}, Layer: s.LayerID(i), Liquid: liquidID(s.Touch.Liquid), Figures: timeline.Figures{RED: red, Hard: s.Below[i].Hard(s.Start), Film: true},
 				Because: fmt.Sprintf("%s stands %.0f µm wet on the decals and softens their film: they may wrinkle. As dry mists it does not.", say.Capital(StepLiquid(s)), float64(standing)),
 				Propose: func() []timeline.Fix {
 					mild := swapFixes(s, s.Step, func(p *coating.Product) bool {

@@ -3,8 +3,8 @@ package rule
 import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
-	"inkysparrow/core/route"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var decalUnsealed = timeline.Rule{
@@ -15,31 +15,23 @@ var decalUnsealed = timeline.Rule{
 }
 
 func findDecalUnsealed(s *timeline.Site) []timeline.Finding {
-	if !s.Step.Do.Has(route.WashOn|route.Cloth) || s.Step.Do.ID == "wipe" && s.Step.Wiped == nil {
+	q := s.Question()
+	a, ok := q.Of(verdict.Torn, s.Start)
+	if !ok {
 		return nil
 	}
-	for i := len(s.Below) - 1; i > 0; i-- {
-		film := s.Below[i].Film
-		if film.Family.Closed {
-			return nil
-		}
-		if film.Family != decalFilm || !floats(s, i) || s.Step.Of != "" && layerAfter(s, s.Step.Of, i) {
-			continue
-		}
-		f := timeline.Finding{Severity: timeline.Stop, Layer: s.LayerID(i), Because: "The decals lie open: the wash creeps under their edges, and the wipe tears them."}
-		before := s.Step
-		if s.Step.Wiped != nil {
-			before = s.Step.Wiped
-			f.Because = "The decals lie open: the wipe tears them."
-		}
-		if before.Done.IsZero() {
-			f.Propose = func() []timeline.Fix {
-				return insertFix(s, "seal", 1, before, coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat)
-			}
-		}
-		return []timeline.Finding{f}
+	f := timeline.Finding{Word: q.Helped(a).Word, Layer: s.LayerID(a.Place), Because: "The decals lie open: the wash creeps under their edges, and the wipe tears them."}
+	before := s.Step
+	if s.Step.Wiped != nil {
+		before = s.Step.Wiped
+		f.Because = "The decals lie open: the wipe tears them."
 	}
-	return nil
+	if before.Done.IsZero() {
+		f.Propose = func() []timeline.Fix {
+			return insertFix(s, "seal", 1, before, coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat)
+		}
+	}
+	return []timeline.Finding{f}
 }
 
 // floats reports whether the film at place is of decals, not of painted markings.
@@ -49,13 +41,3 @@ func floats(s *timeline.Site, place int) bool {
 }
 
 var decalFilm = coating.MustFamily("decal")
-
-// layerAfter reports whether the film of step lies below place, as a wash does that was put on before the decals.
-func layerAfter(s *timeline.Site, step string, place int) bool {
-	for i := 1; i < place; i++ {
-		if s.Below[i].Step == step {
-			return true
-		}
-	}
-	return false
-}

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var dustWiped = timeline.Rule{
@@ -26,7 +27,7 @@ var dustWiped = timeline.Rule{
 			if s.Step.Wiped != nil {
 				before = s.Step.Wiped
 			}
-			f := timeline.Finding{Severity: timeline.Warn, Layer: s.LayerID(i), Because: fmt.Sprintf("Nothing holds %s: %s takes it away.", s.FilmName(i), route.StepName(s.Step))}
+			f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: s.LayerID(i), Because: fmt.Sprintf("Nothing holds %s: %s takes it away.", s.FilmName(i), route.StepName(s.Step))}
 			f.Because = say.Capital(f.Because)
 			if before.Done.IsZero() {
 				f.Propose = func() []timeline.Fix { return insertFix(s, "flat-coat", 1, before, coating.Flat, coating.Satin) }

@@ -9,8 +9,8 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
-	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -115,69 +115,21 @@ func swapFixes(s *timeline.Site, step *route.Step, good func(*coating.Product) b
 
 // spares reports whether the step, taken with product p instead, would bite nothing at moment.
 func spares(s *timeline.Site, step *route.Step, p *coating.Product, moment time.Time) bool {
-	touch, wets := s.TouchOf(step.As(func(s *route.Step) { s.Product = p }), s.Start)
-	return !wets || !s.Below.Bite(touch, moment, s.Plan.Air).Bites()
-}
-
-// barrier is a clear that makes a touch safe.
-type barrier struct {
-	family *coating.Family
-	coats  int
-}
-
-// barriers returns the families of which a closed barrier of two or three coats, given time to harden, makes touch safe, and which are
-// safe to spray themselves.
-func barriers(s *timeline.Site, touch stack.Touch, from time.Time) []barrier {
-	var all []barrier
-	for _, f := range coating.Families() {
-		if !slices.Contains(f.Kinds, coating.Clear) {
-			continue
-		}
-		spray := stack.Touch{Contact: stack.WetCoat, Liquid: f.Carrier, Welds: f}
-		if underWash(s).Bite(spray, from, s.Plan.Air).Bites() {
-			continue
-		}
-		if coats := coatsOf(s, f, touch, from); coats > 0 {
-			all = append(all, barrier{f, coats})
-		}
-	}
-	return all
-}
-
-// underWash returns the films that a barrier for the step would go on: those below its wash, for a wipe.
-func underWash(s *timeline.Site) stack.Stack {
-	if i := slices.IndexFunc(s.Below, func(l stack.Layer) bool { return s.Step.Of != "" && l.Step == s.Step.Of }); i > 0 {
-		return s.Below[:i]
-	}
-	return s.Below
-}
-
-// coatsOf returns how many coats of f make touch safe, 0 where they don't.
-func coatsOf(s *timeline.Site, f *coating.Family, touch stack.Touch, from time.Time) int {
-	for coats := 2; coats <= 3; coats++ {
-		film := coating.Film{Family: f, Coats: coats, Wet: f.Wet, Laid: from}
-		sealed := append(slices.Clip(underWash(s)), stack.Lay("", film, s.Plan.Air))
-		for days := 1; days <= 16; days *= 2 {
-			if !sealed.Bite(touch, from.AddDate(0, 0, days), s.Plan.Air).Bites() {
-				return coats
-			}
-		}
-	}
-	return 0
+	return s.Instead(step.As(func(s *route.Step) { s.Product = p }), s.Start).Holds(verdict.Bitten, moment)
 }
 
 // sealFix proposes a barrier before a step: a clear of the plan that serves, else one that it doesn't have yet.
-func sealFix(s *timeline.Site, before *route.Step, serve []barrier) []timeline.Fix {
+func sealFix(s *timeline.Site, before *route.Step, serve []verdict.Barrier) []timeline.Fix {
 	var fixes []timeline.Fix
 	for _, p := range clears(s, []coating.Sheen{coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat}) {
 		for _, b := range serve {
-			if b.family == p.Family {
-				fixes = append(fixes, insert(s, "seal", b.coats, before, p))
+			if b.Family == p.Family {
+				fixes = append(fixes, insert(s, "seal", b.Coats, before, p))
 			}
 		}
 	}
 	if len(fixes) == 0 && len(serve) > 0 {
-		fixes = []timeline.Fix{insert(s, "seal", serve[0].coats, before, usualClear(serve[0].family, coating.Gloss, s.Plan.Products))}
+		fixes = []timeline.Fix{insert(s, "seal", serve[0].Coats, before, usualClear(serve[0].Family, coating.Gloss, s.Plan.Products))}
 	}
 	return fixes
 }

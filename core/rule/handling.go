@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var acrossFlow = timeline.Rule{
@@ -18,7 +19,7 @@ var acrossFlow = timeline.Rule{
 		if !s.Step.Do.Has(route.Cloth) || route.Along(s.Step.Stroke) || s.Step.Stroke == s.Plan.Schools.Stroke() {
 			return nil
 		}
-		return []timeline.Finding{{Severity: timeline.Note, Layer: s.Step.Of, Because: "The strokes cross the lines first: shallow ones lose some of their wash."}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Layer: s.Step.Of, Because: "The strokes cross the lines first: shallow ones lose some of their wash."}}
 	},
 }
 
@@ -37,7 +38,7 @@ var manyCoats = timeline.Rule{
 		if !s.Step.Do.Coating() || float64(s.Step.Coats) <= route.MostCoats || !s.Step.Product.Family.Closed {
 			return nil
 		}
-		return []timeline.Finding{{Severity: timeline.Warn, Because: fmt.Sprintf("%d coats of %s in one go, %.0f µm dry: they run and stay soft for long.", s.Step.Coats, s.Step.Product.Name, float64(s.Step.Film(s.Start).Thickness()))}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Warn}, Because: fmt.Sprintf("%d coats of %s in one go, %.0f µm dry: they run and stay soft for long.", s.Step.Coats, s.Step.Product.Name, float64(s.Step.Film(s.Start).Thickness()))}}
 	},
 }
 
@@ -52,7 +53,7 @@ var turpentine = timeline.Rule{
 		top := s.Below[len(s.Below)-1]
 		hard := top.Hard(s.Start)
 		return []timeline.Finding{{
-			Severity: timeline.Note, Layer: top.Step, Liquid: "turpentine", Figures: timeline.Figures{RED: stack.Distance(s.Touch.Liquid, top.Film.Family, hard), Hard: hard, Film: true},
+			Word: verdict.Word{Severity: verdict.Note}, Layer: top.Step, Liquid: "turpentine", Figures: timeline.Figures{RED: stack.Distance(s.Touch.Liquid, top.Film.Family, hard), Hard: hard, Film: true},
 			Because: fmt.Sprintf("On %s it reaches %.2f of the film's limit, white spirit %.2f.", s.FilmName(len(s.Below)-1),
 				stack.Distance(s.Touch.Liquid, top.Film.Family, hard), stack.Distance(solvent.Must("white-spirit"), top.Film.Family, hard)),
 		}}
@@ -69,7 +70,7 @@ var fadedDecal = timeline.Rule{
 		}
 		for _, st := range s.Zone.Steps[:s.Index] {
 			if st.Floats() {
-				return []timeline.Finding{{Severity: timeline.Note, Layer: st.ID, Because: "The dots fade the markings along with the paint: pale ones on purpose, dark ones sparingly."}}
+				return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Layer: st.ID, Because: "The dots fade the markings along with the paint: pale ones on purpose, dark ones sparingly."}}
 			}
 		}
 		return nil
@@ -77,7 +78,7 @@ var fadedDecal = timeline.Rule{
 }
 
 func findHandled(s *timeline.Site) []timeline.Finding {
-	if !s.Step.Do.Has(route.Cloth|route.Tape|route.NeedsGloss|route.Lifting) && s.Step.Do.Contact != stack.Polished || !s.Step.Done.IsZero() {
+	if !s.Step.Do.Has(route.Cloth|route.Tape|route.NeedsGloss|route.Lifting) && !s.Step.Do.Contact.Is(stack.Polished) || !s.Step.Done.IsZero() {
 		return nil
 	}
 	for _, l := range s.Timeline.Lines {
@@ -87,7 +88,7 @@ func findHandled(s *timeline.Site) []timeline.Finding {
 		for i := 1; i < len(l.Films); i++ {
 			if l.Films[i].Film.Laid.Before(s.Start) && l.TouchDry[i].After(s.Start) && !l.Films[i].Film.Family.IsLoose() {
 				return []timeline.Finding{{
-					Severity: timeline.Note, SafeFrom: l.TouchDry[i],
+					Word:    verdict.Word{Severity: verdict.Note, SafeFrom: l.TouchDry[i]},
 					Because: fmt.Sprintf("%s is touch-dry only from %s: don't hold the model there.", l.Zone.Name, s.Plan.Clock(l.TouchDry[i])),
 				}}
 			}

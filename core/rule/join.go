@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var join = timeline.Rule{
@@ -28,7 +29,7 @@ var glueFace = timeline.Rule{
 		}) {
 			return nil
 		}
-		return []timeline.Finding{{Severity: timeline.Note, Because: "Nothing masks the faces that are glued: scrape them bare before."}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Because: "Nothing masks the faces that are glued: scrape them bare before."}}
 	},
 }
 
@@ -43,7 +44,7 @@ var loosePart = timeline.Rule{
 		}) {
 			return nil
 		}
-		return []timeline.Finding{{Severity: timeline.Note, Because: fmt.Sprintf("No step joins %s to the model.", s.Plan.PartName(part))}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Because: fmt.Sprintf("No step joins %s to the model.", s.Plan.PartName(part))}}
 	},
 }
 
@@ -54,7 +55,7 @@ func findJoin(s *timeline.Site) []timeline.Finding {
 	for _, l := range s.Timeline.Joined(s.Step) {
 		if free := l.Free(); free.After(s.Start) {
 			return []timeline.Finding{{
-				Severity: timeline.Stop, Verdict: timeline.Wait, SafeFrom: free, Propose: waiting(s),
+				Word: verdict.Word{Severity: verdict.Stop, Helps: verdict.Wait, SafeFrom: free}, Propose: waiting(s),
 				Because: fmt.Sprintf("%s is done and touch-dry only from %s.", say.Capital(say.Lower(l.Zone.Name)), s.Plan.Clock(free)),
 			}}
 		}

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/stain"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // What follows asks whether an effect can be where it is planned, by the airframe and by how the aircraft was kept. Where a plan has no airframe of its own, nothing is said.
@@ -44,7 +45,7 @@ func findNoSource(s *timeline.Site) []timeline.Finding {
 	if zone < 0 || a.Lee(kind)[zone] {
 		return nil
 	}
-	f := timeline.Finding{Severity: timeline.Warn}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}}
 	switch any := slices.ContainsFunc(a.Features, func(f airframe.Feature) bool { return f.Kind == kind }); {
 	case !any:
 		f.Because = fmt.Sprintf("This airframe has no %s that it could come from.", words)
@@ -64,7 +65,7 @@ var mudAtSea = timeline.Rule{
 		if s.Step.Do.ID != "mud" || s.Plan.Wear.Service.Place != "ship" {
 			return nil
 		}
-		return []timeline.Finding{{Severity: timeline.Warn, Because: "It is kept on a ship, and mud is planned behind its wheels."}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Warn}, Because: "It is kept on a ship, and mud is planned behind its wheels."}}
 	},
 }
 
@@ -76,7 +77,7 @@ var freshFuel = timeline.Rule{
 		if s.Step.Do.ID != "wet-stain" || s.Plan.Wear.Service.Care != "stored" {
 			return nil
 		}
-		return []timeline.Finding{{Severity: timeline.Warn, Because: "It is laid up in store, and a stain that still shines is planned."}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Warn}, Because: "It is laid up in store, and a stain that still shines is planned."}}
 	},
 }
 
@@ -92,6 +93,6 @@ var fadeCovered = timeline.Rule{
 		if zone := a.Zone(s.Zone.ID); zone < 0 || !a.Covered(zone) {
 			return nil
 		}
-		return []timeline.Finding{{Severity: timeline.Note, Because: fmt.Sprintf("%s lies under the canopy's cover; faded frames look like another colour.", s.Zone.Name)}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Because: fmt.Sprintf("%s lies under the canopy's cover; faded frames look like another colour.", s.Zone.Name)}}
 	},
 }

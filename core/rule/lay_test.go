@@ -14,6 +14,7 @@ import (
 	"inkysparrow/core/routetest"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -80,7 +81,7 @@ func TestScheduleKeepsItsPromises(t *testing.T) {
 				if !pinned && !p.NoRoom && !rep.Calendar.InSession(schedule.Span{From: p.Start, To: p.End}) {
 					t.Errorf("plan %d: %s is placed outside the sessions, %v", n, p.Step.ID, p.Start)
 				}
-				stopped := slices.ContainsFunc(rep.Findings, func(f timeline.Finding) bool { return f.Step == p.Step.ID && f.Severity > timeline.Note })
+				stopped := slices.ContainsFunc(rep.Findings, func(f timeline.Finding) bool { return f.Step == p.Step.ID && f.Severity > verdict.Note })
 				if site := rep.Site(line, i); !stopped && !site.Holds(every.Timed, p.Start) {
 					t.Errorf("plan %d: nothing is found against %s at %v, but a timed rule does not hold", n, p.Step.ID, p.Start)
 				}

@@ -11,6 +11,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // TapeBrittle is the hardness from which an edge chips when the mask comes off.
@@ -23,8 +24,8 @@ var maskSoft = timeline.Rule{
 	Reason: "Tape prints into a film that is soft, and pulls a very soft one off with the mask. An acrylic wants the next evening, a lacquer some hours, an enamel two days; " +
 		"a mask that is lifted off the surface touches it only at a few points.",
 	Evidence: fact.Bench("T50; computed from the film's hardness"),
-	Open: func(s *timeline.Site, within schedule.Span) timeline.Spans {
-		return timeline.Once(within, func(t time.Time) bool { place, _ := SoftUnderTape(s, t); return place == 0 })
+	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans {
+		return schedule.Once(within, func(t time.Time) bool { place, _ := SoftUnderTape(s, t); return place == 0 })
 	},
 	Find: findMaskSoft,
 }
@@ -36,10 +37,10 @@ func findMaskSoft(s *timeline.Site) []timeline.Finding {
 	}
 	wants := TapeHard(s.Below[place].Film)
 	safe := s.Below[place].When(wants)
-	f := timeline.Finding{Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.LayerID(place), SafeFrom: safe, Figures: timeline.Figures{Hard: hard, Film: true}, Propose: waiting(s)}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Stop, Helps: verdict.Wait, SafeFrom: safe}, Layer: s.LayerID(place), Figures: timeline.Figures{Hard: hard, Film: true}, Propose: waiting(s)}
 	does := "comes off with it"
 	if float64(hard) >= tapePulls*float64(wants) || s.Step.Edge == route.Lifted {
-		f.Severity, does = timeline.Warn, "is marked by it"
+		f.Severity, does = verdict.Warn, "is marked by it"
 	}
 	f.Because = fmt.Sprintf("%s is %s hard, wants %s under tape and %s. %s", say.Capital(s.FilmName(place)), say.Percent(hard), say.Percent(wants), does, safeFrom(s, safe))
 	return []timeline.Finding{f}
@@ -69,9 +70,9 @@ func findMaskLifts(s *timeline.Site) []timeline.Finding {
 		if s.Below[i].Film.Family.Closed || st == nil || st.Do.Has(route.NeedsGloss) && !st.Floats() {
 			continue
 		}
-		f := timeline.Finding{Severity: timeline.Warn, Layer: s.LayerID(i), Because: fmt.Sprintf("Nothing holds %s down: the tape takes some of it off.", s.FilmName(i))}
+		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: s.LayerID(i), Because: fmt.Sprintf("Nothing holds %s down: the tape takes some of it off.", s.FilmName(i))}
 		if st.Do.Has(route.NeedsGloss | route.OilWork) {
-			f.Severity, f.Because = timeline.Stop, fmt.Sprintf("Nothing holds %s down: the tape lifts it.", s.FilmName(i))
+			f.Severity, f.Because = verdict.Stop, fmt.Sprintf("Nothing holds %s down: the tape lifts it.", s.FilmName(i))
 		}
 		if s.Step.Done.IsZero() {
 			f.Propose = func() []timeline.Fix {
@@ -115,7 +116,7 @@ func findMaskStays(s *timeline.Site) []timeline.Finding {
 				return nil
 			}
 		}
-		return []timeline.Finding{{Severity: timeline.Note, Because: "No step of this zone takes it off again: it comes off while the paint on it still gives."}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Because: "No step of this zone takes it off again: it comes off while the paint on it still gives."}}
 	case s.Step.Do.Has(route.TapeOff):
 		for i := len(s.Below) - 1; i > 0; i-- {
 			st := s.StepOf(i)
@@ -124,7 +125,7 @@ func findMaskStays(s *timeline.Site) []timeline.Finding {
 			}
 			if hard := s.Below[i].Hard(s.Start); hard > TapeBrittle {
 				return []timeline.Finding{{
-					Severity: timeline.Note, Layer: s.LayerID(i), Figures: timeline.Figures{Hard: hard, Film: true},
+					Word: verdict.Word{Severity: verdict.Note}, Layer: s.LayerID(i), Figures: timeline.Figures{Hard: hard, Film: true},
 					Because: fmt.Sprintf("%s is %s hard by then: run a blade along the edge first, and pull low and slowly.", say.Capital(s.FilmName(i)), say.Percent(hard)),
 				}}
 			}

@@ -7,6 +7,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var partsMatch = timeline.Rule{
@@ -26,7 +27,7 @@ var partsMatch = timeline.Rule{
 			if other.Part == s.Zone.Part || paintOf(other) != own || toned(other, s.Step.Do) {
 				continue
 			}
-			return []timeline.Finding{{Severity: timeline.Note, Because: fmt.Sprintf("%s is of the same %s and is finished apart; it gets no %s.", other.Name, own.Name, s.Step.Do.Short)}}
+			return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Because: fmt.Sprintf("%s is of the same %s and is finished apart; it gets no %s.", other.Name, own.Name, s.Step.Do.Short)}}
 		}
 		return nil
 	},

@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var medium = timeline.Rule{
@@ -24,13 +25,13 @@ func findMedium(s *timeline.Site) []timeline.Finding {
 	switch {
 	case s.Step.Do.Has(route.Tape):
 		return []timeline.Finding{{
-			Severity: timeline.Stop, Layer: s.LayerID(place),
+			Word: verdict.Word{Severity: verdict.Stop}, Layer: s.LayerID(place),
 			Because: fmt.Sprintf("Tape pulls off what stands on %s.", s.FilmName(place)),
 			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	case s.Step.Do.Has(route.ClearCoat) && clearAbove(s, place) == nil:
 		return []timeline.Finding{{
-			Severity: timeline.Note, Layer: s.LayerID(place),
+			Word: verdict.Word{Severity: verdict.Note}, Layer: s.LayerID(place),
 			Because: fmt.Sprintf("This coat does not protect what stands on %s: water still gets through and lifts it. Stay with white spirit above it.", s.FilmName(place)),
 		}}
 	}

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var metalUndercoat = timeline.Rule{
@@ -18,7 +19,7 @@ var metalUndercoat = timeline.Rule{
 		if s.Step.Do.ID != "metal-coat" || s.Step.Product.Sheen != coating.Gloss || s.On < decal.Rough() {
 			return nil
 		}
-		f := timeline.Finding{Severity: timeline.Warn, Because: fmt.Sprintf("%s is meant to shine, and %s below it is %s: it goes dull.", say.Capital(s.Step.Product.Name), s.SurfaceName(), s.On.Sheen())}
+		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Because: fmt.Sprintf("%s is meant to shine, and %s below it is %s: it goes dull.", say.Capital(s.Step.Product.Name), s.SurfaceName(), s.On.Sheen())}
 		f.Propose = func() []timeline.Fix { return insertFix(s, "gloss-coat", 3, s.Step, coating.Gloss) }
 		return []timeline.Finding{f}
 	},

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var order = timeline.Rule{
@@ -34,7 +35,7 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 	}
 	if s.Step.Do.Has(route.WearsBack) && s.Touch.Lifts == 0 {
 		return []timeline.Finding{{
-			Severity: timeline.Warn, Because: fmt.Sprintf("%s does not lie on top, so there is nothing of it to wipe back.", say.Capital(s.Step.Product.Name)),
+			Word: verdict.Word{Severity: verdict.Warn}, Because: fmt.Sprintf("%s does not lie on top, so there is nothing of it to wipe back.", say.Capital(s.Step.Product.Name)),
 			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}
@@ -43,24 +44,24 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 			return st.Do.Phase >= route.Decals && st.Do.Phase != route.Sealing && st.Do.Lays
 		})
 		if effect != nil {
-			return []timeline.Finding{outOfOrder(s, timeline.Stop, effect, "covers")}
+			return []timeline.Finding{outOfOrder(s, verdict.Stop, effect, "covers")}
 		}
 	}
 	if s.Step.Do.Has(route.Shades) && s.Step.Do.ID == "pre-shade" {
 		if over := last(func(st *route.Step) bool { return st.Do.Has(route.ClearCoat) }); over != nil {
-			return []timeline.Finding{outOfOrder(s, timeline.Warn, over, "lies on top of")}
+			return []timeline.Finding{outOfOrder(s, verdict.Warn, over, "lies on top of")}
 		}
 	}
 	if s.Step.Do.ID == "decals" && s.Plan.Schools.Of(route.DecalsAndWash) == route.AfterDecals {
 		if w := last(func(st *route.Step) bool { return st.Do.Has(route.WashOn) }); w != nil {
-			return []timeline.Finding{outOfOrder(s, timeline.Note, w, "bridges")}
+			return []timeline.Finding{outOfOrder(s, verdict.Note, w, "bridges")}
 		}
 	}
 	if lastTouch(s.Step) {
 		return nil
 	}
 	if final := last(func(st *route.Step) bool { return st.Do.Has(route.LastCoat) }); final != nil {
-		return []timeline.Finding{outOfOrder(s, timeline.Warn, final, "comes after")}
+		return []timeline.Finding{outOfOrder(s, verdict.Warn, final, "comes after")}
 	}
 	return nil
 }
@@ -70,8 +71,8 @@ func lastTouch(s *route.Step) bool {
 	return s.Do.Has(route.LastCoat|route.AfterFinish|route.LooseOn|route.Joins|route.TapeOff|route.Staining|route.Veils|route.Shades) || s.Do.Phase == route.Chip && !s.Do.Has(route.Lifting|route.WearsBack)
 }
 
-func outOfOrder(s *timeline.Site, severity timeline.Severity, other *route.Step, verb string) timeline.Finding {
-	f := timeline.Finding{Severity: severity, Layer: other.ID, Because: fmt.Sprintf("%s %s %s of step %d.", say.Capital(route.StepName(s.Step)), verb, route.StepName(other), slices.Index(s.Zone.Steps, other)+1)}
+func outOfOrder(s *timeline.Site, severity verdict.Severity, other *route.Step, verb string) timeline.Finding {
+	f := timeline.Finding{Word: verdict.Word{Severity: severity}, Layer: other.ID, Because: fmt.Sprintf("%s %s %s of step %d.", say.Capital(route.StepName(s.Step)), verb, route.StepName(other), slices.Index(s.Zone.Steps, other)+1)}
 	if s.Step.At.IsZero() && other.Done.IsZero() {
 		f.Propose = func() []timeline.Fix {
 			return []timeline.Fix{{Do: timeline.FixMove, Step: s.Step.ID, Before: other.ID}}
@@ -84,20 +85,20 @@ func outOfOrder(s *timeline.Site, severity timeline.Severity, other *route.Step,
 func chipOrder(s *timeline.Site) []timeline.Finding {
 	medium := s.TopMedium()
 	if medium == 0 && s.LooseColour() > 0 {
-		return []timeline.Finding{{Severity: timeline.Note, Layer: s.LayerID(s.LooseColour()), Because: "No medium lies below: the acrylic breaks off the lacquer in flakes, with a stiff brush or a toothpick. Go slowly."}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Layer: s.LayerID(s.LooseColour()), Because: "No medium lies below: the acrylic breaks off the lacquer in flakes, with a stiff brush or a toothpick. Go slowly."}}
 	}
 	if medium == 0 {
 		return []timeline.Finding{{
-			Severity: timeline.Warn, Because: "There is no chipping medium below, so water lifts nothing.",
+			Word: verdict.Word{Severity: verdict.Warn}, Because: "There is no chipping medium below, so water lifts nothing.",
 			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}
 	if clear := clearAbove(s, medium); clear != nil {
-		return []timeline.Finding{outOfOrder(s, timeline.Warn, clear, "is done through")}
+		return []timeline.Finding{outOfOrder(s, verdict.Warn, clear, "is done through")}
 	}
 	if medium == len(s.Below)-1 {
 		return []timeline.Finding{{
-			Severity: timeline.Warn, Layer: s.LayerID(medium), Because: "No colour lies on the medium, so there is nothing to chip.",
+			Word: verdict.Word{Severity: verdict.Warn}, Layer: s.LayerID(medium), Because: "No colour lies on the medium, so there is nothing to chip.",
 			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}
@@ -119,9 +120,9 @@ func findDulled(s *timeline.Site) []timeline.Finding {
 		if !s.Below[i].Film.Family.IsLoose() {
 			continue
 		}
-		f := timeline.Finding{Severity: timeline.Note, Layer: s.LayerID(i), Because: fmt.Sprintf("%s pales under a wet coat: put it on stronger, and mist this one.", say.Capital(s.FilmName(i)))}
+		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Layer: s.LayerID(i), Because: fmt.Sprintf("%s pales under a wet coat: put it on stronger, and mist this one.", say.Capital(s.FilmName(i)))}
 		if s.Step.Sheen() == coating.Gloss {
-			f.Severity = timeline.Warn
+			f.Severity = verdict.Warn
 			f.Because = fmt.Sprintf("%s all but vanishes under a wet gloss coat.", say.Capital(s.FilmName(i)))
 			f.Propose = func() []timeline.Fix {
 				return swapFixes(s, s.Step, func(p *coating.Product) bool { return p.Sheen >= coating.Satin })

@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var (
@@ -36,12 +37,12 @@ func findShade(s *timeline.Site) []timeline.Finding {
 	if reads == wanted || wanted == shade.Lost {
 		return nil
 	}
-	f := timeline.Finding{Severity: timeline.Note, Layer: t.Shaded.ID, Figures: timeline.Figures{Delta: delta}}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Layer: t.Shaded.ID, Figures: timeline.Figures{Delta: delta}}
 	what := route.StepName(t.Shaded)
 	seen := fmt.Sprintf("blurred over %.1f mm, as half-closed eyes see it at arm's length, it differs from its panel by %.1f", shade.BlurMM(), delta)
 	switch {
 	case reads == shade.Lost:
-		f.Severity, f.Title = timeline.Warn, "The shading is lost under its paint"
+		f.Severity, f.Title = verdict.Warn, "The shading is lost under its paint"
 		f.Because = fmt.Sprintf("%s is lost: %s.", say.Capital(what), seen)
 		if paint := s.PaintOf(); paint != nil && paint.Product.Sheen == coating.Gloss {
 			f.Because = fmt.Sprintf("%s is glossy and hides all of %s: shade after it, lighter in the middle of the panels.", say.Capital(paint.Product.Name), what)
@@ -50,7 +51,7 @@ func findShade(s *timeline.Site) []timeline.Finding {
 	case reads > wanted:
 		f.Title = "The shading is stronger than wanted"
 		if reads-wanted > 1 {
-			f.Severity = timeline.Warn
+			f.Severity = verdict.Warn
 		}
 		f.Because = fmt.Sprintf("%s is %s where %s is wanted: %s.", say.Capital(what), reads, wanted, seen)
 		f.Propose = func() []timeline.Fix { return moreVeils(s, t, wanted) }

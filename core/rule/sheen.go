@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -45,9 +46,9 @@ func findSilvering(s *timeline.Site) []timeline.Finding {
 	if !s.Step.Floats() || on <= decal.Smooth() {
 		return nil
 	}
-	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Share: float64(on)}}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Figures: timeline.Figures{Share: float64(on)}}
 	if on < decalHalf {
-		f.Severity = timeline.Note
+		f.Severity = verdict.Note
 	}
 	f.Because = fmt.Sprintf("The surface is %s: its valleys are %.2f µm deep on average where gloss has %.2f, so the decals silver.",
 		on.Sheen(), float64(on), float64(coating.Gloss.Texture()))
@@ -68,9 +69,9 @@ func findWashSheen(s *timeline.Site) []timeline.Finding {
 	}
 	film := s.Step.Film(s.Start)
 	left := wash.Left(film.Thickness(), s.On, wash.Dry, route.Strokes("airflow"), 0, 0)
-	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Share: left}}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Figures: timeline.Figures{Share: left}}
 	if sheen == coating.Satin {
-		f.Severity = timeline.Note
+		f.Severity = verdict.Note
 	}
 	f.Because = fmt.Sprintf("%s is %s: a dry wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", say.Capital(s.SurfaceName()), sheen,
 		100*left, 100*wash.Left(film.Thickness(), coating.Gloss.Texture(), wash.Dry, route.Strokes("airflow"), 0, 0))
@@ -85,9 +86,9 @@ func findGrip(s *timeline.Site) []timeline.Finding {
 	if s.Step.Do.Has(route.OilWork) && s.Plan.Schools.Of(route.UnderOils) == route.OverGloss {
 		return nil
 	}
-	f := timeline.Finding{Severity: timeline.Warn, Figures: timeline.Figures{Share: float64(s.On)}}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Figures: timeline.Figures{Share: float64(s.On)}}
 	if s.On >= toothless {
-		f.Severity = timeline.Note
+		f.Severity = verdict.Note
 		f.Because = fmt.Sprintf("%s is %s: %s grips less than on flat, and comes off more easily.", say.Capital(s.SurfaceName()), s.On.Sheen(), say.Lower(s.Step.Do.Name))
 		return []timeline.Finding{f}
 	}

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var slit = timeline.Rule{
@@ -30,7 +31,7 @@ var slit = timeline.Rule{
 				}
 			}
 			if len(names) > 0 {
-				return []timeline.Finding{{Severity: timeline.Note, Layer: st.ID, Because: fmt.Sprintf("Slit along the line before the seal: %s.", strings.Join(names, ", "))}}
+				return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Layer: st.ID, Because: fmt.Sprintf("Slit along the line before the seal: %s.", strings.Join(names, ", "))}}
 			}
 		}
 		return nil

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var sheenEdge = timeline.Rule{
@@ -20,7 +21,7 @@ var sheenEdge = timeline.Rule{
 			return nil
 		}
 		return []timeline.Finding{{
-			Severity: timeline.Warn, Figures: timeline.Figures{Share: s.Step.Extent()},
+			Word: verdict.Word{Severity: verdict.Warn}, Figures: timeline.Figures{Share: s.Step.Extent()},
 			Because: fmt.Sprintf("%s covers %.0f %% of the zone, and nothing evens the sheen out after it.", say.Capital(route.StepName(s.Step)), 100*s.Step.Extent()),
 		}}
 	},

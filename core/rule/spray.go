@@ -4,6 +4,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var spraySetting = timeline.Rule{
@@ -20,7 +21,7 @@ var spraySetting = timeline.Rule{
 			return nil
 		}
 		return []timeline.Finding{{
-			Severity: timeline.Warn, Figures: timeline.Figures{Share: x.Lost}, Because: x.Words(),
+			Word: verdict.Word{Severity: verdict.Warn}, Figures: timeline.Figures{Share: x.Lost}, Because: x.Words(),
 			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixSpray, Step: s.Step.ID}} },
 		}}
 	},

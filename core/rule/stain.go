@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var stainStrength = timeline.Rule{
@@ -40,7 +41,7 @@ func findStainStrength(s *timeline.Site) []timeline.Finding {
 	if reads == wanted {
 		return nil
 	}
-	f := timeline.Finding{Severity: timeline.Note, Figures: timeline.Figures{Delta: d}}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Figures: timeline.Figures{Delta: d}}
 	f.Because = fmt.Sprintf("In %d passes it differs from its paint by %.0f at its strongest and reads %s, where %s is wanted.", max(1, s.Step.Coats), d, reads, wanted)
 	f.Propose = func() []timeline.Fix {
 		for n := 1; n <= route.MostPasses; n++ {

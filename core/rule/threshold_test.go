@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/routetest"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wear"
 )
 
@@ -107,7 +108,7 @@ func TestThresholds(t *testing.T) {
 	chip := func(hours float64) []timeline.Finding {
 		return found("chip-late", done(900, "base-coat", grey(coating.Paint, "lacquer", 60), 2), done(hours+4, "chipping-medium", medium, 2), done(hours, "base-coat", acrylic(50), 1), routetest.Step("chip", nil, 1))
 	}
-	tough := func(severity timeline.Severity) float64 {
+	tough := func(severity verdict.Severity) float64 {
 		h := edge(t, 1, 400, func(h float64) int {
 			if w := worst(chip(h)); w >= int(severity) {
 				return 1
@@ -164,8 +165,8 @@ func TestThresholds(t *testing.T) {
 			first.Share, second.Share = 0.4, 0.6
 			return worst(found("light-first", first, second))
 		}) - 45, 10, 0.5},
-		{"chip-stubborn: 5 um of hardness", tough(timeline.Note), 5, 0.1},
-		{"chip-tough: 7.5 um of hardness", tough(timeline.Warn), 7.5, 0.1},
+		{"chip-stubborn: 5 um of hardness", tough(verdict.Note), 5, 0.1},
+		{"chip-tough: 7.5 um of hardness", tough(verdict.Warn), 7.5, 0.1},
 		{"chips-much: twice the 2 % that are wanted", edge(t, 0.01, 0.2, func(share float64) int {
 			s := routetest.Step("sponge-chips", acrylic(70), 1)
 			s.Share = share

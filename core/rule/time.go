@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var oneHand = fact.Bench("one pair of hands; evenings are short")
@@ -38,7 +39,7 @@ func findOrderInTime(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	return []timeline.Finding{{
-		Severity: timeline.Stop, Verdict: timeline.Wait, Layer: s.Zone.Steps[s.Index-1].ID, SafeFrom: s.After, Propose: waiting(s),
+		Word: verdict.Word{Severity: verdict.Stop, Helps: verdict.Wait, SafeFrom: s.After}, Layer: s.Zone.Steps[s.Index-1].ID, Propose: waiting(s),
 		Because: fmt.Sprintf("Pinned to %s, but %s above it ends %s.", s.Plan.Clock(s.Start), route.StepName(s.Zone.Steps[s.Index-1]), s.Plan.Clock(s.After)),
 	}}
 }
@@ -56,7 +57,7 @@ func findHands(s *timeline.Site) []timeline.Finding {
 				continue // said at the later one
 			}
 			return []timeline.Finding{{
-				Severity: timeline.Stop, Verdict: timeline.Wait, SafeFrom: p.End, Propose: waiting(s),
+				Word: verdict.Word{Severity: verdict.Stop, Helps: verdict.Wait, SafeFrom: p.End}, Propose: waiting(s),
 				Because: fmt.Sprintf("%s of %s has the hands until %s.", say.Capital(route.StepName(p.Step)), say.Lower(l.Zone.Name), s.Plan.Clock(p.End)),
 			}}
 		}
@@ -72,15 +73,15 @@ func findNoRoom(s *timeline.Site) []timeline.Finding {
 	attended := s.Zone.Attended(s.Step)
 	switch longest := s.Timeline.Calendar.Longest(); {
 	case p.NoRoom && longest == 0:
-		return []timeline.Finding{{Severity: timeline.Stop, Because: "There is no session in which this could be done."}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Stop}, Because: "There is no session in which this could be done."}}
 	case p.NoRoom:
 		return []timeline.Finding{{
-			Severity: timeline.Warn,
-			Because:  fmt.Sprintf("It takes %s at the bench, and the longest session is %s: it runs over.", say.Bench(attended), say.Bench(longest)),
+			Word:    verdict.Word{Severity: verdict.Warn},
+			Because: fmt.Sprintf("It takes %s at the bench, and the longest session is %s: it runs over.", say.Bench(attended), say.Bench(longest)),
 		}}
 	case !s.Step.At.IsZero() && !s.Timeline.Calendar.InSession(schedule.Span{From: s.Start, To: s.End}):
 		return []timeline.Finding{{
-			Severity: timeline.Note, Because: fmt.Sprintf("Pinned to %s, outside your sessions.", s.Plan.Clock(s.Start)),
+			Word: verdict.Word{Severity: verdict.Note}, Because: fmt.Sprintf("Pinned to %s, outside your sessions.", s.Plan.Clock(s.Start)),
 		}}
 	}
 	return nil
@@ -92,7 +93,7 @@ func findTableDate(s *timeline.Site) []timeline.Finding {
 	}
 	over := s.Timeline.Finish.Sub(s.Plan.Wanted)
 	return []timeline.Finding{{
-		Severity: timeline.Warn,
-		Because:  fmt.Sprintf("Ready %s, %s later than the wanted %s.", s.Plan.Clock(s.Timeline.Finish), say.Span(over), say.Day(s.Plan.Wanted.Add(-time.Second), s.Plan.Place())),
+		Word:    verdict.Word{Severity: verdict.Warn},
+		Because: fmt.Sprintf("Ready %s, %s later than the wanted %s.", s.Plan.Clock(s.Timeline.Finish), say.Span(over), say.Day(s.Plan.Wanted.Add(-time.Second), s.Plan.Place())),
 	}}
 }

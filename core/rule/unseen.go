@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var seen = Numbers.Number("seen", 10, "CIEDE2000", "least colour difference at which a stain still shows from a step back",
@@ -43,7 +44,7 @@ func findUnseen(s *timeline.Site) []timeline.Finding {
 	if delta >= seen {
 		return nil
 	}
-	f := timeline.Finding{Severity: timeline.Warn, Layer: paint.ID, Figures: timeline.Figures{Delta: delta}}
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: paint.ID, Figures: timeline.Figures{Delta: delta}}
 	tone := "paler"
 	if base.Lightness() > 50 {
 		tone = "darker"

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var (
@@ -58,14 +59,14 @@ func findWashColour(s *timeline.Site) []timeline.Finding {
 	f := timeline.Finding{Layer: paint.ID, Figures: timeline.Figures{Delta: delta}}
 	switch {
 	case !WashShows(base, w):
-		f.Severity, f.Title = timeline.Warn, fmt.Sprintf("%s can't be seen on %s", say.Capital(s.Step.Product.Name), paint.Product.Name)
+		f.Severity, f.Title = verdict.Warn, fmt.Sprintf("%s can't be seen on %s", say.Capital(s.Step.Product.Name), paint.Product.Name)
 		if base.Lightness() < DarkBelow {
 			f.Because = fmt.Sprintf("It is %.0f in lightness and %s %.0f: on a dark paint a wash draws lines from %.0f lighter on. Take a lighter one.", w.Lightness(), paint.Product.Name, base.Lightness(), lighterBy)
 			break
 		}
 		f.Because = fmt.Sprintf("It differs from %s by %.1f where %.0f draws a line: take a %s one.", paint.Product.Name, delta, washShows, map[bool]string{true: "lighter", false: "darker"}[base.Lightness() < MidFrom])
 	case Harsh(base, w):
-		f.Severity, f.Title = timeline.Note, fmt.Sprintf("%s is harsh on %s", say.Capital(s.Step.Product.Name), paint.Product.Name)
+		f.Severity, f.Title = verdict.Note, fmt.Sprintf("%s is harsh on %s", say.Capital(s.Step.Product.Name), paint.Product.Name)
 		f.Because = fmt.Sprintf("It is %.0f darker in lightness: lines look drawn with a pen. A grey or a thinner mix is subtler.", base.Lightness()-w.Lightness())
 	default:
 		return nil

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var glossLost = timeline.Rule{
@@ -23,7 +24,7 @@ var glossLost = timeline.Rule{
 			if !st.Do.Has(route.AfterFinish) {
 				continue
 			}
-			f := timeline.Finding{Severity: timeline.Warn, Layer: st.ID, Because: fmt.Sprintf("%s below would lose its shine under a %s coat.", say.Capital(route.StepName(st)), s.Step.Sheen())}
+			f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: st.ID, Because: fmt.Sprintf("%s below would lose its shine under a %s coat.", say.Capital(route.StepName(st)), s.Step.Sheen())}
 			if st.Done.IsZero() && s.Step.At.IsZero() {
 				f.Propose = func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixMove, Step: s.Step.ID, Before: st.ID}} }
 			}
@@ -41,6 +42,6 @@ var unsealedDust = timeline.Rule{
 		if !s.Step.Do.Has(route.LooseOn) || slices.ContainsFunc(s.Zone.Steps[s.Index+1:], func(st *route.Step) bool { return st.Do.Has(route.ClearCoat) }) {
 			return nil
 		}
-		return []timeline.Finding{{Severity: timeline.Note, Because: fmt.Sprintf("Nothing seals %s: handle the model by its other side.", s.Step.Product.Name)}}
+		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Because: fmt.Sprintf("Nothing seals %s: handle the model by its other side.", s.Step.Product.Name)}}
 	},
 }

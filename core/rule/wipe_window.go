@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 var wipeWindow = timeline.Rule{
@@ -18,12 +19,12 @@ var wipeWindow = timeline.Rule{
 		"The window opens when the carrier has left, or as your school of wiping has it, and closes as the wash hardens.",
 	Evidence: fact.Bench("computed from the carrier leaving and the wash hardening; held to reported times of clay, enamel and oil washes"),
 	Find:     findWipeWindow, Physical: true,
-	Open: func(s *timeline.Site, within schedule.Span) timeline.Spans {
+	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans {
 		if s.Step.Wiped == nil {
-			return timeline.Always(within)
+			return schedule.Always(within)
 		}
 		opens, _ := s.Window()
-		return timeline.Since(opens, within)
+		return schedule.Since(opens, within)
 	},
 }
 
@@ -44,7 +45,7 @@ func findWipeWindow(s *timeline.Site) []timeline.Finding {
 	wash := s.Step.Wiped.Product.Name
 	switch {
 	case s.Start.Before(opens):
-		f := timeline.Finding{Severity: timeline.Note, Verdict: timeline.Wait, Layer: s.Step.Of, SafeFrom: opens}
+		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note, Helps: verdict.Wait, SafeFrom: opens}, Layer: s.Step.Of}
 		for i := range s.Below {
 			if s.Below[i].Step == s.Step.Of {
 				state := s.Below[i].At(s.Start)
@@ -52,14 +53,14 @@ func findWipeWindow(s *timeline.Site) []timeline.Finding {
 			}
 		}
 		if f.Figures.Share >= pulledShows {
-			f.Severity = timeline.Warn // a wash is laid again in minutes
+			f.Severity = verdict.Warn // a wash is laid again in minutes
 		}
 		f.Because = fmt.Sprintf("A cloth pulls %s of %s out of the lines: it is still wet at %s. The window opens %s.",
 			say.Percent(f.Figures.Share), wash, s.Plan.Clock(s.Start), s.Plan.Clock(opens))
 		f.Propose = func() []timeline.Fix { return moveWipe(s, opens) }
 		return []timeline.Finding{f}
 	case s.Start.After(closes):
-		f := timeline.Finding{Severity: timeline.Warn, Layer: s.Step.Of, Liquid: liquidID(s.Step.Wiped.Product.Remover)}
+		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: s.Step.Of, Liquid: liquidID(s.Step.Wiped.Product.Remover)}
 		for i := range s.Below {
 			if s.Below[i].Step == s.Step.Of {
 				hard := s.Below[i].Hard(s.Start)
@@ -92,7 +93,7 @@ func findUnwiped(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	return []timeline.Finding{{
-		Severity: timeline.Warn, Because: fmt.Sprintf("Nothing wipes %s off the open surface again; all of it darkens.", s.Step.Product.Name),
+		Word: verdict.Word{Severity: verdict.Warn}, Because: fmt.Sprintf("Nothing wipes %s off the open surface again; all of it darkens.", s.Step.Product.Name),
 		Propose: func() []timeline.Fix {
 			return []timeline.Fix{{Do: timeline.FixInsert, Step: s.Step.ID, Insert: &route.Step{ID: s.Step.ID + "-wipe", Do: route.MustTechnique("wipe"), Of: s.Step.ID, Stroke: s.Plan.Schools.Stroke(), Coats: 1}}}
 		},

@@ -46,6 +46,9 @@ func (c *Contact) Standing(liquid coating.Microns) *Contact {
 	return &other
 }
 
+// Is reports whether c is that kind of contact, with its usual amount of liquid or another.
+func (c *Contact) Is(kind *Contact) bool { return c != nil && c.ID == kind.ID }
+
 // Contacts returns all of them, for the Workings.
 func Contacts() []*Contact {
 	return []*Contact{Mist, WetCoat, Brushed, Floated, PinWash, Overall, SprayedW, DryWipe, DampWipe, WetWipe, Blended, ChipWork, WornBack, Polished}

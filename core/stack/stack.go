@@ -209,7 +209,7 @@ func reach(place int, layer *Layer, a assault, touch Touch, moment time.Time, ex
 	if layer.Film.Family.Mechanism.Hardens {
 		dig = min(full, max(0, toolDepth*(touch.Contact.Tool-float64(a.hard))))
 	}
-	if touch.Contact == ChipWork && layer.Film.Family.IsLive() {
+	if touch.Contact.Is(ChipWork) && layer.Film.Family.IsLive() {
 		exposed = 0 // where a lower medium lets go at a weak spot there is one chip more; all of it must not
 	}
 	loss := exposed * max(dig, float64(r.Depth)*a.displaced(layer.Film.Family, touch.Contact))

@@ -17,6 +17,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -333,12 +334,13 @@ func (p *Panel) touches(minutes float64) touches {
 	}
 	if t.stands > 0 {
 		t.moist = t.stands * (1 - t.full) / p.Remover.Flux(p.Air.At(at)) * 60
-		r := p.Below.Bite(stack.Touch{Contact: p.bud.Cloth.Contact(), Liquid: p.Remover}, at, p.Air)
-		if r.Bites() {
-			t.bite = float64(r.Loss) / float64(route.Strokes(p.Stroke))
+		wet := verdict.Question{Films: p.Below, Touch: stack.Touch{Contact: p.bud.Cloth.Contact(), Liquid: p.Remover}, Air: p.Air, Wets: true}
+		if a, bites := wet.Of(verdict.Bitten, at); bites {
+			t.bite = float64(a.Reach.Loss) / float64(route.Strokes(p.Stroke))
 		}
 	}
-	if p.Below.Rubbed("", at).Place > 0 {
+	cloth := verdict.Question{Films: p.Below, Air: p.Air, Cloth: true}
+	if !cloth.Holds(verdict.Ground, at) {
 		t.rub = rubbed
 	}
 	return t

@@ -28,6 +28,25 @@ func (tl *Timeline) LaterStart(line *Line, step *route.Step) (time.Time, bool) {
 	return p.Start, true
 }
 
+// Try returns the sites of steps that would follow the first n of the line, laid out at their times; the line itself stays as it is.
+func (l *Line) Try(tl *Timeline, plan *route.Plan, n int, placed ...Placed) []*Site {
+	part := l.upTo(n)
+	for _, p := range placed {
+		part.push(plan, p)
+	}
+	var sites []*Site
+	for i := range placed {
+		p := part.Steps[n+i]
+		s := &Site{
+			Plan: plan, Zone: l.Zone, Step: p.Step, Index: n + i, Below: part.Films[:p.Below:p.Below], On: p.On, After: p.Start, Asked: p.Start, Start: p.Start, End: p.End,
+			Timeline: tl, Line: part,
+		}
+		s.prepare()
+		sites = append(sites, s)
+	}
+	return sites
+}
+
 // upTo returns the line with only its first n steps laid out.
 func (l *Line) upTo(n int) *Line {
 	below := len(l.Films)

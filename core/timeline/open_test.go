@@ -2,11 +2,9 @@ package timeline
 
 import (
 	"math/rand/v2"
-	"slices"
 	"testing"
 	"time"
 
-	"inkysparrow/core/climate"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 )
@@ -23,63 +21,15 @@ func hours(pairs ...int) []schedule.Span {
 	return all
 }
 
-func TestSpans(t *testing.T) {
-	within := hours(10, 20)[0]
-	damp := climate.Air{TemperatureC: 21, Humidity: 0.9}
-	air := climate.Of(climate.Piece{From: hours(0, 1)[0].From, Air: climate.Room}, climate.Piece{From: hours(12, 13)[0].From, Air: damp}, climate.Piece{From: hours(15, 16)[0].From, Air: climate.Room})
-	for _, tc := range []struct {
-		name string
-		got  Spans
-		want []schedule.Span
-	}{
-		{"always", Always(within), hours(10, 20)},
-		{"since before it", Since(hours(5, 6)[0].From, within), hours(10, 20)},
-		{"since within it", Since(hours(14, 15)[0].From, within), hours(14, 20)},
-		{"since after it", Since(hours(20, 21)[0].From, within), nil},
-		{"outside of nothing", Outside(within), hours(10, 20)},
-		{"outside of a stretch in the middle", Outside(within, hours(12, 14)...), hours(10, 12, 14, 20)},
-		{"outside of one over its beginning and one over its end", Outside(within, hours(8, 12, 18, 25)...), hours(12, 18)},
-		{"outside of two that overlap", Outside(within, hours(11, 15, 13, 16)...), hours(10, 11, 16, 20)},
-		{"outside of all of it", Outside(within, hours(9, 30)...), nil},
-		{"outside of an empty stretch", Outside(within, hours(12, 12)...), hours(10, 20)},
-		{"while the air is dry", While(air, within, func(a climate.Air) bool { return a.Humidity < 0.8 }), hours(10, 12, 15, 20)},
-		{"while it is damp", While(air, within, func(a climate.Air) bool { return a.Humidity > 0.8 }), hours(12, 15)},
-	} {
-		var got []schedule.Span
-		for s := range tc.got {
-			got = append(got, s)
-		}
-		if !slices.EqualFunc(got, tc.want, func(a, b schedule.Span) bool { return a.From.Equal(b.From) && a.To.Equal(b.To) }) {
-			t.Errorf("%s: %v, want %v", tc.name, got, tc.want)
-		}
-	}
-}
-
-// Hours that are good, bad and good again are all met; the first is found to the minute.
-func TestHourly(t *testing.T) {
-	within := hours(0, 40)[0]
-	bad := hours(5, 9)[0]
-	var open time.Duration
-	for s := range Hourly(within, func(t time.Time) bool { return t.Before(bad.From) || !t.Before(bad.To) }) {
-		if s.From.Before(bad.To) && s.To.After(bad.From.Add(time.Hour)) && !s.From.Before(bad.From) {
-			t.Errorf("%v is taken for good", s)
-		}
-		open += s.To.Sub(s.From)
-	}
-	if open < 35*time.Hour || open > 37*time.Hour {
-		t.Errorf("%v are open, want about 36 h", open)
-	}
-}
-
 // Rules with open spans that exclude each other leave no moment; those that meet leave the first of the meeting.
 func TestFirst(t *testing.T) {
 	rule := func(open ...int) *Rule {
-		return &Rule{Open: func(_ *Site, within schedule.Span) Spans {
+		return &Rule{Open: func(_ *Site, within schedule.Span) schedule.Spans {
 			closed := hours(0, open[0])
 			for i := 1; i+1 < len(open); i += 2 {
 				closed = append(closed, hours(open[i], open[i+1])...)
 			}
-			return Outside(within, append(closed, hours(open[len(open)-1], 10000)...)...)
+			return schedule.Outside(within, append(closed, hours(open[len(open)-1], 10000)...)...)
 		}}
 	}
 	from := hours(0, 1)[0].From
@@ -118,7 +68,7 @@ func TestFirstRemembers(t *testing.T) {
 				from = to
 			}
 			asked := new(int)
-			list = append(list, &Rule{ID: "r", Open: func(_ *Site, within schedule.Span) Spans {
+			list = append(list, &Rule{ID: "r", Open: func(_ *Site, within schedule.Span) schedule.Spans {
 				*asked++
 				return func(yield func(schedule.Span) bool) {
 					for _, s := range spans {
@@ -143,8 +93,8 @@ func TestFirstRemembers(t *testing.T) {
 			}
 		}
 	}
-	first := &Rule{ID: "always", Open: func(_ *Site, within schedule.Span) Spans { return Always(within) }}
-	late := &Rule{ID: "late", Open: func(_ *Site, within schedule.Span) Spans { return Since(hour(9), within) }}
+	first := &Rule{ID: "always", Open: func(_ *Site, within schedule.Span) schedule.Spans { return schedule.Always(within) }}
+	late := &Rule{ID: "late", Open: func(_ *Site, within schedule.Span) schedule.Spans { return schedule.Since(hour(9), within) }}
 	site := &Site{Plan: &route.Plan{}}
 	for range 2 { // two lists that begin with the same rule are two lists
 		for want, list := range map[int][]*Rule{0: {first}, 9: {first, late}} {

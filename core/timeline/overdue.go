@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"inkysparrow/core/route"
+	"inkysparrow/core/verdict"
 )
 
 // Overdue is a step whose time has passed though nobody began or did it.
@@ -49,7 +50,7 @@ func (tl *Timeline) Overdue(ctx context.Context) (all []Overdue, next time.Time,
 // returned after Now.
 func (tl *Timeline) Holds(grain time.Duration) time.Time {
 	now := tl.Plan.Now
-	until := now.Add(Patience)
+	until := now.Add(verdict.Patience)
 	for _, l := range tl.Lines {
 		for _, p := range l.Steps {
 			switch s := p.Step; {

@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -23,7 +24,7 @@ type Rule struct {
 	Find func(*Site) []Finding
 	// Open returns the stretches of within in which the step may begin, for rules that time can satisfy; nil for the others. Scheduled
 	// steps are moved into them.
-	Open func(s *Site, within schedule.Span) Spans
+	Open func(s *Site, within schedule.Span) schedule.Spans
 	// Physical marks a rule without which the step can't be begun at all, such as a wet film below.
 	Physical bool
 	// Soft marks a rule that gives way where no moment satisfies it together with the others: a garage may stay damp all winter.
@@ -57,41 +58,14 @@ func NewRules(list ...*Rule) *Rules {
 	return rules
 }
 
-// Severity is how bad a finding is.
-type Severity uint8
-
-// The severities, from harmless to bad.
-const (
-	Note Severity = iota // worth knowing
-	Warn                 // a likely flaw
-	Stop                 // work will be lost
-)
-
-var severityNames = [...]string{"note", "warn", "stop"}
-
-func (s Severity) String() string { return severityNames[s] }
-
-// Verdict says what would make a step safe.
-type Verdict string
-
-// The verdicts. A bite that time alone makes safe within PatienceDays is Wait.
-const (
-	NoVerdict Verdict = ""
-	Wait      Verdict = "wait"
-	Seal      Verdict = "seal"
-	Never     Verdict = "never"
-)
-
 // Finding is what a rule has to say about a step. Figures that a rule doesn't use are zero.
 type Finding struct {
+	verdict.Word
 	Zone, Step string
 	Rule       *Rule
-	Severity   Severity
-	Verdict    Verdict
 	Layer      string // the step that left the film in question; empty for the bare plastic or none
 	Liquid     string
 	Figures    Figures
-	SafeFrom   time.Time
 	Title      string // says it of this case; empty for the rule's own
 	Because    string
 

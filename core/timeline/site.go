@@ -4,9 +4,10 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
-	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/stack"
+	"inkysparrow/core/verdict"
+	"inkysparrow/core/wash"
 )
 
 // Site returns a placed step with all that the rules can see of it.
@@ -26,9 +27,6 @@ func (tl *Timeline) Site(line *Line, i int) *Site {
 	s.prepare()
 	return s
 }
-
-// Patience is how far ahead waiting is looked for.
-var Patience = time.Duration(Numbers.Number("patience", 30, "days", "longest wait that is proposed", fact.Bench("nobody waits longer for a film"))) * 24 * time.Hour
 
 // Site is a step where it stands: the films below it, the times around it, the plan about it.
 type Site struct {
@@ -50,6 +48,7 @@ type Site struct {
 	Touch    stack.Touch
 	Wets     bool // touch means something
 
+	asks  *verdict.Question    // made when it is first asked for
 	known map[**Rule]knowledge // of lists of rules, by where they lie, where the air never changes
 }
 
@@ -63,6 +62,37 @@ func (s *Site) Fixed() bool {
 
 func (s *Site) prepare() {
 	s.Touch, s.Wets = s.TouchOf(s.Step, Later(s.After, s.Start))
+	s.Question() // now, since the line may go on
+}
+
+// Question returns what the site's step asks of the films below: what its touch would do to them, when.
+func (s *Site) Question() *verdict.Question {
+	if s.asks == nil {
+		q := s.asked(s.Step, s.Touch, s.Wets)
+		q.Held, q.Until = s.ReadyBelow()
+		q.Oily, q.Settled = s.Settled()
+		s.asks = &q
+	}
+	return s.asks
+}
+
+// Instead returns the question that another step asks of the films in the site's place at a moment. What holds the site's own step up holds it up too.
+func (s *Site) Instead(step *route.Step, moment time.Time) *verdict.Question {
+	own := s.Question()
+	touch, wets := s.TouchOf(step, moment)
+	q := s.asked(step, touch, wets)
+	q.Held, q.Until, q.Oily, q.Settled = own.Held, own.Until, own.Oily, own.Settled
+	return &q
+}
+
+func (s *Site) asked(step *route.Step, touch stack.Touch, wets bool) verdict.Question {
+	do := step.Do
+	return verdict.Question{
+		Films: s.Below, Touch: touch, Air: s.Plan.Air, Wets: wets,
+		Cloth: do.Has(route.Cloth), Washes: do.Has(route.WashOn) || do.Has(route.Cloth) && step.Wiped != nil,
+		Clears: do.Has(route.ClearCoat), Coats: do.Has(route.ClearCoat | route.Colour),
+		Soaks: do.Has(route.Lifting) || do.Has(route.Cloth) && step.Cloth == wash.Wet,
+	}
 }
 
 // TouchOf returns what a step in the site's place would do at moment to the films below; ok is false when nothing wet or hard touches them.

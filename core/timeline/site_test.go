@@ -6,18 +6,19 @@ import (
 	"time"
 
 	"inkysparrow/core/schedule"
+	"inkysparrow/core/verdict"
 )
 
 func TestSearch(t *testing.T) {
 	from := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
 	r := rand.New(rand.NewPCG(4, 2))
 	for range 300 {
-		edge := from.Add(time.Duration(r.Int64N(int64(Patience + 10*24*time.Hour))))
+		edge := from.Add(time.Duration(r.Int64N(int64(verdict.Patience + 10*24*time.Hour))))
 		got, ok := searched(from, r.IntN(2) == 0, func(at time.Time) bool { return !at.Before(edge) })
 		switch {
-		case edge.After(from.Add(Patience)) && ok:
+		case edge.After(from.Add(verdict.Patience)) && ok:
 			t.Errorf("found %v although it holds only from %v", got, edge)
-		case !edge.After(from.Add(Patience)) && (!ok || got.Before(edge) || got.Sub(edge) > time.Minute):
+		case !edge.After(from.Add(verdict.Patience)) && (!ok || got.Before(edge) || got.Sub(edge) > time.Minute):
 			t.Errorf("found %v (%v), it holds from %v", got, ok, edge)
 		}
 	}
@@ -36,10 +37,10 @@ func TestSearch(t *testing.T) {
 
 // searched finds the first open moment of a rule that has only to hold.
 func searched(from time.Time, changing bool, holds func(time.Time) bool) (time.Time, bool) {
-	within := schedule.Span{From: from, To: from.Add(Patience + 1)}
-	spans := Once(within, holds)
+	within := schedule.Span{From: from, To: from.Add(verdict.Patience + 1)}
+	spans := schedule.Once(within, holds)
 	if changing {
-		spans = Hourly(within, holds)
+		spans = schedule.Hourly(within, holds)
 	}
 	for s := range spans {
 		return s.From, true

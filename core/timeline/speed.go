@@ -24,6 +24,6 @@ func (s *Site) With(speed cure.Speed) *Site {
 	for i := 1; i < len(other.Below); i++ {
 		line.latest, line.oily, line.solid = append(line.latest, line.last(i)), append(line.oily, line.lastOily(i)), append(line.solid, line.lastSolid(i))
 	}
-	line.next, other.Line, other.known = nil, &line, nil
+	line.next, other.Line, other.known, other.asks = nil, &line, nil, nil
 	return &other
 }

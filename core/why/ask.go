@@ -7,6 +7,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // WhatIf are the sliders of a question to the bite: another climate, age, wetness or number of coats.
@@ -31,41 +32,50 @@ type Verge struct {
 	Border []Border
 }
 
-// Ask computes the bite of the step on the film at place under other circumstances, and the border between safe and not.
+// Ask computes the bite of the step on the film at place under other circumstances, and the border between safe and not. All else lies as it does: the
+// films over it, their coats and their ages; none of them is older than it.
 func Ask(s *timeline.Site, place int, q WhatIf) Verge {
 	air := climate.Constant(q.Air)
-	film := s.Below[place].Film
-	if q.Coats > 0 {
-		film.Coats = q.Coats
-	}
 	judge := func(age time.Duration, contact float64) stack.Reach {
 		at := s.Start
-		film := film
-		film.Laid = at.Add(-age)
-		below := append(stack.On(air), stack.Lay("film", film, air))
-		if q.Clear > 0 {
-			below = below.Glossed(q.Clear, at, air)
+		below := make(stack.Stack, 0, len(s.Below))
+		for i, l := range s.Below {
+			film := l.Film
+			if i == place {
+				film.Laid = at.Add(-age)
+				if q.Coats > 0 {
+					film.Coats = q.Coats
+				}
+			}
+			if i > place && film.Laid.Before(at.Add(-age)) {
+				film.Laid = at.Add(-age)
+			}
+			below = append(below, stack.Lay(l.Step, film, air))
 		}
-		touch := s.Touch
-		c := *touch.Contact
+		asked := *s.Question()
+		asked.Films, asked.Air = below, air
+		c := *s.Touch.Contact
 		c.Liquid *= coating.Microns(contact)
 		c.Action = time.Duration(float64(c.Action) * contact)
-		touch.Contact, touch.Lifts, touch.Own = &c, 0, ""
-		for _, r := range below.Cut(touch, at, air) {
-			if r.Place == 1 {
+		asked.Touch.Contact = &c
+		if q.Clear > 0 {
+			asked = *asked.Glossed(q.Clear, at)
+		}
+		for _, r := range asked.Films.Cut(asked.Touch, at, air) {
+			if r.Place == place {
 				return r
 			}
 		}
-		return stack.Reach{Place: 1}
+		return stack.Reach{Place: place}
 	}
 	a := Verge{Reach: judge(q.Age, q.Contact)}
 	a.Safe = !a.Reach.Bites()
 	for _, contact := range []float64{0.1, 0.25, 0.5, 0.75, 1, 1.5, 2, 3, 4} {
 		safe := func(age time.Duration) bool { return !judge(age, contact).Bites() }
-		if !safe(timeline.Patience) {
+		if !safe(verdict.Patience) {
 			continue
 		}
-		a.Border = append(a.Border, Border{contact, stack.SafeFrom(0, timeline.Patience, safe)})
+		a.Border = append(a.Border, Border{contact, stack.SafeFrom(0, verdict.Patience, safe)})
 	}
 	return a
 }

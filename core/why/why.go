@@ -13,6 +13,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // Spread is when a step would be safe with a fast, a usual and a slow product in the films below it.
@@ -83,7 +84,7 @@ func Why(s *timeline.Site) []string {
 		if t, ok := s.First(only, s.Asked); ok {
 			tell("%s: not at %s, but from %s.", rule.Title, s.Plan.Clock(s.Asked), s.Plan.Clock(t))
 		} else {
-			tell("%s: not within %.0f days.", rule.Title, timeline.Patience.Hours()/24)
+			tell("%s: not within %.0f days.", rule.Title, verdict.Patience.Hours()/24)
 		}
 	}
 	air := s.Plan.Air.At(s.Start)

@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/routetest"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -79,7 +80,7 @@ func TestFastUsualSlow(t *testing.T) {
 						from := start.Add(age)
 						t, ok := s.With(speed).First([]*timeline.Rule{only}, from)
 						if !ok {
-							t = from.Add(2 * timeline.Patience)
+							t = from.Add(2 * verdict.Patience)
 						}
 						at[i] = t
 						early = early || only.ID == "recoat" && t.Equal(from)

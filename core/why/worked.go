@@ -10,7 +10,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
-	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 )
 
@@ -41,7 +41,7 @@ func Hardens(family *coating.Family, coats int, air climate.Air) Hardening {
 		hard cure.Fraction
 		to   *time.Duration
 	}{{0.5, &h.Half}, {cure.Cured(), &h.Cured}} {
-		if d := course.When(x.hard).Sub(laid); d > 0 && d <= timeline.Patience {
+		if d := course.When(x.hard).Sub(laid); d > 0 && d <= verdict.Patience {
 			*x.to = d
 		}
 	}

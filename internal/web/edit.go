@@ -9,6 +9,7 @@ import (
 
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -138,7 +139,7 @@ func (j *judged) finishWords(before, finish time.Time) (words string, later bool
 func titles(found []timeline.Finding) []wire.EffectTitle {
 	out := []wire.EffectTitle{}
 	for _, f := range found {
-		out = append(out, wire.EffectTitle{Step: f.Step, State: stateOf(f.Severity.String()), Title: f.Title})
+		out = append(out, wire.EffectTitle{Step: f.Step, State: severityState(f.Severity.String()), Title: f.Title})
 	}
 	return out
 }
@@ -243,9 +244,9 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	}
 	for _, x := range checked.Findings {
 		switch x.Severity {
-		case timeline.Stop:
+		case verdict.Stop:
 			out.Stops++
-		case timeline.Warn:
+		case verdict.Warn:
 			out.Warns++
 		default:
 			continue

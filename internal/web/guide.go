@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/guide"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/why"
 
 	"github.com/gofiber/fiber/v3"
@@ -176,9 +177,11 @@ func clothBlock(_ *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 			r.Label += ", as planned"
 			r.State = wire.Safe
 		}
-		if c.Reach.Bites() {
+		if c.Answer.Severity == verdict.Stop {
 			r.State = wire.Bite
-			r.Value += fmt.Sprintf(", and takes %.2f µm of what is below", float64(c.Reach.Loss))
+		}
+		if c.Answer.Reach.Bites() {
+			r.Value += fmt.Sprintf(", and takes %.2f µm of what is below", float64(c.Answer.Reach.Loss))
 		}
 		b.Rows = append(b.Rows, r)
 	}

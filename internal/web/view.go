@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -107,7 +108,7 @@ func (j *judged) draw() {
 	worst := map[string]wire.State{}
 	for _, f := range j.report.Findings {
 		for _, id := range []string{f.Step, "zone " + f.Zone} {
-			worst[id] = worse(worst[id], stateOf(f.Severity))
+			worst[id] = worse(worst[id], severityState(f.Severity))
 		}
 	}
 	for _, line := range j.checked.Lines {
@@ -141,8 +142,20 @@ func whole(f plan.File) plan.File {
 	return f
 }
 
-func stateOf(severity string) wire.State {
+// severityState is how a finding stands on the page.
+func severityState(severity string) wire.State {
 	return map[string]wire.State{"stop": wire.Bite, "warn": wire.Hold, "note": wire.Note}[severity]
+}
+
+// stateOf is how an answer of the verdict's room stands on the page: what waiting or a seal mends is to be held, what neither does bites.
+func stateOf(a verdict.Answer) wire.State {
+	switch {
+	case a.Safe():
+		return wire.Safe
+	case a.Severity < verdict.Stop || a.Helps == verdict.Wait || a.Helps == verdict.Seal:
+		return wire.Hold
+	}
+	return wire.Bite
 }
 
 var badness = map[wire.State]int{"": 0, wire.Safe: 0, wire.Note: 1, wire.Hold: 2, wire.Bite: 3}

@@ -13,6 +13,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/internal/wire"
 )
 
@@ -22,6 +23,7 @@ const filmsShown = 24
 func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.Core {
 	c := wire.Core{State: wire.Safe, Films: []wire.Film{}}
 	reached := map[int]stack.Reach{}
+	does := verdict.Answer{Place: -1}
 	below := len(line.Films)
 	if subject >= 0 {
 		site := j.checked.Site(line, subject)
@@ -31,16 +33,17 @@ func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.C
 			c.Drop = dropOf(site.Step, touch, stack.ContactTime(touch.Contact, touch.Liquid, moment, j.plan.Air))
 			for _, r := range site.Below.Cut(touch, moment, j.plan.Air) {
 				reached[r.Place] = r
-				if r.Bites() {
-					c.State = wire.Bite
-				}
 			}
 		}
-	}
-	worst := stack.Reach{Place: -1}
-	for _, r := range reached {
-		if r.Bites() && (worst.Place < 0 || r.Loss > worst.Loss) {
-			worst = r
+		if !site.Step.Do.Has(route.Tape | route.TapeOff) {
+			does = site.Question().Does(moment)
+		}
+		switch {
+		case does.Safe():
+		case does.Harm == verdict.TooWet || does.Severity < verdict.Stop:
+			c.State = wire.Hold
+		default:
+			c.State = wire.Bite
 		}
 	}
 	var laid []int
@@ -55,24 +58,47 @@ func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.C
 	for _, i := range laid {
 		c.Films = append(c.Films, j.film(line, i, moment, reached[i]))
 	}
-	c.Words = coreWords(c, worst, line)
+	c.Words = coreWords(c, does, line)
 	return c
 }
 
-func coreWords(c wire.Core, worst stack.Reach, line *timeline.Line) string {
+func coreWords(c wire.Core, does verdict.Answer, line *timeline.Line) string {
+	film := ""
+	if does.Place >= 0 {
+		film = filmName(line, does.Place)
+	}
+	switch does.Harm {
+	case verdict.TooWet:
+		if line.Films[does.Place].Film.Laid.After(does.At) {
+			return fmt.Sprintf("%s is not on yet.", say.Capital(film))
+		}
+		if line.Films[does.Place].At(does.At).Phase < cure.TouchDry {
+			return fmt.Sprintf("%s is still wet.", say.Capital(film))
+		}
+		return fmt.Sprintf("%s is dry, and not ready for this yet.", say.Capital(film))
+	case verdict.Bitten:
+		if does.Reach.Whole {
+			return fmt.Sprintf("%s lets go, and all above it comes off.", say.Capital(film))
+		}
+		return fmt.Sprintf("It would take off %.2f µm of %s.", float64(does.Reach.Loss), film)
+	case verdict.Ground:
+		return fmt.Sprintf("The cloth would grind the wash into %s: it is too soft.", film)
+	case verdict.Wrinkled:
+		return fmt.Sprintf("%s would wrinkle under its own kind.", say.Capital(film))
+	case verdict.Torn:
+		return "The decals lie open: they would be crept under and torn."
+	case verdict.ShutIn:
+		return fmt.Sprintf("%s has not settled: the coat would shut it in soft.", say.Capital(film))
+	case verdict.Crept:
+		return fmt.Sprintf("%s is still soluble in it: its lines would creep.", say.Capital(film))
+	}
 	switch {
 	case c.Step == "":
 		return "Nothing more is planned here."
 	case c.Drop == nil:
 		return "Nothing wet touches the films."
-	case worst.Place < 0:
-		return "Safe at this moment."
-	case worst.Wet:
-		return fmt.Sprintf("%s is still wet.", say.Capital(filmName(line, worst.Place)))
-	case worst.Whole:
-		return fmt.Sprintf("%s lets go, and all above it comes off.", say.Capital(filmName(line, worst.Place)))
 	}
-	return fmt.Sprintf("It would take off %.2f µm of %s.", float64(worst.Loss), filmName(line, worst.Place))
+	return "Safe at this moment."
 }
 
 func dropOf(s *route.Step, t stack.Touch, standing time.Duration) *wire.Drop {

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/why"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -16,17 +17,17 @@ func (j *judged) findings() []wire.Finding {
 	out := []wire.Finding{}
 	for i, f := range j.report.Findings {
 		w := wire.Finding{
-			Zone: f.Zone, Step: f.Step, Rule: f.Rule, Severity: f.Severity, State: stateOf(f.Severity), Title: f.Title, Because: f.Because,
+			Zone: f.Zone, Step: f.Step, Rule: f.Rule, Severity: f.Severity, State: severityState(f.Severity), Title: f.Title, Because: f.Because,
 			Reason: j.checked.Findings[i].Rule.Reason, Evidence: f.Evidence, Fixes: []wire.Fixed{},
 		}
 		if f.RED != nil && f.LossUM != nil {
 			w.Figure = fmt.Sprintf("It reaches %.1f µm deep; what is softened comes off only where something moves it. Its likeness to the film is %.2f; below 1 it softens it.", *f.DepthUM, *f.RED)
 		}
 		w.Fixes = j.fixed(f.Step, f.Fixes)
-		if found := j.checked.Findings[i]; found.Severity > timeline.Note && found.Verdict == timeline.Wait {
+		if found := j.checked.Findings[i]; found.Severity > verdict.Note && found.Helps == verdict.Wait {
 			w.Because += j.slowWords(found)
 		}
-		w.Asks = f.Severity == timeline.Note.String() && j.checked.Findings[i].Propose != nil
+		w.Asks = f.Severity == verdict.Note.String() && j.checked.Findings[i].Propose != nil
 		out = append(out, w)
 	}
 	slices.SortStableFunc(out, func(a, b wire.Finding) int { return badness[b.State] - badness[a.State] })
@@ -93,7 +94,7 @@ func (j *judged) waysOut(ctx context.Context, step, rule string) ([]plan.Fix, bo
 	if i < 0 {
 		return nil, false, nil
 	}
-	if f := j.report.Findings[i]; f.Severity != timeline.Note.String() {
+	if f := j.report.Findings[i]; f.Severity != verdict.Note.String() {
 		return f.Fixes, true, nil
 	}
 	j.mu.Lock()

@@ -18,9 +18,10 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
+	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/swab"
-	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -183,10 +184,13 @@ func (j *judged) wash(chosen *plan.Chosen, i int) wire.Wash {
 func (j *judged) judgedWash(p *choose.Place, w *choose.Judged) wire.Wash {
 	out := wire.Wash{
 		Name: w.Product.Name, Family: w.Mixed.Family.Name, Kind: "bottle", Rank: w.Rank, RuledOut: say.Capital(w.RuledOut), Way: w.Way.Name,
-		Apply: j.touched(w.Apply, "put on"), Wipe: j.touched(w.Wipe, "wiped"), RunMM: round(w.Run.MM, 1), RunWords: w.Run.Stop.Words(), Runs: w.Run.Runs(),
+		Apply: j.touched(p, w.Apply, w.Product.Carrier, "put on"), Wipe: wire.WashTouch{State: wire.Safe, Words: "It is not wiped"}, RunMM: round(w.Run.MM, 1), RunWords: w.Run.Stop.Words(), Runs: w.Run.Runs(),
 		LeftPct: round(100*w.Left, 1), KeepsPct: round(100*w.Keeps, 0), Dry: w.Mixed.Look.Dry.String(), Line: w.Lines.Line.String(), Under: w.Under.Line.String(), Open: w.Open.String(),
 		Ground: p.Paint.String(), LineDE: round(w.Lines.Near, 1), ArmDE: round(w.Lines.AtArm, 1), Shift: round(w.Shift, 2), Smell: w.Smell.String(), Work: say.Bench(w.Attended), Bands: []wire.WashBand{},
 		Dries: say.Span(w.Opens.Sub(w.Laid)), Wiped: !w.Way.Airbrush, Cost: money(w.Cost),
+	}
+	if !w.Way.Airbrush {
+		out.Wipe = j.touched(p, w.Wipe, w.Wets(), "wiped")
 	}
 	switch {
 	case w.Generic:
@@ -197,8 +201,8 @@ func (j *judged) judgedWash(p *choose.Place, w *choose.Judged) wire.Wash {
 	for _, b := range w.Bands {
 		out.Bands = append(out.Bands, wire.WashBand{Place: b.Place, Words: b.Words})
 	}
-	if w.Rub.Place > 0 {
-		out.Rub = fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s", p.FilmName(w.Rub.Place), say.Percent(w.Rub.Hard), say.Percent(stack.RubHard()), j.moment(w.Rubbed))
+	if !w.Rub.Safe() {
+		out.Rub = fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s", p.FilmName(w.Rub.Place), say.Percent(w.Rub.Hard), say.Percent(stack.RubHard()), j.moment(w.Rub.SafeFrom))
 	}
 	out.Window = "from " + j.moment(w.Opens)
 	out.Undo = fmt.Sprintf("%s, ", w.UndoneBy.Name)
@@ -226,24 +230,25 @@ func money(v float64) string {
 	return fmt.Sprintf("%.2f", v)
 }
 
-func (j *judged) touched(t choose.Touched, when string) wire.WashTouch {
-	if t.Contact == nil {
-		return wire.WashTouch{State: wire.Safe, Words: "It is not wiped"}
+// touched is what a judged wash's touch does to the films, in words.
+func (j *judged) touched(p *choose.Place, a verdict.Answer, liquid *solvent.Liquid, when string) wire.WashTouch {
+	name := "dry cloth"
+	if liquid != nil {
+		name = liquid.Name
 	}
-	liquid := "dry cloth"
-	if t.Liquid != nil {
-		liquid = t.Liquid.Name
+	out := wire.WashTouch{State: stateOf(a), Words: fmt.Sprintf("%s, %s: takes %.2f µm", say.Capital(name), when, max(0, float64(a.Reach.Loss)))}
+	switch a.Harm {
+	case verdict.TooWet:
+		out.Words = fmt.Sprintf("%s, %s: %s is not dry enough", say.Capital(name), when, p.FilmName(a.Place))
+	case verdict.Torn:
+		out.Words = fmt.Sprintf("%s, %s: the decals lie open", say.Capital(name), when)
 	}
-	out := wire.WashTouch{State: wire.Safe, Words: fmt.Sprintf("%s, %s: takes %.2f µm", say.Capital(liquid), when, max(0, float64(t.Reach.Loss)))}
-	switch t.Verdict {
-	case timeline.Wait:
-		out.State = wire.Hold
-		out.Words += ", safe from " + j.moment(t.SafeFrom)
-	case timeline.Seal:
-		out.State = wire.Hold
+	switch a.Helps {
+	case verdict.Wait:
+		out.Words += ", safe from " + j.moment(a.SafeFrom)
+	case verdict.Seal:
 		out.Words += ", wants a closed clear below"
-	case timeline.Never:
-		out.State = wire.Bite
+	case verdict.Never:
 		out.Words += " at any age"
 	}
 	return out
@@ -255,25 +260,22 @@ func (j *judged) cells(p *choose.Place, w *choose.Judged) []wire.WashCell {
 	for k := range cells {
 		cells[k] = wire.WashCell{State: wire.Safe, Words: "not reached"}
 	}
-	for _, t := range []struct {
-		choose.Touched
-		at   time.Time
-		when string
-	}{{w.Apply, p.At, "as it is put on"}, {w.Wipe, w.Opens, "at the wipe"}} {
-		for _, r := range p.Grid(t.Touched, t.at) {
-			c := &cells[len(p.Films)-1-r.Place]
-			loss := round(float64(r.Reach.Loss), 2)
-			if c.Words != "not reached" && loss <= c.LossUM {
-				continue
-			}
-			c.LossUM, c.DepthUM, c.Safe = loss, round(float64(r.Reach.Depth), 1), ""
-			c.State, c.Words = wire.Safe, fmt.Sprintf("%.2f µm %s, %.1f µm deep where it is reached", loss, t.when, c.DepthUM)
-			if r.Safe {
-				continue
-			}
-			c.State = wire.Bite
-			if !t.SafeFrom.IsZero() && t.Reach.Place == r.Place {
-				c.State, c.Safe = wire.Hold, say.Span(t.SafeFrom.Sub(t.at))
+	for _, r := range p.Grid(w) {
+		c := &cells[len(p.Films)-1-r.Place]
+		loss := round(float64(r.Loss), 2)
+		if c.Words != "not reached" && loss <= c.LossUM {
+			continue
+		}
+		when := map[bool]string{true: "at the wipe", false: "as it is put on"}[r.Wipe]
+		c.LossUM, c.DepthUM, c.Safe = loss, round(float64(r.Depth), 1), ""
+		c.State, c.Words = wire.Safe, fmt.Sprintf("%.2f µm %s, %.1f µm deep where it is reached", loss, when, c.DepthUM)
+		if !r.Bites() {
+			continue
+		}
+		c.State = wire.Bite
+		if r.When.Place == r.Place {
+			if c.State = stateOf(r.When); r.When.Helps == verdict.Wait {
+				c.Safe = say.Span(r.When.SafeFrom.Sub(r.When.At))
 			}
 		}
 	}
@@ -318,7 +320,7 @@ func (j *judged) washOne(chosen *plan.Chosen, i int) wire.WashOne {
 			age.Words = "now"
 		}
 		switch {
-		case a.Loss > out.Bare.Limit:
+		case !a.Safe && !a.Soft:
 			age.State = wire.Bite
 		case a.Soft:
 			age.State = wire.Hold
@@ -327,7 +329,7 @@ func (j *judged) washOne(chosen *plan.Chosen, i int) wire.WashOne {
 	}
 	out.Run = runOf(w.Run, p.Lines)
 	out.Run.Touches, out.Run.Minutes, out.Run.ML, out.Run.Length = w.Fill.Touches, round(w.Fill.Minutes, 1), round(w.Fill.ML, 3), round(p.Length, 0)
-	out.Run.Drawn, out.Run.Pressed = p.Kind.Drawn, w.Way.Contact != stack.PinWash
+	out.Run.Drawn, out.Run.Pressed = p.Kind.Drawn, !w.Way.Contact.Is(stack.PinWash)
 	for _, s := range p.Line.Steps[:p.Done] {
 		out.Run.Decals = out.Run.Decals || s.Step.Floats()
 	}
@@ -339,8 +341,10 @@ func (j *judged) washOne(chosen *plan.Chosen, i int) wire.WashOne {
 		z := wire.WashZone{Name: line.Zone.Name, Paint: other.Paint.String(), Line: o.Lines.Line.String(), LineDE: round(o.Lines.Near, 1), State: wire.Safe, Words: "suits"}
 		if o.RuledOut != "" {
 			z.State, z.Words = wire.Hold, o.RuledOut
-			if o.Apply.Verdict == timeline.Never || o.Wipe.Verdict == timeline.Never {
-				z.State = wire.Bite
+			for _, a := range o.Answers() {
+				if stateOf(a) == wire.Bite {
+					z.State = wire.Bite
+				}
 			}
 		}
 		out.Zones = append(out.Zones, z)
@@ -383,7 +387,7 @@ func (j *judged) wipe(p *choose.Place, w *choose.Judged) wire.WashWipe {
 		return out
 	}
 	if w.Cloth != wash.Dry {
-		out.Cloth = fmt.Sprintf("cloth %s with %s", w.Cloth, w.Wipe.Liquid.Name)
+		out.Cloth = fmt.Sprintf("cloth %s with %s", w.Cloth, w.Wets().Name)
 	}
 	if !w.Always {
 		out.When += " to " + j.moment(w.Closes)
@@ -432,7 +436,7 @@ func (s *Server) washStrip(c fiber.Ctx) error {
 func panelOf(p *choose.Place, w *choose.Judged) (*swab.Panel, float64) {
 	film := (&route.Step{Do: w.Way, Product: w.Product, Coats: max(1, w.Way.Coats)}).Film(w.Laid)
 	spec := swab.Spec{
-		Mixed: w.Mixed, Film: film, Remover: w.Product.Remover, Stroke: p.Stroke, Air: p.Plan.Air, On: p.On, Paint: p.Paint, Recess: p.Ground, Below: p.Films, Pin: w.Way.Contact == stack.PinWash,
+		Mixed: w.Mixed, Film: film, Remover: w.Product.Remover, Stroke: p.Stroke, Air: p.Plan.Air, On: p.On, Paint: p.Paint, Recess: p.Ground, Below: p.Films, Pin: w.Way.Contact.Is(stack.PinWash),
 		Seed: 7,
 	}
 	if w.Way.Airbrush {
