@@ -172,7 +172,7 @@ func TestTwoTablets(t *testing.T) {
 func TestBuildsList(t *testing.T) {
 	b := open(t, desk, "/builds")
 	b.sees("li", "3 stops")
-	b.sees("li .promise", "Ready Fri 19 Mar, on the last day")
+	b.sees("li .promise", "Ready Thu 18 Mar, 1 day to spare")
 	b.sees("li .next", "Pin wash, Underside ?1 overdue")
 	b.click("li a", "Osterby Lynx")
 	b.sees(".panel .title", "Nothing for oils or pigments to grip")

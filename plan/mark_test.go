@@ -50,7 +50,7 @@ func TestMarks(t *testing.T) {
 		{"over a step that is open", plan.Edit{Do: "mark-done", Of: "w"}, "", "asked: Gloss coat comes before it and is not marked done.", ""},
 		{"over several", plan.Edit{Do: "mark-done", Of: "f"}, "", "asked: 3 steps come before it and are not marked done, the first of them gloss coat.", ""},
 		{"over an open one, and meant so", plan.Edit{Do: "mark-done", Of: "w", Sure: true}, "g", "pinned 1 Mar 19:00", "Marked pin wash of Zone done, Mon 1 Mar, 19:30"},
-		{"with the open one", plan.Edit{Do: "mark-done", Of: "w", Also: true}, "g", "done 1 Mar 19:20", "Marked pin wash of Zone done, Mon 1 Mar, 19:30"},
+		{"with the open one", plan.Edit{Do: "mark-done", Of: "w", Also: true}, "g", "done 1 Mar 19:27", "Marked pin wash of Zone done, Mon 1 Mar, 19:30"},
 		{"begun", plan.Edit{Do: "mark-started", Of: "g"}, "g", "begun 1 Mar 19:30", "Began gloss coat of Zone, Mon 1 Mar, 19:30"},
 		{"begun before the one below it is done", plan.Edit{Do: "mark-started", Of: "w"}, "", "asked: Gloss coat comes before it and is not marked done.", ""},
 		{"begun what is done", plan.Edit{Do: "mark-started", Of: "b"}, "", "error: base coat of Zone is done already", ""},

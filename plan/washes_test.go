@@ -275,7 +275,7 @@ func TestMixFile(t *testing.T) {
 	if damp := mixed(`{"product": "clay", "ml": 1}, {"liquid": "water", "ml": 0.2}`, `, "climate": {"temperature_c": 21, "humidity_pct": 100}`); damp.DryMin != 0 || damp.Dries != "does not dry in this air" {
 		t.Errorf("in air that is full of water: %+v", damp)
 	}
-	if m.DryMin < 20 || m.DryMin > 45 || m.Dries != "after 32 min" {
+	if m.DryMin < 20 || m.DryMin > 45 || m.Dries != "after 27 min" {
 		t.Errorf("T02 it can be wiped %s, %.0f min", m.Dries, m.DryMin)
 	}
 	if flat := mixed(`{"product": "dark", "ml": 1}, {"liquid": "white-spirit", "ml": 6}`, `, "on": "flat"`); flat.RunMM > 10 || flat.Stops != "rough" {

@@ -133,7 +133,7 @@ func (Edge) JSONSchema() *jsonschema.Schema {
 
 // JSONSchema gives the ways of drying.
 func (Drying) JSONSchema() *jsonschema.Schema {
-	return enum("In a moving stream of air.", []route.Drying{route.InAirStream}, func(d route.Drying) string { return string(d) })
+	return enum("In a moving stream of air, or in warm air.", []route.Drying{route.InAirStream, route.InWarmAir}, func(d route.Drying) string { return string(d) })
 }
 
 // JSONSchema gives the ways of laying coats.

@@ -230,7 +230,7 @@ func (b *bench) ruledOut(j *Judged) string {
 		return "it does not dry in the room's air"
 	}
 	if j.Rub.Severity == verdict.Stop {
-		return fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s on", b.FilmName(j.Rub.Place), say.Percent(j.Rub.Hard), say.Percent(stack.RubHard()), b.Plan.Clock(j.Rub.SafeFrom))
+		return fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s on", b.FilmName(j.Rub.Place), say.Percent(j.Rub.Hard), say.Percent(stack.RubHard(b.Films[j.Rub.Place].Film)), b.Plan.Clock(j.Rub.SafeFrom))
 	}
 	switch own := j.Mixed.Look.Dry; {
 	case !rule.WashShows(b.Paint, own):

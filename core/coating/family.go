@@ -297,6 +297,10 @@ func (f *Family) Oil() float64 {
 	return f.Hold / (1 - f.CarrierShare)
 }
 
+// InRecess reports whether what it leaves lies in lines and texture and dries from its edge there, as a thin wash does. A drying oil holds its carrier all
+// through.
+func (f *Family) InRecess() bool { return slices.Contains(f.Kinds, Wash) && !f.Gels }
+
 // IsLive reports whether the film stays as soluble as on its first day.
 func (f *Family) IsLive() bool { return f.Mechanism == Live }
 

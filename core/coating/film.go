@@ -118,6 +118,7 @@ type Film struct {
 	Share   float64   // of the zone that it covers, up to 1; 0 stands for all of it
 	Pace    float64   // time that it takes to harden, against what is usual of its family; 0 stands for 1
 	Quick   bool      // laid again in minutes, as a wash is
+	Smooth  bool      // a gloss clear: nothing is rough for pigment to be ground into
 	Painted bool      // of decals: painted markings, of which nothing tears
 	Blown   float64   // how many times faster its carrier leaves, dried in a stream of air; 0 stands for 1
 }

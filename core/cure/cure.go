@@ -36,6 +36,7 @@ var (
 	filmFloor  = Numbers.Number("film-forming-floor", 4, "°C", "below this, particles of a water-borne film hardly fuse", fact.Bench("water-borne paints ask for 8 to 10 °C on their labels"))
 	filmFull   = Numbers.Number("film-forming-full", 10, "°C", "from this on, they fuse at the rate of the doubling rule", fact.Bench("water-borne paints ask for 8 to 10 °C on their labels"))
 	filmStall  = Numbers.Number("film-forming-stall", 0.05, "", "what is left of the rate below the floor", fact.Bench("chosen; a cold garage stalls a clear, and warming it lets it go on"))
+	edgeShare  = Numbers.Number("edge-share", 0.82, "", "work of drying of a wash that lies in a recess, against an open layer as thick: the thin edge of its strip lets more of it go", fact.Bench("T83: half an hour after the last stroke clay, sludge and enamel washes are wiped"))
 	flashShare = Numbers.Number("flash-share", 0.45, "", "share of the work of drying that may be left when the next coat of the same follows", fact.Bench("coats flash off for some minutes in between"))
 	hardEnough = Numbers.Number("cured", 0.95, "", "hardness from which a film is called cured", fact.Bench("chosen; three time constants"))
 )
@@ -92,6 +93,9 @@ func Of(film coating.Film, air climate.Record) Course {
 	}
 	if f.CarrierShare > 0 {
 		c.work = work(film)
+		if f.InRecess() {
+			c.work *= edgeShare
+		}
 		if film.Blown > 1 {
 			c.work /= film.Blown
 		}

@@ -57,6 +57,9 @@ func TestStiffMeetsTheDifferentialEquation(t *testing.T) {
 			s -= flux * s / (s + b) * dt
 			hours += dt
 		}
+		if f.InRecess() { // its thin edge lets more go than an open layer
+			hours *= edgeShare
+		}
 		if got := c.Stiff().Sub(laid).Hours(); math.Abs(got-hours) > 0.01*hours {
 			t.Errorf("%s: stiff after %.3f h, stepping says %.3f h", f.ID, got, hours)
 		}

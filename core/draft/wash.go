@@ -60,8 +60,8 @@ func (d *draft) washes() {
 			wipe.Of, wipe.Cloth, wipe.Stroke = w.ID, d.schools.Cloth(), d.schools.Stroke()
 			d.because("%s, since it shows on %s; wiped with a %s cloth first.", p.Name, d.Paint.Name, wipe.Cloth)
 			if d.schools.Of(route.WipedWhen) == route.WhenFlashed {
-				w.Drying = route.InAirStream
-				d.because("Dried in a moving stream of air, so that it can be wiped as soon as the thinner has gone.")
+				w.Drying = route.InWarmAir
+				d.because("Dried in moving warm air, so that it can be wiped as soon as the thinner has gone.")
 			}
 		}
 		if !d.glossed && d.schools.Of(route.UnderWash) == route.OverGloss {

@@ -121,7 +121,9 @@ type Below struct {
 // On lays a film of product on bare plastic in constant air, so that several products can be tried on it.
 func On(product *coating.Product, air climate.Air) Below {
 	b := Below{laid: time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC), air: climate.Constant(air), own: product.Family}
-	b.films = append(stack.On(b.air), stack.Lay("below", Usual(product.Family, b.laid), b.air))
+	film := Usual(product.Family, b.laid)
+	film.Smooth = product.Kind == coating.Clear && product.Sheen == coating.Gloss
+	b.films = append(stack.On(b.air), stack.Lay("below", film, b.air))
 	return b
 }
 

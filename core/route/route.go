@@ -203,6 +203,7 @@ func (s *Step) Film(laid time.Time) coating.Film {
 		wet = s.Dry / coating.Microns(1-f.CarrierShare)
 	}
 	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share, Pace: s.Product.Pace}
+	film.Smooth = s.Do.Has(ClearCoat) && s.Sheen() == coating.Gloss
 	film.Quick, film.Painted = s.Do.Has(WashOn|Thinned), s.Do.Has(NeedsGloss) && !s.Floats()
 	if s.Do.Has(Veils) { // all veils together are no thicker than a coat, and no closer
 		film.Coats, film.Wet = 1, wet*coating.Microns(max(1, s.Coats))
@@ -246,8 +247,11 @@ func (s *Step) Cautions() []string {
 	if s.Do.Has(Cloth) && s.Wiped != nil && s.Wiped.Product.Family.IsOily() {
 		all = append(all, oilRagCare)
 	}
-	if s.Drying == InAirStream {
+	if s.Drying != ByItself {
 		all = append(all, airCare)
+	}
+	if s.Drying == InWarmAir {
+		all = append(all, warmCare)
 	}
 	return slices.Compact(all)
 }
@@ -265,7 +269,7 @@ func (z *Zone) Attended(s *Step) time.Duration {
 		d := s.Do.Setup + decal.Time(decal.Works(s.Decals, coating.Gloss.Texture()))
 		return max(rounding, (d + rounding - 1).Truncate(rounding))
 	}
-	return (s.Do.Attended(z.AreaCM2*s.effort(), max(1, s.Coats)) + s.blowing() + rounding - 1).Truncate(rounding)
+	return s.Do.Attended(z.AreaCM2*s.effort(), max(1, s.Coats)) + (s.Blowing() + time.Minute - 1).Truncate(time.Minute)
 }
 
 // Dose returns how much the step takes on its zone, nothing for one that uses up no product. thinning is in parts of thinner to one of

@@ -129,7 +129,7 @@ const (
 	oilRagCare = "Rags with oil paint can heat themselves: dry them flat or keep them under water in a closed tin."
 )
 
-var benchTimes = fact.Bench("a wash by brush over a large 1/48 aircraft takes a quarter of an hour, its wipe half an hour, oils three quarters")
+var benchTimes = fact.Bench("a wash by brush over a large 1/48 aircraft takes a quarter of an hour, its wipe half an hour, oils three quarters; over a single 5 to 10 minutes, 10 to 20 to wipe: T84")
 
 // TimesEvidence is where the attended times come from.
 func TimesEvidence() fact.Evidence { return benchTimes }
@@ -256,17 +256,17 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "pin-wash", Name: "Pin wash", Short: "Wash", Phase: Washing, Contact: stack.PinWash, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
-		Covers: cover("pin-wash", 0.12), Setup: setup("pin-wash", 5), Per100: per100("pin-wash", 4),
+		Covers: cover("pin-wash", 0.12), Setup: setup("pin-wash", 1), Per100: per100("pin-wash", 1.8),
 	},
 	{
 		ID: "overall-wash", Name: "Overall wash", Short: "Wash", Phase: Washing, Contact: stack.Overall, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: WashOn | Thinned,
-		Setup: setup("overall-wash", 5), Per100: per100("overall-wash", 2),
+		Setup: setup("overall-wash", 1), Per100: per100("overall-wash", 1.8),
 	},
 	{
 		ID: "spray-wash", Name: "Sprayed wash", Short: "Wash", Phase: Washing, Contact: stack.SprayedW, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
 		Spray: dose.OfGrime, Setup: setup("spray-wash", 8), Per100: per100("spray-wash", 3), Between: between("spray-wash", 10), Airbrush: true, Caution: sprayCare,
 	},
-	{ID: "wipe", Name: "Wipe", Short: "Wipe", Phase: Washing, Role: Cloth, Carries: TheRemover, Setup: setup("wipe", 2), Per100: per100("wipe", 4)},
+	{ID: "wipe", Name: "Wipe", Short: "Wipe", Phase: Washing, Role: Cloth, Carries: TheRemover, Setup: setup("wipe", 1), Per100: per100("wipe", 3.6)},
 	{
 		ID: "filter", Name: "Filter", Short: "Filter", Phase: Washing, Contact: stack.Overall, Carries: ItsCarrier, Lays: true, Kinds: tints, Role: Thinned,
 		Setup: setup("filter", 5), Per100: per100("filter", 3),
@@ -280,15 +280,15 @@ var techniques = []*Technique{
 		Sheen: coating.Satin, Spray: dose.OfColour, Setup: setup("satin-coat", 8), Per100: per100("satin-coat", 2), Between: between("satin-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("oil-accent", 0.5), Kinds: []coating.Kind{coating.Oil, coating.Wash},
+		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("oil-accent", 0.15), Kinds: []coating.Kind{coating.Oil, coating.Wash},
 		Role: NeedsTooth | OilWork, Covers: cover("oil-accent", 0.05), Setup: setup("oil-accent", 10), Per100: per100("oil-accent", 6), Caution: oilRagCare,
 	},
 	{
-		ID: "oil-dots", Name: "Oil dots", Short: "Oil dots", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Kinds: []coating.Kind{coating.Oil, coating.Wash},
+		ID: "oil-dots", Name: "Oil dots", Short: "Oil dots", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("oil-dots", 0.15), Kinds: []coating.Kind{coating.Oil, coating.Wash},
 		Role: NeedsTooth | OilWork, Covers: cover("oil-dots", 0.15), Setup: setup("oil-dots", 10), Per100: per100("oil-dots", 6), Caution: oilRagCare,
 	},
 	{
-		ID: "streak", Name: "Streaks", Short: "Streaks", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("streak", 0.5), Kinds: stains,
+		ID: "streak", Name: "Streaks", Short: "Streaks", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("streak", 0.15), Kinds: stains,
 		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: setup("streak", 5), Per100: per100("streak", 4), Caution: oilRagCare,
 	},
 	{
@@ -304,7 +304,7 @@ var techniques = []*Technique{
 		Role: LooseOn, Covers: cover("pencil", 0.02), Setup: setup("pencil", 5), Per100: per100("pencil", 6),
 	},
 	{
-		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: thin("sponge-chips", 0.5),
+		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Dabbed, Carries: ItsCarrier, Lays: true, Thin: thin("sponge-chips", 0.5),
 		Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: setup("sponge-chips", 5), Per100: per100("sponge-chips", 8),
 	},
 	{
@@ -339,8 +339,15 @@ var (
 	MirrorCoats = Numbers.Number("mirror-coats", 5, "coats", "gloss coats below a metal that shall shine like a mirror", fact.Bench("T20: four to six"))
 )
 
-// rounding is the grain of attended times.
+// rounding is the grain of attended times; of washes, whose minutes count until the wipe, it is one of them.
 const rounding = 5 * time.Minute
+
+func (t *Technique) grain() time.Duration {
+	if t.Has(WashOn | Cloth) {
+		return time.Minute
+	}
+	return rounding
+}
 
 // Techniques returns the closed list of what a step can do.
 func Techniques() []*Technique { return techniques }
@@ -369,7 +376,7 @@ func (t *Technique) Coating() bool { return t.Contact.Is(stack.WetCoat) }
 // Attended returns how long a step keeps the hands busy: setting up, each coat over the area, and flashing off between coats.
 func (t *Technique) Attended(areaCM2 float64, coats int) time.Duration {
 	d := t.Setup + time.Duration(float64(t.Per100)*areaCM2/100*float64(coats)) + t.Between*time.Duration(coats-1)
-	return max(rounding, (d + rounding - 1).Truncate(rounding))
+	return max(t.grain(), (d + t.grain() - 1).Truncate(t.grain()))
 }
 
 // liquid returns what the step wets the model with, nil for nothing.

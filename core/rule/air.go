@@ -122,7 +122,7 @@ func weather(s *timeline.Site, bad func(climate.Air) bool, words func(climate.Ai
 	case bad(now):
 		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Because: words(now)}
 		if s.Plan.Air.Changes() {
-			if better, ok := (fair(s, month(s.Start), bad)).First(); ok {
+			if better, ok := fair(s, month(s.Start), bad).First(); ok {
 				f.Helps, f.SafeFrom, f.Propose = verdict.Wait, better, waiting(s)
 			}
 		}

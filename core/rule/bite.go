@@ -88,8 +88,6 @@ func biteWords(s *timeline.Site, r stack.Reach, f timeline.Finding) string {
 		if !s.Question().Soaks {
 			return head + " Blot, don't soak, and do it in one go."
 		}
-	case s.Touch.Liquid == nil:
-		head = fmt.Sprintf("%s would dig %.1f µm out of %s: it is %s hard.", say.Capital(s.Touch.Contact.Name), float64(r.Loss), film, say.Percent(r.Hard))
 	case r.Place == 0:
 		head = fmt.Sprintf("%s crazes the bare plastic where no paint covers it.", what)
 	default:

@@ -50,7 +50,7 @@ func Lift(s *timeline.Site) (Chipping, bool) {
 	l := Chipping{Place: place, Through: s.Below.Lag(place, solvent.Must("water"), s.Start)}
 	from := s.Below[len(s.Below)-1].Stiff()
 	until := func(limit float64) time.Time {
-		if t, ok := (schedule.Once(month(from), func(t time.Time) bool { return Toughness(s, place, t) >= limit })).First(); ok {
+		if t, ok := schedule.Once(month(from), func(t time.Time) bool { return Toughness(s, place, t) >= limit }).First(); ok {
 			return t
 		}
 		return from.Add(verdict.Patience)
@@ -93,8 +93,8 @@ func softUnderBrush(s *timeline.Site, moment time.Time) (stack.Reach, bool) {
 	if !s.Step.Do.Lays || s.Step.Product == nil || !s.Step.Product.Family.IsLive() || !s.Step.Product.Family.Closed {
 		return stack.Reach{}, false
 	}
-	r := s.Below.Bite(stack.Touch{Contact: stack.ChipWork}, moment, s.Plan.Air)
-	return r, r.Place > 0 && !r.Wet && r.Bites()
+	r := s.Below.Worn(stack.Touch{Contact: stack.ChipWork}, moment, s.Plan.Air)
+	return r, r.Place > 0 && !r.Wet && r.Digs()
 }
 
 func findUnderMedium(s *timeline.Site) []timeline.Finding {
@@ -102,9 +102,9 @@ func findUnderMedium(s *timeline.Site) []timeline.Finding {
 	if !soft {
 		return nil
 	}
-	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Film: true}}
-	f.Because = fmt.Sprintf("%s is %s hard: the chipping brush would dig %.1f µm into it.", say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), float64(r.Loss))
-	if safe, ok := (underMediumOpen(s, month(s.Start))).First(); ok {
+	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Depth: r.Dug, Loss: r.Dug, Film: true}}
+	f.Because = fmt.Sprintf("%s is %s hard: the chipping brush would dig %.1f µm into it.", say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), float64(r.Dug))
+	if safe, ok := underMediumOpen(s, month(s.Start)).First(); ok {
 		f.Helps, f.SafeFrom, f.Propose = verdict.Wait, safe, func() []timeline.Fix { return waitFix(s) }
 		f.Because += " Safe from " + s.Plan.Clock(safe) + "."
 	}

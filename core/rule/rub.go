@@ -5,6 +5,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
@@ -13,23 +14,51 @@ import (
 )
 
 var rub = timeline.Rule{
-	ID: "rub", Title: "A cloth rubs a film that is still soft",
+	ID: "rub", Title: "A cloth or a tool on a film that is still soft",
 	Reason: "Rubbing grinds the wash into a film that is still soft, whatever the liquid, water too. An enamel wants about a week, a water-borne acrylic two days, " +
-		"a lacquer one; a closed, hard clear on top takes the rub for all below it.",
+		"a lacquer one; a closed, hard clear on top takes the rub for all below it. A polish and a stiff brush dig into what is softer still.",
 	Evidence: fact.Bench("the hardness at which a film can be rubbed explains the reported ages of enamel, acrylic and lacquer"),
-	Find:     findRub, Open: func(s *timeline.Site, within schedule.Span) schedule.Spans {
-		return s.Question().Open(verdict.Ground, within)
-	},
+	Find:     findRub, Open: rubsNothing,
+}
+
+// rubsNothing is when a cloth grinds nothing in, and a polish digs nothing out. A chipping brush has no time to wait for: what it is to break off grows tougher meanwhile.
+func rubsNothing(s *timeline.Site, within schedule.Span) schedule.Spans {
+	if s.Step.Do.Contact.Is(stack.Polished) {
+		return s.Question().Open(verdict.Worn, within)
+	}
+	return s.Question().Open(verdict.Ground, within)
+}
+
+// findWorn tells of a tool that digs into what is too soft for it.
+func findWorn(s *timeline.Site) []timeline.Finding {
+	a, ok := told(s, verdict.Worn)
+	if !ok {
+		return nil
+	}
+	f := timeline.Finding{Word: a.Word, Layer: s.LayerID(a.Place), Figures: timeline.Figures{Hard: a.Hard, Depth: a.Dug, Loss: a.Dug, Share: a.Share, Film: true}}
+	f.Title = fmt.Sprintf("%s is too soft for it", say.Capital(s.FilmName(a.Place)))
+	f.Because = fmt.Sprintf("%s would dig %.1f µm out of %s: it is %s hard.", say.Capital(s.Touch.Contact.Name), float64(a.Dug), s.FilmName(a.Place), say.Percent(a.Hard))
+	switch {
+	case s.Touch.Contact.Is(stack.ChipWork):
+		f.Because += " Go lightly there: waiting lets what is chipped grow tougher too."
+	case a.Helps == verdict.Wait:
+		f.Because += " " + safeFrom(s, a.SafeFrom)
+		f.Propose = waiting(s)
+	}
+	return []timeline.Finding{f}
 }
 
 func findRub(s *timeline.Site) []timeline.Finding {
+	if !s.Step.Do.Has(route.Cloth) {
+		return findWorn(s)
+	}
 	r, ok := told(s, verdict.Ground)
 	if !ok {
 		return nil
 	}
 	f := timeline.Finding{Word: r.Word, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Share: r.Share, Film: true}}
 	f.Because = fmt.Sprintf("%s is %s hard and wants %s under a cloth: the wipe would grind the wash into it. %s",
-		say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), say.Percent(stack.RubHard()), safeFrom(s, r.SafeFrom))
+		say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), say.Percent(stack.RubHard(s.Below[r.Place].Film)), safeFrom(s, r.SafeFrom))
 	if r.Share < 1 {
 		f.Because = fmt.Sprintf("%s is %s hard, and one thin coat over it has weak spots on edges and detail, where the wipe would grind the wash in. %s",
 			say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), safeFrom(s, r.SafeFrom))

@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+	"slices"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
@@ -29,13 +30,14 @@ func findSameSolvent(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	f := timeline.Finding{Word: q.Helped(a).Word, Layer: s.LayerID(a.Place), Liquid: liquidID(s.Touch.Liquid), Figures: timeline.Figures{RED: a.RED, Hard: a.Hard, Film: true}}
-	f.Because = fmt.Sprintf("%s is carried by %s, which %s is still soluble in at %s hard: its lines would creep.",
-		say.Capital(s.Step.Product.Name), s.Touch.Liquid.Name, s.FilmName(a.Place), say.Percent(a.Hard))
+	f.Because = fmt.Sprintf("%s is carried by %s, which %s is still soluble in at %s hard: sprayed like this it creeps by %.1f mm. A light mist does not move it.",
+		say.Capital(s.Step.Product.Name), s.Touch.Liquid.Name, s.FilmName(a.Place), say.Percent(a.Hard), a.Creep)
 	f.Propose = func() []timeline.Fix {
 		other := swapFixes(s, s.Step, func(p *coating.Product) bool {
 			return p.Sheen == s.Step.Product.Sheen && s.Instead(s.Step.As(func(st *route.Step) { st.Product = p }), s.Start).Holds(verdict.Crept, s.Start)
 		})
-		return append(other, waitFix(s)...)
+		mist := mistIf(s, func(misted *route.Step) bool { return s.Instead(misted, s.Start).Holds(verdict.Crept, s.Start) })
+		return slices.Concat(other, mist, waitFix(s))
 	}
 	return []timeline.Finding{f}
 }

@@ -186,7 +186,7 @@ func TestThresholds(t *testing.T) {
 		{"tooth-full: and grip as on flat from 0.8", edge(t, 0.35, 1.5, oils), 0.8, 0.01},
 		{"silvering: plainly from 0.25 um", edge(t, 0.13, 0.35, decalOn), 0.25, 0.002},
 		{"decal-smooth: at all from 0.09", edge(t, 0.05, 0.2, decalOn), 0.09, 0.002},
-		{"pulled-shows: from a tenth pulled out of the lines", wiped(edge(t, 10, 31, func(m float64) int { return worst(wiped(m)) }) - 0.01)[0].Figures.Share, 0.10, 0.002},
+		{"pulled-shows: from a quarter pulled out of the lines", wiped(edge(t, 10, 26, func(m float64) int { return worst(wiped(m)) }) - 0.01)[0].Figures.Share, 0.25, 0.002},
 		{"stain-scale: subtle from 3.6", reads(shade.Subtle), 3.6, 0.3},
 		{"stain-scale: clear from 12", reads(shade.Clear), 12, 0.5},
 	} {

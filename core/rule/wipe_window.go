@@ -28,7 +28,7 @@ var wipeWindow = timeline.Rule{
 	},
 }
 
-var pulledShows = Numbers.Number("pulled-shows", 0.1, "", "share of a wash that a wipe pulls out of the lines from which they look empty", fact.Bench("a few per cent are not seen, a fifth is; chosen between"))
+var pulledShows = Numbers.Number("pulled-shows", 0.25, "", "share of a wash that a wipe pulls out of the lines from which they look empty", fact.Bench("T83: half an hour is ordinary practice and twenty minutes no folly; wiped after ten the lines are empty"))
 
 var unwiped = timeline.Rule{
 	ID: "unwiped", Title: "A wash that is never wiped",

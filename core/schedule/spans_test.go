@@ -67,4 +67,3 @@ func TestHourly(t *testing.T) {
 		t.Errorf("%v are open, want about 36 h", open)
 	}
 }
-

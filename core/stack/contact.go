@@ -26,6 +26,7 @@ var (
 	Mist     = &Contact{ID: "mist-coat", Name: "a mist coat", Liquid: 3, Carry: 0.01, Swell: 0.06, Sprayed: true}
 	WetCoat  = &Contact{ID: "wet-coat", Name: "a wet coat", Liquid: 15, Carry: 0.01, Swell: 0.20, Sprayed: true}
 	Brushed  = &Contact{ID: "brushed-coat", Name: "a brushed coat", Liquid: 25, Action: 10 * time.Second, Carry: 0.50, Swell: 0.10}
+	Dabbed   = &Contact{ID: "dabbed", Name: "dabs of a nearly dry sponge", Liquid: 1, Carry: 0.03}
 	Floated  = &Contact{ID: "floated", Name: "a wet surface under a decal", Liquid: 25, Action: 2 * time.Minute, Patch: time.Duration(blotted * float64(time.Second)), Carry: 0.05}
 	PinWash  = &Contact{ID: "pin-wash", Name: "a pin wash", Liquid: 14, Action: 900 * time.Second, Carry: 0.10}
 	Overall  = &Contact{ID: "overall-wash", Name: "an overall wash", Liquid: 18, Action: 900 * time.Second, Carry: 0.15}
@@ -51,7 +52,7 @@ func (c *Contact) Is(kind *Contact) bool { return c != nil && c.ID == kind.ID }
 
 // Contacts returns all of them, for the Workings.
 func Contacts() []*Contact {
-	return []*Contact{Mist, WetCoat, Brushed, Floated, PinWash, Overall, SprayedW, DryWipe, DampWipe, WetWipe, Blended, ChipWork, WornBack, Polished}
+	return []*Contact{Mist, WetCoat, Brushed, Dabbed, Floated, PinWash, Overall, SprayedW, DryWipe, DampWipe, WetWipe, Blended, ChipWork, WornBack, Polished}
 }
 
 // ContactEvidence is where the figures of the contacts come from.

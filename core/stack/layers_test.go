@@ -29,7 +29,7 @@ func TestWhatIsMeant(t *testing.T) {
 	if r := chip.Bite(Touch{Contact: ChipWork, Liquid: water, Lifts: 2}, later, room); r.Bites() {
 		t.Errorf("chipping lifts it on purpose, got %+v", r)
 	}
-	if r := chip.Bite(Touch{Contact: ChipWork, Liquid: water, Lifts: 2}, laid.Add(3*time.Hour), room); !r.Bites() || r.Place != 1 {
+	if r := chip.Worn(Touch{Contact: ChipWork, Liquid: water, Lifts: 2}, laid.Add(3*time.Hour), room); !r.Digs() || r.Place != 1 {
 		t.Errorf("but the brush digs into a lacquer that is still soft, got %+v", r)
 	}
 	dust := on(room, acrylic, film("dry-pigment", 1))

@@ -26,7 +26,7 @@ func (s Stack) Rubbed(own string, moment time.Time) Rub {
 			continue
 		}
 		hard := layer.Hard(moment)
-		if float64(hard) < rubHard {
+		if hard < RubHard(layer.Film) {
 			return Rub{i, hard, exposed}
 		}
 		if layer.Film.Whole() {

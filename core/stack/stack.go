@@ -40,6 +40,8 @@ var (
 	blotted    = Numbers.Number("decal-blotted", 180, "s", "until the water under a decal is blotted off", fact.Bench("slid into place, pressed out and blotted within some minutes"))
 	toolDepth  = Numbers.Number("tool-depth", 4, "µm", "how deep a tool digs per unit of missing hardness", fact.Bench("fitted to T08"))
 	unreached  = Numbers.Number("unreached", 1e-4, "", "share of the area below which a film counts as covered", fact.Bench("chosen"))
+	rubGloss   = Numbers.Number("rub-hardness-gloss", 0.25, "", "the same of a gloss clear that hardens by evaporation alone: nothing is rough for pigment to be ground into", fact.Bench("T86: a lacquer gloss is washed and wiped after 2 to 6 hours, an alcohol gloss after 3 to 8"))
+	mildRED    = Numbers.Number("mild-on-lacquer", 1.35, "RED", "least reach on a dried lacquer of a liquid that holds none of what its own thinner is strong by", fact.Bench("T85: only its own thinner takes a lacquer up; acrylic detail on it is wiped back with acrylic thinner"))
 	rubHard    = Numbers.Number("rub-hardness", 0.70, "", "hardness from which a film can be rubbed", fact.Bench("T27: enamel about 7 days, water-borne acrylic 2 days, lacquer 1 day"))
 )
 
@@ -60,7 +62,12 @@ var reactions = []struct {
 func Limit() coating.Microns { return coating.Microns(biteLimit) }
 
 // RubHard returns the hardness from which a film can be rubbed.
-func RubHard() cure.Fraction { return cure.Fraction(rubHard) }
+func RubHard(f coating.Film) cure.Fraction {
+	if f.Smooth && f.Family.Mechanism == coating.Evaporate {
+		return cure.Fraction(rubGloss)
+	}
+	return cure.Fraction(rubHard)
+}
 
 // Layer is a film on a zone.
 type Layer struct {
@@ -129,18 +136,33 @@ type Reach struct {
 	Exposed float64         // share of the area where the liquid gets here at once
 	Lag     time.Duration   // until it gets here through the films above
 	Depth   coating.Microns // how deep the film is softened where it is reached
-	Loss    coating.Microns // what is carried off, averaged over the area
+	Loss    coating.Microns // what the liquid lets be carried off, averaged over the area
+	Dug     coating.Microns // what the tool itself digs out of a film that is too soft for it, averaged over the area
 	Whole   bool            // the film lets go, and all above it comes off
 }
 
 // Bites reports whether the loss can be seen.
 func (r Reach) Bites() bool { return float64(r.Loss) > biteLimit }
 
+// Digs reports whether what the tool digs out can be seen.
+func (r Reach) Digs() bool { return float64(r.Dug) > biteLimit }
+
 // Bite returns what touch does at moment to the film that it harms most; its Place is -1 on an empty stack.
 func (s Stack) Bite(touch Touch, moment time.Time, air climate.Record) Reach {
 	worst := Reach{Place: -1}
 	s.each(touch, moment, air, func(r Reach) {
 		if worst.Place < 0 || r.Loss > worst.Loss {
+			worst = r
+		}
+	})
+	return worst
+}
+
+// Worn returns what touch does at moment to the film that its tool digs most out of; its Place is -1 on an empty stack.
+func (s Stack) Worn(touch Touch, moment time.Time, air climate.Record) Reach {
+	worst := Reach{Place: -1}
+	s.each(touch, moment, air, func(r Reach) {
+		if worst.Place < 0 || r.Dug > worst.Dug {
 			worst = r
 		}
 	})
@@ -212,7 +234,8 @@ func reach(place int, layer *Layer, a assault, touch Touch, moment time.Time, ex
 	if touch.Contact.Is(ChipWork) && layer.Film.Family.IsLive() {
 		exposed = 0 // where a lower medium lets go at a weak spot there is one chip more; all of it must not
 	}
-	loss := exposed * max(dig, float64(r.Depth)*a.displaced(layer.Film.Family, touch.Contact))
+	r.Dug = coating.Microns(exposed * dig)
+	loss := exposed * float64(r.Depth) * a.displaced(layer.Film.Family, touch.Contact)
 	// Through closed coats only a film that is closed itself is at stake: what lies in recesses and texture is locked in by them, and
 	// the plastic is held down.
 	f := layer.Film.Family
@@ -260,7 +283,15 @@ func Distance(liquid *solvent.Liquid, f *coating.Family, hard cure.Fraction) flo
 			red = min(red, r.RED)
 		}
 	}
+	if hard > 0 && f.ID == "lacquer" && !strongOnLacquer(liquid) {
+		red = max(red, mildRED)
+	}
 	return red
+}
+
+// strongOnLacquer reports whether a liquid holds any of what a lacquer's own thinner is strong by.
+func strongOnLacquer(liquid *solvent.Liquid) bool {
+	return liquid.Has(solvent.Toluene) || liquid.Has(solvent.Acetone) || liquid.Has(solvent.ButylAcetate)
 }
 
 // DistanceAt returns the RED at which a film is softened by share soft, 0 to 1: the inverse of the softening.

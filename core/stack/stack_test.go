@@ -39,7 +39,7 @@ func on(air climate.Record, films ...coating.Film) Stack {
 func safeAfter(s Stack, touch Touch) time.Duration {
 	for d := time.Duration(0); d < 60*day; d += 10 * time.Minute {
 		at := laid.Add(d)
-		if !s.Bite(touch, at, room).Bites() && (touch.Contact.Tool != DryWipe.Tool || s.Rubbed("", at).Place < 0) {
+		if !s.Bite(touch, at, room).Bites() && !s.Worn(touch, at, room).Digs() && (touch.Contact.Tool != DryWipe.Tool || s.Rubbed("", at).Place < 0) {
 			return d
 		}
 	}
@@ -49,6 +49,13 @@ func safeAfter(s Stack, touch Touch) time.Duration {
 // Common practice, no source, at 21 C and 50 %: what practitioners wait.
 func TestAgeThatIsSafe(t *testing.T) {
 	acrylic, enamel := film("waterborne-acrylic", 2), film("enamel", 2)
+	enamelOld := enamel
+	enamelOld.Laid = laid.Add(-60 * day)
+	smooth := func(family string) coating.Film {
+		f := film(family, 2)
+		f.Smooth = true
+		return f
+	}
 	for _, tc := range []struct {
 		name   string
 		films  []coating.Film
@@ -64,6 +71,9 @@ func TestAgeThatIsSafe(t *testing.T) {
 		{"T09 water-borne gloss before a white-spirit wash", []coating.Film{acrylic, film("urethane-clear", 2)}, Touch{Contact: PinWash, Liquid: spirit}, 3 * time.Hour, 8 * time.Hour},
 		{"T10 one flat coat before oils are blended", []coating.Film{acrylic, film("urethane-clear", 1)}, Touch{Contact: Blended, Liquid: spirit}, 90 * time.Minute, 4 * time.Hour},
 		{"T10 two flat coats before oils are blended", []coating.Film{acrylic, film("urethane-clear", 2)}, Touch{Contact: Blended, Liquid: spirit}, 90 * time.Minute, 4 * time.Hour},
+		{"T86 two coats of lacquer gloss under a damp wipe", []coating.Film{enamelOld, smooth("lacquer")}, Touch{Contact: DampWipe, Liquid: spirit}, 2 * time.Hour, 6 * time.Hour},
+		{"T86 and under a clay wash's dry wipe", []coating.Film{enamelOld, smooth("lacquer")}, Touch{Contact: DryWipe}, 2 * time.Hour, 6 * time.Hour},
+		{"T86 two coats of alcohol gloss", []coating.Film{enamelOld, smooth("alcohol-acrylic")}, Touch{Contact: DampWipe, Liquid: spirit}, 3 * time.Hour, 8 * time.Hour},
 		{"T27 enamel under a dry cloth", []coating.Film{enamel}, Touch{Contact: DryWipe}, 6 * day, 8 * day},
 		{"T27 lacquer under a dry cloth", []coating.Film{film("lacquer", 2)}, Touch{Contact: DryWipe}, 16 * time.Hour, 30 * time.Hour},
 	} {

@@ -90,7 +90,7 @@ func (l *Line) push(plan *route.Plan, p Placed) {
 		p.ended = Later(p.End, l.Steps[n-1].ended)
 	}
 	if p.Step.Do.Lays {
-		layer := stack.Lay(p.Step.ID, p.Step.Film(p.End), plan.Air)
+		layer := stack.Lay(p.Step.ID, p.Step.Film(p.Step.LastStroke(p.End)), plan.Air)
 		p.Layer = len(l.Films)
 		p.TouchDry, p.Ready = layer.TouchDry(), layer.Ready()
 		l.Films = append(l.Films, layer)

@@ -85,7 +85,8 @@ type Harm uint8
 const (
 	Nothing    Harm = iota
 	TooWet          // what is below is not ready for it yet: wet, or too young for another coat
-	Bitten          // a liquid or a tool takes off more of a film than is not seen
+	Bitten          // a liquid takes off more of a film than is not seen
+	Worn            // a tool digs into a film that is too soft for it
 	Ground          // a cloth grinds a wash into a film that is still soft
 	Wrinkled        // a coat of its own kind on a film in its bad window
 	Torn            // decals that lie open are crept under and torn
@@ -94,7 +95,7 @@ const (
 	harmsCount      // of them
 )
 
-var harmNames = [...]string{"nothing", "too wet", "bitten", "ground in", "wrinkled", "torn", "shut in", "crept"}
+var harmNames = [...]string{"nothing", "too wet", "bitten", "worn", "ground in", "wrinkled", "torn", "shut in", "crept"}
 
 func (h Harm) String() string { return harmNames[h] }
 
@@ -122,12 +123,14 @@ type Answer struct {
 	Word
 	Harm  Harm
 	At    time.Time
-	Place int           // of the film in question; -1 for none
-	Reach stack.Reach   // what is taken of the film that is bitten, else of the one that loses most; its Place is -1 for none
-	RED   float64       // how near the liquid is to the film in question; 0 where that does not matter
-	Hard  cure.Fraction // of the film in question
-	Share float64       // of the area where it is exposed to the touch, 0 to 1
-	Shuts time.Time     // of Wrinkled: when its early window shut
+	Place int             // of the film in question; -1 for none
+	Reach stack.Reach     // what is taken of the film that is bitten, else of the one that loses most; its Place is -1 for none
+	RED   float64         // how near the liquid is to the film in question; 0 where that does not matter
+	Hard  cure.Fraction   // of the film in question
+	Share float64         // of the area where it is exposed to the touch, 0 to 1
+	Dug   coating.Microns // of Worn: what the tool takes
+	Creep float64         // of Crept: how far the film is carried along, mm
+	Shuts time.Time       // of Wrinkled: when its early window shut
 }
 
 // Safe reports whether nothing is lost that can be seen.
@@ -135,7 +138,7 @@ func (a Answer) Safe() bool { return a.Harm == Nothing }
 
 // finds are how each harm is found.
 var finds = [harmsCount]func(q *Question, at time.Time) (Answer, bool){
-	TooWet: (*Question).tooWet, Bitten: (*Question).bitten, Ground: (*Question).ground, Wrinkled: (*Question).wrinkled, Torn: (*Question).torn,
+	TooWet: (*Question).tooWet, Bitten: (*Question).bitten, Worn: (*Question).worn, Ground: (*Question).ground, Wrinkled: (*Question).wrinkled, Torn: (*Question).torn,
 	ShutIn: (*Question).shutIn, Crept: (*Question).crept,
 }
 
@@ -205,7 +208,7 @@ func (q *Question) Ask(at time.Time, without ...Harm) Answer {
 
 // Helped adds to an answer what would help: waiting, where that alone does within Patience; else a barrier; else nothing.
 func (q *Question) Helped(a Answer) Answer {
-	if a.Harm == Nothing {
+	if a.Harm == Nothing || a.Harm == Worn && q.Touch.Contact.Is(stack.ChipWork) { // while one waits for what lies below, what is to be chipped grows tougher too
 		return a
 	}
 	if safe, ok := q.Open(a.Harm, schedule.Span{From: a.At, To: a.At.Add(Patience)}).First(); ok {
@@ -271,6 +274,23 @@ func (q *Question) bitten(at time.Time) (Answer, bool) {
 		}
 	}
 	return worst, any && !wet
+}
+
+// worn is what a chipping brush or a polish does to paint that is too soft for it. Of what is chipped on purpose a little wear is part of the look; what is polished
+// is spoilt.
+func (q *Question) worn(at time.Time) (Answer, bool) {
+	if !q.Wets || q.Touch.Contact.Tool == 0 {
+		return Answer{}, false
+	}
+	r := q.Films.Worn(q.Touch, at, q.Air)
+	if !r.Digs() || r.Wet {
+		return Answer{}, false
+	}
+	a := Answer{Word: Word{Severity: q.quick(r.Place)}, Place: r.Place, Hard: r.Hard, Share: r.Exposed, Dug: r.Dug}
+	if q.Touch.Contact.Is(stack.ChipWork) {
+		a.Severity = Warn
+	}
+	return a, true
 }
 
 func (q *Question) ground(at time.Time) (Answer, bool) {
@@ -364,19 +384,22 @@ func (q *Question) shutIn(at time.Time) (Answer, bool) {
 	return Answer{Word: Word{Severity: Warn}, Place: q.Oily, Hard: q.Films[q.Oily].Hard(at), Share: 1}, true
 }
 
+// crept finds the wash or oil that a sprayed clear carries furthest along, where that is seen.
 func (q *Question) crept(at time.Time) (Answer, bool) {
+	worst := Answer{Word: Word{Severity: Warn}, Share: 1, Creep: stack.CreepShows()}
 	if !q.Clears || q.Touch.Liquid == nil {
-		return Answer{}, false
+		return worst, false
 	}
+	any := false
 	for i := len(q.Films) - 1; i > 0 && !q.Films[i].Film.Covers(); i-- {
 		f := q.Films[i].Film.Family
-		if !f.IsOily() {
+		if !f.IsOily() || q.Films[i].Film.Laid.After(at) {
 			continue
 		}
-		hard := q.Films[i].Hard(at)
-		if red := stack.Distance(q.Touch.Liquid, f, hard); red < 1 {
-			return Answer{Word: Word{Severity: Warn}, Place: i, Hard: hard, Share: 1, RED: red}, true
+		if mm := q.Films.Carried(q.Touch, i, at, q.Air); mm > worst.Creep {
+			worst.Place, worst.Hard, worst.Creep, any = i, q.Films[i].Hard(at), mm, true
+			worst.RED = stack.Distance(q.Touch.Liquid, f, worst.Hard)
 		}
 	}
-	return Answer{}, false
+	return worst, any
 }

@@ -82,7 +82,11 @@ func TestHarms(t *testing.T) {
 		{"a clear over an oil of a day", settles(coats(over(stack.Mist, "water", oil), "urethane-clear")), day, ShutIn, Warn, Wait},
 		{"over one that has settled", settles(coats(over(stack.Mist, "water", oil), "urethane-clear")), 30 * day, Nothing, Note, NoHelp},
 		{"nothing on top", settles(over(stack.Mist, "water", oil)), day, Nothing, Note, NoHelp},
-		{"a clear carried by what the oil is soluble in", coats(over(stack.Mist, "white-spirit", oil), "enamel"), 2 * day, Crept, Warn, Wait},
+		{"T62 a wet clear carried by what the oil is soluble in", coats(over(stack.WetCoat, "white-spirit", oil), "enamel"), day, Crept, Warn, Wait},
+		{"a mist of it", coats(over(stack.Mist, "white-spirit", oil), "enamel"), day, Nothing, Note, NoHelp},
+		{"T08 a chipping brush on a lacquer of some hours", over(stack.ChipWork, "water", layer("b", "lacquer", 2, 0)), 6 * time.Hour, Worn, Warn, NoHelp},
+		{"a polish on it", over(stack.Polished, "", layer("b", "lacquer", 2, 0)), 3 * time.Hour, Worn, Stop, Wait},
+		{"a polish on it the next day", over(stack.Polished, "", layer("b", "lacquer", 2, 0)), day, Nothing, Note, NoHelp},
 	} {
 		a := tc.q.Ask(laid.Add(tc.age))
 		if a.Harm != tc.harm || a.Severity != tc.severity || a.Helps != tc.helps || a.Safe() != (tc.harm == Nothing) {
@@ -174,7 +178,7 @@ func TestOpen(t *testing.T) {
 		q := &Question{
 			Films: append(stack.On(air), stack.Lay("b", coating.Film{Family: f, Coats: 1 + r.IntN(2), Wet: f.Wet, Laid: laid}, air)), Air: air, Wets: true, Cloth: r.IntN(2) == 0, Clears: true, Coats: true,
 			Touch: stack.Touch{Contact: []*stack.Contact{stack.PinWash, stack.DampWipe, stack.WetCoat}[r.IntN(3)], Liquid: solvent.Must([]string{"white-spirit", "water", "lacquer-thinner"}[r.IntN(3)]), Welds: coating.MustFamily("enamel")},
-			Held: 1, Until: laid.Add(time.Duration(r.IntN(20)) * time.Hour),
+			Held:  1, Until: laid.Add(time.Duration(r.IntN(20)) * time.Hour),
 		}
 		within := schedule.Span{From: laid.Add(time.Duration(r.IntN(100)) * time.Hour), To: laid.Add(12 * day)}
 		for h := TooWet; h < harmsCount; h++ {

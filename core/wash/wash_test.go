@@ -52,6 +52,20 @@ func TestWindow(t *testing.T) {
 	}
 }
 
+// T83, common practice, no source: half an hour after the last stroke clay, sludge and enamel washes and liners are wiped; after twenty minutes it is no folly, after ten it is.
+func TestHalfAnHour(t *testing.T) {
+	for _, family := range []string{"clay-wash", "sludge-wash", "enamel-wash"} {
+		pulled := func(after time.Duration) float64 { return cure.At(film(family), laid.Add(after), room).Wet }
+		if half, twenty, ten := pulled(30*time.Minute), pulled(20*time.Minute), pulled(10*time.Minute); half > 0.1 || twenty > 0.3 || ten < 0.4 {
+			t.Errorf("T83 %s: pulled out of its lines after 30 minutes %.2f, 20 %.2f, 10 %.2f", family, half, twenty, ten)
+		}
+		opens, _ := Window(film(family), coating.MustFamily(family).Remover, room)
+		if d := opens.Sub(laid); d < 20*time.Minute || d > 30*time.Minute {
+			t.Errorf("T83 %s: opens after %v", family, d)
+		}
+	}
+}
+
 // Common practice, no source.
 func TestLeft(t *testing.T) {
 	two := coating.Flat.Texture().Under(coating.Gloss, 2)

@@ -81,6 +81,8 @@ func coreWords(c wire.Core, does verdict.Answer, line *timeline.Line) string {
 			return fmt.Sprintf("%s lets go, and all above it comes off.", say.Capital(film))
 		}
 		return fmt.Sprintf("It would take off %.2f µm of %s.", float64(does.Reach.Loss), film)
+	case verdict.Worn:
+		return fmt.Sprintf("It would dig %.1f µm out of %s.", float64(does.Dug), film)
 	case verdict.Ground:
 		return fmt.Sprintf("The cloth would grind the wash into %s: it is too soft.", film)
 	case verdict.Wrinkled:

@@ -42,8 +42,8 @@ func TestDemoTellsItsStories(t *testing.T) {
 		late                    bool
 	}{
 		"petrel":   {"ready Wed 17 Mar, 2 days to spare", "d4", "White spirit bites Pale sky enamel", false},
-		"lynx":     {"ready Fri 19 Mar, on the last day", "a8", "Nothing for oils or pigments to grip", false},
-		"nightjar": {"ready Tue 23 Mar, 4 days late", "m4", "Acrylic thinner bites Night black", true},
+		"lynx":     {"ready Thu 18 Mar, 1 day to spare", "a8", "Nothing for oils or pigments to grip", false},
+		"nightjar": {"ready Mon 22 Mar, 3 days late", "m4", "Acrylic thinner bites Night black", true},
 	} {
 		j := demoBuild(t, slug)
 		v := j.view
