@@ -16,7 +16,7 @@ var layers = [][]string{
 	{"core/fact"},
 	{"core/airframe"},
 	{"core/climate", "core/colour", "core/say", "core/when"},
-	{"core/solvent", "core/schedule"},
+	{"core/solvent", "core/schedule", "core/pigment"},
 	{"core/coating"},
 	{"core/cure", "core/gloss", "core/dose", "core/decal", "core/shade"},
 	{"core/stack", "core/wear"},

@@ -101,7 +101,8 @@ type Product struct {
 	SizeML    float64  `json:"size_ml,omitempty" jsonschema:"minimum=0.1,maximum=100000,description=What a full one holds."`
 	Parents   []Parent `json:"parents,omitempty" jsonschema:"description=What it was mixed from."`
 	Mixed     Date     `json:"mixed,omitempty" jsonschema:"description=The day it was mixed."`
-	HideCoats float64  `json:"hide_coats,omitempty" jsonschema:"minimum=0.2,maximum=12,description=Coats that hide black and white alike; typical of the family where it is left out."`
+	HideCoats float64  `json:"hide_coats,omitempty" jsonschema:"minimum=0.2,maximum=40,description=Coats that hide black and white alike; read from the colour where it is left out, which a bright yellow, orange or red leaves open."`
+	Tenth     string   `json:"tenth_in_white,omitempty" jsonschema:"pattern=^#[0-9a-fA-F]{6}$,description=What a tenth of it makes of white; tells how strongly a dark paint is loaded."`
 	Shelf     string   `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`
 }
 

@@ -16,7 +16,7 @@ import (
 var labels = map[string]string{
 	"name": "name", "scale": "scale", "start": "begun", "laid_from": "laid out anew", "wanted": "wanted day", "note": "note", "temperature_c": "temperature", "humidity_pct": "humidity",
 	"night": "night", "spells": "other air", "from": "time it begins", "to": "time it ends", "days": "list of days", "date": "day", "timezone": "time zone", "kind": "kind", "family": "family", "colour": "colour", "sheen": "sheen",
-	"carrier": "carrier", "thinner": "thinner", "remover": "remover", "hide_coats": "number of coats that hide", "area_cm2": "area", "part": "part", "do": "what is done", "product": "bottle", "coats": "number of coats",
+	"carrier": "carrier", "thinner": "thinner", "remover": "remover", "hide_coats": "number of coats that hide", "tenth_in_white": "colour of a tenth of it in white", "area_cm2": "area", "part": "part", "do": "what is done", "product": "bottle", "coats": "number of coats",
 	"thickness_um": "thickness of a coat", "area_pct": "share of the zone", "line_mm": "width of the lines", "spray": "airbrush", "needle_mm": "needle", "psi": "pressure", "distance_cm": "distance", "thinning": "thinning",
 	"laying": "how the coats go on", "drying": "how it dries", "edge": "edge", "width_mm": "width", "height_mm": "height", "over": "ground", "count": "number", "film_um": "thickness of the film", "joins": "list of the parts it joins",
 	"of": "wash it wipes", "with": "cloth", "liquid": "liquid", "stroke": "stroke", "done": "when it was done", "at": "time", "started": "when it was begun", "not_before": "evening", "months": "time in service",

@@ -41,6 +41,9 @@ func shelf() []plan.Product {
 		if all[i].ID == "cream" {
 			all[i].HideCoats = 6
 		}
+		if all[i].ID == "bright-red" { // a very opaque one
+			all[i].HideCoats = 1.2
+		}
 	}
 	return all
 }
@@ -179,7 +182,7 @@ func TestRules(t *testing.T) {
 		{"two full coats lose a pre-shade", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat pale"}, "b shade warn"},
 		{"a glossy opaque colour hides all of it", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat bright-red"}, "b shade warn"},
 		{"veils leave it", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 5"}, ""},
-		{"one veil leaves it stark, and the primer too", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 1"}, "b shade warn; b weak-cover warn"},
+		{"one veil leaves it stark, and the primer too", []string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 1"}, "b shade warn"},
 		{"a weak cream over black", []string{"k: base-coat acrylic done 90h", "b: base-coat cream"}, "b weak-cover warn"},
 		{"over grey", []string{"k: base-coat acrylic done 90h", "g: prime primer coats 3 done 60h", "b: base-coat cream coats 3"}, ""},
 		{"a gloss sprayed as people do", []string{old, "g: gloss-coat gloss sprayed 0.4 14 9 0"}, ""},
@@ -680,11 +683,11 @@ func TestShadingFixes(t *testing.T) {
 		lines []string
 		want  string
 	}{
-		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat pale"}, "Base coat in 1 coat"},
-		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat bright-red"}, "Post-shade after it: Post-shade tone, 1 coat"},
-		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 10"}, "Thin veils in 6 coats"},
+		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat pale"}, "Base coat in 1 coat; Post-shade after it: Post-shade tone, 6 coats"},
+		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: base-coat bright-red"}, "Post-shade after it: Post-shade tone, 2 coats"},
+		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 10"}, "Thin veils in 6 coats; Post-shade after it: Post-shade tone, 6 coats"},
 		{[]string{"p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 1"}, "Thin veils in 4 coats"},
-		{[]string{"k: base-coat acrylic done 90h", "b: base-coat cream"}, "Base coat in 3 coats; Prime first: the primer, 1 coat"},
+		{[]string{"k: base-coat acrylic done 90h", "b: base-coat cream"}, "Base coat in 4 coats; Prime first: White undercoat, 1 coat"},
 	} {
 		f := routeOf(t, tc.lines...)
 		f.Build.Scale = 48

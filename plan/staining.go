@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/look"
+	"inkysparrow/core/pigment"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/stack"
@@ -58,6 +59,7 @@ type job struct {
 type oil struct {
 	name   string
 	colour colour.Colour
+	paint  *pigment.Paint
 }
 
 // jobOf returns step k of a line as one.
@@ -81,7 +83,7 @@ func jobOf(tl *timeline.Timeline, shape *Shape, line *timeline.Line, k int, how 
 	}
 	for _, p := range tl.Plan.Products {
 		if p.Kind == coating.Oil {
-			j.oils = append(j.oils, oil{p.Name, p.Shows()})
+			j.oils = append(j.oils, oil{p.Name, p.Shows(), p.Pigments(p.Shows())})
 		}
 	}
 	return j
@@ -139,7 +141,9 @@ func (f File) stained(tl *timeline.Timeline, zone, step string, how *StainHow, o
 	j := jobOf(tl, shape, line, k, own)
 	for _, p := range oils {
 		if p.Kind == coating.Oil && !slices.ContainsFunc(j.oils, func(o oil) bool { return o.name == p.Name }) {
-			j.oils = append(j.oils, oil{p.Name, colour.Or(p.Colour, look.Plastic)})
+			tone := colour.Or(p.Colour, look.Plastic)
+			tube := coating.Product{Kind: coating.Oil, Family: coating.MustFamily("artist-oil"), Hide: p.HideCoats, Tenth: p.Tenth}
+			j.oils = append(j.oils, oil{p.Name, tone, tube.Pigments(tone)})
 		}
 	}
 	out := Stains{Format: StainsFormat, Zone: zone, Step: step, Amount: round2(j.amount), Reach: round2(j.reach)}
@@ -310,6 +314,9 @@ func (j *job) wetBrush() *StainBrush {
 // tube finds the oil of the build that gives a tone, or the two that are mixed for it.
 func (j *job) tube(t stain.Tone) StainTube {
 	want := t.Of(j.before.Surface)
+	mixed := func(a, b oil, share float64) colour.Colour {
+		return pigment.Mix(pigment.Part{Paint: a.paint, Volume: 1 - share}, pigment.Part{Paint: b.paint, Volume: share}).Colour()
+	}
 	out := StainTube{Tone: t.ID, Wanted: want.String(), OffDE: math.Inf(1)}
 	for i, a := range j.oils {
 		if d := want.Difference(a.colour); d < out.OffDE {
@@ -317,7 +324,7 @@ func (j *job) tube(t stain.Tone) StainTube {
 		}
 		for _, b := range j.oils[i+1:] {
 			for _, share := range []float64{0.25, 0.5, 0.75} {
-				if d := want.Difference(a.colour.With(b.colour, share)); stain.MixPays(d, out.OffDE) {
+				if d := want.Difference(mixed(a, b, share)); stain.MixPays(d, out.OffDE) {
 					out.OffDE = d
 					out.Words = fmt.Sprintf("%s and %s, %s", a.name, b.name, map[float64]string{0.25: "3 to 1", 0.5: "1 to 1", 0.75: "1 to 3"}[share])
 				}
@@ -428,7 +435,7 @@ func (j *job) exhaust(s *Stains) (*stain.Laid, error) {
 // schools tells how the plume is made by each school: the step's own with all its figures, the others in a line.
 func (j *job) schools(s *Stains, row stain.Row, ink colour.Colour) {
 	hides := 0.0
-	if j.step.Product != nil && j.step.Product.Family.Hide > 0 {
+	if j.step.Product != nil && j.step.Product.Family.Opaque {
 		hides = j.step.Product.Hides(ink)
 	}
 	n := 0

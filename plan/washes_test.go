@@ -197,7 +197,7 @@ func TestSprayedGrime(t *testing.T) {
 	c := chosen(t, f, checked, plan.WashQuery{Zone: "upper", Way: "sprayed"})
 	at := c.Find("bottle:soot-wash")
 	j := c.Judged[at]
-	if j.Way.ID != "spray-wash" || j.Left != 1 || j.Shift < 2 || j.Shift > 15 || math.Abs(float64(j.Lies())-0.7) > 0.1 {
+	if j.Way.ID != "spray-wash" || j.Left != 1 || j.Shift < 2 || j.Shift > 15 || math.Abs(float64(j.Lies())-0.14) > 0.02 {
 		t.Errorf("%s leaves %.2f and shifts by %.2f", j.Way.ID, j.Left, j.Shift)
 	}
 	changed, _, err := f.Edit(c.Edit(at, false, false))

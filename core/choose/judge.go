@@ -188,7 +188,7 @@ func (p *Place) inLines(j *Judged) coating.Microns {
 // Lies returns the dry thickness of the wash on open surface before it is wiped: brushed on as its family lies, sprayed as light veils.
 func (j *Judged) Lies() coating.Microns {
 	if j.Way.Airbrush {
-		return j.Way.Contact.Liquid * coating.Microns(j.Mixed.Solids) * veils
+		return j.Way.Contact.Liquid * coating.Microns(j.Mixed.Solids) * veils / (1 + grimeThin)
 	}
 	return j.Mixed.OnOpen()
 }

@@ -20,6 +20,8 @@ import (
 // Numbers is the table behind this package.
 var Numbers fact.Table
 
+var grimeThin = coating.Microns(Numbers.Number("grime-thinned", 4, "parts", "thinner to one of a wash that is sprayed as grime", fact.Bench("a tint that is built up and shows only when it is dry")))
+
 var veils = coating.Microns(Numbers.Number("grime-veils", 2, "passes", "light passes of a sprayed wash", fact.Bench("a couple of light passes, dry between")))
 
 // Place is a zone as it stands at a moment, with what lies on it and what it looks like.

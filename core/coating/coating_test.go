@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"inkysparrow/core/colour"
+	"inkysparrow/core/pigment"
 	"inkysparrow/core/solvent"
 )
 
@@ -84,8 +85,31 @@ func TestHiding(t *testing.T) {
 	hides := func(p *Product) float64 { return p.Hides(colour.Or(p.Colour, colour.Colour{})) }
 	for _, family := range []string{"waterborne-acrylic", "lacquer", "enamel", "alcohol-acrylic"} {
 		dark, mid, pale := hides(p(Paint, family, "#202224")), hides(p(Paint, family, "#6f7a82")), hides(p(Paint, family, "#e9e0c4"))
-		if dark >= mid || mid >= pale || dark < 0.5 || pale > 6 {
+		if dark >= mid || mid >= pale || dark < 0.3 || pale > 6 {
 			t.Errorf("%s hides in %.1f, %.1f and %.1f coats from dark to pale", family, dark, mid, pale)
+		}
+	}
+	for _, bright := range []string{"#f2c200", "#e0651a", "#b3202a"} { // T92
+		if n := hides(p(Paint, "waterborne-acrylic", bright)); n < 5 {
+			t.Errorf("T92 %s hides in %.1f coats", bright, n)
+		}
+		if !AskHiding(colour.Or(bright, colour.Colour{})) {
+			t.Errorf("how %s hides is not asked", bright)
+		}
+	}
+	if AskHiding(colour.Or("#6f7a82", colour.Colour{})) {
+		t.Error("how a grey hides is asked")
+	}
+	tried := p(Paint, "enamel", "#202224")
+	usual := hides(tried)
+	for tenth, stronger := range map[string]bool{"#6a6c6e": true, "#c8cacc": false} { // a tenth of it in white
+		tried.Tenth = tenth
+		if got := hides(tried); got < usual != stronger {
+			t.Errorf("a black of which a tenth makes %s of white hides in %.2f coats, a usual one in %.2f", tenth, got, usual)
+		}
+		white := (&Product{Kind: Paint, Family: MustFamily("enamel")}).Pigments(whiteIs)
+		if got := pigment.Mix(pigment.Part{Paint: white, Volume: 1}, pigment.Part{Paint: tried.Pigments(tried.Shows()), Volume: .1}).Colour(); got.Difference(colour.Or(tenth, whiteIs)) > 3 {
+			t.Errorf("a tenth in white is told as %s and comes to %s", tenth, got)
 		}
 	}
 	own := p(Paint, "lacquer", "#e9e0c4")
@@ -141,7 +165,7 @@ func TestWhiteOverBlack(t *testing.T) {
 	if one := over(1); one >= 86 || one < 60 {
 		t.Errorf("one coat over black reaches L %.0f, want below 86", one)
 	}
-	if two, four := over(2), over(4); two > 88 || four <= two {
+	if two, four := over(2), over(4); two > 91.5 || four <= two {
 		t.Errorf("two coats reach L %.0f, four %.0f", two, four)
 	}
 	white.Hide = 2

@@ -86,7 +86,7 @@ type Family struct {
 	Wet          Microns // one coat as laid
 	Gels         bool    // a liquid binder: stiff is not yet touch-dry
 	Closed       bool    // covers as a barrier
-	Hide         float64 // coats that hide black and white alike, typical; 0 for what is clear or lies thin
+	Opaque       bool    // it is a paint or an oil that hides; false for what is clear or lies thin
 	Thinning     float64 // parts of thinner to one of paint in the airbrush's cup, typical; 0 for what is used as it comes
 	Washed       string  // the family it acts as when it is thinned to a wash; empty where it is one already
 	Ready        float64 // hardness at which the next coat may go on, 0 to 1
@@ -151,25 +151,25 @@ var (
 var families = []*Family{
 	{
 		ID: "waterborne-acrylic", Washed: "acrylic-wash", Name: "water-borne acrylic", Hansen: acrylic, R0: 12.8, Mechanism: Coalesce, Tau8: 25 * hour,
-		Carrier: w, Thinner: wa, Remover: at, CarrierShare: 0.55, Hold: 0.05, StiffAt: 0.10, Wet: 18, Closed: true, Hide: 2, Thinning: 0.5, Ready: 0.05,
+		Carrier: w, Thinner: wa, Remover: at, CarrierShare: 0.55, Hold: 0.05, StiffAt: 0.10, Wet: 18, Closed: true, Opaque: true, Thinning: 0.5, Ready: 0.05,
 		Sheens: everySheen, Kinds: append(slices.Clone(colours), Clear), Evidence: nearAcrylic,
 		Note: "Alcohol, glycol ether and lacquer thinner take it up again.",
 	},
 	{
 		ID: "alcohol-acrylic", Washed: "acrylic-wash", Name: "alcohol-thinned acrylic", Hansen: solvent.Hansen{D: 17.2, P: 8.5, H: 10.5}, R0: 10.0, Mechanism: Evaporate, Tau8: 6 * hour,
-		Carrier: a, Thinner: ip, Remover: ip, CarrierShare: 0.70, Hold: 0.20, StiffAt: 0.10, Wet: 25, Closed: true, Hide: 2.5, Thinning: 1, Ready: 0.05,
+		Carrier: a, Thinner: ip, Remover: ip, CarrierShare: 0.70, Hold: 0.20, StiffAt: 0.10, Wet: 25, Closed: true, Opaque: true, Thinning: 1, Ready: 0.05,
 		Sheens: everySheen, Kinds: append(slices.Clone(colours), Clear), Evidence: nearAcrylic,
 		Note: "Alcohol takes it up at any age.",
 	},
 	{
 		ID: "lacquer", Washed: "acrylic-wash", Name: "solvent lacquer", Hansen: lacquer, R0: 10.0, Mechanism: Evaporate, Tau8: 12 * hour,
-		Carrier: l, Thinner: l, Remover: l, CarrierShare: 0.75, Hold: 0.18, StiffAt: 0.10, Wet: 25, Closed: true, Hide: 2.5, Thinning: 1.5, Ready: 0.05,
+		Carrier: l, Thinner: l, Remover: l, CarrierShare: 0.75, Hold: 0.18, StiffAt: 0.10, Wet: 25, Closed: true, Opaque: true, Thinning: 1.5, Ready: 0.05,
 		Sheens: everySheen, Kinds: append(slices.Clone(colours), Clear), Evidence: fact.Bench("near published acrylic lacquers, fitted to T08"),
 		Note: "Its own thinner takes it up at any age; nothing milder does.",
 	},
 	{
 		ID: "enamel", Washed: "enamel-wash", Name: "enamel", Hansen: alkyd, R0: 13.7, Mechanism: Oxidise, Tau8: 90 * hour,
-		Carrier: ws, Thinner: ws, Remover: ws, CarrierShare: 0.62, Hold: 0.26, StiffAt: 0.10, Wet: 20, Closed: true, Hide: 1.5, Thinning: 0.7, Ready: 0.12,
+		Carrier: ws, Thinner: ws, Remover: ws, CarrierShare: 0.62, Hold: 0.26, StiffAt: 0.10, Wet: 20, Closed: true, Opaque: true, Thinning: 0.7, Ready: 0.12,
 		Sheens: everySheen, Kinds: append(slices.Clone(colours), Clear), Evidence: hansenAlkyd,
 		Note: "White spirit takes it up while it is young; lacquer thinner wrinkles it for longer.",
 	},
@@ -185,7 +185,7 @@ var families = []*Family{
 	},
 	{
 		ID: "artist-oil", Washed: "oil-wash", Name: "artist oil", Hansen: alkyd, R0: 13.7, Mechanism: Oxidise, Tau8: 120 * hour,
-		Carrier: ws, Thinner: ws, Remover: ws, CarrierShare: 0.10, Hold: 0.60, StiffAt: 0.01, Wet: 12, Gels: true, Hide: 1.2, Ready: 0.35,
+		Carrier: ws, Thinner: ws, Remover: ws, CarrierShare: 0.10, Hold: 0.60, StiffAt: 0.01, Wet: 12, Gels: true, Opaque: true, Ready: 0.35,
 		Sheens: []Sheen{Satin, Flat, SemiGloss, Gloss}, Kinds: []Kind{Oil}, Evidence: hansenAlkyd, Note: "A trace of white spirit lifts it for days.",
 	},
 	{

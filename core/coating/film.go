@@ -1,10 +1,12 @@
 package coating
 
 import (
+	"math"
 	"time"
 
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/pigment"
 	"inkysparrow/core/solvent"
 )
 
@@ -16,6 +18,7 @@ type Product struct {
 	Colour   string // "#rrggbb", empty where it means nothing
 	Sheen    Sheen
 	Hide     float64 // coats that hide black and white alike; 0 where it has not been measured
+	Tenth    string  // what a tenth of it makes of white, "#rrggbb"; empty where it was not tried
 	Pace     float64 // time that it takes to harden, against what is usual of its family; 0 stands for 1
 	Price    float64 // of a millilitre, in whatever money; 0 for what is usual of its kind
 	Solids   float64 // share of its volume that stays behind, 0 to 1; 0 for what is usual of its family
@@ -36,67 +39,90 @@ func (p *Product) Shows() colour.Colour {
 }
 
 var (
-	hidesBench = fact.Bench("opaque paints hide in two or three thin coats; weak pale ones want a grey below")
-	weakFrom   = Numbers.Number("weak-from", 78, "L*", "lightness from which a colour hides weakly", hidesBench)
-	whiteFrom  = Numbers.Number("white-from", 92, "L*", "lightness from which a colour is a white", hidesBench)
-	whiteHide  = Numbers.Number("white-hide", 5, "", "how many times the usual coats a white takes to hide black", fact.Bench("white over black needs a grey or many coats"))
-	strongTo   = Numbers.Number("strong-to", 32, "L*", "lightness up to which it hides strongly", hidesBench)
-	weakHide   = Numbers.Number("weak-hide", 1.7, "", "how many times the usual coats a pale colour takes to hide", hidesBench)
-	strongHide = Numbers.Number("strong-hide", 0.6, "", "how many times the usual coats a dark one takes", hidesBench)
-	metalHide  = Numbers.Number("metal-hide", 1.5, "coats", "coats in which a metal of flakes hides", fact.Bench("metals are sprayed in thin transparent layers; two usual coats hide"))
+	metalHide = Numbers.Number("metal-hide", 1.5, "coats", "coats in which a metal of flakes hides", fact.Bench("metals are sprayed in thin transparent layers; two usual coats hide"))
+	oilLoad   = Numbers.Number("oil-load", 1.5, "", "pigment of a tube of oil, against a paint's", fact.Bench("oils are ground stiff"))
+	whiteIs   = colour.Or("#f2f2ee", colour.Colour{}) // a usual white, into which a tenth is stirred
 )
 
-// Hiding returns the product as a paint over others: of its colour, with its own hiding power or what is typical of its family and
-// lightness. ok is false for what has no colour or lies open, such as clears and washes.
-func (p *Product) Hiding() (c colour.Cover, ok bool) {
-	if p == nil || p.Colour == "" || p.Family.Hide == 0 {
-		return colour.Cover{}, false
+// A colour says nothing of two things: how a bright yellow, orange or red hides, and how strongly a dark paint is loaded. Either is told by one look: after how
+// many coats black and white below look alike, or what a tenth of it makes of white. Both scale what the paint absorbs and scatters together.
+
+// Pigments returns what the product absorbs and scatters per micrometre of dry film, in colour own: read from the colour, and loaded as was measured.
+func (p *Product) Pigments(own colour.Colour) *pigment.Paint {
+	paint := pigment.Of(own)
+	hides := p.Hide
+	if hides == 0 && p.Kind == Metal {
+		hides = metalHide
+	}
+	switch {
+	case hides > 0:
+		return paint.Loaded(paint.Hides() / (hides * float64(p.coat())))
+	case p.Tenth != "":
+		return paint.Loaded(loadOf(paint, colour.Or(p.Tenth, whiteIs)))
+	case p.Kind == Oil:
+		return paint.Loaded(oilLoad)
+	}
+	return paint
+}
+
+// loadOf returns how many times as strong as usual a paint is of which a tenth in white looks like that.
+func loadOf(paint *pigment.Paint, tenth colour.Colour) float64 {
+	white, low, high := pigment.Of(whiteIs), math.Log(0.05), math.Log(20)
+	want := tenth.Difference(whiteIs)
+	for range 30 {
+		mid := (low + high) / 2
+		if pigment.Mix(pigment.Part{Paint: white, Volume: 1}, pigment.Part{Paint: paint.Loaded(math.Exp(mid)), Volume: 0.1}).Colour().Difference(whiteIs) < want {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return math.Exp((low + high) / 2)
+}
+
+// coat returns how thick a usual coat of the product is, dry: of a wash, of the paint that it is thinned from.
+func (p *Product) coat() Microns {
+	f := p.Family
+	for _, paint := range families {
+		if paint.Washed == f.ID && paint.Opaque {
+			f = paint
+			break
+		}
+	}
+	return f.Dry(f.Wet)
+}
+
+// Hiding returns the product as a paint over others, in coats of its family. ok is false for what has no colour or lies open, such as clears and washes.
+func (p *Product) Hiding() (c pigment.Cover, ok bool) {
+	if p == nil || p.Colour == "" || !p.Family.Opaque {
+		return pigment.Cover{}, false
 	}
 	own, err := colour.Parse(p.Colour)
 	if err != nil {
-		return colour.Cover{}, false
+		return pigment.Cover{}, false
 	}
-	return own.Hiding(p.Hides(own)), true
+	return pigment.Cover{Paint: p.Pigments(own), UM: float64(p.coat())}, true
 }
 
 // Hides returns the coats in which the product hides black and white alike, with own as its colour.
 func (p *Product) Hides(own colour.Colour) float64 {
-	switch l := own.Lightness(); {
-	case p.Hide > 0:
+	if p.Hide > 0 {
 		return p.Hide
-	case p.Kind == Metal:
-		return metalHide
-	case l >= whiteFrom:
-		return p.Family.Hide * whiteHide
-	case l >= weakFrom:
-		return p.Family.Hide * weakHide
-	case l <= strongTo:
-		return p.Family.Hide * strongHide
 	}
-	return p.Family.Hide
+	return p.Pigments(own).Hides() / float64(p.coat())
 }
 
-var washHides = Microns(Numbers.Number("wash-hides", 12, "µm", "dry film in which a wash of middling lightness hides what is below, where its family is no thinned paint", fact.Bench("between what enamels and oils hide in")))
-
-// HidesIn returns the dry thickness in which the product, in colour own, hides black and white alike. Of a wash it is that of the paint it is thinned from.
-func (p *Product) HidesIn(own colour.Colour) Microns {
-	paint := p.Family
-	for _, f := range families {
-		if f.Washed == p.Family.ID && f.Hide > 0 {
-			paint = f
-			break
-		}
-	}
-	as := *p
-	as.Family = paint
-	if paint.Hide > 0 {
-		return paint.Dry(paint.Wet) * Microns(as.Hides(own))
-	}
-	middling := *paint
-	middling.Hide = 1
-	as.Family = &middling
-	return washHides * Microns(as.Hides(own))
+// AskHiding reports whether a colour leaves open how its paint hides: bright yellow, orange and red, and what is nearly white.
+func AskHiding(c colour.Colour) bool {
+	l, a, b := c.Lab()
+	return l > askLight || math.Hypot(a, b) > askChroma
 }
+
+var (
+	askBench  = fact.Bench("a colour of such a kind is met by recipes that hide in one or in three times as much")
+	askLight  = Numbers.Number("ask-hiding-light", 85, "L*", "lightness from which one asks how a paint hides", askBench)
+	askChroma = Numbers.Number("ask-hiding-chroma", 60, "", "chroma from which one asks", askBench)
+)
 
 // SolidShare returns the share of the product's volume that stays behind when it has dried, 0 to 1.
 func (p *Product) SolidShare() float64 {

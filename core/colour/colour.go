@@ -129,15 +129,6 @@ func KS(r float64) float64 {
 // Reflectance is the inverse of KS.
 func Reflectance(ks float64) float64 { return 1 + ks - math.Sqrt(ks*ks+2*ks) }
 
-// With returns the colour of c with a share of pigment o mixed in, 0 to 1, by Kubelka and Munk in each channel of linear light.
-func (c Colour) With(o Colour, share float64) Colour {
-	share = min(1, max(0, share))
-	r1, g1, b1 := c.c.LinearRgb()
-	r2, g2, b2 := o.c.LinearRgb()
-	mix := func(x, y float64) float64 { return Reflectance((1-share)*KS(x) + share*KS(y)) }
-	return Colour{colorful.LinearRgb(mix(r1, r2), mix(g1, g2), mix(b1, b2))}
-}
-
 // Veiled returns the colour of c with a share of its area covered by o, as fine speckle is seen: light adds up.
 func (c Colour) Veiled(o Colour, share float64) Colour {
 	share = min(1, max(0, share))

@@ -8,6 +8,9 @@ import (
 	"inkysparrow/core/fact"
 )
 
+// Numbers is the table behind this package.
+var Numbers fact.Table
+
 // Why a wash dries paler and deepens again under a clear. A grain scatters by how much it differs from what it lies in. Between dry grains is air, and
 // they differ from it a lot; where a liquid or a clear fills the voids they differ little, scatter little, and what they absorb tells: the same
 // grains look deeper. A wash that brings enough binder to fill its own voids, as enamel and oil do, hardly changes. On top of that lies the surface:
@@ -153,19 +156,8 @@ func (c Colour) Recoated(was, is float64) Colour {
 	return Colour{colorful.LinearRgb(out[0], out[1], out[2]).Clamped()}
 }
 
-// Blend returns the colour of pigments together by Kubelka and Munk in each channel of linear light, by their shares of the volume; their order and
-// the scale of the shares don't matter. ok is false where there is nothing.
-func Blend(colours []Colour, shares []float64) (c Colour, ok bool) {
-	all, sum := 0.0, [3]float64{}
-	for i, c := range colours {
-		r, g, b := c.c.LinearRgb()
-		for k, v := range [3]float64{r, g, b} {
-			sum[k] += shares[i] * KS(v)
-		}
-		all += shares[i]
-	}
-	if all <= 0 {
-		return Colour{}, false
-	}
-	return Colour{colorful.LinearRgb(Reflectance(sum[0]/all), Reflectance(sum[1]/all), Reflectance(sum[2]/all)).Clamped()}, true
+// Luminance returns Y of the colour, 0 to 1 (IEC 61966-2-1).
+func (c Colour) Luminance() float64 {
+	_, y, _ := c.c.Xyz()
+	return y
 }

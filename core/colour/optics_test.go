@@ -115,22 +115,6 @@ func TestFilling(t *testing.T) {
 	}
 }
 
-// Kubelka and Munk: shares are all that counts, not their scale or order; two parts are what mixing one into the other gives.
-func TestBlend(t *testing.T) {
-	a, b, c := Lab(30, 5, 10), Lab(70, -3, 8), Lab(50, 20, -5)
-	one, _ := Blend([]Colour{a, b, c}, []float64{1, 2, 3})
-	two, _ := Blend([]Colour{c, a, b}, []float64{30, 10, 20})
-	if one.Difference(two) > 1e-6 {
-		t.Errorf("%s and %s by order and scale", one, two)
-	}
-	if got, _ := Blend([]Colour{a, b}, []float64{3, 1}); got.Difference(a.With(b, 0.25)) > 1e-6 {
-		t.Errorf("%s, by the mixing of two %s", got, a.With(b, 0.25))
-	}
-	if _, ok := Blend([]Colour{a}, []float64{0}); ok {
-		t.Error("nothing has a colour")
-	}
-}
-
 // Grains in the film send light back: nothing of it changes nothing, a dark paint pales more than a pale one, and never past white. Grains as dense as what lies about them are not seen.
 func TestHazed(t *testing.T) {
 	dark, pale := Lab(28, 0, 0), Lab(80, 0, 0)

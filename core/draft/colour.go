@@ -3,6 +3,7 @@ package draft
 import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
+	"inkysparrow/core/shade"
 )
 
 // undercoat lays what lets the metal shine as wanted.
@@ -25,6 +26,12 @@ func (d *draft) undercoat() {
 func (d *draft) colour() {
 	if d.Metal && !d.done() {
 		d.undercoat()
+	}
+	switch {
+	case d.Wants(WithPreshade) && d.Metal:
+		d.dropped(WithPreshade, "metal is shaded with a darker metal on it, since it shows every tone below")
+	case d.Wants(WithPreshade) && d.medium:
+		d.dropped(WithPreshade, "the one thin coat over the medium has to break, and shading below it would come off with it")
 	}
 	shading := ""
 	if d.Wants(WithPreshade) && !d.Metal && !d.medium {
@@ -71,13 +78,34 @@ func (d *draft) veiled(shading string) bool {
 	return true
 }
 
-// sandwich shades on the paint and ties it together with thin veils of the same.
+// sandwich shades on the paint, in as many passes as it takes to read as wanted, and ties it together with thin veils of the same. Where even the most passes
+// would not be seen it leaves the shading out, and says so.
 func (d *draft) sandwich(shading, purpose string) {
-	d.add(shading, d.kit.take(purpose))
-	t := d.tones()
+	before := d.tones()
+	step := &route.Step{Do: route.MustTechnique(shading), Product: d.kit.look(purpose), Coats: 1}
+	reads := func() shade.Reading {
+		t := before
+		t.Add(step)
+		return shade.Read(shade.Seen(t.Line, t.Panel, t.WidthMM))
+	}
+	for step.Coats < step.Do.Most() && reads() < d.Wear.Shading {
+		step.Coats++
+	}
+	if reads() == shade.Lost {
+		d.dropped(WithPreshade, "%s on %s would not be seen", route.StepName(step), d.Paint.Name)
+		return
+	}
+	t := before
+	t.Add(step)
 	veil := route.Step{Do: route.MustTechnique("veil"), Product: d.Paint, Coats: 1}
 	cover, _ := veil.Cover()
-	if fade := t.Fades(cover, t.WidthMM, d.Wear.Shading, rule.MostVeils); fade.Right >= 1 {
+	fade := t.Fades(cover, t.WidthMM, d.Wear.Shading, rule.MostVeils)
+	if fade.Right < 0 && reads() > d.Wear.Shading+1 {
+		d.dropped(WithPreshade, "%s on %s would be %s, and one thin veil of so strong a paint would lose it", route.StepName(step), d.Paint.Name, reads())
+		return
+	}
+	d.add(shading, d.kit.take(purpose)).Coats = step.Coats
+	if fade.Right >= 1 {
 		d.add("veil", d.Paint).Coats = fade.Right
 		d.because("Shaded on the paint, and tied together with %d thin veils of it until it reads %s.", fade.Right, d.Wear.Shading)
 	}

@@ -3,6 +3,7 @@ package draft
 
 import (
 	"fmt"
+	"slices"
 	"time"
 
 	"inkysparrow/core/coating"
@@ -51,6 +52,12 @@ func (d *draft) add(do string, p *coating.Product) *route.Step {
 
 func (d *draft) because(format string, args ...any) {
 	d.why = append(d.why, fmt.Sprintf(format, args...))
+}
+
+// dropped says that something wished for is left out, and why.
+func (d *draft) dropped(w Wish, format string, args ...any) {
+	i := slices.IndexFunc(WishWords, func(x WishWord) bool { return x.ID == w })
+	d.because("No %s: %s.", WishWords[i].Words, fmt.Sprintf(format, args...))
 }
 
 func (d *draft) done() bool { return !d.Painted.IsZero() }
@@ -112,6 +119,9 @@ func (d *draft) gloss() {
 			g.Share = route.DecalArea
 			d.because("Gloss only where the decals go; the seal over all evens the sheen out again.")
 		} else {
+			if d.Wants(WithDecals) && d.schools.Of(route.GlossWhere) == route.GlossUnderDecals && d.medium {
+				d.because("Gloss all over, not only under the decals: it keeps the water of the decals off the medium.")
+			}
 			d.because("Two coats of gloss: decals bed on it, a wash runs and wipes off, and it takes the rub of the cloth.")
 		}
 	}

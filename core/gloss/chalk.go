@@ -4,16 +4,22 @@ import "inkysparrow/core/fact"
 
 // A flat clear is flat by grains of its flatting agent at its surface. Coat on coat they lie in more layers than one, the resin no longer closes over them, and the voids between them
 // scatter: dark colours pale first.
+// Coats that flow out wet close over the grains: the agent alone is all that scatters, and it hardly differs from what it lies in. What lands half dry brings
+// air with it, and that scatters a dozen times as much.
+
 var (
-	chalkBench = fact.Bench("one or two flat coats are even, from about three chalky (T55); constants fitted to T40")
-	grainUM    = Numbers.Number("flatting-grain", 6, "µm", "size of a grain of flatting agent", chalkBench)
-	grainLoad  = Numbers.Number("flatting-load", 0.10, "", "share of the dry film that they take up", chalkBench)
-	closed     = Numbers.Number("flatting-closed", 0.35, "layers", "layers of grains that the resin closes over", chalkBench)
-	opens      = Numbers.Number("flatting-opens", 1.2, "", "how fast voids open beyond that", chalkBench)
-	whitens    = Numbers.Number("flatting-whitens", 0.35, "", "share of the light that a full layer of voids sends back", chalkBench)
+	chalkBench = fact.Bench("one or two flat coats are even, from about three chalky, most of all where they land half dry (T55); constants fitted to T40; reference model, no source")
+	agent      = Numbers.Number("flatting-scatters", 0.00023, "1/µm", "scattering of a flat clear that has flowed out, Kubelka and Munk's S", chalkBench)
+	airy       = Numbers.Number("flatting-scatters-half-dry", 0.0037, "1/µm", "the same of one that landed half dry, with air in it", chalkBench)
 )
 
-// Chalk returns the share of the light that so many um of flat clear, dry, send back from between their grains: 0 for one coat or two.
-func Chalk(dryUM float64) float64 {
-	return min(1, whitens*opens*max(0, grainLoad*dryUM/grainUM-closed))
+// Chalk returns how much so many um of flat clear, dry, scatter: S times X. It adds up from coat to coat.
+func Chalk(dryUM float64, halfDry bool) float64 {
+	if halfDry {
+		return airy * dryUM
+	}
+	return agent * dryUM
 }
+
+// Hazes returns the share of the light that flat coats which scatter so much send back.
+func Hazes(scatters float64) float64 { return scatters / (1 + scatters) }

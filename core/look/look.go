@@ -18,7 +18,6 @@ import (
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
-	"inkysparrow/core/stack"
 	"inkysparrow/core/stain"
 )
 
@@ -29,7 +28,6 @@ var (
 	eye      = fact.Bench("chosen by eye")
 	lineFull = Numbers.Number("line-full", 0.85, "", "how far a wash fills a recess before it is wiped", eye)
 	pinSpill = Numbers.Number("pin-spill", 0.12, "", "share of the surface that a pin wash wets beside its lines", eye)
-	tint     = Numbers.Number("tint", 0.10, "", "share of its colour that a filter or sprayed wash adds to the paint", eye)
 )
 
 // Skin is the look of a zone.
@@ -49,6 +47,9 @@ type Skin struct {
 	Ground  colour.Colour // the open surface without what a wash left on it
 	Washed  colour.Colour // of the last wash
 	By      By
+	Spread  float64        // share of the open surface where that lies, however thin
+	wash    *lying         // nil for none
+	chalk   float64        // of flat coats on each other: see gloss.Chalk
 	own     coating.Sheen  // of the paint, in which its colour is given
 	recess  *colour.Colour // what earlier washes left of the recesses, in the paint's own sheen; nil for none
 }
@@ -150,9 +151,19 @@ func Of(line *timeline.Line, n int, moment time.Time) Skin {
 	if k.recess != nil {
 		k.Line = k.recess.Recoated(mirror(k.own.Texture()), mirror(k.Texture))
 	}
-	if k.Filled > 0 {
-		k.Surface, k.Plain = ground.Veiled(k.Washed, k.Residue), k.Paint.Veiled(k.Washed, k.Residue)
-		k.Line = k.Line.Veiled(k.Washed, k.Filled)
+	if k.chalk > 0 && k.Metal == nil {
+		ground = ground.Hazed(gloss.Hazes(k.chalk), mirror(k.Texture))
+		k.Ground, k.Surface = ground, ground
+	}
+	if k.wash != nil {
+		wet, mirrors := k.wash.wet(line, moment), mirror(k.Texture)
+		k.Spread, k.Washed = k.wash.spread, k.wash.over(ground, k.lies(), wet, mirrors)
+		k.Surface, k.Plain = k.washed(ground, wet, mirrors), k.washed(k.Paint, wet, mirror(k.own.Texture()))
+		k.Line = k.wash.over(k.Line, k.wash.line*coating.Microns(k.Filled/lineFull), wet, mirrors)
+		if k.By.Wipe == nil && k.wash.grainy && !k.wash.sealed && !wet && k.wash.spread == 1 {
+			k.Texture = max(k.Texture, coating.Flat.Texture())
+			k.Sheen = k.Texture.Sheen()
+		}
 	}
 	for i := range n {
 		if p := line.Steps[i]; p.Layer > 0 && !p.End.After(moment) && p.TouchDry.After(moment) && line.Films[p.Layer].Film.Whole() {
@@ -168,6 +179,16 @@ func Of(line *timeline.Line, n int, moment time.Time) Skin {
 		}
 	}
 	return k
+}
+
+// lies is how much of the wash is left where it was wetted, dry.
+func (k *Skin) lies() coating.Microns {
+	return k.wash.open * coating.Microns(k.Residue/k.wash.spread)
+}
+
+// washed is an open surface with what the wash has left on it.
+func (k *Skin) washed(ground colour.Colour, wet bool, mirrors float64) colour.Colour {
+	return ground.Veiled(k.wash.over(ground, k.lies(), wet, mirrors), k.wash.spread)
 }
 
 func (k *Skin) add(line *timeline.Line, i int) {
@@ -193,23 +214,27 @@ func (k *Skin) add(line *timeline.Line, i int) {
 	case do.Has(route.Colour):
 		k.cover(line, i)
 	case do.Has(route.WashOn):
-		if k.Filled > 0 { // an earlier wash stays below this one
-			k.Paint, k.recess = k.Paint.Veiled(k.Washed, k.Residue), new(k.recessed(k.Paint).Veiled(k.Washed, k.Filled))
+		if k.wash != nil { // an earlier wash stays below this one
+			under := k.recessed(k.Paint)
+			k.Paint, k.recess = k.washed(k.Paint, false, mirror(k.own.Texture())), new(k.wash.over(under, k.wash.line*coating.Microns(k.Filled/lineFull), false, mirror(k.own.Texture())))
 		}
 		k.By.Wash, k.By.Wipe = step, nil
-		k.Washed, k.Filled = own, lineFull
-		k.Residue = 1
-		if do.Contact.Is(stack.PinWash) {
-			k.Residue = pinSpill
-		}
+		k.wash = washOf(line, i)
+		k.Washed, k.Filled, k.Residue = own, lineFull, k.wash.spread
 	case do.Has(route.Cloth):
 		k.wipe(line, i)
 	case do.Has(route.Thinned):
-		k.Paint = k.Paint.Veiled(own, tint)
+		k.Paint = filtered(k.Paint, step)
 	case do.Has(route.Lifting | route.WearsBack):
 		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: k.below(line, i), Strength: markOf[do.ID], Share: step.Covered(), Step: step})
 	case do.Has(route.ClearCoat):
 		k.By.Sheen = step
+		if k.wash != nil {
+			k.wash.sealed = true
+		}
+		if k.chalk += route.Flats(step); step.Sheen() != coating.Flat {
+			k.chalk = 0
+		}
 		for m := range k.Marks {
 			k.Marks[m].sealed(k.Paint, step)
 		}
@@ -267,7 +292,7 @@ func (k *Skin) mellowed(line *timeline.Line, n int, moment time.Time) {
 
 // cover lays a colour over all that was there, by its hiding power: what was shaded shows through thin coats.
 func (k *Skin) cover(line *timeline.Line, i int) {
-	k.Marks, k.Residue, k.Filled, k.Metal, k.recess = nil, 0, 0, nil, nil
+	k.Marks, k.Residue, k.Filled, k.Metal, k.recess, k.wash, k.chalk = nil, 0, 0, nil, nil, nil, 0
 	step := line.Steps[i].Step
 	k.By = By{Paint: step, Shade: k.By.Shade}
 	k.own = step.Sheen()

@@ -15,6 +15,7 @@ import (
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
+	"inkysparrow/core/pigment"
 	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
@@ -101,9 +102,8 @@ type Mixed struct {
 // Mix returns what a cup comes to. Errors are *Error.
 func (c Cup) Mix() (*Mixed, error) {
 	m := &Mixed{parts: c}
-	var grains, weights []float64
-	var colours []colour.Colour
-	var soap, oil, hides, filled, solids float64
+	var pigments []pigment.Part
+	var soap, oil, filled, solids float64
 	byFamily := map[*coating.Family]float64{}
 	for i, p := range c {
 		switch {
@@ -134,17 +134,14 @@ func (c Cup) Mix() (*Mixed, error) {
 		solids += p.ML * s
 		oil += p.ML * s * f.Oil()
 		byFamily[f] += p.ML * s
-		strength := 1 / float64(p.Product.HidesIn(own)) // what hides in little is much of it
-		colours, weights = append(colours, own), append(weights, p.ML*s*strength)
-		grains = append(grains, p.ML*s)
-		hides += p.ML * s * strength
+		pigments = append(pigments, pigment.Part{Paint: p.Product.Pigments(own), Volume: p.ML * s})
 		filled += p.ML * s * f.Fill()
 		m.Shiny = m.Shiny || p.Unstirred && f.Mechanism == coating.Oxidise
 	}
 	if m.ML > Amounts.To {
 		return nil, &Error{-1, fmt.Sprintf("%.0f ml are more than a cup holds; up to %.0f", m.ML, Amounts.To)}
 	}
-	if len(grains) == 0 {
+	if len(pigments) == 0 {
 		return nil, &Error{-1, "There is only thinner in the cup: pour a paint, a wash or a pigment"}
 	}
 	watery, parts := parts(m.Carrier)
@@ -156,8 +153,7 @@ func (c Cup) Mix() (*Mixed, error) {
 		m.Wetting = soap / w
 	}
 	m.Family = m.acts(byFamily)
-	dry, _ := colour.Blend(colours, weights)
-	m.Look = lookOf(dry, filled/solids, solids/hides, medium(watery))
+	m.Look = lookOf(pigment.Mix(pigments...), filled/solids, medium(watery))
 	return m, nil
 }
 
@@ -200,32 +196,35 @@ func medium(watery float64) colour.Medium {
 // Look is what a wash looks like where it lies.
 type Look struct {
 	Wet, Dry, UnderFlat, UnderGloss colour.Colour
-	Hides                           coating.Microns // dry thickness that hides what is below
-	dry, flat                       colour.Cover
+	dry, flat                       *pigment.Paint
 }
 
-func lookOf(dry colour.Colour, fill, hides float64, in colour.Medium) Look {
+func lookOf(paint *pigment.Paint, fill float64, in colour.Medium) Look {
+	dry := paint.Colour()
 	g := dry.Dried(fill, gloss.Veil(coating.Flat))
-	l := Look{Wet: g.Wet(in), Dry: dry, UnderFlat: g.Cleared(gloss.Veil(coating.Flat)), UnderGloss: g.Cleared(gloss.Veil(coating.Gloss)), Hides: coating.Microns(hides)}
-	l.dry, l.flat = l.Dry.Hiding(1), l.UnderFlat.Hiding(1)
+	l := Look{Wet: g.Wet(in), Dry: dry, UnderFlat: g.Cleared(gloss.Veil(coating.Flat)), UnderGloss: g.Cleared(gloss.Veil(coating.Gloss)), dry: paint}
+	l.flat = paint.Bent(l.UnderFlat)
 	return l
 }
 
+// Hides returns the dry thickness that hides what is below.
+func (l *Look) Hides() coating.Microns { return coating.Microns(l.dry.Hides()) }
+
 // Over returns the colour of so much dry wash over a ground.
 func (l *Look) Over(ground colour.Colour, um coating.Microns) colour.Colour {
-	return l.dry.Over(ground, float64(um/l.Hides))
+	return l.dry.Over(ground, float64(um))
 }
 
 // WetOver is Over while the liquid stands: where it is thick it has its own wet colour, where it is thin the ground shines through, deepened by the wet shine.
 // Kubelka and Munk's law is not asked for a wet veil: a wet wash scatters so little that its hue would be all there is.
 func (l *Look) WetOver(ground colour.Colour, um coating.Microns) colour.Colour {
 	shiny := l.Over(ground, um).Recoated(gloss.Veil(coating.Flat), gloss.Veil(coating.Gloss))
-	return shiny.Veiled(l.Wet, -math.Expm1(-wetCloses*float64(um/l.Hides)))
+	return shiny.Veiled(l.Wet, -math.Expm1(-wetCloses*float64(um/l.Hides())))
 }
 
 // UnderClear is Over with a flat clear on all of it.
 func (l *Look) UnderClear(ground colour.Colour, um coating.Microns) colour.Colour {
-	return l.flat.Over(ground, float64(um/l.Hides))
+	return l.flat.Over(ground, float64(um))
 }
 
 // InLine returns the dry thickness that a wash leaves in a line.

@@ -40,6 +40,8 @@ type Recipe struct {
 
 var (
 	mostThinner = Numbers.Number("most-thinner", 40, "", "parts of thinner to one beyond which no wash is thinned", fact.Bench("nothing is left to be seen"))
+	usualThin   = Numbers.Number("recipe-usual", 6, "", "parts of thinner to one that the trade thins to", fact.Bench("an enamel paint about 1:6, like skimmed milk: T16"))
+	usualPull   = Numbers.Number("recipe-pull", 0.25, "", "how much a doubling of that counts against a doubling of the wanted contrast", fact.Bench("chosen: a full line looks nearly the same at 1:3 and 1:12, and nobody thins more than helps"))
 	mostDrops   = int(Numbers.Number("ratio-drops", 3, "drops", "of product in the smallest batch: finer ratios are not counted out", fact.Bench("counted in whole drops")))
 )
 
@@ -63,8 +65,8 @@ var ratios = func() (all []ratio) {
 
 const fineTo = 8 // parts beyond which a part of a part is not seen
 
-// Recipe returns the thinning of a product that comes nearest to the job's wanted contrast and still runs; ok is false where none runs. The recipe that is
-// returned then is the thinnest.
+// Recipe returns the thinning of a product that comes near the job's wanted contrast and near the trade's usual one, and still runs; ok is false where none runs.
+// The recipe that is returned then is the thinnest.
 func (j Job) Recipe(p *coating.Product, thinner *solvent.Liquid) (r Recipe, ok bool, err error) {
 	drop := dose.DropML()
 	neat, err := Cup{{Product: p, ML: drop}}.Mix()
@@ -81,7 +83,7 @@ func (j Job) Recipe(p *coating.Product, thinner *solvent.Liquid) (r Recipe, ok b
 			continue
 		}
 		stands := shade.AtArm(neat.Look.Over(j.Ground, InLine(f, j.Line)), j.Paint, j.Line.WidthMM)
-		if d := math.Abs(stands - j.Wanted); d < off {
+		if d := misses(stands, j.Wanted, n.parts()); d < off {
 			best, off, ok = n, d, true
 		}
 	}
@@ -92,6 +94,11 @@ func (j Job) Recipe(p *coating.Product, thinner *solvent.Liquid) (r Recipe, ok b
 	r.Mixed = neat.thinned(r.Cup, thinner, best.parts())
 	r.Lines, r.Run = r.Mixed.Lines(j.Ground, j.Paint, j.Line), r.Mixed.Runs(j.Line, j.On, j.Air)
 	return r.batch(j.ML), ok, nil
+}
+
+// misses is how far a thinning that stands out by so much is from what is wanted and usual.
+func misses(stands, wanted, parts float64) float64 {
+	return math.Abs(math.Log(math.Max(0.01, stands)/math.Max(0.01, wanted))) + usualPull*math.Abs(math.Log(math.Max(0.2, parts)/usualThin))
 }
 
 // batch returns the recipe for at least so many millilitres.

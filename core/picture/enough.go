@@ -67,7 +67,7 @@ type Eye struct {
 // Clean returns a skin without its effects: the scheme and its decals.
 func Clean(k look.Skin) look.Skin {
 	k.Marks = slices.DeleteFunc(slices.Clone(k.Marks), func(m look.Mark) bool { return m.Kind != look.Second && m.Kind != look.Decals })
-	k.Residue, k.Filled = 0, 0
+	k.Residue, k.Filled, k.Spread = 0, 0, 0
 	k.Line = shade.Recess(k.Ground)
 	return k
 }

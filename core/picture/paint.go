@@ -184,7 +184,11 @@ func (z *palette) body(p *pixel, spot int) rgb {
 		}
 	}
 	if z.residual > 0 {
-		c = c.to(z.residue, min(1, z.residual*(0.6+0.8*float32(p.mid)/255)))
+		mottled := 0.6 + 0.8*float32(p.mid)/255
+		if z.residual >= 1 { // all over, thicker here and thinner there
+			mottled = 0.8 + 0.4*float32(p.mid)/255
+		}
+		c = c.to(z.residue, z.residual*mottled)
 	}
 	if p.line > 0 {
 		c = c.to(z.line, float32(p.line)/255)
@@ -256,7 +260,7 @@ func (z *palette) shine(c rgb, m *look.Metal, nx, ny, nz, lit float32) rgb {
 }
 
 func paletteOf(k look.Skin, l Light) palette {
-	z := palette{ground: l.tinted(k.Ground), line: l.tinted(k.Line), residual: float32(k.Residue), residue: l.tinted(k.Washed), metal: k.Metal, wet: k.Wet}
+	z := palette{ground: l.tinted(k.Ground), line: l.tinted(k.Line), residual: float32(k.Spread), residue: l.tinted(k.Washed), metal: k.Metal, wet: k.Wet}
 	units := gloss.Units(k.Texture)
 	if k.Wet {
 		units = gloss.Units(coating.Gloss.Texture())

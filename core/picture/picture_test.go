@@ -58,7 +58,7 @@ func where(f *Frame, v airframe.View, at airframe.Pt) (x, y int) {
 func TestColours(t *testing.T) {
 	f := New(made(t, "low-single"), airframe.Views, 900, 0)
 	skins := []look.Skin{plain(upper, coating.Flat), plain(under, coating.Gloss)}
-	skins[0].Residue, skins[0].Washed, skins[0].Filled = 0.1, colour.Lab(22, 3, 8), 0.8
+	skins[0].Residue, skins[0].Spread, skins[0].Washed, skins[0].Filled = 0.1, 0.1, colour.Lab(22, 3, 8), 0.8
 	skins[0].Surface = upper.Veiled(skins[0].Washed, 0.1)
 	img := f.Paint(skins, Wish{Light: light(t, "even")})
 	var sum [2][3]float64

@@ -4,6 +4,7 @@ import (
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/gloss"
 )
 
 // Laying is how sprayed coats go on. It decides how much liquid stands at once on what is below, and so how much that is bitten.
@@ -46,6 +47,14 @@ var mistUM = coating.Microns(Numbers.Number("mist-standing", 3, "µm", "liquid t
 
 // MistUM returns how much liquid stands at once as a dry mist goes on, in micrometres.
 func MistUM() float64 { return float64(mistUM) }
+
+// Flats returns how much a step's flat clear scatters, see gloss.Chalk; 0 for any other step.
+func Flats(s *Step) float64 {
+	if !s.Do.Has(ClearCoat) || s.Sheen() != coating.Flat {
+		return 0
+	}
+	return gloss.Chalk(float64(s.Film(s.Done).Thickness()), s.Laying == Misted)
+}
 
 // Standing returns how much liquid stands at once on what is below while the step's coats are sprayed in air, in micrometres; 0 for what
 // is not sprayed as coats. Of a coat that is flashed off, what has not left by the next one adds to it (T54).

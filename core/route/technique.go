@@ -148,7 +148,7 @@ func thin(id string, share float64) float64 {
 	return Numbers.Number("thin-"+id, share, "", "thickness of a coat or pass, as a share of the family's usual: "+id, thinBench)
 }
 
-var thinBench = fact.Bench("T56: one pass of a stain covers 3 to 8 %, as luminance shows it; the rest rough shares")
+var thinBench = fact.Bench("T56: one pass of a stain covers 2 to 8 % where it is pale, up to 20 where it is soot, as luminance shows it; the rest rough shares")
 
 // setup, per100 and between are a technique's attended times, in the table of numbers: to begin with, for every 100 cm2 and coat, and for
 // flashing off between coats.
@@ -210,7 +210,7 @@ var techniques = []*Technique{
 		Spray: dose.Fine, Sheen: coating.Flat, Setup: setup("veil", 8), Per100: per100("veil", 2), Between: between("veil", 3), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("post-shade", 0.04), Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
+		ID: "post-shade", Name: "Post-shade", Short: "Shade", Phase: Base, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("post-shade", 0.01), Tint: tint("post-shade", 4), Kinds: paints, Role: Shades,
 		WidthMM: shade.Blotch.WidthMM, Covers: shade.Blotch.Share, Spray: dose.Fine, Sheen: coating.Flat, Setup: setup("post-shade", 8), Per100: per100("post-shade", 6), Airbrush: true, Caution: sprayCare,
 	},
 	{
@@ -292,7 +292,7 @@ var techniques = []*Technique{
 		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: setup("streak", 5), Per100: per100("streak", 4), Caution: oilRagCare,
 	},
 	{
-		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: usualCoats("exhaust-spray", 7), Counts: "passes", Thin: thin("exhaust-spray", 0.0125), Tint: tint("exhaust-spray", 3), Kinds: stains,
+		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: usualCoats("exhaust-spray", 7), Counts: "passes", Thin: thin("exhaust-spray", 0.007), Tint: tint("exhaust-spray", 3), Kinds: stains,
 		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: dose.Fine, Setup: setup("exhaust-spray", 8), Per100: per100("exhaust-spray", 0.5), Between: between("exhaust-spray", 2), Airbrush: true, Caution: sprayCare,
 	},
 	{

@@ -4,6 +4,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/pigment"
 	"inkysparrow/core/shade"
 )
 
@@ -57,10 +58,10 @@ func (t *Tones) Add(s *Step) {
 }
 
 // Cover returns the step's paint as a layer, and how many of the family's usual coats it lays.
-func (s *Step) Cover() (v colour.Cover, coats float64) {
+func (s *Step) Cover() (v pigment.Cover, coats float64) {
 	v, ok := s.Product.Hiding()
 	if !ok {
-		v = s.Product.Shows().Hiding(1)
+		v = pigment.Hiding(s.Product.Shows(), 1)
 	}
 	coats = float64(max(1, s.Coats))
 	thin := s.Do.Thin

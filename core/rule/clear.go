@@ -27,7 +27,7 @@ var chalky = timeline.Rule{
 		if !s.Step.Do.Has(route.ClearCoat) || s.Step.Sheen() != coating.Flat {
 			return nil
 		}
-		n, um := flatCoats(s)
+		n, scatters := flatCoats(s)
 		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Figures: timeline.Figures{Share: n}}
 		switch {
 		case n < chalkNote:
@@ -36,7 +36,7 @@ var chalky = timeline.Rule{
 			f.Severity = verdict.Warn
 		}
 		paint := s.Tones().Panel
-		pales := paint.Hazed(gloss.Chalk(um), gloss.Veil(coating.Flat)).Lightness() - paint.Lightness()
+		pales := paint.Hazed(gloss.Hazes(scatters), gloss.Veil(coating.Flat)).Lightness() - paint.Lightness()
 		f.Because = fmt.Sprintf("%.0f coats of flat lie on each other then; one or two are even, from about %.0f a dark colour turns chalky. They pale this one by %.1f L*.", n, chalkWarn, pales)
 		f.Propose = func() []timeline.Fix {
 			if fewer := s.Step.Coats - int(math.Ceil(n-chalkNote+0.01)); fewer >= 1 {
@@ -51,12 +51,12 @@ var chalky = timeline.Rule{
 // Coats are counted by thickness, not by number: it is the flatting agent that lies there which scatters, and two half coats hold as much of
 // it as one. What lies between two flats, such as oils or a gloss, begins the count anew: its film fills the grain below.
 
-// flatCoats returns how many coats of flat clear lie on each other with the step's own, each measured by its family's usual thickness, and how thick they are together in um.
-func flatCoats(s *timeline.Site) (n, um float64) {
+// flatCoats returns how many coats of flat clear lie on each other with the step's own, each measured by its family's usual thickness, and how much they scatter together.
+func flatCoats(s *timeline.Site) (n, scatters float64) {
 	add := func(st *route.Step) {
 		f := st.Film(s.Start)
 		n += float64(f.Thickness() / f.Family.Dry(f.Family.Wet))
-		um += float64(f.Thickness())
+		scatters += route.Flats(st)
 	}
 	add(s.Step)
 	for i := s.Index - 1; i >= 0; i-- {
@@ -66,7 +66,7 @@ func flatCoats(s *timeline.Site) (n, um float64) {
 		}
 		add(st)
 	}
-	return n, um
+	return n, scatters
 }
 
 var metalDulled = timeline.Rule{

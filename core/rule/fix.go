@@ -144,23 +144,34 @@ func drierFix(s *timeline.Site, good func(wash.Wetness) bool) []timeline.Fix {
 	return nil
 }
 
-// undercoats returns the plan's greys that a weak colour can be laid on, a usual one where there is none.
-func undercoats(s *timeline.Site) []*coating.Product {
-	var fit []*coating.Product
-	for _, p := range s.Plan.Products {
-		if l := route.Lightness(p); p.Kind == coating.Primer && p.Colour != "" && l >= greyFrom && l <= greyTo {
-			fit = append(fit, p)
+// undercoat returns what the step's colour is best laid on: of the plan's primers and of two that are usual the one that leaves it nearest to its own colour; nil
+// where none does better than the ground itself.
+func undercoat(s *timeline.Site, ground colour.Colour) *coating.Product {
+	var best *coating.Product
+	least := s.Step.OffBy(ground, s.Step.Coats)
+	consider := func(p *coating.Product, worth float64) {
+		cover, ok := p.Hiding()
+		if !ok {
+			return
+		}
+		if off := s.Step.OffBy(cover.Over(ground, 1), s.Step.Coats); off < worth*least {
+			best, least = p, off
 		}
 	}
-	if len(fit) > 0 {
-		return fit[:1]
+	for _, p := range s.Plan.Products {
+		if p.Kind == coating.Primer && route.Lightness(p) >= paleUnder {
+			consider(p, 1)
+		}
 	}
-	return []*coating.Product{usualPaint("grey-undercoat", "Grey undercoat", coating.Primer, colour.Grey((greyFrom+greyTo)/2).String(), s.Plan.Products)}
+	consider(usualPaint("pale-undercoat", "Pale grey undercoat", coating.Primer, "#b4b9ba", s.Plan.Products), newUnder)
+	consider(usualPaint("white-undercoat", "White undercoat", coating.Primer, "#f2f2ee", s.Plan.Products), newUnder)
+	return best
 }
 
 var (
-	greyFrom = Numbers.Number("undercoat-from", 50, "L*", "darkest grey that is put below a weak pale colour", fact.Bench("weak pale colours want a grey below"))
-	greyTo   = Numbers.Number("undercoat-to", 85, "L*", "palest", fact.Bench("weak pale colours want a grey below"))
+	underBench = fact.Bench("T92: a pale or pink undercoat helps; weak pale colours want a grey below")
+	paleUnder  = Numbers.Number("undercoat-from", 50, "L*", "darkest primer that is put below a weak colour", underBench)
+	newUnder   = Numbers.Number("undercoat-new", 0.7, "", "how much nearer a bottle that is not at hand has to come to be proposed before one that is", fact.Bench("chosen: what is on the shelf first"))
 )
 
 // usualPaint returns a water-borne paint under an id that the plan doesn't use yet.

@@ -135,7 +135,15 @@ func postShade(s *timeline.Site) []timeline.Fix {
 			p = own
 		}
 	}
-	f := timeline.Fix{Do: timeline.FixInsert, Step: s.Step.ID, After: true, Insert: &route.Step{ID: s.Step.ID + "-shade", Do: route.MustTechnique("post-shade"), Product: p, Coats: 1}}
+	step := &route.Step{ID: s.Step.ID + "-shade", Do: route.MustTechnique("post-shade"), Product: p, Coats: 1}
+	for wanted := s.Plan.Wear.Shading; step.Coats < step.Do.Most(); step.Coats++ {
+		t := s.Tones()
+		t.Add(s.Step)
+		if t.Add(step); shade.Read(shade.Seen(t.Line, t.Panel, t.WidthMM)) >= wanted {
+			break
+		}
+	}
+	f := timeline.Fix{Do: timeline.FixInsert, Step: s.Step.ID, After: true, Insert: step}
 	for _, own := range s.Plan.Products {
 		if own == p {
 			return []timeline.Fix{f}

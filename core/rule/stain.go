@@ -29,7 +29,7 @@ func StainReads(step *route.Step, ground colour.Colour, passes int) (shade.Readi
 var stainScale = Numbers.Number("stain-scale", 3, "", "how many times more a stain differs than shading that reads alike: it is meant to be seen", fact.Bench("a sooty stain is plain behind its stack"))
 
 func findStainStrength(s *timeline.Site) []timeline.Finding {
-	if s.Step.Do.ID != "exhaust-spray" || s.Step.Product == nil || s.Step.Product.Colour == "" || s.Step.Product.Family.Hide == 0 || s.Plan.Wear.Stain == shade.Lost {
+	if s.Step.Do.ID != "exhaust-spray" || s.Step.Product == nil || s.Step.Product.Colour == "" || !s.Step.Product.Family.Opaque || s.Plan.Wear.Stain == shade.Lost {
 		return nil
 	}
 	base := s.Tones().Panel

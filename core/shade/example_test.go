@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"inkysparrow/core/colour"
+	"inkysparrow/core/pigment"
 	"inkysparrow/core/shade"
 )
 
@@ -11,7 +12,7 @@ import (
 func ExamplePair_Fades() {
 	sky, _ := colour.Parse("#b4c0c2")
 	lines := shade.Pair{Line: colour.Grey(30), Panel: colour.Grey(70)}
-	fade := lines.Fades(sky.Hiding(1.5), shade.Line.WidthMM, shade.Subtle, 12)
+	fade := lines.Fades(pigment.Hiding(sky, 1.5), shade.Line.WidthMM, shade.Subtle, 12)
 	fmt.Printf("right after %d veils, gone after %d\n", fade.Right, fade.Gone)
 	for n, seen := range fade.Seen {
 		if n%3 == 0 {
@@ -19,10 +20,10 @@ func ExamplePair_Fades() {
 		}
 	}
 	// Output:
-	// right after 3 veils, gone after 6
+	// right after 4 veils, gone after 7
 	//  0  20.7  stark
-	//  3   3.6  subtle
-	//  6   1.2  lost
-	//  9   0.4  lost
+	//  3   4.2  clear
+	//  6   1.5  subtle
+	//  9   0.6  lost
 	// 12   0.2  lost
 }

@@ -10,6 +10,7 @@ import (
 
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/pigment"
 )
 
 // Numbers is the table behind this package.
@@ -119,7 +120,7 @@ func Seen(line, panel colour.Colour, widthMM float64) float64 {
 type Pair struct{ Line, Panel colour.Colour }
 
 // Under returns the pair with n more coats of paint over both.
-func (p Pair) Under(paint colour.Cover, n float64) Pair {
+func (p Pair) Under(paint pigment.Cover, n float64) Pair {
 	return Pair{paint.Over(p.Line, n), paint.Over(p.Panel, n)}
 }
 
@@ -135,12 +136,12 @@ type Fade struct {
 func Veil() float64 { return coatSize }
 
 // Fades tells how the pair fades under up to n further veils of paint, and how many make it read as wanted.
-func (p Pair) Fades(paint colour.Cover, widthMM float64, wanted Reading, n int) Fade {
+func (p Pair) Fades(paint pigment.Cover, widthMM float64, wanted Reading, n int) Fade {
 	return p.FadesBy(paint, coatSize, widthMM, wanted, n)
 }
 
 // FadesBy is Fades with coats of another size, in usual coats.
-func (p Pair) FadesBy(paint colour.Cover, size, widthMM float64, wanted Reading, n int) Fade {
+func (p Pair) FadesBy(paint pigment.Cover, size, widthMM float64, wanted Reading, n int) Fade {
 	f := Fade{Right: -1, Gone: -1}
 	for i := range min(n, mostCoats) + 1 {
 		q := p.Under(paint, float64(i)*size)

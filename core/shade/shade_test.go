@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"inkysparrow/core/colour"
+	"inkysparrow/core/pigment"
 )
 
 // The blur of a half-closed eye at arm's length: eight arc minutes at 600 mm are 1.4 mm; one is 0.17 mm (acuity, from memory).
@@ -45,7 +46,7 @@ func TestKeeps(t *testing.T) {
 func TestFades(t *testing.T) {
 	pale := colour.Or("#c4ccc9", colour.Colour{})
 	pair := Pair{Line: colour.Or("#3a3f42", colour.Colour{}), Panel: colour.Or("#8c8f8f", colour.Colour{})}
-	f := pair.Fades(pale.Hiding(2), Line.WidthMM, Subtle, 12)
+	f := pair.Fades(pigment.Hiding(pale, 2), Line.WidthMM, Subtle, 12)
 	seen := map[Reading]bool{}
 	for i, d := range f.Seen {
 		if i > 0 && d > f.Seen[i-1]+1e-9 {
@@ -59,11 +60,11 @@ func TestFades(t *testing.T) {
 	if f.Right <= 0 || f.Gone <= f.Right || Read(f.Seen[f.Right]) != Subtle || Read(f.Seen[f.Gone]) != Lost || Read(f.Seen[f.Gone-1]) == Lost {
 		t.Errorf("right after %d veils, gone after %d: %v", f.Right, f.Gone, f.Seen)
 	}
-	weak := pair.Fades(pale.Hiding(4), Line.WidthMM, Subtle, 12)
+	weak := pair.Fades(pigment.Hiding(pale, 4), Line.WidthMM, Subtle, 12)
 	if weak.Gone >= 0 && weak.Gone <= f.Gone {
 		t.Errorf("a paint that hides half as well loses it after %d veils, the other after %d", weak.Gone, f.Gone)
 	}
-	same := Pair{pale, pale}.Fades(pale.Hiding(2), 3, Stark, 3)
+	same := Pair{pale, pale}.Fades(pigment.Hiding(pale, 2), 3, Stark, 3)
 	if same.Right != -1 || same.Gone != 0 {
 		t.Errorf("no contrast at all: right %d, gone %d", same.Right, same.Gone)
 	}

@@ -71,7 +71,7 @@ func shelvedOne(p shelf.Product, uses []store.Use) (wire.Shelved, error) {
 			w.Liquids += "; comes off with " + resolved.Remover.Name
 		}
 	}
-	if own, err := colour.Parse(p.Colour); err == nil && resolved.Family.Hide > 0 {
+	if own, err := colour.Parse(p.Colour); err == nil && resolved.Family.Opaque {
 		w.Hides = round(resolved.Hides(own), 1)
 	}
 	for _, u := range uses {

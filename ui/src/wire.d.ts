@@ -262,12 +262,12 @@ export type PlanMixedLiquid =
  */
 export type EventKind = "hello" | "build" | "builds" | "shelf" | "everything";
 /**
- * In a moving stream of air.
+ * In a moving stream of air, or in warm air.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanDrying".
  */
-export type PlanDrying = "air";
+export type PlanDrying = "air" | "warm";
 /**
  * A side of the aircraft.
  *
@@ -659,9 +659,13 @@ export interface PlanProduct {
    */
   mixed?: string;
   /**
-   * Coats that hide black and white alike; typical of the family where it is left out.
+   * Coats that hide black and white alike; read from the colour where it is left out
    */
   hide_coats?: number;
+  /**
+   * What a tenth of it makes of white; tells how strongly a dark paint is loaded.
+   */
+  tenth_in_white?: string;
   /**
    * The product of the shelf that this is a copy of.
    */
@@ -851,7 +855,7 @@ export interface PlanStep {
   /**
    * How a wash or an oil is helped to dry; by itself where it is left out.
    */
-  drying?: "air";
+  drying?: "air" | "warm";
   edge?: PlanEdge;
   stain?: PlanStainHow;
   /**
@@ -2778,9 +2782,13 @@ export interface ShelfProduct {
    */
   mixed?: string;
   /**
-   * Coats that hide black and white alike; typical of the family where it is left out.
+   * Coats that hide black and white alike; read from the colour where it is left out
    */
   hide_coats?: number;
+  /**
+   * What a tenth of it makes of white; tells how strongly a dark paint is loaded.
+   */
+  tenth_in_white?: string;
   /**
    * The product of the shelf that this is a copy of.
    */

@@ -108,11 +108,20 @@ async function palette(event: Event) {
       label="Hides in, coats"
       type="number"
       min="0.2"
-      max="12"
+      max="40"
       step="0.1"
-      placeholder="typical"
+      placeholder="by its colour"
       persistent-placeholder
+      hint="Until black and white below look alike. Worth telling of bright yellow, orange and red, and of white."
       @update:model-value="(v: string) => (product.hide_coats = v ? Number(v) : undefined)"
+    />
+    <v-text-field
+      :model-value="product.tenth_in_white ?? ''"
+      label="A tenth in white makes"
+      placeholder="not tried"
+      persistent-placeholder
+      hint="The colour, as #rrggbb, of one part of it in ten of white. Tells how strong a dark paint is."
+      @update:model-value="(v: string) => (product.tenth_in_white = v || undefined)"
     />
     <v-text-field
       v-for="[field, label] in figures"
