@@ -263,7 +263,7 @@ func (c Cup) Mix() (*Mixed, *mix.Mixed, error) {
 	run := m.Runs(job.Line, job.On, job.Air)
 	out := &Mixed{
 		Format: MixedFormat, Family: m.Family.ID, ColourWet: m.Look.Wet.String(), ColourDry: m.Look.Dry.String(), ColourFlat: m.Look.UnderFlat.String(), ColourGloss: m.Look.UnderGloss.String(),
-		SolidsPct: rounded(100*m.Solids, 2), ViscosityMPAS: rounded(m.Viscosity(), 2), YieldPA: rounded(m.Yield(), 3), TensionMNM: rounded(m.Tension(), 1), RunMM: rounded(run.MM, 1),
+		SolidsPct: rounded(100*m.Solids, 2), ViscosityMPAS: rounded(m.Viscosity(job.Air.TemperatureC), 2), YieldPA: rounded(m.Yield(), 3), TensionMNM: rounded(m.Tension(), 1), RunMM: rounded(run.MM, 1),
 		Stops: run.Stop.String(), Because: run.Stop.Words(), VolumeML: rounded(m.ML, 3), Cost: rounded(m.Cost(), 3), Like: m.Like(),
 		Keeps: m.Keeps().Words, KeepsDays: m.Keeps().Days, Shiny: m.Shiny, Smell: m.Carrier.Smell().String(), Cautions: m.Cautions(),
 	}

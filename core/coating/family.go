@@ -299,7 +299,10 @@ func (f *Family) Oil() float64 {
 
 // InRecess reports whether what it leaves lies in lines and texture and dries from its edge there, as a thin wash does. A drying oil holds its carrier all
 // through.
-func (f *Family) InRecess() bool { return slices.Contains(f.Kinds, Wash) && !f.Gels }
+func (f *Family) InRecess() bool { return f.InLines() && !f.Gels }
+
+// InLines reports whether the family is one of washes.
+func (f *Family) InLines() bool { return slices.Contains(f.Kinds, Wash) }
 
 // IsLive reports whether the film stays as soluble as on its first day.
 func (f *Family) IsLive() bool { return f.Mechanism == Live }

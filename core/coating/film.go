@@ -138,15 +138,24 @@ func (p *Product) SolidShare() float64 {
 // Film is one step's coats as they lie on a zone. It is a value.
 type Film struct {
 	Family  *Family
-	Coats   int       // from 1
-	Wet     Microns   // one coat as laid
-	Laid    time.Time // when the last coat was finished
-	Share   float64   // of the zone that it covers, up to 1; 0 stands for all of it
-	Pace    float64   // time that it takes to harden, against what is usual of its family; 0 stands for 1
-	Quick   bool      // laid again in minutes, as a wash is
-	Smooth  bool      // a gloss clear: nothing is rough for pigment to be ground into
-	Painted bool      // of decals: painted markings, of which nothing tears
-	Blown   float64   // how many times faster its carrier leaves, dried in a stream of air; 0 stands for 1
+	Coats   int             // from 1
+	Wet     Microns         // one coat as laid
+	Laid    time.Time       // when the last coat was finished
+	Share   float64         // of the zone that it covers, up to 1; 0 stands for all of it
+	Pace    float64         // time that it takes to harden, against what is usual of its family; 0 stands for 1
+	Quick   bool            // laid again in minutes, as a wash is
+	Smooth  bool            // a gloss clear: nothing is rough for pigment to be ground into
+	Painted bool            // of decals: painted markings, of which nothing tears
+	Carrier *solvent.Liquid // that leaves it, where that is not its family's; nil for that
+	Blown   float64         // how many times faster its carrier leaves, dried in a stream of air; 0 stands for 1
+}
+
+// Leaves returns the liquid that leaves the film as it dries.
+func (f Film) Leaves() *solvent.Liquid {
+	if f.Carrier != nil {
+		return f.Carrier
+	}
+	return f.Family.Carrier
 }
 
 // Whole reports whether the film lies on all of its zone.

@@ -99,7 +99,7 @@ func Of(film coating.Film, air climate.Record) Course {
 		if film.Blown > 1 {
 			c.work /= film.Blown
 		}
-		c.stiff = air.Reach(film.Laid, c.work, f.Carrier.Flux)
+		c.stiff = air.Reach(film.Laid, c.work, film.Leaves().Flux)
 	}
 	return c
 }
@@ -131,7 +131,7 @@ func (c *Course) At(moment time.Time) State {
 	case moment.Before(c.Film.Laid):
 		return State{Wet: 1, Phase: NotLaid}
 	case moment.Before(c.stiff):
-		done := c.air.Integral(c.Film.Laid, moment, c.Film.Family.Carrier.Flux)
+		done := c.air.Integral(c.Film.Laid, moment, c.Film.Leaves().Flux)
 		return State{Wet: max(0, 1-done/c.work), Phase: Wet}
 	}
 	s := State{Hard: c.Hard(moment), Phase: Stiff}
@@ -185,7 +185,7 @@ func (c *Course) Tau() time.Duration { return time.Duration(c.tau * float64(time
 
 // Left returns when no more than share of the work of drying is left, 0 to 1.
 func (c *Course) Left(share float64) time.Time {
-	return c.air.Reach(c.Film.Laid, (1-share)*c.work, c.Film.Family.Carrier.Flux)
+	return c.air.Reach(c.Film.Laid, (1-share)*c.work, c.Film.Leaves().Flux)
 }
 
 // Stiff returns when the carrier has left: before that a wipe pulls the film out of its recess.

@@ -101,7 +101,7 @@ func (m *Mixed) Keeps() Keeping {
 		return Keeping{keepsWater, "two weeks: nothing in it keeps mould away"}
 	case m.Family.IsLive():
 		return Keeping{keepsWashed, "two months closed; shake it"}
-	case m.Family.Mechanism == coating.Coalesce:
+	case m.Family.Mechanism == coating.Coalesce && m.Carrier.Share(solvent.Water) > 0.5:
 		return Keeping{keepsAcryl, "a week closed; thinned acrylic clumps"}
 	case m.Family.Mechanism == coating.Oxidise:
 		return Keeping{keepsOil, "half a year closed; stir up what has settled"}

@@ -145,6 +145,9 @@ func (c Cup) Mix() (*Mixed, error) {
 		return nil, &Error{-1, "There is only thinner in the cup: pour a paint, a wash or a pigment"}
 	}
 	watery, parts := parts(m.Carrier)
+	for f := range byFamily { // a drying oil parts from water even where hardly any spirit is in it
+		parts = parts || f.Mechanism == coating.Oxidise && watery > immisc
+	}
 	if parts {
 		return nil, &Error{-1, "White spirit and water do not mix: take a thinner that belongs to the paint"}
 	}
@@ -303,7 +306,11 @@ func (m *Mixed) Lines(ground, paint colour.Colour, line wash.Line) Contrast {
 // of water.
 func (m *Mixed) Stiff(air climate.Air) (d time.Duration, ok bool) {
 	f := m.Film()
+	f.Carrier = &solvent.Liquid{Mix: m.Carrier}
 	course := cure.Of(f, climate.Constant(air))
 	d = course.Stiff().Sub(f.Laid)
+	if m.Family.Gels && !m.Family.InLines() { // a tube's paint has hardly a carrier to lose: it is wiped no sooner than it has gelled
+		d = course.TouchDry().Sub(f.Laid)
+	}
 	return d, d < 30*24*time.Hour
 }

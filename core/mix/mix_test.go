@@ -6,6 +6,7 @@ import (
 	"math/rand/v2"
 	"strings"
 	"testing"
+	"time"
 
 	colorful "github.com/lucasb-eyer/go-colorful"
 
@@ -138,11 +139,11 @@ func TestMixProperties(t *testing.T) {
 			other[i].ML *= 3
 		}
 		a, b := mixed(t, c), mixed(t, other)
-		if a.Look.Dry.Difference(b.Look.Dry) > 1e-6 || math.Abs(a.Solids-b.Solids) > 1e-12 || math.Abs(a.Viscosity()-b.Viscosity()) > 1e-9 || math.Abs(3*a.Cost()-b.Cost()) > 1e-9 {
+		if a.Look.Dry.Difference(b.Look.Dry) > 1e-6 || math.Abs(a.Solids-b.Solids) > 1e-12 || math.Abs(a.Viscosity(20)-b.Viscosity(20)) > 1e-9 || math.Abs(3*a.Cost()-b.Cost()) > 1e-9 {
 			t.Fatalf("order and scale change %+v to %+v", a, b)
 		}
 		thin := mixed(t, append(c[:3:3], Pour{Liquid: spirit, ML: 1}))
-		if thin.Viscosity() > a.Viscosity() || thin.Yield() > a.Yield() || thin.Runs(usual, shiny, climate.Room).MM < a.Runs(usual, shiny, climate.Room).MM {
+		if thin.Viscosity(20) > a.Viscosity(20) || thin.Yield() > a.Yield() || thin.Runs(usual, shiny, climate.Room).MM < a.Runs(usual, shiny, climate.Room).MM {
 			t.Fatal("thinner made it thicker")
 		}
 		job := on("#adbcbd", 6)
@@ -333,5 +334,38 @@ func BenchmarkRecipe(b *testing.B) {
 		if _, _, err := j.Recipe(dark, spirit); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// What a mix dries by is what was poured: its own liquid, in the room. Common practice, no source: alcohol and lacquer thinner leave at once, white spirit in half an hour; neat oil is
+// no wash. Warmth thins.
+func TestByItsCarrier(t *testing.T) {
+	stiff := func(c Cup) time.Duration {
+		d, _ := mixed(t, c).Stiff(climate.Room)
+		return d
+	}
+	of := func(kind coating.Kind, family, thinner string) time.Duration {
+		return stiff(Cup{{Product: bottle(kind, family, "#3a322b"), ML: 1}, {Liquid: solvent.Must(thinner), ML: 6}})
+	}
+	alcohol, strong, enamel, watery := of(coating.Paint, "alcohol-acrylic", "isopropanol"), of(coating.Paint, "lacquer", "lacquer-thinner"), of(coating.Paint, "enamel", "white-spirit"), of(coating.Paint, "waterborne-acrylic", "soapy-water")
+	if strong >= alcohol || alcohol >= watery/2 || alcohol >= enamel/2 {
+		t.Errorf("stiff after: lacquer thinner %v, isopropanol %v, white spirit %v, water %v", strong, alcohol, enamel, watery)
+	}
+	tube := bottle(coating.Oil, "artist-oil", "#3a322b")
+	if neat, wash := stiff(Cup{{Product: tube, ML: 1}}), stiff(Cup{{Product: tube, ML: 1}, {Liquid: spirit, ML: 8}}); neat <= wash {
+		t.Errorf("neat oil is ready after %v, its wash after %v", neat, wash)
+	}
+	if _, err := (Cup{{Product: tube, ML: 0.1}, {Liquid: water, ML: 5}}).Mix(); err == nil || !strings.Contains(err.Error(), "do not mix") {
+		t.Errorf("oil in water: %v", err)
+	}
+	if r := mixed(t, Cup{{Product: bottle(coating.Paint, "lacquer", "#3a322b"), ML: 1}, {Liquid: solvent.Must("lacquer-thinner"), ML: 6}}).Keeps(); strings.Contains(r.Words, "acrylic") {
+		t.Errorf("thinned lacquer keeps %q", r.Words)
+	}
+	m := mixed(t, Cup{{Product: bottle(coating.Paint, "enamel", "#3a322b"), ML: 1}, {Liquid: spirit, ML: 6}})
+	if cold, warm := m.Viscosity(10), m.Viscosity(30); cold < 1.2*warm {
+		t.Errorf("at 10 °C it is %.2f mPa s, at 30 %.2f", cold, warm)
+	}
+	if w := (solvent.Mix{solvent.Water: 1}).Viscosity(10); math.Abs(w-1.307) > 0.04 { // tables of physics, from memory
+		t.Errorf("water at 10 °C: %.3f mPa s, want 1.307", w)
 	}
 }

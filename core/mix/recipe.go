@@ -73,7 +73,8 @@ func (j Job) Recipe(p *coating.Product, thinner *solvent.Liquid) (r Recipe, ok b
 	if err != nil {
 		return Recipe{}, false, err
 	}
-	if _, apart := parts(neat.Fluid.Thinned(thinner, 1).Carrier); apart {
+	watery, apart := parts(neat.Fluid.Thinned(thinner, 1).Carrier)
+	if apart || p.Family.Mechanism == coating.Oxidise && watery > immisc {
 		return Recipe{}, false, &Error{1, fmt.Sprintf("%s does not mix with %s", say.Capital(thinner.Name), p.Name)}
 	}
 	best, off := ratios[len(ratios)-1], math.Inf(1) // the thinnest, where none runs

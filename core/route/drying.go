@@ -57,18 +57,18 @@ const (
 var warmWater = Numbers.Number("warm-water", 1.2, "", "how many times faster still a water-borne wash dries where the moving air is warm", fact.Bench("T57: a third of the time in cool or warm air"))
 
 // blows returns how many times faster than in still air the film's carrier leaves.
-func (d Drying) blows(f *coating.Family) float64 {
+func (d Drying) blows(film coating.Film) float64 {
 	switch {
 	case d == InAirStream:
 		return airStream
 	case d != InWarmAir:
 		return 1
-	case f.Carrier.Mix.Share(solvent.Water) > 0:
+	case film.Leaves().Mix.Share(solvent.Water) > 0:
 		return airStream * warmWater
 	}
 	warm := climate.Room
 	warm.TemperatureC = warmAir
-	return airStream * f.Carrier.Flux(warm) / f.Carrier.Flux(climate.Room)
+	return airStream * film.Leaves().Flux(warm) / film.Leaves().Flux(climate.Room)
 }
 
 // CanBeBlown reports whether the technique's film is dried in a stream of air: washes and oils. A stream blows a wet coat into ripples.
@@ -96,7 +96,7 @@ func (s *Step) LastStroke(end time.Time) time.Time { return end.Add(-s.Blowing()
 
 func (s *Step) dry(film coating.Film) coating.Film {
 	if s.Drying != ByItself {
-		film.Blown = s.Drying.blows(film.Family)
+		film.Blown = s.Drying.blows(film)
 	}
 	return film
 }

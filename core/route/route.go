@@ -203,6 +203,9 @@ func (s *Step) Film(laid time.Time) coating.Film {
 		wet = s.Dry / coating.Microns(1-f.CarrierShare)
 	}
 	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share, Pace: s.Product.Pace}
+	if own := s.Product.Carrier; own != nil && own != f.Carrier && !f.IsLoose() {
+		film.Carrier = own
+	}
 	film.Smooth = s.Do.Has(ClearCoat) && s.Sheen() == coating.Gloss
 	film.Quick, film.Painted = s.Do.Has(WashOn|Thinned), s.Do.Has(NeedsGloss) && !s.Floats()
 	if s.Do.Has(Veils) { // all veils together are no thicker than a coat, and no closer

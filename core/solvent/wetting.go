@@ -36,15 +36,46 @@ func (m Mix) Tension(wetting float64) float64 {
 	return own + max(0, wet-own)*math.Pow(water, waterPower)
 }
 
-// Viscosity returns the viscosity of the mixture in mPa s at 20 C, averaged by volume on a logarithmic scale (Arrhenius 1887, from memory).
-func (m Mix) Viscosity() float64 {
+var (
+	flowTables   = fact.Memory("viscosities at 10 to 30 °C in tables of physics")
+	flowWater    = Numbers.Number("flow-water", 17, "kJ/mol", "how the viscosity of water falls with warmth, as an activation energy", flowTables)
+	flowAlcohol  = Numbers.Number("flow-alcohol", 22, "kJ/mol", "the same of alcohols and glycol ethers", flowTables)
+	flowSolvents = Numbers.Number("flow-solvents", 10, "kJ/mol", "the same of hydrocarbons, ketones and esters", flowTables)
+	flowOil      = Numbers.Number("flow-oil", 22, "kJ/mol", "the same of a drying oil", flowTables)
+)
+
+const (
+	tabK = 293.15 // where the table holds, in K
+)
+
+func thinned(energy, celsius float64) float64 {
+	return math.Exp(1000 * energy / gas * (1/(celsius+273.15) - 1/tabK))
+}
+
+// OilThinned returns the viscosity of a drying oil at a temperature, as a share of what it is at 20 C.
+func OilThinned(celsius float64) float64 { return thinned(flowOil, celsius) }
+
+// flows returns the viscosity of a component at a temperature, in mPa s.
+func (c Component) flows(celsius float64) float64 {
+	energy := flowSolvents
+	switch c {
+	case Water, Ammonia:
+		energy = flowWater
+	case Ethanol, Isopropanol, MethoxyPropanol, Butoxyethanol:
+		energy = flowAlcohol
+	}
+	return components[c].Viscosity * thinned(energy, celsius)
+}
+
+// Viscosity returns the viscosity of the mixture in mPa s at a temperature, averaged by volume on a logarithmic scale (Arrhenius 1887, from memory).
+func (m Mix) Viscosity(celsius float64) float64 {
 	all, sum := m.Volume(), 0.0
 	if all <= 0 {
 		return 0
 	}
 	for c, v := range m {
 		if v > 0 {
-			sum += v / all * math.Log(components[c].Viscosity)
+			sum += v / all * math.Log(Component(c).flows(celsius))
 		}
 	}
 	return math.Exp(sum)

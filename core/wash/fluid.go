@@ -59,11 +59,11 @@ func (f Fluid) crowding() float64 { return min(mostFull, f.grains()*swelling/pac
 
 func (f Fluid) grains() float64 { return f.Solids - f.Oil }
 
-// Viscosity returns the viscosity in mPa s: Krieger and Dougherty's law over that of the carrier and the oil in it.
-func (f Fluid) Viscosity() float64 {
-	flows := f.Carrier.Viscosity()
+// Viscosity returns the viscosity in mPa s at a temperature: Krieger and Dougherty's law over that of the carrier and the oil in it.
+func (f Fluid) Viscosity(celsius float64) float64 {
+	flows := f.Carrier.Viscosity(celsius)
 	if f.Oil > 0 {
-		flows = math.Exp(math.Log(flows) + f.Oil/(1-f.grains())*(math.Log(oilFlows)-math.Log(flows)))
+		flows = math.Exp(math.Log(flows) + f.Oil/(1-f.grains())*(math.Log(oilFlows*solvent.OilThinned(celsius))-math.Log(flows)))
 	}
 	return flows * math.Pow(1-f.crowding(), -crowded)
 }

@@ -79,7 +79,7 @@ func (f Fluid) Runs(line Line, on coating.Texture, air climate.Air) Run {
 		}
 		return Run{Stop: Shallow}
 	}
-	mu := f.Viscosity() * 1e-3
+	mu := f.Viscosity(air.TemperatureC) * 1e-3
 	d := 4 * cut / walls
 	r := Run{Brush: 1e3 * math.Sqrt(pull*d*d*brushTime/(16*mu)), Thick: 1e3 * pull * d / (4 * max(f.Yield(), 1e-9))}
 	delta := stillAir * 1e-3
