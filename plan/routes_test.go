@@ -43,7 +43,7 @@ func TestFolliesAreTold(t *testing.T) {
 		{"white spirit over yesterday's enamel", "b: base-coat mid-enamel done 24h; y: pin-wash brown-wash at 1h", "y bite stop wait"},
 		{"lacquer over yesterday's enamel", "b: base-coat mid-enamel done 24h; z: final-coat solvent-flat at 1h", "z bite stop wait"},
 		{"a cloth on yesterday's enamel", "b: base-coat mid-enamel done 24h; w: pin-wash dark-clay at 1h; x: wipe of w dry at 2h", "x rub stop wait"},
-		{"decals left open under the wipe", "b: base-coat mid-acrylic done 400h; g: gloss-coat gloss done 90h; d: decals decals done 60h; w: pin-wash brown-wash; x: wipe of w dry", "w decal-unsealed stop seal; x decal-unsealed stop seal"},
+		{"decals left open under the wipe", "b: base-coat mid-acrylic done 400h; g: gloss-coat gloss done 90h; d: decals decals done 60h; w: pin-wash brown-wash; x: wipe of w dry", "w decal-unsealed warn seal; x decal-unsealed stop seal"},
 		{"alcohol on alcohol paint", "b: base-coat mid-alcohol done 400h; g: gloss-coat gloss coats 1 done 90h; w: pin-wash brown-wash; x: wipe of w wet with isopropanol", "x bite stop seal"},
 		{"gloss on paint that is wet", "b: base-coat mid-acrylic done 10m; g: gloss-coat gloss at 5m", "g wet-below stop wait"},
 		{"tape on open decals", "b: base-coat mid-acrylic done 400h; g: gloss-coat gloss done 90h; d: decals decals done 60h; k: mask; u: unmask", "k mask-lifts stop"},

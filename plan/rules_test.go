@@ -600,6 +600,8 @@ func TestEveryRuleIsMet(t *testing.T) {
 		{"b: base-coat acrylic done 800h", "g: gloss-coat gloss done 200h", "d: decals decals done 48h", "k: mask", "s: seal solvent-gloss"},
 		{"b: base-coat acrylic done 800h", "p: pastel pastel done 40h", "w: pin-wash clay", "x: wipe of w"},
 		{"b: base-coat lacquer done 900h", "m: metal-coat bright done 300h", "g: gloss-coat gloss", "f: flat-coat flat coats 3"},
+		{"b: base-coat acrylic done 800h", "f: final-coat flat", "n: pencil pencil"},
+		{"b: base-coat acrylic done 800h", "k: sponge-chips acrylic"},
 	} {
 		collect(routeOf(t, lines...))
 	}

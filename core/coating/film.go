@@ -27,6 +27,9 @@ type Product struct {
 	Remover  *solvent.Liquid
 }
 
+// Lightness returns the lightness of the product's colour, 0 to 100; middling where it has none.
+func (p *Product) Lightness() float64 { return p.Shows().Lightness() }
+
 // UnnamedColour stands for the colour of a product that has none.
 var UnnamedColour = colour.Grey(Numbers.Number("unnamed", 45, "L*", "lightness that stands for a product without a colour", fact.Bench("chosen: middling")))
 
@@ -39,7 +42,7 @@ func (p *Product) Shows() colour.Colour {
 }
 
 var (
-	metalHide = Numbers.Number("metal-hide", 1.5, "coats", "coats in which a metal of flakes hides", fact.Bench("metals are sprayed in thin transparent layers; two usual coats hide"))
+	metalHide = Numbers.Number("metal-hide", 2.5, "coats", "coats in which a metal of flakes hides", fact.Bench("metals are sprayed in thin transparent layers until the pre-shade just shows; two or three usual coats hide"))
 	oilLoad   = Numbers.Number("oil-load", 1.5, "", "pigment of a tube of oil, against a paint's", fact.Bench("oils are ground stiff"))
 	whiteIs   = colour.Or("#f2f2ee", colour.Colour{}) // a usual white, into which a tenth is stirred
 )

@@ -142,6 +142,23 @@ func (s Setting) Of(f *coating.Family, wet coating.Microns, wetCoat bool, areaCM
 	return out
 }
 
+// Strays returns how far a setting is from all that is usual for its kind and family, tinted with so many parts more of thinner: the root of the squares of how far each dial is
+// beyond its range, on a logarithmic scale. Dials that are each bearable are not so together.
+func (s Setting) Strays(r Range, f *coating.Family, tint float64) float64 {
+	out := func(v float64, usual [2]float64) float64 {
+		return math.Max(0, math.Max(math.Log(usual[0]/math.Max(0.01, v)), math.Log(v/usual[1])))
+	}
+	thin := (1 + s.Thinning) / (1 + f.Thinning + tint)
+	far := 0.0
+	for _, d := range []float64{out(s.NeedleMM, r.Needle), out(s.PSI, r.PSI), out(s.DistanceCM, r.DistanceCM), out(thin, [2]float64{1 / thinMost, thinMost})} {
+		far += d * d
+	}
+	return math.Sqrt(far)
+}
+
+// StraysFrom is how far from the usual a setting may be.
+var StraysFrom = Numbers.Number("spray-strays", 1, "", "how far all dials together may be from what is usual, on a logarithmic scale", sprays)
+
 // Words says what is wrong with a setting and what to turn, or that it is well.
 func (s Spray) Words() string {
 	switch {

@@ -152,9 +152,13 @@ func liquidID(l *solvent.Liquid) string {
 
 // safeFrom says from when a film can stand what is to be done. Further off than a day and a half the figure is a day: no film keeps its minute.
 func safeFrom(s *timeline.Site, t time.Time) string {
+	verb := "Safe"
+	if !s.Step.Done.IsZero() || !s.Step.Started.IsZero() || !s.Plan.Now.IsZero() && t.Before(s.Plan.Now) {
+		verb = "It would have been safe"
+	}
 	const near, round, night = 36 * time.Hour, 15 * time.Minute, 3 * time.Hour // what is safe late in the evening is safe the next day
 	if t.Sub(s.Start) < near {
-		return "Safe from about " + s.Plan.Clock(t.Add(round-1).Truncate(round)) + "."
+		return verb + " from about " + s.Plan.Clock(t.Add(round-1).Truncate(round)) + "."
 	}
-	return "Safe from about " + say.DayOf(t.Add(night), s.Plan.Now, s.Plan.Place()) + "."
+	return verb + " from about " + say.DayOf(t.Add(night), s.Plan.Now, s.Plan.Place()) + "."
 }

@@ -106,7 +106,7 @@ func findUnderMedium(s *timeline.Site) []timeline.Finding {
 	f.Because = fmt.Sprintf("%s is %s hard: the chipping brush would dig %.1f µm into it.", say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), float64(r.Dug))
 	if safe, ok := underMediumOpen(s, month(s.Start)).First(); ok {
 		f.Helps, f.SafeFrom, f.Propose = verdict.Wait, safe, func() []timeline.Fix { return waitFix(s) }
-		f.Because += " Safe from " + s.Plan.Clock(safe) + "."
+		f.Because += " " + safeFrom(s, safe)
 	}
 	return []timeline.Finding{f}
 }

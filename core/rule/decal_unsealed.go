@@ -3,6 +3,7 @@ package rule
 import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
 )
@@ -22,9 +23,19 @@ func findDecalUnsealed(s *timeline.Site) []timeline.Finding {
 	}
 	f := timeline.Finding{Word: q.Helped(a).Word, Layer: s.LayerID(a.Place), Because: "The decals lie open: the wash creeps under their edges, and the wipe tears them."}
 	before := s.Step
+	may := a.Severity < verdict.Stop
+	switch {
+	case s.Step.Wiped != nil && may:
+		f.Because = "The decals lie open. They have set for days, and a barely damp cloth may tear them all the same: dab, or seal them first."
+	case s.Step.Wiped != nil:
+		f.Because = "The decals lie open: the wipe tears them."
+	case s.Step.Do.Contact.Is(stack.Polished):
+		f.Because = "The decals lie open: the compound tears them."
+	case may:
+		f.Because = "The decals lie open: the wash creeps under their edges, where nothing wipes it out again."
+	}
 	if s.Step.Wiped != nil {
 		before = s.Step.Wiped
-		f.Because = "The decals lie open: the wipe tears them."
 	}
 	if before.Done.IsZero() {
 		f.Propose = func() []timeline.Fix {

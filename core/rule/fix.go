@@ -38,7 +38,7 @@ func waitFix(s *timeline.Site) []timeline.Fix {
 		target = s.Step
 	}
 	until, ok := s.Timeline.LaterStart(s.Line, target)
-	if !ok {
+	if !ok || !until.After(target.At) { // nobody waits until an earlier moment
 		return nil
 	}
 	return []timeline.Fix{{Do: timeline.FixWait, Step: target.ID, Until: until}}

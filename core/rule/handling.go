@@ -5,6 +5,7 @@ import (
 
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
@@ -30,12 +31,25 @@ var handled = timeline.Rule{
 	Find:     findHandled,
 }
 
+var sags = Numbers.Number("coat-sags", 60, "µm", "liquid standing at once from which a coat runs on an edge", fact.Bench("a heavy wet coat stands at twenty; several into each other run"))
+
 var manyCoats = timeline.Rule{
 	ID: "many-coats", Title: "Many coats in one go",
 	Reason:   "Coats on coats that are not flashed off hold their solvent in, run on edges and harden slowly. More than four belong on another evening, but for a mirror.",
 	Evidence: fact.Bench("two or three coats for an ordinary sheen, four to six for a mirror"),
 	Find: func(s *timeline.Site) []timeline.Finding {
-		if !s.Step.Do.Coating() || float64(s.Step.Coats) <= route.MostCoats || !s.Step.Product.Family.Closed {
+		if !s.Step.Do.Coating() || !s.Step.Product.Family.Closed {
+			return nil
+		}
+		if standing := s.Step.Standing(s.Plan.Air.At(s.Start)); float64(standing) >= sags {
+			return []timeline.Finding{{
+				Word: verdict.Word{Severity: verdict.Warn}, Because: fmt.Sprintf("%s wet on wet stand %.0f µm thick: from about %.0f they run on every edge. Let each flash off.", say.Several(s.Step.Coats, "coat"), float64(standing), sags),
+				Propose: func() []timeline.Fix {
+					return []timeline.Fix{{Do: timeline.FixLaying, Step: s.Step.ID, Laying: route.Flashed}}
+				},
+			}}
+		}
+		if float64(s.Step.Coats) <= route.MostCoats {
 			return nil
 		}
 		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Warn}, Because: fmt.Sprintf("%d coats of %s in one go, %.0f µm dry: they run and stay soft for long.", s.Step.Coats, s.Step.Product.Name, float64(s.Step.Film(s.Start).Thickness()))}}

@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+	"slices"
 	"time"
 
 	"inkysparrow/core/coating"
@@ -118,10 +119,17 @@ func findMaskStays(s *timeline.Site) []timeline.Finding {
 		}
 		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Because: "No step of this zone takes it off again: it comes off while the paint on it still gives."}}
 	case s.Step.Do.Has(route.TapeOff):
+		taped := s.Index - 1
+		for taped >= 0 && !s.Zone.Steps[taped].Do.Has(route.Tape) {
+			taped--
+		}
 		for i := len(s.Below) - 1; i > 0; i-- {
 			st := s.StepOf(i)
 			if st == nil || !st.Do.Has(route.Colour) {
 				continue
+			}
+			if taped >= 0 && slices.Index(s.Zone.Steps, st) < taped {
+				break // nothing was painted against the tape
 			}
 			if hard := s.Below[i].Hard(s.Start); hard > TapeBrittle {
 				return []timeline.Finding{{

@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/decal"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
@@ -19,7 +20,11 @@ var metalUndercoat = timeline.Rule{
 		if s.Step.Do.ID != "metal-coat" || s.Step.Product.Sheen != coating.Gloss || s.On < decal.Rough() {
 			return nil
 		}
-		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Because: fmt.Sprintf("%s is meant to shine, and %s below it is %s: it goes dull.", say.Capital(s.Step.Product.Name), s.SurfaceName(), s.On.Sheen())}
+		severity := verdict.Warn
+		if before := s.Zone.Steps[max(0, s.Index-1)]; before.Do.Has(route.ClearCoat) && before.Sheen() == coating.Flat { // a flat clear right below it is no accident
+			severity = verdict.Note
+		}
+		f := timeline.Finding{Word: verdict.Word{Severity: severity}, Because: fmt.Sprintf("%s is meant to shine, and %s below it is %s: it goes dull.", say.Capital(s.Step.Product.Name), s.SurfaceName(), s.On.Sheen())}
 		f.Propose = func() []timeline.Fix { return insertFix(s, "gloss-coat", 3, s.Step, coating.Gloss) }
 		return []timeline.Finding{f}
 	},

@@ -12,6 +12,8 @@ import (
 	"inkysparrow/core/verdict"
 )
 
+var markingArea = Numbers.Number("marking-area", 0.05, "", "share of a zone up to which a masked colour is a marking or a panel, and covers no effect", fact.Bench("T88: at most 5 % of a zone"))
+
 var order = timeline.Rule{
 	ID: "order", Title: "A step out of its order",
 	Reason: "Base, chips, gloss, decals, seal, wash, grip, oils, stains, finish: each effect needs the one before it below and would be covered or undone the other way round. " +
@@ -39,9 +41,9 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 			Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}} },
 		}}
 	}
-	if s.Step.Do.Has(route.Colour) && !s.Step.Do.Has(route.Veils) {
-		effect := last(func(st *route.Step) bool {
-			return st.Do.Phase >= route.Decals && st.Do.Phase != route.Sealing && st.Do.Lays
+	if s.Step.Do.Has(route.Colour) && !s.Step.Do.Has(route.Veils) && s.Step.Extent() > markingArea { // a marking or a panel that is masked covers only itself
+		effect := last(func(st *route.Step) bool { // a clear is no effect: a flat coat below a metal is how a dull panel is made
+			return st.Do.Phase >= route.Decals && st.Do.Phase != route.Sealing && st.Do.Lays && !st.Do.Has(route.ClearCoat)
 		})
 		if effect != nil {
 			return []timeline.Finding{outOfOrder(s, verdict.Stop, effect, "covers")}
@@ -68,7 +70,7 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 
 // lastTouch reports whether a step is usual after the last coat: stains, chips, dust, and thin paint that deepens or pales a panel.
 func lastTouch(s *route.Step) bool {
-	return s.Do.Has(route.LastCoat|route.AfterFinish|route.LooseOn|route.Joins|route.TapeOff|route.Staining|route.Veils|route.Shades) || s.Do.Phase == route.Chip && !s.Do.Has(route.Lifting|route.WearsBack)
+	return s.Do.Has(route.LastCoat|route.AfterFinish|route.LooseOn|route.OilWork|route.Joins|route.TapeOff|route.Staining|route.Veils|route.Shades) || s.Do.Phase == route.Chip && !s.Do.Has(route.Lifting|route.WearsBack)
 }
 
 func outOfOrder(s *timeline.Site, severity verdict.Severity, other *route.Step, verb string) timeline.Finding {

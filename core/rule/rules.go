@@ -15,10 +15,12 @@ var Numbers fact.Table
 // every is the one list of rules: a new rule is a value in a file of its own and a line here.
 var every = timeline.NewRules(
 	&acrossFlow,
+	&afterFinal,
 	&bareAcrylic,
 	&bite,
 	&chalky,
 	&chipLate,
+	&chipTone,
 	&chipsMuch,
 	&coldFilm,
 	&dampAir,

@@ -4,10 +4,12 @@ import (
 	"fmt"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
 	"inkysparrow/core/decal"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
@@ -68,13 +70,21 @@ func findWashSheen(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	film := s.Step.Film(s.Start)
-	left := wash.Left(film.Thickness(), s.On, wash.Dry, route.Strokes("airflow"), 0, 0)
+	cloth, soft := wash.Dry, 0.0
+	if w := s.Step.WipedBy; w != nil && w.Wets() != nil { // as it is planned
+		course := cure.Of(film, s.Plan.Air)
+		cloth, soft = w.Cloth, stack.Soften(&course, w.Wets(), course.Stiff())
+	}
+	leaves := func(on coating.Texture) float64 {
+		return wash.Left(film.Thickness(), on, cloth, route.Strokes("airflow"), soft, 0)
+	}
+	left := leaves(s.On)
 	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Figures: timeline.Figures{Share: left}}
 	if sheen == coating.Satin {
 		f.Severity = verdict.Note
 	}
-	f.Because = fmt.Sprintf("%s is %s: a dry wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", say.Capital(s.SurfaceName()), sheen,
-		100*left, 100*wash.Left(film.Thickness(), coating.Gloss.Texture(), wash.Dry, route.Strokes("airflow"), 0, 0))
+	f.Because = fmt.Sprintf("%s is %s: a %s wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", say.Capital(s.SurfaceName()), sheen, cloth,
+		100*left, 100*leaves(coating.Gloss.Texture()))
 	f.Propose = func() []timeline.Fix { return insertFix(s, "gloss-coat", 2, s.Step, coating.Gloss) }
 	return []timeline.Finding{f}
 }

@@ -1,6 +1,8 @@
 package rule
 
 import (
+	"fmt"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/timeline"
@@ -18,7 +20,17 @@ var spraySetting = timeline.Rule{
 		}
 		x := route.SprayOf(s.Zone, s.Step, s.Step.Spray, s.Plan.Air.At(s.Start))
 		if !x.Dry && !x.Coarse && !x.Wet {
-			return nil
+			usual := dose.RangeFor(s.Step.Do.Spray)
+			if s.Step.Spray.Strays(usual, s.Step.Product.Family, s.Step.Do.Tint) < dose.StraysFrom {
+				return nil
+			}
+			n := s.Step.Spray
+			return []timeline.Finding{{
+				Word: verdict.Word{Severity: verdict.Warn},
+				Because: fmt.Sprintf("%.2g mm, %.0f psi from %.3g cm, thinned 1:%.2g: each may do by itself, together they are far from the %.2g to %.2g mm, %.0f to %.0f psi and %.0f to %.0f cm of %s. It lands as dust, or beside the zone.",
+					n.NeedleMM, n.PSI, n.DistanceCM, n.Thinning, usual.Needle[0], usual.Needle[1], usual.PSI[0], usual.PSI[1], usual.DistanceCM[0], usual.DistanceCM[1], usual.Words),
+				Propose: func() []timeline.Fix { return []timeline.Fix{{Do: timeline.FixSpray, Step: s.Step.ID}} },
+			}}
 		}
 		return []timeline.Finding{{
 			Word: verdict.Word{Severity: verdict.Warn}, Figures: timeline.Figures{Share: x.Lost}, Because: x.Words(),

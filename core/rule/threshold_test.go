@@ -153,7 +153,12 @@ func TestThresholds(t *testing.T) {
 		want, off float64
 	}{
 		{"wash-lighter-by: on L 15 a wash is read from L 27 on", edge(t, 10, 60, func(l float64) int { return washOn(15, l) }), 27, 0.5},
-		{"dark-below: below L 28 a wash must be lighter", edge(t, 20, 40, func(l float64) int { return washOn(l, l-19) }), 28, 0.5},
+		{"near-black: below L 20 a wash must be lighter", edge(t, 16, 26, func(l float64) int { return washOn(l, l-12) }), 20, 0.5},
+		{"dark-below: below L 28 a quiet line is enough", edge(t, 22, 40, func(l float64) int { return washOn(l, l-7) }), 28, 0.5},
+		{"wash-shows-dark: on L 24 a wash 3 off is read", 24 - edge(t, 17, 24, func(l float64) int { return washOn(24, l) }), 4.2, 0.5},
+		{"near-white: from L 90 a dark wash over all dirties it", edge(t, 80, 96, func(l float64) int {
+			return worst(found("wash-colour", done(900, "base-coat", acrylic(l), 2), done(400, "gloss-coat", clear("polish-clear", coating.Gloss), 2), routetest.Step("overall-wash", routetest.Coloured(coating.Wash, "enamel-wash", colour.Lab(12, 0, 0).String(), 0), 1)))
+		}), 90, 0.5},
 		{"wash-shows: on L 50 a wash 8 off is read", grey50(edge(t, 30, 50, func(l float64) int { return washOn(50, l) })), 8, 0.4},
 		{"too-stark: 55 darker is harsh", 90 - edge(t, 15, 60, func(l float64) int { return washOn(90, l) }), 55, 0.5},
 		{"black-wash: on L 55 a wash below 12 is harsh", edge(t, 5, 30, func(l float64) int { return washOn(55, l) }), 12, 0.5},

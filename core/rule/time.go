@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"time"
 
+	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
@@ -50,7 +51,7 @@ func findHands(s *timeline.Site) []timeline.Finding {
 	}
 	for _, l := range s.Timeline.Lines {
 		for _, p := range l.Steps {
-			if p.Step == s.Step || !p.Step.Done.IsZero() || p.Step.At.IsZero() || !p.Start.Before(s.End) || !s.Start.Before(p.End) {
+			if together(p.Step, s.Step) || p.Step == s.Step || !p.Step.Done.IsZero() || p.Step.At.IsZero() || !p.Start.Before(s.End) || !s.Start.Before(p.End) {
 				continue
 			}
 			if p.Start.After(s.Start) || p.Start.Equal(s.Start) && l != s.Line && l.Zone.ID > s.Zone.ID {
@@ -63,6 +64,17 @@ func findHands(s *timeline.Site) []timeline.Finding {
 		}
 	}
 	return nil
+}
+
+// together reports whether two steps are one piece of work: the same done with the same bottle in two zones, one after the other from one cup.
+func together(a, b *route.Step) bool {
+	bottle := func(s *route.Step) *coating.Product {
+		if s.Wiped != nil {
+			return s.Wiped.Product
+		}
+		return s.Product
+	}
+	return a.Do == b.Do && bottle(a) == bottle(b) && a.At.Equal(b.At)
 }
 
 func findNoRoom(s *timeline.Site) []timeline.Finding {

@@ -49,7 +49,7 @@ func findUnseen(s *timeline.Site) []timeline.Finding {
 	if base.Lightness() > 50 {
 		tone = "darker"
 	}
-	f.Because = fmt.Sprintf("%s differs from %s by %.1f where %.0f can be seen: take a %s stain.", say.Capital(s.Step.Product.Name), paint.Product.Name, delta, seen, tone)
+	f.Because = fmt.Sprintf("%s differs from %s by %.1f where %.0f can be seen: take a %s stain.", say.Capital(s.Step.Product.Name), paint.Product.Name, say.Below(delta), seen, tone)
 	f.Propose = func() []timeline.Fix {
 		return swapFixes(s, s.Step, func(p *coating.Product) bool {
 			return p.Colour != "" && base.Difference(colour.Or(p.Colour, base)) >= seen

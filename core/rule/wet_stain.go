@@ -39,7 +39,8 @@ var unsealedDust = timeline.Rule{
 	Reason:   "Dry pigment lies there until a clear holds it; a finger or an eraser takes it off. Some want just that.",
 	Evidence: fact.Bench("an eraser or a finger undoes it until it is sealed"),
 	Find: func(s *timeline.Site) []timeline.Finding {
-		if !s.Step.Do.Has(route.LooseOn) || slices.ContainsFunc(s.Zone.Steps[s.Index+1:], func(st *route.Step) bool { return st.Do.Has(route.ClearCoat) }) {
+		if !s.Step.Do.Has(route.LooseOn) || slices.ContainsFunc(s.Zone.Steps[s.Index+1:], func(st *route.Step) bool { return st.Do.Has(route.ClearCoat) }) ||
+			slices.ContainsFunc(s.Zone.Steps[:s.Index], func(st *route.Step) bool { return st.Do.Has(route.LastCoat) }) { // that is told of all that comes after the final coat
 			return nil
 		}
 		return []timeline.Finding{{Word: verdict.Word{Severity: verdict.Note}, Because: fmt.Sprintf("Nothing seals %s: handle the model by its other side.", s.Step.Product.Name)}}

@@ -11,7 +11,7 @@ import (
 // What a film can stand is told to the quarter of an hour while it is near, as a day when it is not, and late in the evening as the next day.
 func TestSafeFrom(t *testing.T) {
 	start := time.Date(2027, 3, 11, 20, 40, 0, 0, time.UTC)
-	s := &timeline.Site{Plan: &route.Plan{Now: start}, Start: start}
+	s := &timeline.Site{Step: &route.Step{}, Plan: &route.Plan{Now: start}, Start: start}
 	for _, tc := range []struct {
 		after time.Duration
 		want  string

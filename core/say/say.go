@@ -5,6 +5,7 @@ package say
 import (
 	"bytes"
 	"fmt"
+	"math"
 	"strconv"
 	"strings"
 	"time"
@@ -130,6 +131,9 @@ func Span(d time.Duration) string {
 	}
 	return fmt.Sprintf("%.0f days", d.Hours()/24)
 }
+
+// Below rounds a figure down to a tenth, where it is told beside a limit that it does not reach.
+func Below(v float64) float64 { return math.Floor(10*v) / 10 }
 
 // Percent writes a share from 0 to 1: "31 %".
 func Percent[F ~float64](share F) string { return fmt.Sprintf("%.0f %%", 100*float64(share)) }

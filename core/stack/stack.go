@@ -33,6 +33,7 @@ var (
 	holeHard   = Numbers.Number("hole-hard", 0.35, "", "how much hardening closes it", fact.Bench("fitted to T06, T12"))
 	weakSpot   = Numbers.Number("weak-spot", 0.22, "", "share of the area where one sprayed coat is not closed", fact.Bench("one thin coat has weak spots on edges and detail, a couple of coats are trusted"))
 	swellFrom  = Numbers.Number("swell-from", 0.6, "", "softening from which a linked skin buckles", fact.Bench("chosen; wrinkling sets in suddenly"))
+	meltFlood  = Numbers.Number("melt-flood", 56, "µm", "a solvent that stands so thick on a film of its own kind of binder that this melts into it while it is young", fact.Bench("three wet coats of hot lacquer on last night's acrylic ruin it, one that flashes off does not"))
 	throughMax = Numbers.Number("through-carry", 0.1, "", "most of a covered film that can be carried off through what covers it", fact.Bench("chosen; it is held down"))
 	liftCarry  = Numbers.Number("lift-carry", 0.05, "", "carry from which a dissolved medium lifts with all above it; a sprayed coat only wets it where it lies", fact.Bench("chosen; acrylic is sprayed over it, then lifted with a wet brush"))
 	lifts      = Numbers.Number("lift-softening", 0.5, "", "softening of a live film from which it lets go", fact.Bench("chosen"))
@@ -311,6 +312,10 @@ func (a assault) displaced(f *coating.Family, c *Contact) float64 {
 	carried := a.soft * c.Carry
 	if f.Mechanism.Buckles && f.Closed { // what lies in recesses and texture has no skin that could lift
 		return max(carried, c.Swell*(a.soft-swellFrom)/(1-swellFrom))
+	}
+	if c.Sprayed && f.Closed && a.soft > swellFrom { // nothing is linked that could lift, but a young film melts into what stands on it for long
+		flood := math.Min(1, float64(c.Liquid)/meltFlood)
+		return max(carried, c.Swell*(a.soft-swellFrom)/(1-swellFrom)*(1-float64(a.hard))*flood*flood)
 	}
 	return carried
 }

@@ -89,7 +89,8 @@ func (s *Site) asked(step *route.Step, touch stack.Touch, wets bool) verdict.Que
 	do := step.Do
 	return verdict.Question{
 		Films: s.Below, Touch: touch, Air: s.Plan.Air, Wets: wets,
-		Cloth: do.Has(route.Cloth), Washes: do.Has(route.WashOn) || do.Has(route.Cloth) && step.Wiped != nil,
+		Cloth: do.Has(route.Cloth), Washes: do.Has(route.WashOn) || do.Has(route.Cloth) && step.Wiped != nil || do.Contact.Is(stack.Polished),
+		Dusts:  do.Has(route.Staining | route.LooseOn),
 		Clears: do.Has(route.ClearCoat), Coats: do.Has(route.ClearCoat | route.Colour),
 		Soaks: do.Has(route.Lifting) || do.Has(route.Cloth) && step.Cloth == wash.Wet,
 	}
@@ -177,14 +178,29 @@ func (s *Site) SurfaceName() string {
 	return "the bare plastic"
 }
 
-// PaintBelow returns the step that left the top colour.
+// PaintBelow returns the step that left the colour of most of the zone: a second colour on a part of it does not speak for the rest.
 func (s *Site) PaintBelow() *route.Step {
-	for i := s.Index - 1; i >= 0; i-- {
-		if st := s.Zone.Steps[i]; st.Do.Has(route.Colour) && st.Product != nil && st.Product.Colour != "" {
-			return st
+	type part struct {
+		step  *route.Step
+		share float64
+	}
+	var parts []part
+	for _, st := range s.Zone.Steps[:s.Index] {
+		if !st.Do.Has(route.Colour) || st.Product == nil || st.Product.Colour == "" {
+			continue
+		}
+		for k := range parts {
+			parts[k].share *= 1 - st.Extent()
+		}
+		parts = append(parts, part{st, st.Extent()})
+	}
+	var most part
+	for _, p := range parts {
+		if p.share >= most.share {
+			most = p
 		}
 	}
-	return nil
+	return most.step
 }
 
 // ReadyBelow returns the film that holds the step up the longest, and until when.

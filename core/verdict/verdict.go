@@ -110,6 +110,7 @@ type Question struct {
 	Washes bool // it is a wash, or its wipe: it creeps under what lies open, or tears it
 	Clears bool // it is a coat of clear
 	Coats  bool // it is a coat of clear or colour
+	Dusts  bool // it is dry pigment or a thin stain, which only smudges what is not dry
 	Soaks  bool // it keeps the surface wet and rubs it, or lifts on purpose
 
 	Held    int       // the film that is ready for it last; 0 for none
@@ -247,7 +248,11 @@ func (q *Question) tooWet(at time.Time) (Answer, bool) {
 	if q.Held == 0 || !at.Before(q.Until) {
 		return Answer{}, false
 	}
-	return Answer{Word: Word{Severity: q.quick(q.Held)}, Place: q.Held, Hard: q.Films[q.Held].Hard(at), Share: 1}, true
+	severity := q.quick(q.Held)
+	if q.Dusts && q.Films[q.Held].Film.Family.IsOily() {
+		severity = Warn
+	}
+	return Answer{Word: Word{Severity: severity}, Place: q.Held, Hard: q.Films[q.Held].Hard(at), Share: 1}, true
 }
 
 // bitten finds the dry film that loses most, of those that are lost hardest: paint before a wash. Where a film that is still wet loses more than any, that
@@ -354,11 +359,17 @@ func (q *Question) torn(at time.Time) (Answer, bool) {
 			return Answer{}, false
 		}
 		if film.Family.ID == "decal" && !film.Painted && !q.ownBelow(i) {
-			return Answer{Word: Word{Severity: Stop}, Place: i, Hard: q.Films[i].Hard(at), Share: 1}, true
+			severity := Stop
+			if set := at.Sub(film.Laid) >= decalSet; set && (!q.Cloth && q.Touch.Contact.Tool == 0 || q.Touch.Contact.Is(stack.DampWipe)) {
+				severity = Warn
+			}
+			return Answer{Word: Word{Severity: severity}, Place: i, Hard: q.Films[i].Hard(at), Share: 1}, true
 		}
 	}
 	return Answer{}, false
 }
+
+var decalSet = time.Duration(Numbers.Number("decal-set", 48, "h", "from when decals that nothing seals have set so that a wash or a barely damp cloth may tear them, and a wet or a rubbing one does", fact.Bench("they may tear even then"))) * time.Hour
 
 // ownBelow reports whether the touch's own wash lies below place.
 func (q *Question) ownBelow(place int) bool {

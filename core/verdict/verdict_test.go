@@ -50,6 +50,7 @@ func TestHarms(t *testing.T) {
 	oil := layer("o", "artist-oil", 1, 0)
 	settles := func(q *Question) *Question { q.Oily, q.Settled = 1, oil.Ready(); return q }
 	held := func(q *Question) *Question { q.Held, q.Until = 1, laid.Add(3*time.Hour); return q }
+	dusts := func(q *Question) *Question { q.Dusts = true; return q }
 	own := func(q *Question, step string) *Question { q.Touch.Own = step; return q }
 	for _, tc := range []struct {
 		name     string
@@ -69,7 +70,16 @@ func TestHarms(t *testing.T) {
 		{"T27 on acrylic of three days", rubs(over(stack.DryWipe, "", acrylic)), 3 * day, Nothing, Note, NoHelp},
 		{"no cloth", over(stack.DryWipe, "", acrylic), day, Nothing, Note, NoHelp},
 		{"one thin coat over it has weak spots", rubs(over(stack.DryWipe, "", layer("b", "enamel", 2, 8*day), layer("g", "lacquer", 1, 8*day))), 11 * day, Ground, Warn, Wait},
-		{"decals that lie open", washes(over(stack.PinWash, "water", acrylic, gloss, decals)), 20 * day, Torn, Stop, Seal},
+		{"decals of a day that lie open", washes(over(stack.PinWash, "water", acrylic, gloss, decals)), 13 * day, Torn, Stop, Seal},
+		{"decals that have set for days", washes(over(stack.PinWash, "water", acrylic, gloss, decals)), 20 * day, Torn, Warn, Seal},
+		{"a barely damp cloth over them", rubs(washes(over(stack.DampWipe, "water", acrylic, gloss, decals))), 20 * day, Torn, Warn, Seal},
+		{"a wet one", rubs(washes(over(stack.WetWipe, "water", acrylic, gloss, decals))), 20 * day, Torn, Stop, Seal},
+		{"a dry one, which rubs", rubs(washes(over(stack.DryWipe, "", acrylic, gloss, decals))), 20 * day, Torn, Stop, Seal},
+		{"a polish over them", washes(over(stack.Polished, "", acrylic, gloss, decals)), 20 * day, Torn, Stop, Seal},
+		{"hot lacquer wet on wet on last night's acrylic", coats(over(stack.WetCoat.Standing(56), "lacquer-thinner", acrylic), "lacquer"), 15 * time.Hour, Bitten, Stop, Wait},
+		{"one coat of it", coats(over(stack.WetCoat.Standing(18.75), "lacquer-thinner", acrylic), "lacquer"), 15 * time.Hour, Nothing, Note, NoHelp},
+		{"dust on an oil that is tacky", dusts(held(over(stack.PinWash, "water", layer("o", "artist-oil", 1, 0)))), 2 * time.Hour, TooWet, Warn, Wait},
+		{"dust on paint that is not dry", dusts(held(over(stack.PinWash, "water", acrylic))), 2 * time.Hour, TooWet, Stop, Wait},
 		{"something else than a wash over them", over(stack.PinWash, "water", acrylic, gloss, decals), 20 * day, Nothing, Note, NoHelp},
 		{"painted markings", washes(over(stack.PinWash, "water", acrylic, gloss, painted)), 20 * day, Nothing, Note, NoHelp},
 		{"decals that are sealed", washes(over(stack.PinWash, "water", acrylic, decals, layer("s", "polish-clear", 2, 13*day))), 20 * day, Nothing, Note, NoHelp},

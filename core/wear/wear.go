@@ -114,7 +114,7 @@ func Of(s Service) Targets {
 	words := "Nothing is said of its service."
 	if s.Months > 0 {
 		done = 1 - math.Exp(-s.Months*h.Factor/scale)
-		words = fmt.Sprintf("%.0f months on %s, %s", s.Months, p.Words, h.Words)
+		words = fmt.Sprintf("%s on %s, %s", months(s.Months), p.Words, h.Words)
 		for _, c := range []Care{careOf(s.Care), combatOf(s.Combat)} {
 			if c.ID != cares[0].ID && c.ID != combats[0].ID {
 				words += ", " + c.Words
@@ -146,4 +146,11 @@ func Shows(of string) float64 {
 		return v
 	}
 	return 1
+}
+
+func months(n float64) string {
+	if n == 1 {
+		return "1 month"
+	}
+	return fmt.Sprintf("%.0f months", n)
 }
