@@ -15,7 +15,7 @@ import (
 var (
 	toneBench = fact.Bench("a chip shows what lies below: metal, primer, an older colour, or the dirt and rust in it")
 	chipSeen  = Numbers.Number("chip-seen", 4, "CIEDE2000", "difference from its paint below which a chip is not seen", toneBench)
-	chipOdd   = Numbers.Number("chip-odd", 22, "CIEDE2000", "difference from all that could lie below from which nobody takes it for a chip", toneBench)
+	chipOdd   = Numbers.Number("chip-odd", 14, "CIEDE2000", "difference from all that could lie below from which nobody takes it for a chip", toneBench)
 )
 
 // under are the tones that lie below the paint of aircraft, whatever a route has painted there.
