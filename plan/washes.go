@@ -32,6 +32,7 @@ type Washes struct {
 	Zone       string      `json:"zone"`
 	At         time.Time   `json:"at"`
 	Wishes     []string    `json:"wishes" jsonschema:"description=In the order in which they decide."`
+	ForAll     []string    `json:"for_all" jsonschema:"description=What holds for every wash there, said once."`
 	Candidates []Candidate `json:"candidates"`
 }
 
@@ -285,6 +286,9 @@ func parentsOf(cup mix.Cup) []Parent {
 	return all
 }
 
+// ForAll tells what holds for every wash that is judged, so that it need not be said of each.
+func (c *Chosen) ForAll() []string { return choose.ForAll(c.Place, c.Judged) }
+
 // Key names a judged wash whatever the order of the list.
 func (c *Chosen) Key(i int) string {
 	j := &c.Judged[i]
@@ -398,7 +402,7 @@ func (c *Chosen) tried(ctx context.Context, i int) (time.Time, error) {
 	}
 	p, err := changed.Resolve()
 	if err != nil {
-		return time.Time{}, err
+		return time.Time{}, nil //nolint:nilerr // as above
 	}
 	tl, err := timeline.LayContext(ctx, p, rule.Every())
 	if err != nil {
@@ -409,7 +413,7 @@ func (c *Chosen) tried(ctx context.Context, i int) (time.Time, error) {
 
 // Report writes the list as the headless command prints it.
 func (c *Chosen) Report() *Washes {
-	out := &Washes{Format: WashesFormat, Zone: c.Place.Line.Zone.ID, At: c.Place.At.UTC(), Candidates: []Candidate{}}
+	out := &Washes{ForAll: c.ForAll(), Format: WashesFormat, Zone: c.Place.Line.Zone.ID, At: c.Place.At.UTC(), Candidates: []Candidate{}}
 	for _, w := range choose.Order(c.Wishes) {
 		out.Wishes = append(out.Wishes, string(w))
 	}

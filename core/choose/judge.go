@@ -11,6 +11,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
@@ -34,9 +35,11 @@ func Bottle(p *coating.Product) Candidate { return Candidate{Product: p, Mixed: 
 // Judged is a candidate in its place.
 type Judged struct {
 	Candidate
-	Rank     int    // from 1
-	RuledOut string // the reason; empty for none
-	Bands    []Band // by the wishes in their order
+	Rank     int           // from 1
+	Evening  int           // sessions until it can be wiped: 0 for the one it is put on in, 1 for the next; below 0 where none lies in its window
+	Coated   time.Duration // from when it is laid until the next coat may go on
+	RuledOut string        // the reason; empty for none
+	Bands    []Band        // by the wishes in their order
 
 	Way   *route.Technique
 	Apply verdict.Answer
@@ -51,6 +54,8 @@ type Judged struct {
 	Left  float64 // share of the wash that the wipe leaves where it lay
 	Keeps float64 // share that the wipe leaves in the lines
 	Lines mix.Contrast
+	Stark bool         // they look drawn with a pen
+	Paler bool         // they are lighter than a paint that is not dark
 	Under mix.Contrast // under a flat clear
 	Open  colour.Colour
 	Shift float64 // of the open surface, CIEDE2000
@@ -133,6 +138,8 @@ func (b *bench) judge(c Candidate) Judged {
 	j.wipes = sites[1].Question()
 	j.Wipe, j.Rub = b.ask(j.wipes, false, j.Opens), b.ask(j.wipes, true, j.Opens)
 	layer := &j.wipes.Films[len(j.wipes.Films)-1]
+	j.Coated = layer.Ready().Sub(j.Laid)
+	j.Evening = b.evening(&j, wiping)
 	liquid := wipe.Wets()
 	j.Left = wash.LeftOf(&layer.Course, b.On, j.Cloth, route.Strokes(b.Stroke), liquid, j.Opens)
 	j.Keeps = (1 - route.LineLoss(b.Stroke)) * (1 - layer.At(j.Opens).Wet)
@@ -141,6 +148,26 @@ func (b *bench) judge(c Candidate) Judged {
 	}
 	b.finish(&j, step, wiping)
 	return j
+}
+
+// evening returns in which session after the one that a wash is put on in it can be wiped; below 0 where no session has room in its window.
+func (p *Place) evening(j *Judged, wiping time.Duration) int {
+	if p.Laid == nil || p.Laid.Calendar == nil {
+		return 0
+	}
+	start, ok := p.Laid.Calendar.Slot(timeline.Later(j.Opens, j.Laid), schedule.Need{Hands: wiping})
+	if !ok || !j.Always && start.After(j.Closes) {
+		return -1
+	}
+	for _, s := range p.Laid.Calendar.Sessions(p.At, j.Laid) {
+		if start.Before(s.To) {
+			return 0
+		}
+	}
+	if start.Sub(j.Laid) < 36*time.Hour {
+		return 1
+	}
+	return 2
 }
 
 // Wets is what the cloth of the wipe is wetted with; nil for a dry one, and where nothing is wiped.
@@ -158,6 +185,8 @@ func (b *bench) finish(j *Judged, step *route.Step, wiping time.Duration) {
 	j.Fill = b.Lines.Fills(b.Length, j.Run.MM)
 	j.Lines, j.Under = b.lines(c.Mixed, b.inLines(j))
 	j.Open, j.Shift = b.open(j)
+	j.Stark = rule.Harsh(b.Paint, j.Lines.Line)
+	j.Paler = b.Paint.Lightness() >= rule.DarkBelow && j.Lines.Line.Lightness() > b.Paint.Lightness()
 
 	j.UndoneBy = c.Product.Remover
 	undo := j.puts

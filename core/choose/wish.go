@@ -30,6 +30,23 @@ const (
 	NoBrushing Wish = "no-brush-marks"
 )
 
+// What a painter looks at where nothing else is wished, in this order; nobody has to ask for it.
+const (
+	Harmless Wish = "harmless"
+	Shadow   Wish = "shadow"
+	Evening  Wish = "evening"
+	Date     Wish = "date"
+	AtHand   Wish = "at-hand"
+)
+
+var habits = []WishWords{
+	{Harmless, "harms least", []string{"harms nothing", "leaves a flaw", "harms what is below"}},
+	{Shadow, "reads as a shadow", []string{"reads as a shadow", "faint, or no shadow", "harsh", "lost"}},
+	{Evening, "wiped in time", []string{"wiped the same evening", "at the next session", "later", "in no session of its window"}},
+	{Date, "keeps the date", []string{"coated the next evening", "a day or two later", "days later"}},
+	{AtHand, "at hand", []string{"on the shelf", "mixed from it", "to be bought"}},
+}
+
 // WishWords is a wish as it is offered, with its bands from best to worst.
 type WishWords struct {
 	ID    Wish
@@ -47,6 +64,19 @@ var wishes = []WishWords{
 	{Quick, "quick", []string{"within the hour", "in an evening", "by the next day", "later"}},
 	{Cheap, "cheap", []string{"next to nothing", "cheap", "fair", "dear"}},
 	{NoBrushing, "no brush marks", []string{"no marks", "hardly any", "some streaks", "streaks"}},
+}
+
+// Told returns wishes and habits with their words, in the order of their ids in list.
+func Told(list []Wish) []WishWords {
+	var all []WishWords
+	for _, w := range list {
+		for _, x := range append(slices.Clone(habits), wishes...) {
+			if x.ID == w {
+				all = append(all, x)
+			}
+		}
+	}
+	return all
 }
 
 // Wishes returns those that there are, in their usual order.
@@ -72,6 +102,9 @@ var (
 	daysFrom   = Numbers.Number("band-days", 24, "h", "from which a window is a day or more", bandBench)
 	hoursFrom  = Numbers.Number("band-hours", 2, "h", "from which it is hours", bandBench)
 	alwaysDays = Numbers.Number("window-always", 365, "days", "window from which a wash is said to come off at any time", fact.Bench("nobody waits longer"))
+	shadowFrom = Numbers.Number("band-shadow", 4, "CIEDE2000", "contrast of lines at arm's length from which they read as a shadow", bandBench)
+	soonTo     = Numbers.Number("band-date-soon", 20, "h", "until the next coat, up to which a wash does not hold the next evening up", bandBench)
+	laterTo    = Numbers.Number("band-date-later", 48, "h", "up to which it costs a day or two", bandBench)
 	lostTo     = Numbers.Number("band-hardly-seen", 2, "CIEDE2000", "contrast of lines at arm's length up to which they are hardly seen", bandBench)
 	subtleTo   = Numbers.Number("band-subtle", 6, "CIEDE2000", "up to which they are subtle", bandBench)
 	plainTo    = Numbers.Number("band-plain", 9, "CIEDE2000", "up to which they are plain; beyond that strong", bandBench)
@@ -138,6 +171,31 @@ func step(v float64, limits ...float64) int {
 // band is the place of a judged wash among the bands of a wish.
 func (j *Judged) band(w Wish) int {
 	switch w {
+	case Harmless:
+		switch worst, safe := j.Severity(); {
+		case worst == verdict.Stop:
+			return 2
+		case !safe:
+			return 1
+		}
+		return 0
+	case Shadow:
+		return j.shadow()
+	case Evening:
+		if j.Evening < 0 {
+			return 3
+		}
+		return j.Evening
+	case Date:
+		return step(j.Coated.Hours(), soonTo, laterTo)
+	case AtHand:
+		switch {
+		case j.Generic:
+			return 2
+		case j.Recipe != nil:
+			return 1
+		}
+		return 0
 	case Safe:
 		switch worst, safe := j.Severity(); {
 		case worst == verdict.Stop:
@@ -177,6 +235,19 @@ func (j *Judged) band(w Wish) int {
 	return 0
 }
 
+// shadow is how the lines read on this paint: as a shadow where they are darker, or on a dark paint lighter, and neither lost nor drawn with a pen.
+func (j *Judged) shadow() int {
+	switch arm := j.Lines.AtArm; {
+	case arm <= lostTo:
+		return 3
+	case j.Stark:
+		return 2
+	case arm < shadowFrom || j.Paler:
+		return 1
+	}
+	return 0
+}
+
 // cleansWith is the band of the liquid that tools are cleaned with.
 func cleansWith(l *solvent.Liquid) int {
 	switch smell := l.Mix.Smell(); {
@@ -190,11 +261,11 @@ func cleansWith(l *solvent.Liquid) int {
 	return 2
 }
 
-// Order returns the wishes that a list is ordered by: those that were made, then the others in their usual order, so that nothing is hidden. Strong comes
-// only where it was wished for, and then Subtle does not.
+// Order returns the wishes that a list is ordered by: those that were made, then what a painter looks at anyway, then the others in their usual order, so that nothing is hidden.
+// Strong comes only where it was wished for, and then Subtle does not.
 func Order(made []Wish) []Wish {
 	order := slices.Clone(made)
-	for _, w := range wishes {
+	for _, w := range append(slices.Clone(habits), wishes...) {
 		unwanted := w.ID == Strong || w.ID == Subtle && slices.Contains(order, Strong)
 		if !unwanted && !slices.Contains(order, w.ID) {
 			order = append(order, w.ID)
@@ -212,8 +283,7 @@ func Rank(all []Judged, made []Wish) {
 		j.Bands = j.Bands[:0:0]
 		for _, w := range order {
 			place := j.band(w)
-			k := slices.IndexFunc(wishes, func(x WishWords) bool { return x.ID == w })
-			j.Bands = append(j.Bands, Band{w, place, wishes[k].Bands[place]})
+			j.Bands = append(j.Bands, Band{w, place, Told([]Wish{w})[0].Bands[place]})
 		}
 	}
 	slices.SortStableFunc(all, func(a, b Judged) int {
@@ -254,6 +324,5 @@ func Before(a, b *Judged) string {
 }
 
 func wordsOf(w Wish) string {
-	i := slices.IndexFunc(wishes, func(x WishWords) bool { return x.ID == w })
-	return wishes[i].Words
+	return Told([]Wish{w})[0].Words
 }

@@ -179,14 +179,20 @@ func (m *Mixed) acts(solids map[*coating.Family]float64) *coating.Family {
 		}
 	}
 	switch {
-	case best.IsLoose() && m.Carrier.Share(solvent.Water) > immisc:
-		return coating.MustFamily("sludge-wash")
 	case best.IsLoose():
-		return coating.MustFamily("oil-wash")
+		return m.stirred()
 	case m.Solids < washThin*(1-best.CarrierShare):
 		return best.AsWash()
 	}
 	return best
+}
+
+// stirred returns the family that loose grains act as in the mix's liquid.
+func (m *Mixed) stirred() *coating.Family {
+	if m.Carrier.Share(solvent.Water) > immisc {
+		return coating.MustFamily("sludge-wash")
+	}
+	return coating.MustFamily("oil-wash")
 }
 
 func medium(watery float64) colour.Medium {
@@ -273,7 +279,10 @@ func (m *Mixed) thinned(cup Cup, thinner *solvent.Liquid, parts float64) *Mixed 
 	for _, p := range cup {
 		out.ML += p.ML
 	}
-	if own := cup[0].Product.Family; out.Solids < washThin*(1-own.CarrierShare) {
+	switch own := cup[0].Product.Family; {
+	case own.IsLoose():
+		out.Family = out.stirred()
+	case out.Solids < washThin*(1-own.CarrierShare):
 		out.Family = own.AsWash()
 	}
 	return &out

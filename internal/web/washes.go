@@ -127,13 +127,10 @@ func (j *judged) washes(chosen *plan.Chosen) wire.Washes {
 			out.DueWords = fmt.Sprintf("step %d, %s", i+1, say.Lower(s.Step.Do.Name))
 		}
 	}
-	for _, w := range choose.Order(chosen.Wishes) {
-		for _, x := range choose.Wishes() {
-			if x.ID == w {
-				out.Wishes = append(out.Wishes, wire.WashWish{ID: string(x.ID), Words: x.Words, Bands: x.Bands})
-			}
-		}
+	for _, x := range choose.Told(choose.Order(chosen.Wishes)) {
+		out.Wishes = append(out.Wishes, wire.WashWish{ID: string(x.ID), Words: x.Words, Bands: x.Bands})
 	}
+	out.ForAll = chosen.ForAll()
 	out.Films = films(p)
 	for i := range chosen.Judged {
 		out.Washes = append(out.Washes, j.wash(chosen, i))

@@ -23,11 +23,12 @@ type Washes struct {
 	Job       plan.Cup       `json:"job"`    // lines, surface and room of a mix for the zone, with nothing poured
 	Wanted    float64        `json:"wanted"`
 	Strengths []WashStrength `json:"strengths"`
-	Made      []string       `json:"made"`   // wishes that were made, in their order
-	More      []Wish         `json:"more"`   // that can be made
-	Wishes    []WashWish     `json:"wishes"` // in their order
-	Films     []WashFilm     `json:"films"`  // the top one first
-	Washes    []Wash         `json:"washes"` // ranked
+	Made      []string       `json:"made"`    // wishes that were made, in their order
+	More      []Wish         `json:"more"`    // that can be made
+	Wishes    []WashWish     `json:"wishes"`  // in their order
+	Films     []WashFilm     `json:"films"`   // the top one first
+	ForAll    []string       `json:"for_all"` // what holds for every wash, in words
+	Washes    []Wash         `json:"washes"`  // ranked
 }
 
 // WashStrength is how strong lines can be wanted.

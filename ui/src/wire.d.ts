@@ -2338,6 +2338,7 @@ export interface Washes {
   more: Wish[];
   wishes: WashWish[];
   films: WashFilm[];
+  for_all: string[];
   washes: Wash[];
 }
 /**

@@ -6,6 +6,7 @@ import { useBuild } from '../build/useBuild'
 import { useTrade } from '../edit/useTrade'
 import MomentField from '../shared/MomentField.vue'
 import SparrowMark from '../shared/SparrowMark.vue'
+import StateMark from '../shared/StateMark.vue'
 import { now } from '../shared/useClock'
 import { useKeys } from '../shared/useKeys'
 import WashClose from './WashClose.vue'
@@ -98,6 +99,7 @@ function step(n: number) {
           </select>
         </label>
         <p class="soft small">{{ last.surface }}<br />{{ last.lines }}</p>
+        <p v-for="words in last.for_all" :key="words" class="for-all small"><StateMark state="wait" /> {{ words }}</p>
         <fieldset>
           <legend class="plate">At which moment</legend>
           <div class="turns" role="radiogroup" aria-label="At which moment">
