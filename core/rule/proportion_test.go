@@ -17,7 +17,9 @@ import (
 func TestProportion(t *testing.T) {
 	old := "b: base-coat mid-acrylic done 400h"
 	after := func(more ...string) []string { return append([]string{old}, more...) }
-	glossed := func(more ...string) []string { return after(append([]string{"g: gloss-coat gloss done 90h"}, more...)...) }
+	glossed := func(more ...string) []string {
+		return after(append([]string{"g: gloss-coat gloss done 90h"}, more...)...)
+	}
 	decalled := func(more ...string) []string {
 		return glossed(append([]string{"d: decals decals done 60h"}, more...)...)
 	}

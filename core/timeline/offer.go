@@ -1,6 +1,7 @@
 package timeline
 
 import (
+	"iter"
 	"time"
 
 	"inkysparrow/core/route"
@@ -111,9 +112,9 @@ func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.
 // A slot is looked for after the safe moment, and the safe moment anew from the slot, until both agree: a session may begin long after a
 // film is ready, and in changing air what was safe then need not be safe any more. Sixty turns are two months of evenings; where nothing
 // agrees within them, the step stays where it was asked for and its finding says so. The second round leaves out the rules that give way,
-// since a garage may stay damp all winter and the model is to be finished all the same.
+// since a garage may stay damp all winter and the model is to be finished all the same; the third also those that will never hold.
 func (tl *Timeline) safe(site *Site, calendar *schedule.Calendar, need schedule.Need, from time.Time) time.Time {
-	for _, list := range [][]*Rule{tl.Rules.Timed, tl.Rules.Firm} {
+	for list := range tl.rounds(site, from) {
 		t := from
 		for range 60 {
 			safe, ok := site.First(list, t)
@@ -133,65 +134,76 @@ func (tl *Timeline) safe(site *Site, calendar *schedule.Calendar, need schedule.
 	return from
 }
 
+// rounds yields the lists of rules that a place is sought by, the strictest first.
+func (tl *Timeline) rounds(site *Site, from time.Time) iter.Seq[[]*Rule] {
+	return func(yield func([]*Rule) bool) {
+		_ = yield(tl.Rules.Timed) && yield(tl.Rules.Firm) && yield(site.possible(tl.Rules.Firm, from))
+	}
+}
+
 // pair places a wash together with its wipe, so that the wipe falls in its window, at a moment when it is safe to rub.
 //
 // Placed one after the other, a wash would go on as early as it is safe and its wipe would miss its window, or meet a film that is still too
 // soft to rub. So the wash is tried, its wipe is found, and where that does not fit the wash moves on by just what the wipe lacks: the time
-// until it may be rubbed, or else to the next session. The first try is kept where nothing fits, so that the finding is told at the earliest
-// place and not at the last.
+// until it may be rubbed, or else to the next session. As for a step alone, the second round leaves out the rules that give way. The first
+// try is kept where nothing fits, so that the finding is told at the earliest place and not at the last.
 func (tl *Timeline) pair(line *Line, site *Site, calendar *schedule.Calendar, o *offer) {
 	o.n = 2
 	first := o.placed[0]
 	o.needs[1] = NeedOf(line.Zone, site.Step.WipedBy)
-	washed := o.placed[0]
-	for try := range 60 {
-		line.push(tl.Plan, washed)
-		wipe := tl.site(line, washed.End)
-		p := Placed{Step: wipe.Step}
-		p.Opens, p.Closes = wipe.Window()
-		tl.findWithin(wipe, calendar, washed, o.needs, &p)
-		line.pop()
-		if try == 0 {
-			o.placed[1] = p
+	for _, list := range [][]*Rule{tl.Rules.Timed, tl.Rules.Firm} {
+		washed := first
+		for range 60 {
+			line.push(tl.Plan, washed)
+			wipe := tl.site(line, washed.End)
+			p := tl.findWithin(wipe, list, calendar, washed, o.needs[1])
+			line.pop()
+			if o.placed[1].Step == nil {
+				o.placed[1] = p
+			}
+			if !p.NoRoom && !p.Start.After(p.Closes) && wipe.Holds(list, p.Start) {
+				o.placed[0], o.placed[1] = washed, p
+				o.placed[0].Asked = first.Asked
+				return
+			}
+			// Later by what the wipe lacks: until it may be rubbed, or until the next session.
+			next := washed.Start.Add(o.needs[0].Hands)
+			safe, ok := wipe.First(list, p.Asked)
+			if !ok {
+				break
+			}
+			if safe.After(p.Asked) {
+				next = Later(next, washed.Start.Add(safe.Sub(p.Asked)))
+			}
+			start, ok := calendar.Slot(next, o.needs[0])
+			if !ok {
+				break
+			}
+			start = tl.safe(site, calendar, o.needs[0], start)
+			if !start.After(washed.Start) {
+				break
+			}
+			washed.Start, washed.End = start, start.Add(o.needs[0].Hands)
 		}
-		if fits := !p.NoRoom && !p.Start.After(p.Closes) && wipe.Holds(tl.Rules.Timed, p.Start); fits {
-			o.placed[0], o.placed[1] = washed, p
-			o.placed[0].Asked = first.Asked
-			return
-		}
-		// Later by what the wipe lacks: until it may be rubbed, or until the next session.
-		next := washed.Start.Add(o.needs[0].Hands)
-		if safe, ok := wipe.First(tl.Rules.Timed, p.Asked); ok && safe.After(p.Asked) {
-			next = Later(next, washed.Start.Add(safe.Sub(p.Asked)))
-		} else if !ok {
-			return
-		}
-		start, ok := calendar.Slot(next, o.needs[0])
-		if !ok {
-			return
-		}
-		start = tl.safe(site, calendar, o.needs[0], start)
-		if !start.After(washed.Start) {
-			return
-		}
-		washed.Start, washed.End = start, start.Add(o.needs[0].Hands)
 	}
 }
 
 // findWithin places the wipe after a wash that is not booked yet.
-func (tl *Timeline) findWithin(wipe *Site, calendar *schedule.Calendar, washed Placed, needs [2]schedule.Need, p *Placed) {
+func (tl *Timeline) findWithin(wipe *Site, list []*Rule, calendar *schedule.Calendar, washed Placed, need schedule.Need) Placed {
+	p := Placed{Step: wipe.Step}
+	p.Opens, p.Closes = wipe.Window()
 	opens := Later(washed.End, p.Opens)
-	slot, ok := calendar.Slot(opens, needs[1])
+	slot, ok := calendar.Slot(opens, need)
 	if !ok {
-		p.NoRoom, p.Start, p.Asked, p.End = true, opens, opens, opens.Add(needs[1].Hands)
-		return
+		p.NoRoom, p.Start, p.Asked, p.End = true, opens, opens, opens.Add(need.Hands)
+		return p
 	}
-	p.Asked = slot
-	p.Start = slot
-	if !wipe.Holds(tl.Rules.Timed, slot) {
-		if t := tl.safe(wipe, calendar, needs[1], slot); !t.After(p.Closes) {
+	p.Asked, p.Start = slot, slot
+	if !wipe.Holds(list, slot) {
+		if t := tl.safe(wipe, calendar, need, slot); !t.After(p.Closes) {
 			p.Start = t
 		}
 	}
-	p.End = p.Start.Add(needs[1].Hands)
+	p.End = p.Start.Add(need.Hands)
+	return p
 }

@@ -68,3 +68,14 @@ func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
 	}
 	return within.From, true
 }
+
+// possible returns those of list that hold at some moment from from on within verdict.Patience: one that never does, such as a wash over bare
+// decals, is told and must not make the step forget the films that only want waiting for.
+func (s *Site) possible(list []*Rule, from time.Time) (some []*Rule) {
+	for _, r := range list {
+		if _, ok := r.open(s, schedule.Span{From: from, To: from.Add(verdict.Patience)}); ok {
+			some = append(some, r)
+		}
+	}
+	return some
+}
