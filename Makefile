@@ -6,7 +6,7 @@ BIN := bin/inkysparrow
 TOOL := go tool -modfile=tools/go.mod
 UI_SOURCES := $(shell find ui/src -not -path "*/wasm/*" ; find ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package.json 2>/dev/null)
 
-.PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench drills screenshots need clean
+.PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench drills mutants screenshots need clean
 
 demo: need $(BIN)
 	./$(BIN) demo
@@ -77,6 +77,10 @@ check-generated: ui/node_modules/.package-lock.json
 # Every promise of docs/reliability.md tried at its full length: 200 kills, 30 s of load, 2,500 revisions. Some minutes.
 drills: ui
 	go test -count=1 -timeout 60m -v ./drills -full
+
+# Whether the tests of the core's rooms hold what the rooms say: 60 places changed one at a time, each tried on its room's own tests alone. Some minutes.
+mutants:
+	go run ./drills/mutants
 
 bench:
 	go test -run '^$$' -bench . -benchmem ./core/... ./plan/... ./shelf/...

@@ -7,6 +7,7 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/internal/golden"
 	"inkysparrow/plan"
 )
 
@@ -48,5 +49,5 @@ func TestAnswers(t *testing.T) {
 		answers(&b, fmt.Sprint("random ", i), check(t, f))
 		answers(&b, fmt.Sprint("base ", i), check(t, randomBase(t, r)))
 	}
-	golden(t, "testdata/answers.golden", b.Bytes())
+	golden.Hold(t, "testdata/answers.golden", b.Bytes())
 }

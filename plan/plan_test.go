@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
-	"flag"
 	"fmt"
 	"os"
 	"path/filepath"
@@ -14,10 +13,9 @@ import (
 
 	validator "github.com/santhosh-tekuri/jsonschema/v6"
 
+	"inkysparrow/internal/golden"
 	"inkysparrow/plan"
 )
-
-var update = flag.Bool("update", false, "write the golden files and the schema anew")
 
 func read(t testing.TB, path string) plan.File {
 	t.Helper()
@@ -41,34 +39,18 @@ func check(t testing.TB, f plan.File) *plan.Report {
 	return r
 }
 
-func golden(t *testing.T, path string, got []byte) {
-	t.Helper()
-	if *update {
-		if err := os.WriteFile(path, got, 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	want, err := os.ReadFile(path)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if !bytes.Equal(got, want) {
-		t.Errorf("%s is stale; run go test ./plan -update and read the difference", path)
-	}
-}
-
 func TestSchema(t *testing.T) {
 	got, err := plan.Schema()
 	if err != nil {
 		t.Fatal(err)
 	}
-	golden(t, "../docs/plan.schema.json", got)
+	golden.Hold(t, "../docs/plan.schema.json", got)
 	for name, make := range map[string]func() ([]byte, error){"washes": plan.WashesSchema, "mix": plan.CupSchema, "mixed": plan.MixedSchema, "look": plan.LookSchema, "stains": plan.StainsSchema, "enough": plan.EnoughSchema} {
 		other, err := make()
 		if err != nil {
 			t.Fatal(err)
 		}
-		golden(t, "../docs/"+name+".schema.json", other)
+		golden.Hold(t, "../docs/"+name+".schema.json", other)
 	}
 	c := validator.NewCompiler()
 	schema, err := c.Compile("../docs/plan.schema.json")
@@ -130,7 +112,7 @@ func TestExamples(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			golden(t, "testdata/"+name+".golden", append(b, '\n'))
+			golden.Hold(t, "testdata/"+name+".golden", append(b, '\n'))
 		})
 	}
 }

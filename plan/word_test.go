@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"strings"
 	"testing"
-	"time"
 
 	"inkysparrow/plan"
 )
@@ -19,18 +18,6 @@ func bad(t testing.TB, f plan.File) string {
 		}
 	}
 	return strings.Join(got, "; ")
-}
-
-// safeAfter tells how old a film is when a rule no longer stands against the pinned step over it.
-func safeAfter(t testing.TB, rule string, lines ...string) time.Duration {
-	t.Helper()
-	f := routeOf(t, lines...)
-	for _, x := range check(t, f).Findings {
-		if x.Rule == rule && x.SafeFrom != nil {
-			return x.SafeFrom.Sub(*f.Zones[0].Steps[0].Done)
-		}
-	}
-	return 0
 }
 
 // T39, reference model, no source, at 21 C: wet lacquer blushes from 70 to 85 % humidity, colours as clears do, a mist only above 90; a

@@ -24,8 +24,15 @@ var under = func() (all []colour.Colour) {
 		id, words string
 		l, a, b   float64
 	}{
-		{"metal", "bare metal", 75, 0, 0}, {"dull-metal", "dull metal", 55, 0, 1}, {"dark", "dirt in a chip", 27, 3, 6}, {"rust", "rust", 38, 14, 20}, {"red-primer", "red oxide primer", 34, 24, 19},
-		{"grey-primer", "grey primer", 60, -1, -1}, {"green-primer", "green primer", 55, -8, 30}, {"yellow-primer", "yellow primer", 68, -2, 42}, {"wood", "wood and fabric", 62, 9, 28},
+		{"metal", "bare metal", 75, 0, 0},
+		{"dull-metal", "dull metal", 55, 0, 1},
+		{"dark", "dirt in a chip", 27, 3, 6},
+		{"rust", "rust", 38, 14, 20},
+		{"red-primer", "red oxide primer", 34, 24, 19},
+		{"grey-primer", "grey primer", 60, -1, -1},
+		{"green-primer", "green primer", 55, -8, 30},
+		{"yellow-primer", "yellow primer", 68, -2, 42},
+		{"wood", "wood and fabric", 62, 9, 28},
 	} {
 		n := func(what string, v float64) float64 {
 			return Numbers.Number("under-"+t.id+"-"+what, v, "", what+" of "+t.words+" (Lab)", toneBench)

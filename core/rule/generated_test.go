@@ -138,7 +138,8 @@ func TestGeneratedFollies(t *testing.T) {
 		}
 	}
 	for _, base := range []ordinary{
-		{paint: "mid-acrylic", gloss: "gloss", wash: "brown-wash", cloth: "damp", sealed: true, oils: true}, {paint: "mid-lacquer", gloss: "gloss", wash: "dark-clay", cloth: "damp", sealed: true, oils: true},
+		{paint: "mid-acrylic", gloss: "gloss", wash: "brown-wash", cloth: "damp", sealed: true, oils: true},
+		{paint: "mid-lacquer", gloss: "gloss", wash: "dark-clay", cloth: "damp", sealed: true, oils: true},
 		{paint: "mid-enamel", gloss: "gloss", wash: "dark-clay", cloth: "dry", sealed: true, oils: true},
 	} {
 		for _, f := range []folly{

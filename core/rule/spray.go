@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"

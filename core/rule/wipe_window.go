@@ -20,10 +20,7 @@ var wipeWindow = timeline.Rule{
 	Evidence: fact.Bench("computed from the carrier leaving and the wash hardening; held to reported times of clay, enamel and oil washes"),
 	Find:     findWipeWindow, Physical: true,
 	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans {
-		if s.Step.Wiped == nil {
-			return schedule.Always(within)
-		}
-		opens, _ := s.Window()
+		opens, _ := s.Window() // at once for what is no wipe
 		return schedule.Since(opens, within)
 	},
 }
