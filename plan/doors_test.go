@@ -108,7 +108,7 @@ func TestDoorsAgree(t *testing.T) {
 			if !site.Wets || rep.Plan.Air.Changes() {
 				continue
 			}
-			for _, reach := range site.Below.Cut(site.Touch, site.Start, rep.Plan.Air) {
+			for reach := range site.Below.Cut(site.Touch, site.Start, rep.Plan.Air) {
 				if reach.Place == 0 {
 					continue
 				}

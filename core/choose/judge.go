@@ -358,7 +358,7 @@ type Cell struct {
 func (p *Place) Grid(j *Judged) []Cell {
 	var cells []Cell
 	add := func(q *verdict.Question, a verdict.Answer, at time.Time, wipe bool) {
-		for _, r := range q.Films.Cut(q.Touch, at, q.Air) {
+		for r := range q.Films.Cut(q.Touch, at, q.Air) {
 			if r.Place < len(p.Films) {
 				cells = append(cells, Cell{r, a, wipe})
 			}

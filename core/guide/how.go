@@ -100,7 +100,7 @@ func Later(s *timeline.Site) []Meets {
 			continue
 		}
 		m := Meets{Step: next.Step, Liquid: touch.Liquid, At: next.Start, Meant: touch.Lifts > 0 && place >= touch.Lifts}
-		for _, r := range next.Below.Cut(touch, next.Start, s.Plan.Air) {
+		for r := range next.Below.Cut(touch, next.Start, s.Plan.Air) {
 			if r.Place == place {
 				m.Reach, m.Hit = r, true
 			}

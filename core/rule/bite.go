@@ -42,7 +42,7 @@ func told(s *timeline.Site, h verdict.Harm) (a verdict.Answer, ok bool) {
 	if a, ok = q.Of(h, s.Start); ok {
 		return q.Helped(a), true
 	}
-	if s.Fixed() {
+	if s.Fixed() || s.Asked.Equal(s.Start) {
 		return a, false
 	}
 	if a, ok = q.Of(h, s.Asked); ok {

@@ -50,7 +50,7 @@ func TestReachAsItWas(t *testing.T) {
 		}
 		moment := start.Add(time.Duration(r.ExpFloat64() * float64(36*time.Hour)))
 		text := fmt.Sprintf("touch %.2f min ", stack.ContactTime(touch.Contact, touch.Liquid, moment, room).Minutes())
-		for _, x := range s.Cut(touch, moment, room) {
+		for x := range s.Cut(touch, moment, room) {
 			text += wholly(x)
 		}
 		rub := s.Rubbed(touch.Own, moment)

@@ -1,6 +1,7 @@
 package stack
 
 import (
+	"slices"
 	"testing"
 	"time"
 
@@ -77,7 +78,7 @@ func TestCut(t *testing.T) {
 	gloss := film("polish-clear", 2)
 	gloss.Laid = laid.Add(5 * day)
 	s := on(room, film("enamel", 2), film("waterborne-acrylic", 2), gloss)
-	cut := s.Cut(Touch{Contact: PinWash, Liquid: spirit}, laid.Add(8*day), room)
+	cut := slices.Collect(s.Cut(Touch{Contact: PinWash, Liquid: spirit}, laid.Add(8*day), room))
 	last := 2.0
 	for i, r := range cut {
 		if r.Exposed > last || r.Exposed < 0 {

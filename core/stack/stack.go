@@ -10,6 +10,7 @@
 package stack
 
 import (
+	"iter"
 	"math"
 	"slices"
 	"time"
@@ -151,30 +152,28 @@ func (r Reach) Digs() bool { return float64(r.Dug) > biteLimit }
 // Bite returns what touch does at moment to the film that it harms most; its Place is -1 on an empty stack.
 func (s Stack) Bite(touch Touch, moment time.Time, air climate.Record) Reach {
 	worst := Reach{Place: -1}
-	s.each(touch, moment, air, func(r Reach) {
+	for r := range s.Cut(touch, moment, air) {
 		if worst.Place < 0 || r.Loss > worst.Loss {
 			worst = r
 		}
-	})
+	}
 	return worst
 }
 
 // Worn returns what touch does at moment to the film that its tool digs most out of; its Place is -1 on an empty stack.
 func (s Stack) Worn(touch Touch, moment time.Time, air climate.Record) Reach {
 	worst := Reach{Place: -1}
-	s.each(touch, moment, air, func(r Reach) {
+	for r := range s.Cut(touch, moment, air) {
 		if worst.Place < 0 || r.Dug > worst.Dug {
 			worst = r
 		}
-	})
+	}
 	return worst
 }
 
-// Cut returns what touch does at moment to every film it reaches, the top one first.
-func (s Stack) Cut(touch Touch, moment time.Time, air climate.Record) []Reach {
-	var all []Reach
-	s.each(touch, moment, air, func(r Reach) { all = append(all, r) })
-	return all
+// Cut yields what touch does at moment to every film it reaches, the top one first.
+func (s Stack) Cut(touch Touch, moment time.Time, air climate.Record) iter.Seq[Reach] {
+	return func(yield func(Reach) bool) { s.each(touch, moment, air, yield) }
 }
 
 // ContactTime returns how long a liquid stands on the surface in a kind of step: the hand's time and the time to dry.
@@ -190,7 +189,7 @@ func ContactTime(contact *Contact, liquid *solvent.Liquid, moment time.Time, air
 	return contact.Action + air.Reach(begun, float64(contact.Liquid), liquid.Flux).Sub(begun)
 }
 
-func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield func(Reach)) {
+func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield func(Reach) bool) {
 	contact := ContactTime(touch.Contact, touch.Liquid, moment, air)
 	exposed, lag := 1.0, 0.0 // lag is the sum of L/sqrt(D), in sqrt(s)
 	welds := touch.Welds != nil
@@ -210,8 +209,8 @@ func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield fun
 		if !moment.Before(layer.Stiff()) {
 			a = attack(&layer.Course, touch.Liquid, moment)
 		}
-		if !meant {
-			yield(reach(i, layer, a, touch, moment, exposed, wait, contact))
+		if !meant && !yield(reach(i, layer, a, touch, moment, exposed, wait, contact)) {
+			return
 		}
 		if layer.Film.Covers() && !(touch.Lifts > 0 && i >= touch.Lifts) {
 			open, slow := layer.barrier(a, touch, moment, contact)
@@ -340,6 +339,12 @@ func (l *Layer) barrier(a assault, touch Touch, moment time.Time, contact time.D
 	return open, slow
 }
 
+// weakLog is a figure of every touch of every film.
+var weakLog = math.Log(weakSpot)
+
+// gaps returns the share of the area that so many coats leave open.
+func gaps(coats float64) float64 { return math.Exp(coats * weakLog) }
+
 func barrierOf(course *cure.Course, a assault, touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {
 	if course.Film.Family.Mechanism == coating.Moulded {
 		return 0, math.Inf(1)
@@ -350,10 +355,10 @@ func barrierOf(course *cure.Course, a assault, touch Touch, moment time.Time, co
 	full := float64(course.Film.Thickness())
 	coats := float64(course.Film.Coats)
 	if touch.Liquid == nil {
-		return math.Pow(weakSpot, coats), 0
+		return gaps(coats), 0
 	}
 	lost := min(full, a.depth(contact)) * a.displaced(course.Film.Family, touch.Contact) / full
-	return math.Pow(weakSpot, coats*(1-lost)), full * 1e-6 / math.Sqrt(a.diffusion)
+	return gaps(coats * (1 - lost)), full * 1e-6 / math.Sqrt(a.diffusion)
 }
 
 // Lag returns how long a liquid needs to get through the whole stack above place, at moment.

@@ -193,7 +193,7 @@ func TestBiteProperties(t *testing.T) {
 			below := func(coats int) coating.Microns {
 				covered := append(append(Stack(nil), s...), Lay("barrier", coating.Film{Family: f, Coats: coats, Wet: f.Wet, Laid: films[len(films)-1].Laid}, room))
 				worst := coating.Microns(0)
-				for _, x := range covered.Cut(touch, moment, room) {
+				for x := range covered.Cut(touch, moment, room) {
 					if x.Place < len(s) {
 						worst = max(worst, x.Loss)
 					}

@@ -159,7 +159,10 @@ func (q *Question) Of(h Harm, at time.Time) (a Answer, ok bool) {
 
 // Holds reports whether the touch does none of a harm at a moment.
 func (q *Question) Holds(h Harm, at time.Time) bool {
-	_, does := q.Of(h, at)
+	if h == Nothing {
+		return false
+	}
+	_, does := finds[h](q, at)
 	return !does
 }
 
@@ -263,7 +266,7 @@ func (q *Question) bitten(at time.Time) (Answer, bool) {
 	}
 	var worst Answer
 	any, most, wet := false, coating.Microns(0), false
-	for _, r := range q.Films.Cut(q.Touch, at, q.Air) {
+	for r := range q.Films.Cut(q.Touch, at, q.Air) {
 		if r.Loss > most {
 			most, wet = r.Loss, r.Wet
 		}

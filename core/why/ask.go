@@ -61,7 +61,7 @@ func Ask(s *timeline.Site, place int, q WhatIf) Verge {
 		if q.Clear > 0 {
 			asked = *asked.Glossed(q.Clear, at)
 		}
-		for _, r := range asked.Films.Cut(asked.Touch, at, air) {
+		for r := range asked.Films.Cut(asked.Touch, at, air) {
 			if r.Place == place {
 				return r
 			}

@@ -52,7 +52,7 @@ func Hardens(family *coating.Family, coats int, air climate.Air) Hardening {
 func Bitten(family *coating.Family, liquid *solvent.Liquid, contact *stack.Contact, age time.Duration, air climate.Air) stack.Reach {
 	room := climate.Constant(air)
 	below := append(stack.On(room), stack.Lay("film", follow.Usual(family, laid), room))
-	for _, r := range below.Cut(stack.Touch{Contact: contact, Liquid: liquid}, laid.Add(age), room) {
+	for r := range below.Cut(stack.Touch{Contact: contact, Liquid: liquid}, laid.Add(age), room) {
 		if r.Place == 1 {
 			return r
 		}

@@ -61,7 +61,7 @@ func (s *Server) explain(c fiber.Ctx) error {
 	}
 	if touch, wets := site.Touch, site.Wets; wets && touch.Liquid != nil {
 		air := j.plan.Air.At(site.Start)
-		for _, r := range site.Below.Cut(touch, site.Start, j.plan.Air) {
+		for r := range site.Below.Cut(touch, site.Start, j.plan.Air) {
 			if r.Place == 0 {
 				continue
 			}

@@ -31,7 +31,7 @@ func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.C
 		c.Step = site.Step.ID
 		if touch, wets := site.Touch, site.Wets; wets {
 			c.Drop = dropOf(site.Step, touch, stack.ContactTime(touch.Contact, touch.Liquid, moment, j.plan.Air))
-			for _, r := range site.Below.Cut(touch, moment, j.plan.Air) {
+			for r := range site.Below.Cut(touch, moment, j.plan.Air) {
 				reached[r.Place] = r
 			}
 		}
