@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"testing"
+	"time"
 
 	"inkysparrow/core/routetest"
 	"inkysparrow/core/rule"
@@ -19,7 +20,7 @@ func (j *Judged) wholly() string {
 		s += fmt.Sprintf(" [%s %s %s %d %.3f %.3f]", a.Severity, a.Helps, a.Harm, a.Place, a.Reach.Loss, a.Hard)
 	}
 	s += fmt.Sprintf(" run %.4v fill %.4v left %.3f keeps %.3f lines %.4v under %.4v %v %v shift %.2f open %.3f", j.Run, j.Fill, j.Left, j.Keeps, j.Lines, j.Under, j.Stark, j.Paler, j.Shift, j.Open)
-	s += fmt.Sprintf(" %s %s %s always %v coated %s smell %v attended %s %.3f ml cost %.3f", j.Laid.Format("0102T1504"), j.Opens.Format("0102T1504"), j.Closes.Format("0102T1504"), j.Always, j.Coated, j.Smell, j.Attended, j.ML, j.Cost)
+	s += fmt.Sprintf(" %s %s %s always %v coated %s smell %v attended %s %.3f ml cost %.3f", j.Laid.Format("0102T1504"), j.Opens.Format("0102T1504"), j.Closes.Format("0102T1504"), j.Always, j.Coated.Round(time.Second), j.Smell, j.Attended, j.ML, j.Cost)
 	if j.UndoneBy != nil {
 		s += " undone by " + j.UndoneBy.ID + fmt.Sprint(j.Untouched)
 	}
@@ -55,11 +56,15 @@ func TestJudgedAsItWas(t *testing.T) {
 			}
 			if k < 3 {
 				w := place.WipePlan(*j)
-				long += fmt.Sprintf("\n  %q cloths %d buds %d patch %.1f %d work %s lighter %.2f %q %q %q %q %q", w.Strokes, w.Cloths, w.Buds, w.PatchCM, w.Patches, w.Work, w.Lighten, w.Order, w.Care, w.Cautions, w.Early, w.Late)
+				long += fmt.Sprintf("\n  %q cloths %d buds %d patch %.1f %d work %s lighter %.2f %q %q %q %q %q", w.Strokes, w.Cloths, w.Buds, w.PatchCM, w.Patches, w.Work.Round(time.Second), w.Lighten, w.Order, w.Care, w.Cautions, w.Early, w.Late)
 				for _, tool := range w.Tools {
 					long += fmt.Sprintf(" %.3f %s", tool.Left, tool.Note)
 				}
-				long += fmt.Sprintf(" %+v", place.BareOrSealed(j))
+				bare := place.BareOrSealed(j)
+				long += fmt.Sprintf(" %s %v %.3f %s %s %q", bare.SafeFrom.Format("0102T1504"), bare.Never, bare.Sealed, bare.Work.Round(time.Minute), bare.Night, bare.Words)
+				for _, age := range bare.Ages {
+					long += fmt.Sprintf(" %.1f h %.3f %v %v", age.Hours, age.Loss, age.Soft, age.Safe)
+				}
 			}
 			if k > 0 {
 				long += " " + Before(&all[k-1], j)
