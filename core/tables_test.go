@@ -19,6 +19,7 @@ import (
 	"inkysparrow/core/look"
 	"inkysparrow/core/mix"
 	"inkysparrow/core/picture"
+	"inkysparrow/core/pigment"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/shade"
@@ -27,6 +28,7 @@ import (
 	"inkysparrow/core/stain"
 	"inkysparrow/core/swab"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
@@ -71,7 +73,7 @@ func TestTables(t *testing.T) {
 			t.Errorf("school %s lacks a question, answers or its usual one", s.ID)
 		}
 	}
-	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &airframe.Numbers, &look.Numbers, &picture.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &stain.Numbers, &choose.Numbers} {
+	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &verdict.Numbers, &pigment.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &airframe.Numbers, &look.Numbers, &picture.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &stain.Numbers, &choose.Numbers} {
 		if len(table.Rows()) == 0 {
 			t.Error("a table of numbers is empty")
 		}

@@ -103,7 +103,7 @@ func findHandled(s *timeline.Site) []timeline.Finding {
 			if l.Films[i].Film.Laid.Before(s.Start) && l.TouchDry[i].After(s.Start) && !l.Films[i].Film.Family.IsLoose() {
 				return []timeline.Finding{{
 					Word:    verdict.Word{Severity: verdict.Note, SafeFrom: l.TouchDry[i]},
-					Because: fmt.Sprintf("%s is touch-dry only from %s: don't hold the model there.", l.Zone.Name, s.Plan.Clock(l.TouchDry[i])),
+					Because: fmt.Sprintf("Don't hold the model by %s: not touch-dry before %s.", say.Lower(l.Zone.Name), s.Plan.Clock(l.TouchDry[i])),
 				}}
 			}
 		}

@@ -56,7 +56,7 @@ func findJoin(s *timeline.Site) []timeline.Finding {
 		if free := l.Free(); free.After(s.Start) {
 			return []timeline.Finding{{
 				Word: verdict.Word{Severity: verdict.Stop, Helps: verdict.Wait, SafeFrom: free}, Propose: waiting(s),
-				Because: fmt.Sprintf("%s is done and touch-dry only from %s.", say.Capital(say.Lower(l.Zone.Name)), s.Plan.Clock(free)),
+				Because: fmt.Sprintf("%s: not done and touch-dry before %s.", say.Capital(say.Lower(l.Zone.Name)), s.Plan.Clock(free)),
 			}}
 		}
 	}

@@ -11,6 +11,7 @@ import (
 	"inkysparrow/core/rule"
 	"inkysparrow/core/swab"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -27,6 +28,7 @@ import (
 	"inkysparrow/core/look"
 	"inkysparrow/core/mix"
 	"inkysparrow/core/picture"
+	"inkysparrow/core/pigment"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
@@ -180,12 +182,14 @@ func numbersTable() (rows []wire.Working) {
 		{"films", coating.Numbers.Rows()},
 		{"drying and hardening", cure.Numbers.Rows()},
 		{"the bite", stack.Numbers.Rows()},
+		{"the verdict", verdict.Numbers.Rows()},
 		{"washes: the run and the wipe", wash.Numbers.Rows()},
 		{"mixing", mix.Numbers.Rows()},
 		{"choosing a wash", choose.Numbers.Rows()},
 		{"the strip and the practice bench", swab.Numbers.Rows()},
 		{"what may follow what", follow.Numbers.Rows()},
-		{"colour and cover", colour.Numbers.Rows()},
+		{"pigments: mixing and hiding", pigment.Numbers.Rows()},
+		{"colour under clear and texture", colour.Numbers.Rows()},
 		{"the squint", shade.Numbers.Rows()},
 		{"gloss", gloss.Numbers.Rows()},
 		{"amounts and the airbrush", dose.Numbers.Rows()},
@@ -265,8 +269,14 @@ var formulas = []wire.Working{
 	{
 		ID: "hiding", Title: "A thin coat over what is below",
 		MathML: `<math><mi>R</mi><mo>=</mo><mfrac><mrow><mn>1</mn><mo>−</mo><msub><mi>R</mi><mi>g</mi></msub><mo>(</mo><mi>a</mi><mo>−</mo><mi>b</mi><mi>coth</mi><mi>b</mi><mi>S</mi><mi>h</mi><mo>)</mo></mrow><mrow><mi>a</mi><mo>−</mo><msub><mi>R</mi><mi>g</mi></msub><mo>+</mo><mi>b</mi><mi>coth</mi><mi>b</mi><mi>S</mi><mi>h</mi></mrow></mfrac><mo>,</mo><mspace width="1em"/><mi>a</mi><mo>=</mo><mn>1</mn><mo>+</mo><mfrac><mi>K</mi><mi>S</mi></mfrac><mo>,</mo><mspace width="1em"/><mi>b</mi><mo>=</mo><msqrt><mrow><msup><mi>a</mi><mn>2</mn></msup><mo>−</mo><mn>1</mn></mrow></msqrt></math>`,
-		Words:  "In each channel of linear light. K/S follows from the paint's own colour; how much a coat scatters, S h, from the coats in which it hides black and white alike.",
+		Words:  "In each of 16 bands of light. K and S follow from the pigments that a colour is read as; how much a coat scatters, S h, from the coats in which it hides black and white alike, where they are known.",
 		Source: "Kubelka & Munk 1931; ISO 6504-3 for what counts as hidden", Evidence: string(fact.FromMemory),
+	},
+	{
+		ID: "mixing", Title: "Paints mixed with each other",
+		MathML: `<math><mfrac><mi>K</mi><mi>S</mi></mfrac><mo>=</mo><mfrac><mrow><mo>∑</mo><msub><mi>c</mi><mi>i</mi></msub><msub><mi>K</mi><mi>i</mi></msub></mrow><mrow><mo>∑</mo><msub><mi>c</mi><mi>i</mi></msub><msub><mi>S</mi><mi>i</mi></msub></mrow></mfrac></math>`,
+		Words:  "Each pigment absorbs and scatters by its share c, band by band: a little of a strong one turns a lot of a white one. What a paint makes of ten parts of white, where that is known, tells how strong it is.",
+		Source: "Duncan 1940, after Kubelka & Munk", Evidence: string(fact.FromMemory),
 	},
 	{
 		ID: "squint", Title: "What half-closed eyes see of a line",
