@@ -116,7 +116,7 @@ func TestTakeAFixAndUndo(t *testing.T) {
 	b.click(".fix", "Seal first: Harbour gloss, 2 coats")
 	b.sees(".passing", "Seal first: Harbour gloss, 2 coats")
 	b.sees(".step .name", "Seal")
-	b.sees(".step[aria-current] .when", "Fri 12 · 19:50")
+	b.sees(".step[aria-current] .when", "Fri 12 · 19:36")
 	b.gone(".panel .title", "bites Pale sky")
 	b.page.MustReload().MustWaitLoad()
 	b.sees(".step .name", "Seal")
@@ -178,7 +178,7 @@ func TestBuildsList(t *testing.T) {
 	b.sees(".panel .title", "Nothing for oils or pigments to grip")
 	b.click(".build", "")
 	b.click(".v-list-item", "Calder Nightjar NF.4")
-	b.sees(".bar .sub", "4 days late")
+	b.sees(".bar .sub", "3 days late")
 	b.sees(".panel .title", "Acrylic thinner bites Night black")
 }
 

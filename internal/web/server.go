@@ -389,6 +389,7 @@ func (s *Server) routes() {
 	api.Post("/shelf/remove", s.removeShelf)
 	api.Add(read, "/shelf/good", s.goodFor)
 	api.Add(read, "/shelf/follow", s.followed)
+	api.Add(read, "/shelf/hiding", s.hiding)
 	api.Post("/shelf/import", s.importShelf)
 	api.Add(read, "/shelf/export", s.exportShelf)
 	api.Post("/shelf/palette", s.readPalette)

@@ -71,9 +71,6 @@ func shelvedOne(p shelf.Product, uses []store.Use) (wire.Shelved, error) {
 			w.Liquids += "; comes off with " + resolved.Remover.Name
 		}
 	}
-	if own, err := colour.Parse(p.Colour); err == nil && resolved.Family.Opaque {
-		w.Hides = round(resolved.Hides(own), 1)
-	}
 	for _, u := range uses {
 		before := w.NeedML
 		w.NeedML += u.ML
@@ -116,6 +113,27 @@ func (s *Server) goodFor(c fiber.Ctx) error {
 		if goes && below.At(resolved, w, time.Duration(days*24*float64(time.Hour))) == follow.Safe {
 			out.IDs = append(out.IDs, p.ID)
 		}
+	}
+	return c.JSON(out)
+}
+
+// hiding tells in how many coats a product hides what is below. It reads the product's colour as pigments, too long for each of a whole shelf.
+func (s *Server) hiding(c fiber.Ctx) error {
+	p, err := s.Store.ShelfProduct(c.Context(), c.Query("product"))
+	if err != nil {
+		return err
+	}
+	resolved, err := p.Resolve()
+	if err != nil {
+		return err
+	}
+	own, err := colour.Parse(p.Colour)
+	if err != nil || !resolved.Family.Opaque {
+		return c.JSON(wire.ShelfHiding{})
+	}
+	out := wire.ShelfHiding{Words: fmt.Sprintf("hides in %.1f coats", resolved.Hides(own))}
+	if p.HideCoats == 0 && p.Tenth == "" && coating.AskHiding(own) {
+		out.Words += " as such colours mostly do; its own coats can be told"
 	}
 	return c.JSON(out)
 }

@@ -206,3 +206,18 @@ func BenchmarkShelf2000(b *testing.B) {
 		}
 	}
 }
+
+// A product of the shelf tells in how many coats it hides what is below; one that lies open tells nothing, and what is not there is refused.
+func TestShelfHiding(t *testing.T) {
+	s := open(t)
+	hides := func(product string) string {
+		return read[wire.ShelfHiding](t, s.ask("GET", "/api/shelf/hiding?product="+product, ""), 200).Words
+	}
+	if got := hides("pale-sky"); !strings.HasPrefix(got, "hides in ") || strings.Contains(got, "can be told") {
+		t.Errorf("a pale paint of which nothing is said %q", got)
+	}
+	if got := hides("harbour-gloss"); got != "" {
+		t.Errorf("a clear %q", got)
+	}
+	read[wire.Problem](t, s.ask("GET", "/api/shelf/hiding?product=nothing", ""), 404)
+}

@@ -20,7 +20,6 @@ type Shelved struct {
 	Product  shelf.Product `json:"product"`
 	Family   string        `json:"family"`  // in words
 	Liquids  string        `json:"liquids"` // carrier and remover in words
-	Hides    float64       `json:"hides"`   // coats; 0 where it hides nothing
 	NeedML   float64       `json:"need_ml"` // of all steps still to be done
 	RunsOut  string        `json:"runs_out,omitempty"`
 	Uses     []ShelfUse    `json:"uses"`
@@ -35,6 +34,11 @@ type ShelfUse struct {
 	What  string    `json:"what"`
 	ML    float64   `json:"ml"`
 	At    time.Time `json:"at"`
+}
+
+// ShelfHiding is how a product hides what is below.
+type ShelfHiding struct {
+	Words string `json:"words"` // empty for one that lies open, such as a clear
 }
 
 // ShelfGood are the products that are good for something, by id.

@@ -350,6 +350,7 @@ type All struct {
 
 	Shelf         Shelf         `json:"shelf"`
 	ShelfGood     ShelfGood     `json:"shelf_good"`
+	ShelfHiding   ShelfHiding   `json:"shelf_hiding"`
 	Follow        Follow        `json:"follow"`
 	PutShelf      PutShelf      `json:"put_shelf"`
 	ShelfID       ShelfID       `json:"shelf_id"`

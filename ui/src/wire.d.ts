@@ -2741,7 +2741,6 @@ export interface Shelved {
   product: ShelfProduct;
   family: string;
   liquids: string;
-  hides: number;
   need_ml: number;
   runs_out?: string;
   uses: ShelfUse[];
@@ -2819,6 +2818,13 @@ export interface ShelfUse {
  */
 export interface ShelfGood {
   ids: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "ShelfHiding".
+ */
+export interface ShelfHiding {
+  words: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3074,6 +3080,7 @@ export interface All {
   recipe_of: RecipeOf;
   shelf: Shelf;
   shelf_good: ShelfGood;
+  shelf_hiding: ShelfHiding;
   follow: Follow;
   put_shelf: PutShelf;
   shelf_id: ShelfID;

@@ -7,7 +7,7 @@ import { useBuild } from '../build/useBuild'
 import CautionMark from '../shared/CautionMark.vue'
 import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
-import type { Follow, Shelved } from '../wire'
+import type { Follow, Shelved, ShelfHiding } from '../wire'
 import FollowChart from './FollowChart.vue'
 
 /** A product of the shelf: what it is, what may follow it, what the builds will use of it. */
@@ -35,6 +35,16 @@ watch(
   },
   { immediate: true },
 )
+const hides = useNewest<ShelfHiding>()
+const hiding = hides.value
+watch(
+  () => props.chosen,
+  (chosen) => {
+    hides.clear()
+    void hides.ask(() => api.hiding(chosen.product.id))
+  },
+  { immediate: true },
+)
 const others = computed(() => props.products.map((p) => ({ value: p.product.id, title: p.product.name })))
 watchDebounced(
   () => [props.chosen, other.value, below.value] as const,
@@ -52,7 +62,7 @@ const day = (t: string) => new Date(t).toLocaleDateString('en-GB', { weekday: 's
   <div class="panel">
     <p class="soft">
       {{ chosen.product.kind }}, {{ chosen.family
-      }}<template v-if="chosen.hides">; hides in {{ chosen.hides }} coats</template>
+      }}<template v-if="hiding?.words">; {{ hiding.words }}</template>
     </p>
     <p v-if="chosen.liquids" class="soft">Carried by {{ chosen.liquids }}.</p>
     <p v-if="chosen.product.note">{{ chosen.product.note }}</p>
