@@ -41,7 +41,7 @@ func TestStains(t *testing.T) {
 	b.sees(".chosen dd", "0 to 100 mm")
 	b.eventually("the picture shows what is pulled", func() bool { return strings.Contains(b.painted(".picture"), "pull=upper") })
 	b.click(".chosen button", "One more pass")
-	b.sees(".chosen dt", "Pass 9")
+	b.sees(".chosen dt", "Pass 8")
 	b.click(".chosen button", "Plan it so")
 	b.eventually("the pull is kept", func() bool { s := b.step("u11"); return s.Stain != nil && s.Stain.Reach == 0.6 && s.Coats == 8 })
 	b.click(".chosen button", "As its service asks")

@@ -182,8 +182,11 @@ func SquintOf(s *timeline.Site) (Squint, bool) {
 	cover, coats := paint.Cover()
 	out.WidthMM, out.Paint = t.WidthMM, paint.Product.Shows()
 	per := shade.Veil()
+	if paint == s.Step || paint.Do.Has(route.Veils) { // in coats or veils of its own
+		per = coats / float64(max(1, paint.Coats))
+	}
 	if paint == s.Step && !s.Step.Do.Has(route.Veils) {
-		per, out.Unit = coats/float64(max(1, paint.Coats)), "coat"
+		out.Unit = "coat"
 	}
 	out.Fade = t.FadesBy(cover, per, t.WidthMM, out.Wanted, max(out.Now+2, rule.MostVeils))
 	return out, true
