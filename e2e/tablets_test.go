@@ -107,7 +107,7 @@ func TestEvenings(t *testing.T) {
 	b.sees(".effect .finish", "ready .* later")
 	b.push("Weekday evenings")
 	b.push("Save")
-	b.sees(".bar .sub", "ready Thu 18 Mar|to spare|late")
+	b.sees(".bar .sub", "ready Thu 18 Mar|to spare|late|on the last day")
 	b.sees(".tape .day.shut", "Tue 16")
 }
 

@@ -40,7 +40,7 @@ func TestWashesChoose(t *testing.T) {
 	b := open(t, desk, "/builds/petrel")
 	b.sees(".step[aria-current]", ".")
 	b.press('g', 'w')
-	b.sees(".washes .why", "under a cloth") // of the zone that was looked at
+	b.sees(".for-all", "under any cloth") // of the zone that was looked at
 	b.choose("Zone", "Upper surfaces")
 	b.sees(".washes tr.here .name", "Pale lamp clay")
 	b.sees(".close h2", "Pale lamp clay")
@@ -71,11 +71,11 @@ func TestWashesChoose(t *testing.T) {
 		t.Errorf("undone, step 7 is %+v", s)
 	}
 	b.choose("Zone", "Underside")
-	b.sees(".washes .why", "hard and wants 70 % under a cloth")
+	b.sees(".for-all", "hard and wants 70 % under any cloth")
 	b.sees(".washes .why", "White spirit takes .* of Pale sky enamel")
 	b.click(".turns label", "another")
 	b.fillMoment("sat 20 11:00")
-	b.gone(".washes .why", "under a cloth")
+	b.gone(".for-all", "under any cloth")
 	b.click(".washes tbody tr:first-child .name button", ".")
 	b.sees(".washes tbody tr:first-child.here", ".")
 	b.press(']')
@@ -198,7 +198,7 @@ func TestWashesEverywhere(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			b := open(t, v, "/builds/petrel/washes?zone=under&wish=no-smell")
 			axe := axeCore(t).at(v)
-			b.sees(".washes .why", "under a cloth")
+			b.sees(".for-all", "under any cloth")
 			b.sees(".close .bands", ".")
 			b.inspect(axe)
 			for tab, words := range map[string]string{"Mix": "stays behind", "Run": "On this zone", "Wipe": "What is left"} {

@@ -175,6 +175,8 @@ func (j *judged) job(p *choose.Place) plan.Cup {
 func (j *judged) wash(chosen *plan.Chosen, i int) wire.Wash {
 	out := j.judgedWash(chosen.Place, &chosen.Judged[i])
 	out.Key = chosen.Key(i)
+	w := &chosen.Judged[i]
+	out.OfAll = out.RuledOut != "" && w.Rub.Harm == verdict.Ground && w.Apply.Safe() && w.Wipe.Safe() && len(chosen.ForAll()) > 0
 	return out
 }
 

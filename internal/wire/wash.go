@@ -60,7 +60,8 @@ type Wash struct {
 	Recipe   string     `json:"recipe"`
 	Rank     int        `json:"rank"`
 	RuledOut string     `json:"ruled_out"`
-	Bands    []WashBand `json:"bands"` // by the wishes
+	OfAll    bool       `json:"of_all"` // the reason is the one that holds for all of them
+	Bands    []WashBand `json:"bands"`  // by the wishes
 	Way      string     `json:"way"`
 
 	Apply WashTouch  `json:"apply"`

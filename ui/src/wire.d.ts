@@ -2460,6 +2460,7 @@ export interface Wash {
   recipe: string;
   rank: number;
   ruled_out: string;
+  of_all: boolean;
   bands: WashBand[];
   way: string;
   apply: WashTouch;

@@ -62,7 +62,7 @@ const facts = (w: Wash) => [
             <span class="swatch" :style="{ background: w.dry }" />{{ w.name }}
           </button>
           <span v-if="w.recipe" class="soft small">{{ w.recipe }}</span>
-          <span v-if="w.ruled_out" class="why small">{{ w.ruled_out }}</span>
+          <span v-if="w.ruled_out && !w.of_all" class="why small">{{ w.ruled_out }}</span>
           <span v-else-if="made" class="bands small">
             {{
               w.bands
