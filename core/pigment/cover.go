@@ -8,10 +8,10 @@ type Cover struct {
 	UM float64 // of a coat, dry
 }
 
-// Hiding returns a colour as a paint of which that many coats hide black and white alike (over 0; fractions mean something).
-func Hiding(c colour.Colour, coats float64) Cover {
+// Hiding returns a colour as a paint that hides black and white alike in so many coats (over 0; fractions mean something).
+func Hiding(c colour.Colour, within float64) Cover {
 	p := Of(c)
-	return Cover{p, p.Hides() / coats}
+	return Cover{p, p.Hides() / within}
 }
 
 // Over returns the colour of n coats over ground. A half coat is half as thick; none leaves the ground.

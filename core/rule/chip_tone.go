@@ -26,7 +26,7 @@ var under = func() (all []colour.Colour) {
 	}{
 		{"metal", "bare metal", 75, 0, 0},
 		{"dull-metal", "dull metal", 55, 0, 1},
-		{"dark", "dirt in a chip", 27, 3, 6},
+		{"grime", "dirt in a chip", 27, 3, 6},
 		{"rust", "rust", 38, 14, 20},
 		{"red-primer", "red oxide primer", 34, 24, 19},
 		{"grey-primer", "grey primer", 60, -1, -1},
