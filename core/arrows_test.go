@@ -18,6 +18,7 @@ var layers = [][]string{
 	{"core/climate", "core/colour", "core/say", "core/when"},
 	{"core/solvent", "core/schedule", "core/pigment"},
 	{"core/coating"},
+	{"core/chance"},
 	{"core/cure", "core/gloss", "core/dose", "core/decal", "core/shade"},
 	{"core/stack", "core/wear"},
 	{"core/verdict"},

@@ -34,6 +34,7 @@ type Finding struct {
 	Step     string     `json:"step"`
 	Rule     string     `json:"rule"`
 	Severity string     `json:"severity" jsonschema:"enum=stop,enum=warn,enum=note"`
+	Chance   float64    `json:"chance"` // that it shows, 0 to 1: the share of likely products, hands and eyes; 1 where a rule says yes or no
 	Verdict  string     `json:"verdict,omitempty" jsonschema:"enum=wait,enum=seal,enum=never"`
 	Layer    string     `json:"layer,omitempty"` // the step that left the film in question
 	Liquid   string     `json:"liquid,omitempty"`
@@ -72,6 +73,14 @@ type Times struct {
 	End      time.Time `json:"end"`
 	TouchDry time.Time `json:"touch_dry"`
 	Ready    time.Time `json:"ready"`
+	WaitsFor *WaitsFor `json:"waits_for,omitempty"` // where the date was weighed
+}
+
+// WaitsFor is what the time of a step waits for.
+type WaitsFor struct {
+	Rule     string  `json:"rule"`
+	Quantile float64 `json:"quantile"` // share of the likely products, hands and eyes with which all is well by then, 0 to 1
+	Evenings float64 `json:"evenings"` // that would be lost with the others
 }
 
 // effort bounds the trying of fixes, in steps checked, so that a huge plan full of findings is answered in time. The bad findings are
@@ -123,9 +132,13 @@ func judge(ctx context.Context, f File, checked *rule.Report, from verdict.Sever
 	}
 	for _, line := range checked.Lines {
 		for _, s := range line.Steps {
-			out.Schedule = append(out.Schedule, Times{
+			times := Times{
 				Zone: line.Zone.ID, Step: s.Step.ID, Start: s.Start.UTC(), End: s.End.UTC(), TouchDry: whole(s.TouchDry), Ready: whole(s.Ready),
-			})
+			}
+			if risk, ok := checked.Risks[s.Step]; ok {
+				times.WaitsFor = &WaitsFor{Rule: risk.Rule.ID, Quantile: *round(1-risk.Chance, 3), Evenings: *round(risk.Loss, 2)}
+			}
+			out.Schedule = append(out.Schedule, times)
 		}
 	}
 	if !checked.Finish.IsZero() {
@@ -164,7 +177,7 @@ func whole(t time.Time) time.Time {
 
 func findingOf(f timeline.Finding, fixes []Fix) Finding {
 	out := Finding{
-		Zone: f.Zone, Step: f.Step, Rule: f.Rule.ID, Severity: f.Severity.String(), Verdict: string(f.Helps), Layer: f.Layer, Liquid: f.Liquid,
+		Zone: f.Zone, Step: f.Step, Rule: f.Rule.ID, Severity: f.Severity.String(), Chance: *round(f.Chance, 3), Verdict: string(f.Helps), Layer: f.Layer, Liquid: f.Liquid,
 		Title: f.Title, Because: f.Because, Evidence: string(f.Rule.Evidence.Kind), Fixes: fixes,
 	}
 	if out.Fixes == nil {

@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/follow"
@@ -87,7 +88,7 @@ func TestDoorsAgree(t *testing.T) {
 		rep := checked(t, f)
 		list := func(step string, a verdict.Answer, of func(string) bool) {
 			got, any := worst(rep, step, of)
-			if any != !a.Safe() || any && (got.Severity != a.Severity || got.Helps != a.Helps || math.Abs(got.SafeFrom.Sub(a.SafeFrom).Minutes()) > 2) {
+			if any != !a.Safe() || any && (got.Severity != a.Severity || math.Abs(got.Chance-a.Chance) > 0.002 || got.Helps != a.Helps || math.Abs(got.SafeFrom.Sub(a.SafeFrom).Minutes()) > 2) {
 				t.Errorf("%s: the check says %v %q from %v of %s, the washes %v %v %q from %v", routeText(f), got.Severity, got.Helps, got.SafeFrom, step, a.Harm, a.Severity, a.Helps, a.SafeFrom)
 			}
 			if any {
@@ -113,8 +114,9 @@ func TestDoorsAgree(t *testing.T) {
 					continue
 				}
 				v := why.Ask(site, reach.Place, why.WhatIf{Air: rep.Plan.Air.At(site.Start), Age: site.Start.Sub(site.Below[reach.Place].Film.Laid), Contact: 1})
-				if math.Abs(float64(v.Reach.Loss-reach.Loss)) > 1e-9 || v.Safe == reach.Bites() {
-					t.Errorf("%s: asked what if nothing changes, %s loses %.4f of film %d, in the check %.4f", routeText(f), id, float64(v.Reach.Loss), reach.Place, float64(reach.Loss))
+				_, odds := site.Question().Film(reach.Place, site.Start)
+				if math.Abs(float64(v.Reach.Loss-reach.Loss)) > 1e-9 || math.Abs(v.Odds.Chance-odds.Chance) > 1e-6 || v.Safe != (odds.Grade() < chance.Flaw) {
+					t.Errorf("%s: asked what if nothing changes, %s loses %.4f of film %d with a chance of %.3f, in the check %.4f and %.3f", routeText(f), id, float64(v.Reach.Loss), reach.Place, v.Odds.Chance, float64(reach.Loss), odds.Chance)
 				}
 			}
 		}

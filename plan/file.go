@@ -43,6 +43,9 @@ type Build struct {
 
 	Wanted Date   `json:"wanted,omitempty" jsonschema:"description=The day it should be ready."`
 	Note   string `json:"note,omitempty" jsonschema:"maxLength=5000"`
+
+	Care    Care    `json:"care,omitempty" jsonschema:"description=How careful one wants to be with dates; as usual where it is left out."`
+	Waiting float64 `json:"waiting,omitempty" jsonschema:"minimum=0.02,maximum=5,description=What an evening of waiting costs, against an evening of work that is lost; 0.35 where it is left out."`
 }
 
 // Climate is the air of the room.
@@ -103,6 +106,8 @@ type Product struct {
 	Mixed     Date     `json:"mixed,omitempty" jsonschema:"description=The day it was mixed."`
 	HideCoats float64  `json:"hide_coats,omitempty" jsonschema:"minimum=0.2,maximum=40,description=Coats that hide black and white alike; read from the colour where it is left out, which a bright yellow, orange or red leaves open."`
 	Tenth     string   `json:"tenth_in_white,omitempty" jsonschema:"pattern=^#[0-9a-fA-F]{6}$,description=What a tenth of it makes of white; tells how strongly a dark paint is loaded."`
+	Dries     Speed    `json:"dries,omitempty" jsonschema:"description=How it dries and hardens against others of its family, where that is known."`
+	TouchDryH float64  `json:"touch_dry_h,omitempty" jsonschema:"minimum=0.02,maximum=240,description=Hours until a usual coat of it is touch-dry in a usual room, from its label or by trying it; tells more than dries does."`
 	Shelf     string   `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`
 }
 

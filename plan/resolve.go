@@ -7,8 +7,10 @@ import (
 	"strings"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
 	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/route"
@@ -91,6 +93,7 @@ func (f File) resolveTimes(p *route.Plan) error {
 		}
 		p.LaidFrom = *from
 	}
+	p.Waiting = chance.Waiting{Evening: f.Build.Waiting, Care: chance.Care(f.Build.Care)}
 	place := time.UTC
 	if f.Timezone != "" {
 		var err error
@@ -179,6 +182,9 @@ func (f File) resolveProducts(p *route.Plan) error {
 	return nil
 }
 
+// oddPace is how many times slower or quicker than usual no product of a family is.
+const oddPace = 8
+
 // Resolve returns the product as the core reads it. Errors are *FieldError and name the place within it.
 func (in Product) Resolve() (*coating.Product, error) {
 	out, err := in.resolve("")
@@ -199,6 +205,15 @@ func (in Product) resolve(path string) (*coating.Product, error) {
 	}
 	out.Sheen, _ = coating.SheenNamed(string(in.Sheen))
 	out.Solids = in.SolidsPct / 100
+	if speed, ok := cure.SpeedNamed(string(in.Dries)); ok {
+		out.Pace, out.Known = speed.Pace(1), true
+	}
+	if in.TouchDryH > 0 {
+		out.Pace, out.Known = cure.PaceOf(family, time.Duration(in.TouchDryH*float64(time.Hour))), true
+		if out.Pace < 1.0/oddPace || out.Pace > oddPace {
+			return nil, fault(join(path, "touch_dry_h"), "%g h is %.2g times what is usual of %s: is it told in hours, and of one usual coat?", in.TouchDryH, out.Pace, family.Name)
+		}
+	}
 	if in.Price > 0 && in.SizeML > 0 {
 		out.Price = in.Price / in.SizeML
 	}

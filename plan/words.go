@@ -11,7 +11,9 @@ import (
 	"github.com/invopop/jsonschema"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
 	"inkysparrow/core/decal"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
@@ -38,6 +40,8 @@ type (
 	Reading     string // how strong something looks
 	Date        string // a day, "2027-03-22"
 	LineKind    string // a kind of recess
+	Care        string // how careful one wants to be
+	Speed       string // how a product dries against others of its family
 	WearCare    string // how an aircraft was looked after
 	WearCombat  string // how much it was in action
 	Hand        string // left or right
@@ -75,6 +79,16 @@ func (Sheen) JSONSchema() *jsonschema.Schema {
 // JSONSchema gives the closed list of what a step can do.
 func (Do) JSONSchema() *jsonschema.Schema {
 	return enum("What the step does.", route.Techniques(), func(t *route.Technique) string { return t.ID })
+}
+
+// JSONSchema gives the closed list of cares.
+func (Care) JSONSchema() *jsonschema.Schema {
+	return enum("How careful one wants to be with dates.", chance.Cares(), func(c chance.Care) string { return string(c) })
+}
+
+// JSONSchema gives the closed list of speeds.
+func (Speed) JSONSchema() *jsonschema.Schema {
+	return enum("How a product dries against others of its family.", cure.Speeds(), cure.Speed.String)
 }
 
 // JSONSchema gives the closed list of cloths.

@@ -20,12 +20,12 @@ import (
 )
 
 // columns are the columns of the CSV, in order; a file may leave out all but the name, kind and family, and have them in any order.
-var columns = []string{"id", "name", "kind", "family", "colour", "sheen", "carrier", "thinner", "remover", "hide_coats", "tenth_in_white", "solids_pct", "price", "size_ml", "mixed", "parents", "stock_ml", "opened", "used_up", "note"}
+var columns = []string{"id", "name", "kind", "family", "colour", "sheen", "carrier", "thinner", "remover", "hide_coats", "tenth_in_white", "dries", "touch_dry_h", "solids_pct", "price", "size_ml", "mixed", "parents", "stock_ml", "opened", "used_up", "note"}
 
 // spoken are the columns as the page calls them, lower case.
 var spoken = map[string]string{
 	"name of the product": "name", "product": "name", "kind": "kind", "family": "family", "colour": "colour", "sheen": "sheen", "carrier": "carrier", "thinner": "thinner", "remover": "remover",
-	"hides in, coats": "hide_coats", "coats that hide": "hide_coats", "a tenth in white": "tenth_in_white", "at hand, ml": "stock_ml", "at hand": "stock_ml", "used up": "used_up", "note": "note",
+	"hides in, coats": "hide_coats", "coats that hide": "hide_coats", "a tenth in white": "tenth_in_white", "dries as": "dries", "touch-dry in, h": "touch_dry_h", "touch-dry": "touch_dry_h", "at hand, ml": "stock_ml", "at hand": "stock_ml", "used up": "used_up", "note": "note",
 }
 
 // column returns the column that a heading names, in the words of the format or of the page.
@@ -124,7 +124,7 @@ func record(p Product) []string {
 	}
 	return []string{
 		p.ID, p.Name, string(p.Kind), string(p.Family), p.Colour, string(p.Sheen), liquidText(p.Carrier), liquidText(p.Thinner), liquidText(p.Remover),
-		hide, p.Tenth, some(p.SolidsPct), some(p.Price), some(p.SizeML), string(p.Mixed), parentsText(p.Parents), stock, string(p.Opened), string(p.UsedUp), p.Note,
+		hide, p.Tenth, string(p.Dries), some(p.TouchDryH), some(p.SolidsPct), some(p.Price), some(p.SizeML), string(p.Mixed), parentsText(p.Parents), stock, string(p.Opened), string(p.UsedUp), p.Note,
 	}
 }
 
@@ -370,8 +370,8 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 	if hide != nil {
 		p.HideCoats = *hide
 	}
-	p.Tenth = cell("tenth_in_white")
-	for name, to := range map[string]*float64{"solids_pct": &p.SolidsPct, "price": &p.Price, "size_ml": &p.SizeML} {
+	p.Tenth, p.Dries = cell("tenth_in_white"), plan.Speed(strings.ToLower(cell("dries")))
+	for name, to := range map[string]*float64{"touch_dry_h": &p.TouchDryH, "solids_pct": &p.SolidsPct, "price": &p.Price, "size_ml": &p.SizeML} {
 		v, err := number(name)
 		if err != nil {
 			return Product{}, err

@@ -17,7 +17,7 @@ func ForAll(p *Place, all []Judged) []string {
 	every := func(of func(j *Judged) verdict.Answer, h verdict.Harm) (verdict.Answer, bool) {
 		var a verdict.Answer
 		for i := range all {
-			if a = of(&all[i]); a.Harm != h {
+			if a = of(&all[i]); a.Harm != h || a.Safe() {
 				return a, false
 			}
 		}

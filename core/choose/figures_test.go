@@ -4,19 +4,18 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
-	"inkysparrow/core/stack"
 	"inkysparrow/core/verdict"
 )
 
 // Each number of choosing from both sides of where it speaks.
 func TestFigures(t *testing.T) {
-	limit := stack.Limit()
-	for loss, want := range map[coating.Microns]int{0.32 * limit: 0, 0.34 * limit: 1, 0.74 * limit: 1, 0.76 * limit: 2} {
-		j := Judged{Apply: verdict.Answer{Reach: stack.Reach{Loss: loss}}}
+	for c, want := range map[float64]int{0: 0, 0.04: 0, 0.06: 1, 0.19: 1, 0.21: 2, 0.49: 2, 0.51: 3} {
+		j := Judged{Apply: verdict.Answer{Word: verdict.Word{Odds: chance.Odds{Chance: c, Loss: 1}}}}
 		if got := j.band(Safe); got != want {
-			t.Errorf("a loss of %.3f µm is in band %d, want %d", float64(loss), got, want)
+			t.Errorf("a chance of %.2f is in band %d, want %d", c, got, want)
 		}
 	}
 	for shift, want := range map[float64]int{0.49: 1, 0.51: 2, 1.9: 2, 2.1: 3} {

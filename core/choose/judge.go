@@ -301,6 +301,14 @@ func (p *Place) harmWords(a verdict.Answer, q *verdict.Question, when string) st
 // Answers are all that the room says of a judged wash: as it is put on, at its wipe, and of what the cloth grinds in.
 func (j *Judged) Answers() []verdict.Answer { return []verdict.Answer{j.Apply, j.Wipe, j.Rub} }
 
+// Chance is that of the likeliest harm, 0 where none is worth a word.
+func (j *Judged) Chance() (c float64) {
+	for _, a := range j.Answers() {
+		c = max(c, a.Chance)
+	}
+	return c
+}
+
 // Severity is how bad the worst of them is, and safe whether there is none.
 func (j *Judged) Severity() (worst verdict.Severity, safe bool) {
 	safe = true

@@ -6,11 +6,11 @@ import (
 	"slices"
 	"strings"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/solvent"
-	"inkysparrow/core/stack"
 	"inkysparrow/core/verdict"
 )
 
@@ -55,7 +55,7 @@ type WishWords struct {
 }
 
 var wishes = []WishWords{
-	{Safe, "safe", []string{"safe with margin", "safe", "only just safe, or with a flaw", "not safe"}},
+	{Safe, "safe", []string{"hardly a risk", "a small risk", "a fair risk", "likely to go wrong"}},
 	{Forgiving, "forgiving", []string{"comes off at any time, paint untouched", "comes off for a day or more", "comes off for hours", "hardly comes off"}},
 	{Subtle, "subtle", []string{"subtle", "plain", "strong", "hardly seen"}},
 	{Strong, "strong", []string{"strong", "plain", "subtle", "hardly seen"}},
@@ -97,8 +97,6 @@ type Band struct {
 
 var (
 	bandBench  = fact.Bench("chosen: bands that one would name at the bench")
-	marginTo   = Numbers.Number("band-safe-margin", 0.33, "", "loss, in shares of what shows, up to which a wash is safe with margin", bandBench)
-	safeTo     = Numbers.Number("band-safe", 0.75, "", "up to which it is safe; beyond that only just", bandBench)
 	daysFrom   = Numbers.Number("band-days", 24, "h", "from which a window is a day or more", bandBench)
 	hoursFrom  = Numbers.Number("band-hours", 2, "h", "from which it is hours", bandBench)
 	alwaysDays = Numbers.Number("window-always", 365, "days", "window from which a wash is said to come off at any time", fact.Bench("nobody waits longer"))
@@ -197,14 +195,7 @@ func (j *Judged) band(w Wish) int {
 		}
 		return 0
 	case Safe:
-		switch worst, safe := j.Severity(); {
-		case worst == verdict.Stop:
-			return 3
-		case !safe:
-			return 2
-		}
-		limit := float64(stack.Limit())
-		return step(j.Worst(), marginTo*limit, safeTo*limit)
+		return step(j.Chance(), chance.Slight(), chance.Maybe(), chance.Likely())
 	case Forgiving:
 		open := j.Closes.Sub(j.Opens).Hours()
 		switch {

@@ -2,6 +2,7 @@
 package coating
 
 import (
+	"math"
 	"slices"
 	"time"
 
@@ -28,24 +29,25 @@ type Mechanism struct {
 
 var fitted = fact.Bench("fitted to T05 to T09; real products differ")
 
-// tapeOn is the hardness from which a film that hardens in a way stands tape, in the table of numbers. Particles that have not fused are
-// pulled apart sooner than a film that was dissolved as one.
-func tapeOn(mechanism string, hard float64) float64 {
-	return Numbers.Number("tape-"+mechanism, hard, "", "hardness from which tape neither prints nor pulls a film: "+mechanism, fact.Bench("T50: acrylic the next evening, lacquer the same day, enamel after two days"))
+// tapeOn is the hardness from which half of all films that harden in a way stand tape, after so many time constants, in the table of numbers. Particles that have not
+// fused are pulled apart sooner than a film that was dissolved as one.
+func tapeOn(mechanism string, times float64) float64 {
+	return -math.Expm1(-Numbers.Number("tape-"+mechanism, times, "time constants", "from which tape neither prints nor pulls half of all films: "+mechanism,
+		fact.Bench("fitted so that one in ten is still marked at the ages of T50: acrylic the next evening, lacquer the same day, enamel after two days")))
 }
 
 // The mechanisms.
 var (
 	Coalesce = &Mechanism{
-		ID: "coalesce", Name: "water leaves, then the particles fuse", Shrink: 0.20, Damp: 0.5, Cold: true, Hardens: true, Tape: tapeOn("coalesce", 0.38), Evidence: fitted,
+		ID: "coalesce", Name: "water leaves, then the particles fuse", Shrink: 0.20, Damp: 0.5, Cold: true, Hardens: true, Tape: tapeOn("coalesce", 0.24), Evidence: fitted,
 		Paragraph: "Fine particles float in water. When it is gone they touch, soften each other with the last glycol ether, and fuse over days; damp air slows it and cold stops it.",
 	}
 	Evaporate = &Mechanism{
-		ID: "evaporate", Name: "the solvent leaves", Shrink: 0.10, Hardens: true, Tape: tapeOn("evaporate", 0.22), Evidence: fitted,
+		ID: "evaporate", Name: "the solvent leaves", Shrink: 0.10, Hardens: true, Tape: tapeOn("evaporate", 0.115), Evidence: fitted,
 		Paragraph: "The binder lies dissolved and stays as the solvent goes. It never changes, so its own solvent takes it up again at any age.",
 	}
 	Oxidise = &Mechanism{
-		ID: "oxidise", Name: "it takes up oxygen", Shrink: 0.45, Hardens: true, Tape: tapeOn("oxidise", 0.30), Buckles: true, Evidence: fitted,
+		ID: "oxidise", Name: "it takes up oxygen", Shrink: 0.45, Hardens: true, Tape: tapeOn("oxidise", 0.15), Buckles: true, Evidence: fitted,
 		Paragraph: "The solvent leaves in an hour, then oxygen links the oil's chains into a net over days to weeks. White spirit swells the young net and can't open the old one.",
 	}
 	Live = &Mechanism{

@@ -20,6 +20,7 @@ type Product struct {
 	Hide     float64 // coats that hide black and white alike; 0 where it has not been measured
 	Tenth    string  // what a tenth of it makes of white, "#rrggbb"; empty where it was not tried
 	Pace     float64 // time that it takes to harden, against what is usual of its family; 0 stands for 1
+	Known    bool    // its own time is known, from its label or by trying it: it takes Pace to dry too
 	Price    float64 // of a millilitre, in whatever money; 0 for what is usual of its kind
 	Solids   float64 // share of its volume that stays behind, 0 to 1; 0 for what is usual of its family
 	Carrier  *solvent.Liquid
@@ -146,6 +147,7 @@ type Film struct {
 	Laid    time.Time       // when the last coat was finished
 	Share   float64         // of the zone that it covers, up to 1; 0 stands for all of it
 	Pace    float64         // time that it takes to harden, against what is usual of its family; 0 stands for 1
+	Known   bool            // its product's own time is known, from its label or by trying it
 	Quick   bool            // laid again in minutes, as a wash is
 	Smooth  bool            // a gloss clear: nothing is rough for pigment to be ground into
 	Painted bool            // of decals: painted markings, of which nothing tears

@@ -44,6 +44,9 @@ var (
 // Cured is the hardness from which a film is called cured.
 func Cured() Fraction { return Fraction(hardEnough) }
 
+// Gel is the hardness at which a liquid binder has gelled, and a finger no longer marks it.
+func Gel() Fraction { return Fraction(gelPoint) }
+
 // Fraction is a hardness, from 0 (wet) to 1 (fully cured).
 type Fraction float64
 
@@ -79,6 +82,7 @@ type Course struct {
 	work  float64 // um of free liquid
 	stiff time.Time
 	speed float64 // rate of hardening where the air never changes, 0 where it does
+	wait  float64 // hours of hardening that pass until it is stiff, at 21 C and 50 %
 }
 
 // Of works out the course of film in air.
@@ -96,12 +100,24 @@ func Of(film coating.Film, air climate.Record) Course {
 		if f.InRecess() {
 			c.work *= edgeShare
 		}
+		if film.Known {
+			c.work *= pace(film)
+		}
 		if film.Blown > 1 {
 			c.work /= film.Blown
 		}
 		c.stiff = air.Reach(film.Laid, c.work, film.Leaves().Flux)
 	}
+	c.wait = c.hours(c.stiff)
 	return c
+}
+
+// hours returns the hours of hardening that have passed since the film was laid, each weighted by its air.
+func (c *Course) hours(moment time.Time) float64 {
+	if c.speed != 0 {
+		return moment.Sub(c.Film.Laid).Hours() * c.speed
+	}
+	return c.air.Integral(c.Film.Laid, moment, c.rate())
 }
 
 func pace(film coating.Film) float64 {

@@ -1,6 +1,9 @@
 package cure
 
 import (
+	"time"
+
+	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 )
@@ -30,6 +33,30 @@ func (s Speed) Pace(own float64) float64 {
 		own = 1
 	}
 	return own * [...]float64{Usual: 1, Fast: fastTau, Slow: slowTau}[s]
+}
+
+// SpeedNamed returns the speed with that name.
+func SpeedNamed(name string) (Speed, bool) {
+	for s, n := range speedNames {
+		if n == name {
+			return Speed(s), true
+		}
+	}
+	return Usual, false
+}
+
+func (s Speed) String() string { return speedNames[s] }
+
+var speedNames = [...]string{Usual: "usual", Fast: "fast", Slow: "slow"}
+
+// Speeds returns the closed list.
+func Speeds() []Speed { return []Speed{Fast, Usual, Slow} }
+
+// PaceOf returns the pace of a product of a family whose label calls a usual coat of it touch-dry after that time in a usual room.
+func PaceOf(family *coating.Family, touchDry time.Duration) float64 {
+	laid := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
+	course := Of(coating.Film{Family: family, Coats: 1, Wet: family.Wet, Laid: laid}, climate.Constant(climate.Room))
+	return touchDry.Hours() / course.TouchDry().Sub(laid).Hours()
 }
 
 // At returns the film as a product of that speed would leave it.

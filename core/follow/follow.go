@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
@@ -116,11 +117,12 @@ type Below struct {
 	laid  time.Time
 	air   climate.Record
 	own   *coating.Family
+	kind  coating.Kind
 }
 
 // On lays a film of product on bare plastic in constant air, so that several products can be tried on it.
 func On(product *coating.Product, air climate.Air) Below {
-	b := Below{laid: time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC), air: climate.Constant(air), own: product.Family}
+	b := Below{laid: time.Date(2027, 1, 1, 0, 0, 0, 0, time.UTC), air: climate.Constant(air), own: product.Family, kind: product.Kind}
 	film := Usual(product.Family, b.laid)
 	film.Smooth = product.Kind == coating.Clear && product.Sheen == coating.Gloss
 	b.films = append(stack.On(b.air), stack.Lay("below", film, b.air))
@@ -148,31 +150,52 @@ func (b Below) At(above *coating.Product, w Way, age time.Duration) State {
 
 // Ask tells the same as the verdict's room answers it.
 func (b Below) Ask(above *coating.Product, w Way, age time.Duration) verdict.Answer {
-	film := &b.films[1]
+	return b.question(above, w).Does(b.laid.Add(age))
+}
+
+// question is what above asks of the film by way w.
+func (b Below) question(above *coating.Product, w Way) *verdict.Question {
 	sprayed := w.contact.Sprayed || w.contact.Is(stack.Brushed)
 	clear, colour := above.Kind == coating.Clear, slices.Contains(painted, above.Kind)
 	q := verdict.Question{
 		Films: b.films, Touch: stack.Touch{Contact: w.contact, Liquid: w.liquid(above)}, Air: b.air, Wets: true,
 		Cloth: w.rubs, Washes: above.Kind == coating.Wash, Clears: sprayed && clear, Coats: sprayed && (clear || colour), Soaks: w.ID == wipedWet.ID,
-		Held: 1, Until: film.Ready(),
+		Asks: func(place int) stack.Asks { return b.asks(above, w, place) }, Stage: b.stage(), Since: b.laid,
 	}
 	if w.contact.Sprayed {
 		q.Touch.Welds = above.Family
 	}
-	if film.Film.Family.IsOily() {
-		q.Oily, q.Settled = 1, film.Ready()
+	return &q
+}
+
+// asks is what a way wants of the film: a wash is worked over, and paint goes on its own kind, when touch-dry: T51.
+func (b Below) asks(above *coating.Product, w Way, place int) stack.Asks {
+	switch f := b.films[place].Film.Family; {
+	case f.IsOily(), w.contact.Sprayed && above.Family == f:
+		return stack.AsksDry
 	}
-	if film.Film.Family.IsOily() || w.contact.Sprayed && above.Family == film.Film.Family { // a wash is worked over, and paint goes on its own kind, when touch-dry: T51
-		q.Until = film.TouchDry()
+	return stack.AsksReady
+}
+
+// stage is what would be lost with the film: what its kind comes after.
+func (b Below) stage() chance.Stage {
+	switch b.kind {
+	case coating.Clear, coating.DecalKind:
+		return chance.Cleared
+	case coating.Wash:
+		return chance.Washed
+	case coating.Oil:
+		return chance.Oiled
 	}
-	return q.Does(b.laid.Add(age))
+	return chance.Painted
 }
 
 // state is an answer in the words of the chart.
 func (b Below) state(a verdict.Answer, w Way) State {
-	switch a.Harm {
-	case verdict.Nothing:
+	if a.Safe() {
 		return Safe
+	}
+	switch a.Harm {
 	case verdict.TooWet:
 		if a.At.Before(b.films[1].Stiff()) {
 			return Wet

@@ -150,8 +150,8 @@ func Tape(s *timeline.Site) (Taping, bool) {
 	}
 	var t Taping
 	for i := 1; on && s.Step.Edge != route.Freehand && i < len(s.Below); i++ {
-		if l := &s.Below[i]; l.Film.Family.Closed && l.Film.Family.Mechanism.Hardens && !l.When(rule.TapeHard(l.Film)).Before(t.Sticks) {
-			t.On, t.Sticks = s.StepOf(i), l.When(rule.TapeHard(l.Film))
+		if l := &s.Below[i]; l.Film.Family.Closed && l.Film.Family.Mechanism.Hardens && !rule.TapeFrom(s, i).Before(t.Sticks) {
+			t.On, t.Sticks = s.StepOf(i), rule.TapeFrom(s, i)
 		}
 	}
 	if place, colour := overTape(s); colour != nil {

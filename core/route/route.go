@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/decal"
@@ -54,6 +55,7 @@ type Plan struct {
 	Wanted   time.Time // the day it should be ready; zero when there is none
 	Air      climate.Record
 	Bench    schedule.Bench
+	Waiting  chance.Waiting // what waiting costs, and how careful one is
 	Schools  Schools
 	Products []*coating.Product
 	Parts    []Part
@@ -202,7 +204,7 @@ func (s *Step) Film(laid time.Time) coating.Film {
 	if s.Dry > 0 {
 		wet = s.Dry / coating.Microns(1-f.CarrierShare)
 	}
-	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share, Pace: s.Product.Pace}
+	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share, Pace: s.Product.Pace, Known: s.Product.Known}
 	if own := s.Product.Carrier; own != nil && own != f.Carrier && !f.IsLoose() {
 		film.Carrier = own
 	}

@@ -3,7 +3,9 @@ package rule
 import (
 	"fmt"
 	"math"
+	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
@@ -16,8 +18,9 @@ import (
 
 var (
 	// DewNear is how near the dew point a cooling surface gathers water, in degrees.
-	DewNear  = Numbers.Number("dew-near", 3, "K", "how near the dew point a cooling surface gathers water", fact.Bench("the rule of three degrees for coatings"))
-	coldFrom = Numbers.Number("cold-below", 10, "°C", "temperature below which a water-borne film does not fuse properly", fact.Bench("labels of water-borne paints ask for 8 to 10 °C"))
+	DewNear    = Numbers.Number("dew-near", 3, "K", "how near the dew point a cooling surface gathers water", fact.Bench("the rule of three degrees for coatings"))
+	frostNever = Numbers.Number("frost-never", 0.97, "", "relative humidity from which a coat's cold is no cold: what leaves it is water itself", fact.Bench("R80: water-borne coats never frost by their own cold"))
+	coldFrom   = Numbers.Number("cold-below", 10, "°C", "temperature below which a water-borne film does not fuse properly", fact.Bench("labels of water-borne paints ask for 8 to 10 °C"))
 )
 
 // Blushing: a solvent takes the heat to leave from the wall that it stands on, and the wall gets it back from the room. While it leaves at
@@ -49,15 +52,34 @@ var dampAir = timeline.Rule{
 	Reason: "As a coat dries it cools, and in damp air water condenses in it: a clear frosts or clouds, a lacquer colour blushes. The wetter the coat, the drier the air must be. " +
 		"Wait for a drier day, warm the room, or mist.",
 	Evidence: fact.Bench("frosted or clouded clear comes of humid air; T39"), Soft: true,
-	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans { return fair(s, within, frosts(s.Step)) },
+	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans { return fair(s, within, frosts(s)) },
+	Odds: func(s *timeline.Site, at time.Time) chance.Odds {
+		if !s.Plan.Air.Changes() { // no waiting helps
+			return chance.Odds{}
+		}
+		return frostOdds(s, s.Step, s.Plan.Air.At(at))
+	},
 	Find: func(s *timeline.Site) []timeline.Finding {
-		found := weather(s, frosts(s.Step), func(air climate.Air) string {
+		words := func(air climate.Air) string {
 			return fmt.Sprintf("The air is at %.0f %% and its dew point %s, the room %s: %s may %s.", 100*air.Humidity, say.Celsius(air.DewPointC(), 1), say.Celsius(air.TemperatureC, 1), s.Step.Product.Name, frostWord(s))
-		})
-		if len(found) > 0 && found[0].Severity > verdict.Note && found[0].Propose == nil {
-			found[0].Propose = func() []timeline.Fix {
-				return mistIf(s, func(misted *route.Step) bool { return !frosts(misted)(s.Plan.Air.At(s.Start)) })
+		}
+		now := s.Plan.Air.At(s.Start)
+		found := weather(s, frosts(s), words)
+		o := frostOdds(s, s.Step, now)
+		severity, ok := verdict.Graded(o)
+		switch {
+		case ok && severity > verdict.Note:
+			f := &found[0]
+			f.Severity, f.Odds = severity, o
+			f.Because = oddsOf(f.Word) + " " + f.Because
+			if f.Propose == nil {
+				f.Propose = func() []timeline.Fix {
+					return mistIf(s, func(misted *route.Step) bool { return frostOdds(s, misted, now).Grade() < chance.Flaw })
+				}
 			}
+		case ok && len(found) == 0:
+			w := verdict.Word{Severity: severity, Odds: o}
+			found = []timeline.Finding{{Word: w, Title: "Sprayed in rather damp air", Because: oddsOf(w) + " " + words(now)}}
 		}
 		return found
 	},
@@ -82,14 +104,28 @@ var coldFilm = timeline.Rule{
 	},
 }
 
-// frosts tells in which air the step's coats frost or blush.
-func frosts(step *route.Step) func(climate.Air) bool {
-	return func(air climate.Air) bool {
-		if step.Do.Coating() && step.Product != nil && air.Humidity >= BlushesFrom(step, air) {
-			return true
+// frosts tells in which air it is a warning that the step's coats frost or blush.
+func frosts(s *timeline.Site) func(climate.Air) bool {
+	return func(air climate.Air) bool { return frostOdds(s, s.Step, air).Grade() >= chance.Flaw }
+}
+
+// frostOdds are those of a step's coats in an air: of its solvent's cold, or of a dew point that is near.
+func frostOdds(s *timeline.Site, step *route.Step, air climate.Air) chance.Odds {
+	o := chance.Odds{Loss: chance.Loss(chance.Dull, s.Question().Stage)}
+	if step.Do.Coating() && step.Product != nil {
+		if from := BlushesFrom(step, air); from < frostNever {
+			o.Chance = chance.Frosts(air.Humidity, from)
 		}
-		return step.Do.Has(route.ClearCoat) && step.Laying != route.Misted && Damp(air)
 	}
+	if step.Do.Has(route.ClearCoat) && step.Laying != route.Misted {
+		o.Chance = max(o.Chance, chance.Frosts(air.Humidity, dampFrom(air)))
+	}
+	return o
+}
+
+// dampFrom returns the humidity from which the dew point of air is so near that a sprayed clear frosts.
+func dampFrom(air climate.Air) float64 {
+	return climate.SaturationKPa(air.TemperatureC-DewNear) / climate.SaturationKPa(air.TemperatureC)
 }
 
 // stalls tells in which air the cold keeps the film that the step lays from fusing.

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
@@ -23,11 +24,17 @@ var bite = timeline.Rule{
 	Reason: "Each liquid is a solvent for some films. Where it is close enough to a film in kind, stays long enough and moves, it takes paint with it, when it is put on " +
 		"and again when it is wiped: the remover matters as much as the carrier. A film hardens out of its reach, and closed coats keep it away.",
 	Evidence: fact.Bench("computed from Hansen's distance, diffusion and the film's hardness; fitted to what the bench reports"),
-	Find:     findBite, Open: bitesNothing,
+	Find:     findBite, Open: opens(verdict.Bitten), Odds: odds(verdict.Bitten),
 }
 
-func bitesNothing(s *timeline.Site, within schedule.Span) schedule.Spans {
-	return s.Question().Open(verdict.Bitten, within)
+// opens is when a harm is no warning.
+func opens(h verdict.Harm) func(*timeline.Site, schedule.Span) schedule.Spans {
+	return func(s *timeline.Site, within schedule.Span) schedule.Spans { return s.Question().Open(h, within) }
+}
+
+// odds are those of a harm.
+func odds(h verdict.Harm) func(*timeline.Site, time.Time) chance.Odds {
+	return func(s *timeline.Site, at time.Time) chance.Odds { return s.Question().Odds(h, at) }
 }
 
 // month is the stretch from from on in which waiting is looked for.
@@ -35,22 +42,48 @@ func month(from time.Time) schedule.Span {
 	return schedule.Span{From: from, To: from.Add(verdict.Patience)}
 }
 
-// told asks a site of one harm that time may mend: at its start, or, where the schedule has moved the step past it, at the moment it was asked for, as a note. ok is false
-// where there is nothing to say.
-func told(s *timeline.Site, h verdict.Harm) (a verdict.Answer, ok bool) {
+// now asks a site of one harm at its start. What the schedule has weighed needs no help.
+func now(s *timeline.Site, h verdict.Harm) (a verdict.Answer, ok bool) {
 	q := s.Question()
-	if a, ok = q.Of(h, s.Start); ok {
-		return q.Helped(a), true
-	}
-	if s.Fixed() || s.Asked.Equal(s.Start) {
-		return a, false
-	}
-	if a, ok = q.Of(h, s.Asked); ok {
+	if a, ok = q.Of(h, s.Start); ok && (s.Fixed() || a.Severity > verdict.Note) {
 		a = q.Helped(a)
-		a.Severity = verdict.Note
 	}
 	return a, ok
 }
+
+// told asks a site of one harm that time may mend: at its start, and, where the schedule has moved the step past it, at the moment it was asked for: then it is a note that
+// tells of both. ok is false where there is nothing to say.
+func told(s *timeline.Site, h verdict.Harm) (a verdict.Answer, ok bool) {
+	a, ok = now(s, h)
+	if ok && a.Severity > verdict.Note || s.Fixed() || s.Asked.Equal(s.Start) {
+		return a, ok
+	}
+	was, moved := s.Question().Of(h, s.Asked)
+	if !moved || was.Severity == verdict.Note {
+		return a, ok
+	}
+	was.Severity, was.Helps, was.SafeFrom, was.Odds = verdict.Note, verdict.Wait, s.Start, s.Question().Odds(h, s.Start)
+	return was, true
+}
+
+// waits reports whether an answer tells of what the schedule has moved the site's step past.
+func waits(s *timeline.Site, a verdict.Answer) bool { return !a.At.Equal(s.Start) }
+
+// waited says what would have come of going when the step was asked for, and what may come of it now.
+func waited(s *timeline.Site, h verdict.Harm, does string, a verdict.Answer) string {
+	return fmt.Sprintf("At %s %s: %s. By the date that is planned %s.", s.Plan.Clock(s.Asked), does, say.Odds(s.Question().Odds(h, s.Asked).Chance), say.Odds(a.Chance))
+}
+
+// may is how a harm is named: what is likely does, the rest may.
+func may(a verdict.Word, does, might string) string {
+	if a.Chance >= chance.Likely() {
+		return does
+	}
+	return might
+}
+
+// oddsOf says how likely a harm is, as a sentence that follows what it would be.
+func oddsOf(a verdict.Word) string { return say.Capital(say.Odds(a.Chance)) + "." }
 
 func findBite(s *timeline.Site) []timeline.Finding {
 	a, ok := told(s, verdict.Bitten)
@@ -62,12 +95,12 @@ func findBite(s *timeline.Site) []timeline.Finding {
 		Word: a.Word, Layer: s.LayerID(r.Place), Liquid: liquidID(s.Touch.Liquid),
 		Figures: timeline.Figures{RED: r.RED, Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Share: r.Exposed, Film: true},
 	}
-	f.Title = fmt.Sprintf("%s bites %s", say.Capital(StepLiquid(s)), s.FilmName(r.Place))
-	if f.Severity == verdict.Note {
+	f.Title = fmt.Sprintf("%s %s %s", say.Capital(StepLiquid(s)), may(a.Word, "bites", "may bite"), s.FilmName(r.Place))
+	if waits(s, a) {
 		f.Title = fmt.Sprintf("Waits for %s to harden", s.FilmName(r.Place))
 	}
-	f.Because = biteWords(s, r, f)
-	if mist := mistFix(s, a.At); len(mist) > 0 {
+	f.Because = biteWords(s, a, f)
+	if mist := mistFix(s, a.At); len(mist) > 0 && a.Severity > verdict.Note {
 		f.Because += " Until then only as dry mist coats."
 		if f.Helps != verdict.Wait {
 			f.Because = strings.Replace(f.Because, " Until then only", " Only", 1)
@@ -77,7 +110,8 @@ func findBite(s *timeline.Site) []timeline.Finding {
 	return []timeline.Finding{f}
 }
 
-func biteWords(s *timeline.Site, r stack.Reach, f timeline.Finding) string {
+func biteWords(s *timeline.Site, a verdict.Answer, f timeline.Finding) string {
+	r := a.Reach
 	film := s.FilmName(r.Place)
 	what := say.Capital(StepLiquid(s))
 	var head string
@@ -91,14 +125,16 @@ func biteWords(s *timeline.Site, r stack.Reach, f timeline.Finding) string {
 	case r.Place == 0:
 		head = fmt.Sprintf("%s crazes the bare plastic where no paint covers it.", what)
 	default:
-		head = fmt.Sprintf("It would take off %.2f µm of %s; more than %.2f shows. The film is %s hard.", float64(r.Loss), film, float64(stack.Limit()), say.Percent(r.Hard))
+		head = fmt.Sprintf("%s With a usual product it takes off %.2f µm of %s, %s hard; half of all see %.2f.", oddsOf(a.Word), float64(r.Loss), film, say.Percent(r.Hard), float64(stack.Limit()))
 	}
-	if f.Severity == verdict.Note {
-		head = fmt.Sprintf("At %s it would take off %.2f µm of %s; more than %.2f shows.", s.Plan.Clock(s.Asked), float64(r.Loss), film, float64(stack.Limit()))
+	if waits(s, a) {
+		return waited(s, verdict.Bitten, "it would be bitten", a)
 	}
 	switch f.Helps {
 	case verdict.Wait:
-		return head + " " + safeFrom(s, f.SafeFrom)
+		return head + " " + goodFrom(s, f.Word)
+	case verdict.NoHelp:
+		return head
 	case verdict.Seal:
 		return head + " Waiting does not make it safe; a closed clear coat over it does."
 	}
@@ -150,15 +186,23 @@ func liquidID(l *solvent.Liquid) string {
 	return l.ID
 }
 
-// safeFrom says from when a film can stand what is to be done. Further off than a day and a half the figure is a day: no film keeps its minute.
-func safeFrom(s *timeline.Site, t time.Time) string {
-	verb := "Safe"
-	if !s.Step.Done.IsZero() || !s.Step.Started.IsZero() || !s.Plan.Now.IsZero() && t.Before(s.Plan.Now) {
-		verb = "It would have been safe"
+// goodFrom says from when a film can stand what is to be done, and from when most would go. Further off than a day and a half the figure is a day: no film keeps its minute.
+func goodFrom(s *timeline.Site, w verdict.Word) string {
+	verb := "Good"
+	if !s.Step.Done.IsZero() || !s.Step.Started.IsZero() || !s.Plan.Now.IsZero() && w.SafeFrom.Before(s.Plan.Now) {
+		verb = "It would have been good"
 	}
+	text := verb + " from about " + about(s, w.SafeFrom)
+	if !w.Fine.IsZero() {
+		text += "; some go from about " + about(s, w.Fine)
+	}
+	return text + "."
+}
+
+func about(s *timeline.Site, t time.Time) string {
 	const near, round, night = 36 * time.Hour, 15 * time.Minute, 3 * time.Hour // what is safe late in the evening is safe the next day
 	if t.Sub(s.Start) < near {
-		return verb + " from about " + s.Plan.Clock(t.Add(round-1).Truncate(round)) + "."
+		return s.Plan.Clock(t.Add(round - 1).Truncate(round))
 	}
-	return verb + " from about " + say.DayOf(t.Add(night), s.Plan.Now, s.Plan.Place()) + "."
+	return say.DayOf(t.Add(night), s.Plan.Now, s.Plan.Place())
 }

@@ -2,10 +2,13 @@ package rule
 
 import (
 	"context"
+	"maps"
 	"runtime"
 	"sync"
 	"sync/atomic"
+	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
@@ -16,6 +19,45 @@ import (
 type Report struct {
 	*timeline.Timeline
 	Findings []timeline.Finding
+	Risks    map[*route.Step]Risk // of what is still to be done, where a chance was weighed
+}
+
+// Risk is what is likeliest to go wrong with a step by the time that it is planned for.
+type Risk struct {
+	chance.Odds
+	Rule *timeline.Rule
+}
+
+// RiskOf returns what is likeliest to go wrong with the site's step when it begins; ok is false where no rule weighs a chance of it that is worth counting.
+func RiskOf(s *timeline.Site) (worst Risk, ok bool) {
+	worst.Odds, worst.Rule = s.Odds(every.Timed, s.Start)
+	pulled, late := s.WipeOdds(s.Start)
+	for _, o := range []chance.Odds{pulled, late} {
+		if o.Expected() > worst.Expected() {
+			worst = Risk{o, &wipeWindow}
+		}
+	}
+	return worst, worst.Rule != nil && worst.Chance >= counts
+}
+
+// counts is a chance that is worth counting.
+const counts = 0.0005
+
+// Outlook is what a plan's dates are likely to come to.
+type Outlook struct {
+	Finish   time.Time
+	Mishaps  float64 // that are to be expected
+	Evenings float64 // that they are likely to cost
+}
+
+// Outlook adds up what may go wrong on the planned dates.
+func (r *Report) Outlook() Outlook {
+	o := Outlook{Finish: r.Finish}
+	for _, risk := range r.Risks {
+		o.Mishaps += risk.Chance
+		o.Evenings += risk.Expected()
+	}
+	return o
 }
 
 // Lay lays a plan out by all rules, around what booked keeps busy.
@@ -49,6 +91,7 @@ func (r *Report) judge(ctx context.Context) error {
 		line     *timeline.Line
 		from, to int
 		found    []timeline.Finding
+		risks    map[*route.Step]Risk
 	}
 	var parts []*part
 	for _, line := range r.Lines {
@@ -63,14 +106,26 @@ func (r *Report) judge(ctx context.Context) error {
 			for n := next.Add(1) - 1; n < int64(len(parts)) && ctx.Err() == nil; n = next.Add(1) - 1 {
 				p := parts[n]
 				for i := p.from; i < p.to; i++ {
-					p.found = append(p.found, Judge(r.Site(p.line, i))...)
+					s := r.Site(p.line, i)
+					p.found = append(p.found, Judge(s)...)
+					if !s.Step.Done.IsZero() || !s.Step.Started.IsZero() {
+						continue
+					}
+					if risk, ok := RiskOf(s); ok {
+						if p.risks == nil {
+							p.risks = map[*route.Step]Risk{}
+						}
+						p.risks[s.Step] = risk
+					}
 				}
 			}
 		})
 	}
 	work.Wait()
+	r.Risks = map[*route.Step]Risk{}
 	for _, p := range parts {
 		r.Findings = append(r.Findings, p.found...)
+		maps.Copy(r.Risks, p.risks)
 	}
 	return ctx.Err()
 }
@@ -86,6 +141,9 @@ func Judge(s *timeline.Site) []timeline.Finding {
 			f.Zone, f.Step, f.Rule = s.Zone.ID, s.Step.ID, r
 			if f.Title == "" {
 				f.Title = r.Title
+			}
+			if f.Chance == 0 { // a rule that says yes or no
+				f.Chance = 1
 			}
 			if under := !s.Step.Started.IsZero(); (under || !s.Step.Done.IsZero()) && f.Severity > verdict.Note {
 				f.Severity, f.Propose = verdict.Note, nil

@@ -5,6 +5,8 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/chance"
+
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
@@ -73,6 +75,7 @@ var underMedium = timeline.Rule{
 		"A lacquer wants about two days.",
 	Evidence: fact.Bench("lacquer about two days under a further chipping layer: T08"),
 	Open:     underMediumOpen,
+	Odds:     underMediumOdds,
 	Find:     findUnderMedium,
 }
 
@@ -85,28 +88,41 @@ var chipsMuch = timeline.Rule{
 
 // underMediumOpen returns when nothing below is soft under the brush: hardness never falls.
 func underMediumOpen(s *timeline.Site, within schedule.Span) schedule.Spans {
-	return schedule.Once(within, func(t time.Time) bool { _, soft := softUnderBrush(s, t); return !soft })
+	return schedule.Once(within, func(t time.Time) bool { return underMediumOdds(s, t).Grade() < chance.Flaw })
 }
 
-// softUnderBrush returns what a chipping brush would dig into below the medium that the step lays.
-func softUnderBrush(s *timeline.Site, moment time.Time) (stack.Reach, bool) {
+func underMediumOdds(s *timeline.Site, at time.Time) chance.Odds {
+	_, o := softUnderBrush(s, at)
+	return o
+}
+
+// softUnderBrush returns what a chipping brush is likeliest to dig into below the medium that the step lays. What is wet below is no matter of the brush.
+func softUnderBrush(s *timeline.Site, moment time.Time) (worst stack.Risk, o chance.Odds) {
 	if !s.Step.Do.Lays || s.Step.Product == nil || !s.Step.Product.Family.IsLive() || !s.Step.Product.Family.Closed {
-		return stack.Reach{}, false
+		return worst, o
 	}
-	r := s.Below.Worn(stack.Touch{Contact: stack.ChipWork}, moment, s.Plan.Air)
-	return r, r.Place > 0 && !r.Wet && r.Digs()
+	for r := range s.Below.Risks(stack.Touch{Contact: stack.ChipWork}, moment, s.Plan.Air) {
+		if r.Place > 0 && 2*r.Wet < r.Dug && r.Dug > o.Chance {
+			worst, o = r, chance.Odds{Chance: r.Dug, Loss: chance.Loss(chance.Stays, s.Question().Stage)}
+		}
+	}
+	return worst, o
 }
 
 func findUnderMedium(s *timeline.Site) []timeline.Finding {
-	r, soft := softUnderBrush(s, s.Start)
-	if !soft {
+	r, o := softUnderBrush(s, s.Start)
+	severity, ok := verdict.Graded(o)
+	if !ok {
 		return nil
 	}
-	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Depth: r.Dug, Loss: r.Dug, Film: true}}
-	f.Because = fmt.Sprintf("%s is %s hard: the chipping brush would dig %.1f µm into it.", say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), float64(r.Dug))
-	if safe, ok := underMediumOpen(s, month(s.Start)).First(); ok {
-		f.Helps, f.SafeFrom, f.Propose = verdict.Wait, safe, func() []timeline.Fix { return waitFix(s) }
-		f.Because += " " + safeFrom(s, safe)
+	f := timeline.Finding{Word: verdict.Word{Severity: severity, Odds: o}, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Depth: r.Reach.Dug, Loss: r.Reach.Dug, Film: true}}
+	f.Because = fmt.Sprintf("%s %s is %s hard: with a usual product the chipping brush digs %.1f µm into it.", oddsOf(f.Word), say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), float64(r.Reach.Dug))
+	if !s.Fixed() && severity == verdict.Note {
+		return []timeline.Finding{f}
+	}
+	if f.SafeFrom, f.Fine, ok = best(s, underMediumOpen, underMediumOdds); ok && f.SafeFrom.After(s.Start) {
+		f.Helps, f.Propose = verdict.Wait, waiting(s)
+		f.Because += " " + goodFrom(s, f.Word)
 	}
 	return []timeline.Finding{f}
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
@@ -14,8 +15,8 @@ import (
 )
 
 var (
-	chalkNote  = Numbers.Number("chalky-note", 3, "coats", "flat coats in a row, at their family's usual thickness, from which it is worth knowing", fact.Bench("T55: one or two are even"))
-	chalkWarn  = Numbers.Number("chalky", 4, "coats", "from which dark colours turn chalky", fact.Bench("T55: from about three chalky, from the flatting agent's thickness"))
+	chalkFrom  = Numbers.Number("chalky", 3.6, "coats", "flat coats in a row, at their family's usual thickness, from which half of all see that dark colours turn chalky", fact.Bench("T55: one or two are even, from about three chalky, from the flatting agent's thickness"))
+	chalkEven  = Numbers.Number("chalky-even", 2, "coats", "flat coats in a row that are even", fact.Bench("T55"))
 	keepsShine = Numbers.Number("metal-under-clear", 0.8, "", "share of its brilliance that a metal keeps under each coat of gloss clear", fact.Bench("T60: a gloss clear dulls a polished metal visibly, one thin coat least"))
 )
 
@@ -28,18 +29,17 @@ var chalky = timeline.Rule{
 			return nil
 		}
 		n, scatters := flatCoats(s)
-		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Figures: timeline.Figures{Share: n}}
-		switch {
-		case n < chalkNote:
+		o := chance.Odds{Chance: chance.Above(n, chalkFrom, chance.Chalk), Loss: chance.Loss(chance.Dull, s.Question().Stage)}
+		severity, ok := verdict.Graded(o)
+		if !ok {
 			return nil
-		case n >= chalkWarn:
-			f.Severity = verdict.Warn
 		}
+		f := timeline.Finding{Word: verdict.Word{Severity: severity, Odds: o}, Figures: timeline.Figures{Share: n}}
 		paint := s.Tones().Panel
 		pales := paint.Hazed(gloss.Hazes(scatters), gloss.Veil(coating.Flat)).Lightness() - paint.Lightness()
-		f.Because = fmt.Sprintf("%.0f coats of flat lie on each other then; one or two are even, from about %.0f a dark colour turns chalky. They pale this one by %.1f L*.", n, chalkWarn, pales)
+		f.Because = fmt.Sprintf("%s %.0f coats of flat lie on each other then; one or two are even, from three or four a dark colour turns chalky. They pale this one by %.1f L*.", oddsOf(f.Word), n, pales)
 		f.Propose = func() []timeline.Fix {
-			if fewer := s.Step.Coats - int(math.Ceil(n-chalkNote+0.01)); fewer >= 1 {
+			if fewer := s.Step.Coats - int(math.Ceil(n-chalkEven)); fewer >= 1 {
 				return []timeline.Fix{{Do: timeline.FixCoats, Step: s.Step.ID, Coats: fewer}}
 			}
 			return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}}

@@ -4,11 +4,13 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
 	"inkysparrow/core/wash"
@@ -180,4 +182,9 @@ func usualPaint(id, name string, kind coating.Kind, hex string, taken []*coating
 	return &coating.Product{
 		ID: route.FreeID(id, taken), Name: name, Kind: kind, Family: f, Colour: hex, Sheen: coating.Flat, Carrier: f.Carrier, Thinner: f.Thinner, Remover: f.Remover,
 	}
+}
+
+// best returns the date from the site's start on at which something costs least, and from when on it is fine to go.
+func best(s *timeline.Site, opens func(*timeline.Site, schedule.Span) schedule.Spans, odds func(*timeline.Site, time.Time) chance.Odds) (at, fine time.Time, ok bool) {
+	return verdict.Best(s.Dates(), s.After, s.Start, func(within schedule.Span) schedule.Spans { return opens(s, within) }, func(t time.Time) chance.Odds { return odds(s, t) })
 }

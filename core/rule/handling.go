@@ -3,6 +3,7 @@ package rule
 import (
 	"fmt"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
@@ -100,9 +101,9 @@ func findHandled(s *timeline.Site) []timeline.Finding {
 			continue
 		}
 		for i := 1; i < len(l.Films); i++ {
-			if l.Films[i].Film.Laid.Before(s.Start) && l.TouchDry[i].After(s.Start) && !l.Films[i].Film.Family.IsLoose() {
+			if c := l.Films[i].Unready(stack.AsksDry, s.Start); c >= chance.Maybe() && l.Films[i].Film.Laid.Before(s.Start) && l.TouchDry[i].After(s.Start) && !l.Films[i].Film.Family.IsLoose() {
 				return []timeline.Finding{{
-					Word:    verdict.Word{Severity: verdict.Note, SafeFrom: l.TouchDry[i]},
+					Word:    verdict.Word{Severity: verdict.Note, SafeFrom: l.TouchDry[i], Odds: chance.Odds{Chance: c, Loss: chance.Loss(chance.Print, s.Question().Stage)}},
 					Because: fmt.Sprintf("Don't hold the model by %s: not touch-dry before %s.", say.Lower(l.Zone.Name), s.Plan.Clock(l.TouchDry[i])),
 				}}
 			}

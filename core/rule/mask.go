@@ -5,6 +5,7 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
@@ -18,32 +19,42 @@ import (
 // TapeBrittle is the hardness from which an edge chips when the mask comes off.
 var TapeBrittle = cure.Fraction(Numbers.Number("tape-brittle", 0.9, "", "hardness from which an edge chips when the mask comes off", fact.Bench("masks come off while the paint still gives")))
 
-var tapePulls = Numbers.Number("tape-pulls", 0.5, "", "share of the hardness that a film wants under tape below which it comes off with it; above, the tape only prints", fact.Bench("chosen: an acrylic of a few hours comes off, one of the morning after is marked"))
-
 var maskSoft = timeline.Rule{
 	ID: "mask-soft", Title: "Tape on a film that is still soft",
 	Reason: "Tape prints into a film that is soft, and pulls a very soft one off with the mask. An acrylic wants the next evening, a lacquer some hours, an enamel two days; " +
 		"a mask that is lifted off the surface touches it only at a few points.",
 	Evidence: fact.Bench("T50; computed from the film's hardness"),
-	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans {
-		return schedule.Once(within, func(t time.Time) bool { place, _ := SoftUnderTape(s, t); return place == 0 })
-	},
-	Find: findMaskSoft,
+	Open:     tapeOpens, Odds: tapeOdds, Find: findMaskSoft,
+}
+
+func tapeOpens(s *timeline.Site, within schedule.Span) schedule.Spans {
+	return schedule.Once(within, func(t time.Time) bool { return tapeOdds(s, t).Grade() < chance.Flaw })
+}
+
+func tapeOdds(s *timeline.Site, at time.Time) chance.Odds {
+	_, o := SoftUnderTape(s, at)
+	return o
 }
 
 func findMaskSoft(s *timeline.Site) []timeline.Finding {
-	place, hard := SoftUnderTape(s, s.Start)
-	if place == 0 {
+	place, o := SoftUnderTape(s, s.Start)
+	severity, ok := verdict.Graded(o)
+	if !ok {
 		return nil
 	}
-	wants := TapeHard(s.Below[place].Film)
-	safe := s.Below[place].When(wants)
-	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Stop, Helps: verdict.Wait, SafeFrom: safe}, Layer: s.LayerID(place), Figures: timeline.Figures{Hard: hard, Film: true}, Propose: waiting(s)}
-	does := "comes off with it"
-	if float64(hard) >= tapePulls*float64(wants) || s.Step.Edge == route.Lifted {
-		f.Severity, does = verdict.Warn, "is marked by it"
+	wants, hard := TapeHard(s.Below[place].Film), s.Below[place].Hard(s.Start)
+	f := timeline.Finding{Word: verdict.Word{Severity: severity, Odds: o}, Layer: s.LayerID(place), Figures: timeline.Figures{Hard: hard, Film: true}, Propose: waiting(s)}
+	does := "comes off with the tape"
+	if s.Step.Edge == route.Lifted {
+		does = "is marked where the mask touches"
 	}
-	f.Because = fmt.Sprintf("%s is %s hard, wants %s under tape and %s. %s", say.Capital(s.FilmName(place)), say.Percent(hard), say.Percent(wants), does, safeFrom(s, safe))
+	f.Because = fmt.Sprintf("%s %s is %s hard, and half of all stand tape at %s: a softer one %s.", oddsOf(f.Word), say.Capital(s.FilmName(place)), say.Percent(hard), say.Percent(wants), does)
+	if s.Fixed() || severity > verdict.Note {
+		if f.SafeFrom, f.Fine, ok = best(s, tapeOpens, tapeOdds); ok && f.SafeFrom.After(s.Start) {
+			f.Helps = verdict.Wait
+			f.Because += " " + goodFrom(s, f.Word)
+		}
+	}
 	return []timeline.Finding{f}
 }
 
@@ -51,7 +62,7 @@ func findMaskSoft(s *timeline.Site) []timeline.Finding {
 // acrylic at a third of its hardness is lifted as particles that have not fused yet, while a lacquer at a fifth is one film already, and an
 // enamel at three tenths is held by its skin. So each mechanism has its own figure, fitted to T50.
 
-// TapeHard returns the hardness from which a film stands tape.
+// TapeHard returns the hardness from which half of all films stand tape.
 func TapeHard(f coating.Film) cure.Fraction { return cure.Fraction(f.Family.Mechanism.Tape) }
 
 var maskLifts = timeline.Rule{
@@ -92,21 +103,37 @@ var maskStays = timeline.Rule{
 	Find:     findMaskStays,
 }
 
-// SoftUnderTape returns the film on top that is too soft for tape at moment, 0 for none.
-func SoftUnderTape(s *timeline.Site, moment time.Time) (place int, hard cure.Fraction) {
+// SoftUnderTape returns the film on top that is likeliest to come off with tape at a moment, or to be marked where a mask only touches it at points; 0 for none.
+func SoftUnderTape(s *timeline.Site, moment time.Time) (place int, worst chance.Odds) {
 	if !s.Step.Do.Has(route.Tape) || s.Step.Edge == route.Freehand {
-		return 0, 0
+		return 0, worst
 	}
 	for i := len(s.Below) - 1; i > 0; i-- {
-		f := s.Below[i].Film
-		if !f.Family.Closed || !f.Family.Mechanism.Hardens {
+		layer := &s.Below[i]
+		if f := layer.Film; !f.Family.Closed || !f.Family.Mechanism.Hardens || f.Laid.After(moment) {
 			continue
 		}
-		if hard := s.Below[i].Hard(moment); hard < TapeHard(f) {
-			return i, hard
+		c := chance.Early(layer.Needs(TapeHard(layer.Film)), layer.Age(moment).Hours, tapeSD(layer.Film))
+		if c > worst.Chance {
+			place, worst = i, chance.Odds{Chance: c, Loss: tapeLoss(s)}
 		}
 	}
-	return 0, 0
+	return place, worst
+}
+
+func tapeSD(f coating.Film) float64 { return chance.Together(chance.Pace(f), chance.Limit) }
+
+func tapeLoss(s *timeline.Site) float64 {
+	if s.Step.Edge == route.Lifted {
+		return chance.Loss(chance.Print, s.Question().Stage)
+	}
+	return chance.Loss(chance.Spot, s.Question().Stage)
+}
+
+// TapeFrom returns from when on it is no warning that the film at place comes off with tape.
+func TapeFrom(s *timeline.Site, place int) time.Time {
+	layer := &s.Below[place]
+	return layer.After(chance.Quantile(layer.Needs(TapeHard(layer.Film)), 1-chance.Flawed(tapeLoss(s))+1e-6, tapeSD(layer.Film)))
 }
 
 func findMaskStays(s *timeline.Site) []timeline.Finding {

@@ -194,10 +194,10 @@ func TestSentences(t *testing.T) {
 		t.Errorf("%s is not told of %q", rule, lines)
 		return "", ""
 	}
-	if _, got := sentence("bite", "b: base-coat enamel done 48h", "w: pin-wash brown-wash done 20h"); !strings.Contains(got, "It would have been safe from about") || strings.Contains(got, " Safe from") {
+	if _, got := sentence("bite", "b: base-coat enamel done 48h", "w: pin-wash brown-wash done 20h"); !strings.Contains(got, "It would have been good from about") || strings.Contains(got, " Good from") {
 		t.Errorf("of what has happened: %s", got)
 	}
-	if _, got := sentence("bite", "b: base-coat enamel done 48h", "w: pin-wash brown-wash at 1h"); !strings.Contains(got, "Safe from about") {
+	if _, got := sentence("bite", "b: base-coat enamel done 48h", "w: pin-wash brown-wash at 1h"); !strings.Contains(got, "Good from about") {
 		t.Errorf("of what is to come: %s", got)
 	}
 	_, dry := sentence("wash-sheen", "b: base-coat mid-acrylic done 400h", "w: pin-wash dark-clay", "x: wipe of w dry")

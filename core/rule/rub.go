@@ -2,7 +2,9 @@ package rule
 
 import (
 	"fmt"
+	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
@@ -18,7 +20,14 @@ var rub = timeline.Rule{
 	Reason: "Rubbing grinds the wash into a film that is still soft, whatever the liquid, water too. An enamel wants about a week, a water-borne acrylic two days, " +
 		"a lacquer one; a closed, hard clear on top takes the rub for all below it. A polish and a stiff brush dig into what is softer still.",
 	Evidence: fact.Bench("the hardness at which a film can be rubbed explains the reported ages of enamel, acrylic and lacquer"),
-	Find:     findRub, Open: rubsNothing,
+	Find:     findRub, Open: rubsNothing, Odds: rubOdds,
+}
+
+func rubOdds(s *timeline.Site, at time.Time) chance.Odds {
+	if s.Step.Do.Contact.Is(stack.Polished) {
+		return s.Question().Odds(verdict.Worn, at)
+	}
+	return s.Question().Odds(verdict.Ground, at)
 }
 
 // rubsNothing is when a cloth grinds nothing in, and a polish digs nothing out. A chipping brush has no time to wait for: what it is to break off grows tougher meanwhile.
@@ -36,13 +45,13 @@ func findWorn(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	f := timeline.Finding{Word: a.Word, Layer: s.LayerID(a.Place), Figures: timeline.Figures{Hard: a.Hard, Depth: a.Dug, Loss: a.Dug, Share: a.Share, Film: true}}
-	f.Title = fmt.Sprintf("%s is too soft for it", say.Capital(s.FilmName(a.Place)))
-	f.Because = fmt.Sprintf("%s would dig %.1f µm out of %s: it is %s hard.", say.Capital(s.Touch.Contact.Name), float64(a.Dug), s.FilmName(a.Place), say.Percent(a.Hard))
+	f.Title = fmt.Sprintf("%s %s too soft for it", say.Capital(s.FilmName(a.Place)), may(a.Word, "is", "may be"))
+	f.Because = fmt.Sprintf("%s %s digs %.1f µm out of %s with a usual product: it is %s hard.", oddsOf(a.Word), say.Capital(s.Touch.Contact.Name), float64(a.Dug), s.FilmName(a.Place), say.Percent(a.Hard))
 	switch {
 	case s.Touch.Contact.Is(stack.ChipWork):
 		f.Because += " Go lightly there: waiting lets what is chipped grow tougher too."
 	case a.Helps == verdict.Wait:
-		f.Because += " " + safeFrom(s, a.SafeFrom)
+		f.Because += " " + goodFrom(s, a.Word)
 		f.Propose = waiting(s)
 	}
 	return []timeline.Finding{f}
@@ -57,15 +66,18 @@ func findRub(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	f := timeline.Finding{Word: r.Word, Layer: s.LayerID(r.Place), Figures: timeline.Figures{Hard: r.Hard, Share: r.Share, Film: true}}
-	f.Because = fmt.Sprintf("%s is %s hard and wants %s under a cloth: the wipe would grind the wash into it. %s",
-		say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), say.Percent(stack.RubHard(s.Below[r.Place].Film)), safeFrom(s, r.SafeFrom))
+	f.Because = fmt.Sprintf("%s %s is %s hard, and half of all stand a cloth at %s: the wipe grinds the wash into a softer one.",
+		oddsOf(r.Word), say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), say.Percent(stack.RubHard(s.Below[r.Place].Film)))
 	if r.Share < 1 {
-		f.Because = fmt.Sprintf("%s is %s hard, and one thin coat over it has weak spots on edges and detail, where the wipe would grind the wash in. %s",
-			say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard), safeFrom(s, r.SafeFrom))
+		f.Because = fmt.Sprintf("%s %s is %s hard, and one thin coat over it has weak spots on edges and detail, where the wipe grinds the wash in.",
+			oddsOf(r.Word), say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard))
 	}
-	f.Title = fmt.Sprintf("%s is too soft to be rubbed", say.Capital(s.FilmName(r.Place)))
-	if f.Severity == verdict.Note {
+	f.Title = fmt.Sprintf("%s %s too soft to be rubbed", say.Capital(s.FilmName(r.Place)), may(r.Word, "is", "may be"))
+	if waits(s, r) {
 		f.Title = fmt.Sprintf("Waits until %s can be rubbed", s.FilmName(r.Place))
+		f.Because = waited(s, verdict.Ground, "the wash would be ground in", r)
+	} else if r.Helps == verdict.Wait {
+		f.Because += " " + goodFrom(s, r.Word)
 	}
 	f.Propose = func() []timeline.Fix {
 		fixes := waitFix(s)

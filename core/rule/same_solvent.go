@@ -8,7 +8,6 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
-	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
 )
@@ -18,20 +17,20 @@ var sameSolvent = timeline.Rule{
 	Reason: "A sprayed coat wets the wash below it. Where it is carried by what the wash is still soluble in, thin films creep and lines blur, even if no paint is lost. " +
 		"A clear of another family does nothing to it.",
 	Evidence: fact.Bench("a wet final coat can move a young wash or oil below it, most of all when its solvent is the same"),
-	Find:     findSameSolvent, Open: func(s *timeline.Site, within schedule.Span) schedule.Spans {
-		return s.Question().Open(verdict.Crept, within)
-	},
+	Find:     findSameSolvent, Open: opens(verdict.Crept), Odds: odds(verdict.Crept),
 }
 
 func findSameSolvent(s *timeline.Site) []timeline.Finding {
-	q := s.Question()
-	a, ok := q.Of(verdict.Crept, s.Start)
+	a, ok := now(s, verdict.Crept)
 	if !ok {
 		return nil
 	}
-	f := timeline.Finding{Word: q.Helped(a).Word, Layer: s.LayerID(a.Place), Liquid: liquidID(s.Touch.Liquid), Figures: timeline.Figures{RED: a.RED, Hard: a.Hard, Film: true}}
-	f.Because = fmt.Sprintf("%s is carried by %s, which %s is still soluble in at %s hard: sprayed like this it creeps by %.1f mm. A light mist does not move it.",
-		say.Capital(s.Step.Product.Name), s.Touch.Liquid.Name, s.FilmName(a.Place), say.Percent(a.Hard), a.Creep)
+	f := timeline.Finding{Word: a.Word, Layer: s.LayerID(a.Place), Liquid: liquidID(s.Touch.Liquid), Figures: timeline.Figures{RED: a.RED, Hard: a.Hard, Film: true}}
+	f.Because = fmt.Sprintf("%s %s is carried by %s, which %s is still soluble in at %s hard: sprayed like this it creeps by %.2f mm with a usual product. A light mist does not move it.",
+		oddsOf(a.Word), say.Capital(s.Step.Product.Name), s.Touch.Liquid.Name, s.FilmName(a.Place), say.Percent(a.Hard), a.Creep)
+	if a.Helps == verdict.Wait {
+		f.Because += " " + goodFrom(s, a.Word)
+	}
 	f.Propose = func() []timeline.Fix {
 		other := swapFixes(s, s.Step, func(p *coating.Product) bool {
 			return p.Sheen == s.Step.Product.Sheen && s.Instead(s.Step.As(func(st *route.Step) { st.Product = p }), s.Start).Holds(verdict.Crept, s.Start)

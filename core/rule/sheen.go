@@ -3,6 +3,7 @@ package rule
 import (
 	"fmt"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/decal"
@@ -18,6 +19,7 @@ import (
 var (
 	decalHalf = coating.Texture(Numbers.Number("decal-silvers", 0.25, "µm", "texture from which silvering shows plainly", fact.Bench("about satin")))
 	toothless = coating.Texture(Numbers.Number("tooth", 0.22, "µm", "texture below which oils and pigments slide", fact.Bench("between semi-gloss and satin")))
+	residue   = Numbers.Number("residue", 0.15, "", "share of a wash left on the open surface that bothers half of all", fact.Bench("T13, T63: gloss leaves next to none, one coat of gloss over flat too much"))
 	fullTooth = coating.Texture(Numbers.Number("tooth-full", 0.8, "µm", "texture from which they grip as on flat", fact.Bench("satin under oils is between gloss and flat")))
 )
 
@@ -79,10 +81,12 @@ func findWashSheen(s *timeline.Site) []timeline.Finding {
 		return wash.Left(film.Thickness(), on, cloth, route.Strokes("airflow"), soft, 0)
 	}
 	left := leaves(s.On)
-	f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Figures: timeline.Figures{Share: left}}
-	if sheen == coating.Satin {
-		f.Severity = verdict.Note
+	o := chance.Odds{Chance: chance.Above(left, residue, chance.Residue), Loss: chance.Loss(chance.Stays, s.Question().Stage)}
+	severity, ok := verdict.Graded(o)
+	if !ok {
+		return nil
 	}
+	f := timeline.Finding{Word: verdict.Word{Severity: severity, Odds: o}, Figures: timeline.Figures{Share: left}}
 	f.Because = fmt.Sprintf("%s is %s: a %s wipe would leave %.0f %% of the wash on it, and on gloss %.0f %%.", say.Capital(s.SurfaceName()), sheen, cloth,
 		100*left, 100*leaves(coating.Gloss.Texture()))
 	f.Propose = func() []timeline.Fix { return insertFix(s, "gloss-coat", 2, s.Step, coating.Gloss) }

@@ -3,10 +3,9 @@ package rule
 import (
 	"fmt"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
-	"inkysparrow/core/say"
-	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
 )
@@ -15,23 +14,24 @@ var wetBelow = timeline.Rule{
 	ID: "wet-below", Title: "The film below is not ready yet",
 	Reason:   "A film that still holds its carrier tears, wrinkles or traps what is put over it. Each family has its own time until the next coat may go on.",
 	Evidence: fact.Bench("computed from the carrier leaving; recoat times as the bench keeps them"),
-	Find:     findWetBelow, Physical: true,
-	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans {
-		return s.Question().Open(verdict.TooWet, within)
-	},
+	Find:     findWetBelow, Physical: true, Open: opens(verdict.TooWet), Odds: odds(verdict.TooWet),
 }
 
 func findWetBelow(s *timeline.Site) []timeline.Finding {
-	q := s.Question()
-	a, ok := q.Of(verdict.TooWet, s.Start)
+	a, ok := now(s, verdict.TooWet)
 	if !ok {
 		return nil
 	}
-	a = q.Helped(a)
 	state := s.Below[a.Place].At(s.Start)
 	f := timeline.Finding{Word: a.Word, Layer: s.LayerID(a.Place), Figures: timeline.Figures{Hard: state.Hard, Share: state.Wet, Film: true}}
-	f.Because = fmt.Sprintf("%s is %s at %s, and ready for %s from %s.",
-		say.Capital(s.FilmName(a.Place)), state.Phase, s.Plan.Clock(s.Start), route.StepName(s.Step), s.Plan.Clock(a.SafeFrom))
+	f.Because = fmt.Sprintf("With a usual product %s is %s at %s.", s.FilmName(a.Place), state.Phase, s.Plan.Clock(s.Start))
+	if a.Chance < chance.Likely() {
+		f.Title = "The film below may not be ready yet"
+		f.Because = oddsOf(a.Word) + " " + f.Because
+	}
+	if a.Helps == verdict.Wait {
+		f.Because = fmt.Sprintf("%s It is ready for %s from about %s.", f.Because, route.StepName(s.Step), s.Plan.Clock(a.SafeFrom))
+	}
 	f.Propose = waiting(s)
 	return []timeline.Finding{f}
 }

@@ -20,12 +20,9 @@ var wipeWindow = timeline.Rule{
 	Evidence: fact.Bench("computed from the carrier leaving and the wash hardening; held to reported times of clay, enamel and oil washes"),
 	Find:     findWipeWindow, Physical: true,
 	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans {
-		opens, _ := s.Window() // at once for what is no wipe
-		return schedule.Since(opens, within)
+		return schedule.Since(s.Wipes(), within) // at once for what is no wipe
 	},
 }
-
-var pulledShows = Numbers.Number("pulled-shows", 0.25, "", "share of a wash that a wipe pulls out of the lines from which they look empty", fact.Bench("T83: half an hour is ordinary practice and twenty minutes no folly; wiped after ten the lines are empty"))
 
 var unwiped = timeline.Rule{
 	ID: "unwiped", Title: "A wash that is never wiped",
@@ -40,35 +37,41 @@ func findWipeWindow(s *timeline.Site) []timeline.Finding {
 	}
 	opens, closes := s.Window()
 	wash := s.Step.Wiped.Product.Name
-	switch {
-	case s.Start.Before(opens):
-		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note, Helps: verdict.Wait, SafeFrom: opens}, Layer: s.Step.Of}
-		for i := range s.Below {
-			if s.Below[i].Step == s.Step.Of {
-				state := s.Below[i].At(s.Start)
-				f.Figures = timeline.Figures{Share: state.Wet, Film: true}
-			}
+	pulled, late := s.WipeOdds(s.Start)
+	worst := pulled
+	if late.Grade() > pulled.Grade() {
+		worst = late
+	}
+	severity, ok := verdict.Graded(worst)
+	if !ok {
+		return nil
+	}
+	f := timeline.Finding{Word: verdict.Word{Severity: severity, Odds: worst}, Layer: s.Step.Of, Propose: func() []timeline.Fix { return moveWipe(s, s.Wipes()) }}
+	var film *stack.Layer
+	for i := range s.Below {
+		if s.Below[i].Step == s.Step.Of {
+			film = &s.Below[i]
 		}
-		if f.Figures.Share >= pulledShows {
-			f.Severity = verdict.Warn // a wash is laid again in minutes
+	}
+	if worst == late {
+		f.Liquid = liquidID(s.Step.Wiped.Product.Remover)
+		if film != nil {
+			hard := film.Hard(s.Start)
+			f.Figures = timeline.Figures{Hard: hard, RED: stack.Distance(s.Step.Wiped.Product.Remover, film.Film.Family, hard), Film: true}
 		}
-		f.Because = fmt.Sprintf("A cloth pulls %s of %s out of the lines: it is still wet at %s. The window opens %s.",
-			say.Percent(f.Figures.Share), wash, s.Plan.Clock(s.Start), s.Plan.Clock(opens))
-		f.Propose = func() []timeline.Fix { return moveWipe(s, opens) }
-		return []timeline.Finding{f}
-	case s.Start.After(closes):
-		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Warn}, Layer: s.Step.Of, Liquid: liquidID(s.Step.Wiped.Product.Remover)}
-		for i := range s.Below {
-			if s.Below[i].Step == s.Step.Of {
-				hard := s.Below[i].Hard(s.Start)
-				f.Figures = timeline.Figures{Hard: hard, RED: stack.Distance(s.Step.Wiped.Product.Remover, s.Below[i].Film.Family, hard), Film: true}
-			}
-		}
-		f.Because = fmt.Sprintf("%s no longer comes off: it is %s hard, and its window closed %s.", say.Capital(wash), say.Percent(f.Figures.Hard), s.Plan.Clock(closes))
-		f.Propose = func() []timeline.Fix { return moveWipe(s, opens) }
+		f.Title = fmt.Sprintf("%s %s comes off", say.Capital(wash), may(f.Word, "no longer", "perhaps no longer"))
+		f.Because = fmt.Sprintf("%s It is %s hard, and its window closes %s with a usual product.", oddsOf(f.Word), say.Percent(f.Figures.Hard), s.Plan.Clock(closes))
 		return []timeline.Finding{f}
 	}
-	return nil
+	if film != nil {
+		f.Figures = timeline.Figures{Share: film.At(s.Start).Wet, Film: true}
+	}
+	if s.Start.Before(s.Wipes()) {
+		f.Helps, f.SafeFrom = verdict.Wait, s.Wipes()
+	}
+	f.Because = fmt.Sprintf("%s The cloth pulls %s out of the lines while it is wet; its window opens %s with a usual product. Look whether it has turned dull.",
+		oddsOf(f.Word), wash, s.Plan.Clock(opens))
+	return []timeline.Finding{f}
 }
 
 // moveWipe proposes to move a pinned wipe into its window.

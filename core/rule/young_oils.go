@@ -6,7 +6,6 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
-	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
 )
@@ -15,23 +14,26 @@ var youngOils = timeline.Rule{
 	ID: "young-oils", Title: "A coat over young oils or washes",
 	Reason:   "An oil is touch-dry in a day or two and settled in three to seven. A coat before that shuts it in soft, and can move it. Some put nothing over oils ever again.",
 	Evidence: fact.Bench("cautious people wait four to seven days; computed from the oil's own hardening"),
-	Find:     findYoungOils, Open: func(s *timeline.Site, within schedule.Span) schedule.Spans {
-		return s.Question().Open(verdict.ShutIn, within)
-	},
+	Find:     findYoungOils, Open: opens(verdict.ShutIn), Odds: odds(verdict.ShutIn),
 }
 
 func findYoungOils(s *timeline.Site) []timeline.Finding {
-	q := s.Question()
-	if !q.Coats || q.Oily == 0 {
+	if !s.Question().Coats {
 		return nil
 	}
-	place := q.Oily
 	var found []timeline.Finding
-	if a, ok := q.Of(verdict.ShutIn, s.Start); ok {
-		f := timeline.Finding{Word: q.Helped(a).Word, Layer: s.LayerID(place), Figures: timeline.Figures{Hard: a.Hard, Film: true}}
-		f.Because = fmt.Sprintf("%s is %s hard, and settled enough for a coat from %s.", say.Capital(s.FilmName(place)), say.Percent(a.Hard), s.Plan.Clock(q.Settled))
+	if a, ok := now(s, verdict.ShutIn); ok {
+		f := timeline.Finding{Word: a.Word, Layer: s.LayerID(a.Place), Figures: timeline.Figures{Hard: a.Hard, Film: true}}
+		f.Because = fmt.Sprintf("%s %s is %s hard: what has not settled is shut in soft.", oddsOf(a.Word), say.Capital(s.FilmName(a.Place)), say.Percent(a.Hard))
+		if a.Helps == verdict.Wait {
+			f.Because += " " + goodFrom(s, a.Word)
+		}
 		f.Propose = waiting(s)
 		found = append(found, f)
+	}
+	place := len(s.Below) - 1
+	for place > 0 && !s.Below[place].Film.Family.IsOily() {
+		place--
 	}
 	over := s.StepOf(place)
 	if s.Plan.Schools.Of(route.OverOils) == route.NothingOver && over != nil && over.Do.Has(route.OilWork) && s.Step.Do.Has(route.ClearCoat) {

@@ -139,6 +139,50 @@ func (c *Calendar) Sessions(from, to time.Time) []Span {
 	return slices.Clone(c.sessions[i:j])
 }
 
+// Room returns the earliest start from from on at which work of that length fits into a session, whatever else is booked there; whole minutes. ok is false where there
+// is none within the horizon.
+func (c *Calendar) Room(from time.Time, hands time.Duration) (start time.Time, ok bool) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	from = roundUp(from)
+	for i := c.after(from); ; i++ {
+		if i == len(c.sessions) {
+			if !c.extend() {
+				return time.Time{}, false
+			}
+			i--
+			continue
+		}
+		t := c.sessions[i].From
+		if from.After(t) {
+			t = from
+		}
+		if !t.Add(hands).After(c.sessions[i].To) {
+			return t, true
+		}
+	}
+}
+
+// Waited returns what of one's sessions passes between two moments: how many begin after the one that from lies in, or that comes next, and the hours in the last. A day of a
+// session that never ends counts as one.
+func (c *Calendar) Waited(from, to time.Time) (sessions int, hours float64) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	for !c.laid.After(to) && c.extend() {
+	}
+	first, last := c.session(from), c.session(to)
+	if last >= len(c.sessions) {
+		return last - first, 0
+	}
+	begun := c.sessions[last].From
+	if first == last && from.After(begun) {
+		begun = from
+	}
+	hours = max(0, to.Sub(begun).Hours())
+	days := int(hours / 24)
+	return last - first + days, hours - 24*float64(days)
+}
+
 // session returns the place of the first session that ends after moment.
 func (c *Calendar) session(moment time.Time) int {
 	return sort.Search(len(c.sessions), func(i int) bool { return c.sessions[i].To.After(moment) })

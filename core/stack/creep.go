@@ -4,7 +4,9 @@ import (
 	"math"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
+	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
 )
 
@@ -21,17 +23,39 @@ var (
 // CreepShows returns how far a film may be carried along without being seen, in millimetres.
 func CreepShows() float64 { return creepMM }
 
-// Carried returns how far a sprayed coat carries the film at place along, in millimetres: 0 for what it does not dissolve. Held to R85, R86, T62, T87.
-func (s Stack) Carried(touch Touch, place int, moment time.Time, air climate.Record) float64 {
+// Carried returns how far a sprayed coat carries the film at place along in the middle, in millimetres, and the chance that it is seen: 0 for what it does not
+// dissolve. Oils count as thin as they are blended. Held to R85, R86, T62, T87.
+func (s Stack) Carried(touch Touch, place int, moment time.Time, air climate.Record) (mm, seen float64) {
 	layer := &s[place]
 	if touch.Liquid == nil || !touch.Contact.Sprayed {
-		return 0
+		return 0, 0
 	}
-	share := 1.0
-	if !moment.Before(layer.Stiff()) {
-		a := attack(&layer.Course, touch.Liquid, moment)
-		share = a.soft * math.Min(1, a.depth(ContactTime(touch.Contact, touch.Liquid, moment, air))/float64(layer.Film.Thickness()))
-	}
+	drawn := layer.Drawn()
+	age, pace := drawn.Age(moment), chance.Pace(drawn.Film)
+	n := nearness(touch.Liquid, drawn.Film.Family)
+	contact := ContactTime(touch.Contact, touch.Liquid, moment, air)
 	wet := float64(touch.Contact.Liquid) / dragAt
-	return coatDrag * wet * wet * share
+	way := func(slower float64) float64 {
+		share := 1.0
+		if hard, wet := age.At(math.Exp(pace * slower)); !wet {
+			a := n.attack(hard)
+			share = a.soft * math.Min(1, a.depth(contact)/float64(drawn.Film.Thickness()))
+		}
+		return coatDrag * wet * wet * share
+	}
+	chance.Paces([]float64{math.Log(age.Dried) / pace}, func(slower, share float64) bool {
+		seen += share * chance.Above(way(slower), creepMM, chance.Bite)
+		return true
+	})
+	return way(0), seen
+}
+
+var blended = Numbers.Number("blended", 1.5, "µm", "dry thickness to which oils are drawn out as they are blended, at most", fact.Bench("T61: oils of 1 to 2 µm"))
+
+// Drawn returns the course of the film as it is worked: an oil is drawn out thin, everything else stays as it was laid.
+func (l *Layer) Drawn() *cure.Course {
+	if l.drawn != nil {
+		return l.drawn
+	}
+	return &l.Course
 }

@@ -32,13 +32,14 @@ func TestCarried(t *testing.T) {
 		{"an oil that is still wet goes with the coat", blended, Touch{Contact: wet, Liquid: water}, 0, 0.9, 0.9},
 	} {
 		s := on(room, tc.below)
-		if got := s.Carried(tc.touch, 1, laid.Add(tc.age), room); got < tc.lo || got > tc.hi {
+		if got, _ := s.Carried(tc.touch, 1, laid.Add(tc.age), room); got < tc.lo || got > tc.hi {
 			t.Errorf("%s: carried %.3f mm, want %.2f to %.2f", tc.name, got, tc.lo, tc.hi)
 		}
 	}
 	for _, age := range []time.Duration{0, time.Hour, day, 30 * day} { // R86
 		s := on(room, washed)
-		mist, full := s.Carried(Touch{Contact: Mist, Liquid: lacquer}, 1, laid.Add(age), room), s.Carried(Touch{Contact: wet, Liquid: lacquer}, 1, laid.Add(age), room)
+		mist, _ := s.Carried(Touch{Contact: Mist, Liquid: lacquer}, 1, laid.Add(age), room)
+		full, _ := s.Carried(Touch{Contact: wet, Liquid: lacquer}, 1, laid.Add(age), room)
 		if mist > full/30 {
 			t.Errorf("R86 %v old: a mist carries %.4f mm, a wet coat %.4f", age, mist, full)
 		}

@@ -53,10 +53,16 @@ func TestReachAsItWas(t *testing.T) {
 		for x := range s.Cut(touch, moment, room) {
 			text += wholly(x)
 		}
-		rub := s.Rubbed(touch.Own, moment)
-		text += "worst " + wholly(s.Bite(touch, moment, room)) + "worn " + wholly(s.Worn(touch, moment, room)) + fmt.Sprintf("rub %d %.3f %.3f ", rub.Place, rub.Hard, rub.Exposed)
+		text += "worst " + wholly(s.Bite(touch, moment, room)) + "worn " + wholly(s.Worn(touch, moment, room))
+		for x := range s.Risks(touch, moment, room) {
+			text += fmt.Sprintf("risk %d %.3f %.3f %.3f ", x.Place, x.Bitten, x.Dug, x.Wet)
+		}
+		for x := range s.Rubs(touch.Own, moment) {
+			text += fmt.Sprintf("rub %d %.3f %.3f %.3f ", x.Place, x.Hard, x.Exposed, x.Chance)
+		}
 		for place := range s {
-			text += fmt.Sprintf("carried %.3f ", s.Carried(touch, place, moment, room))
+			mm, seen := s.Carried(touch, place, moment, room)
+			text += fmt.Sprintf("carried %.3f %.3f wrinkles %.3f ", mm, seen, s[place].Wrinkles(moment))
 			if touch.Liquid != nil {
 				text += fmt.Sprintf("lag %.2f ", s.Lag(place, touch.Liquid, moment).Minutes())
 			}

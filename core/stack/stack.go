@@ -26,7 +26,8 @@ import (
 var Numbers fact.Table
 
 var (
-	biteLimit  = Numbers.Number("bite-limit", 0.15, "µm", "loss that is not seen yet: about a grain of pigment", fact.Bench("fitted to T06, T09, T23, T24"))
+	biteLimit  = Numbers.Number("bite-limit", 0.40, "µm", "loss of a film that half of all see", fact.Bench("fitted so that one in ten still sees it at the ages of T06, T09, T10, T53"))
+	crazeLimit = Numbers.Number("craze-limit", 0.15, "µm", "depth to which bare plastic is softened before its shine is gone", fact.Bench("white spirit crazes bare plastic, and one coat of paint is enough to keep it off"))
 	softWidth  = Numbers.Number("softening-width", 0.10, "", "width in RED of the step from untouched to softened", fact.Bench("chosen; between a sharp limit and what swelling curves show"))
 	freeD      = Numbers.Number("free-diffusion", 6e-13, "m²/s", "diffusion of a vanishing molecule in a film", fact.Bench("fitted to T12"))
 	hole       = Numbers.Number("hole", 43, "cm³/mol", "free volume of an untouched fresh film, as a divisor of the liquid's molar volume", fact.Bench("form: Cohen & Turnbull 1959; value fitted to T06, T09"))
@@ -42,9 +43,7 @@ var (
 	blotted    = Numbers.Number("decal-blotted", 180, "s", "until the water under a decal is blotted off", fact.Bench("slid into place, pressed out and blotted within some minutes"))
 	toolDepth  = Numbers.Number("tool-depth", 4, "µm", "how deep a tool digs per unit of missing hardness", fact.Bench("fitted to T08"))
 	unreached  = Numbers.Number("unreached", 1e-4, "", "share of the area below which a film counts as covered", fact.Bench("chosen"))
-	rubGloss   = Numbers.Number("rub-hardness-gloss", 0.25, "", "the same of a gloss clear that hardens by evaporation alone: nothing is rough for pigment to be ground into", fact.Bench("T86: a lacquer gloss is washed and wiped after 2 to 6 hours, an alcohol gloss after 3 to 8"))
 	mildRED    = Numbers.Number("mild-on-lacquer", 1.35, "RED", "least reach on a dried lacquer of a liquid that holds none of what its own thinner is strong by", fact.Bench("T85: only its own thinner takes a lacquer up; acrylic detail on it is wiped back with acrylic thinner"))
-	rubHard    = Numbers.Number("rub-hardness", 0.70, "", "hardness from which a film can be rubbed", fact.Bench("T27: enamel about 7 days, water-borne acrylic 2 days, lacquer 1 day"))
 )
 
 var ammoniaAcrylic = Numbers.Number("ammonia-acrylic", 0.8, "RED", "reach of ammonia on a water-borne acrylic, whose particles it swells apart", fact.Bench("ammonia cleaner strips most water-borne acrylics, slower than a polish clear"))
@@ -60,22 +59,16 @@ var reactions = []struct {
 	{solvent.Ammonia, "acrylic-wash", ammoniaAcrylic},
 }
 
-// Limit returns the loss in micrometres up to which a bite is safe.
+// Limit returns the loss of a film in micrometres that half of all see.
 func Limit() coating.Microns { return coating.Microns(biteLimit) }
-
-// RubHard returns the hardness from which a film can be rubbed.
-func RubHard(f coating.Film) cure.Fraction {
-	if f.Smooth && f.Family.Mechanism == coating.Evaporate {
-		return cure.Fraction(rubGloss)
-	}
-	return cure.Fraction(rubHard)
-}
 
 // Layer is a film on a zone.
 type Layer struct {
 	cure.Course
 	Step  string
 	first []cure.Course // the course of its first 1, 2 ... coats: a barrier is at least as good as any of them
+	drawn *cure.Course  // of an oil, as thin as it is blended
+	calm  time.Time     // from when on it is ready for anything, whoever laid it
 }
 
 // Lay works out the layer that a step leaves.
@@ -86,8 +79,20 @@ func Lay(step string, film coating.Film, air climate.Record) Layer {
 			l.first = append(l.first, cure.Of(film.First(n), air))
 		}
 	}
+	if um := film.Thickness(); film.Family.IsOily() && film.Family.Opaque && float64(um) > blended {
+		film.Wet *= coating.Microns(blended) / um
+		drawn := cure.Of(film, air)
+		l.drawn = &drawn
+	}
+	l.calm = l.ReadyFor(AsksReady, never)
+	if film.Family.IsOily() {
+		l.calm = later(l.calm, l.SettledFor(never))
+	}
 	return l
 }
+
+// never is a chance that is no chance.
+const never = 0.001
 
 // Stack is the films of a zone, the lowest first.
 type Stack []Layer
@@ -143,10 +148,18 @@ type Reach struct {
 	Whole   bool            // the film lets go, and all above it comes off
 }
 
-// Bites reports whether the loss can be seen.
-func (r Reach) Bites() bool { return float64(r.Loss) > biteLimit }
+// Bites reports whether half of all see the loss; of the plastic, at the lowest place, whether its shine is gone.
+func (r Reach) Bites() bool { return r.seen() > biteLimit }
 
-// Digs reports whether what the tool digs out can be seen.
+// seen returns the loss as it is seen, in micrometres of a film.
+func (r Reach) seen() float64 {
+	if r.Place == 0 {
+		return float64(r.Loss) * biteLimit / crazeLimit
+	}
+	return float64(r.Loss)
+}
+
+// Digs reports whether half of all see what the tool digs out.
 func (r Reach) Digs() bool { return float64(r.Dug) > biteLimit }
 
 // Bite returns what touch does at moment to the film that it harms most; its Place is -1 on an empty stack.
@@ -173,7 +186,11 @@ func (s Stack) Worn(touch Touch, moment time.Time, air climate.Record) Reach {
 
 // Cut yields what touch does at moment to every film it reaches, the top one first.
 func (s Stack) Cut(touch Touch, moment time.Time, air climate.Record) iter.Seq[Reach] {
-	return func(yield func(Reach) bool) { s.each(touch, moment, air, yield) }
+	return func(yield func(Reach) bool) {
+		v := s.see(touch, moment, air)
+		defer v.done()
+		v.each(0, yield)
+	}
 }
 
 // ContactTime returns how long a liquid stands on the surface in a kind of step: the hand's time and the time to dry.
@@ -189,69 +206,6 @@ func ContactTime(contact *Contact, liquid *solvent.Liquid, moment time.Time, air
 	return contact.Action + air.Reach(begun, float64(contact.Liquid), liquid.Flux).Sub(begun)
 }
 
-func (s Stack) each(touch Touch, moment time.Time, air climate.Record, yield func(Reach) bool) {
-	contact := ContactTime(touch.Contact, touch.Liquid, moment, air)
-	exposed, lag := 1.0, 0.0 // lag is the sum of L/sqrt(D), in sqrt(s)
-	welds := touch.Welds != nil
-	for i := len(s) - 1; i >= 0; i-- {
-		layer := &s[i]
-		if layer.Film.Laid.After(moment) || layer.Film.Family.IsLoose() {
-			continue
-		}
-		wait := time.Duration(lag * lag / 6 * float64(time.Second))
-		if exposed < unreached && (touch.Liquid == nil || wait >= contact) {
-			return
-		}
-		welds = welds && layer.Film.Family.ID == touch.Welds.ID
-		meant := welds || layer.Film.Family.Mechanism == coating.Moulded && touch.Contact.Sprayed || // a primer that etches the plastic holds on it
-			touch.Own != "" && layer.Step == touch.Own || touch.Lifts > 0 && i >= touch.Lifts
-		var a assault
-		if !moment.Before(layer.Stiff()) {
-			a = attack(&layer.Course, touch.Liquid, moment)
-		}
-		if !meant && !yield(reach(i, layer, a, touch, moment, exposed, wait, contact)) {
-			return
-		}
-		if layer.Film.Covers() && !(touch.Lifts > 0 && i >= touch.Lifts) {
-			open, slow := layer.barrier(a, touch, moment, contact)
-			exposed *= open
-			lag += slow
-		}
-	}
-}
-
-func reach(place int, layer *Layer, a assault, touch Touch, moment time.Time, exposed float64, wait, contact time.Duration) Reach {
-	if moment.Before(layer.Stiff()) {
-		return Reach{Place: place, Wet: true, Exposed: exposed, Lag: wait, Depth: layer.Film.Thickness(), Loss: layer.Film.Thickness() * coating.Microns(exposed)}
-	}
-	r := Reach{Place: place, Hard: a.hard, RED: a.red, Soft: a.soft, Exposed: exposed, Lag: wait}
-	full := float64(layer.Film.Thickness())
-	r.Depth = coating.Microns(min(full, a.depth(contact)))
-	dig := 0.0
-	if layer.Film.Family.Mechanism.Hardens {
-		dig = min(full, max(0, toolDepth*(touch.Contact.Tool-float64(a.hard))))
-	}
-	if touch.Contact.Is(ChipWork) && layer.Film.Family.IsLive() {
-		exposed = 0 // where a lower medium lets go at a weak spot there is one chip more; all of it must not
-	}
-	r.Dug = coating.Microns(exposed * dig)
-	loss := exposed * float64(r.Depth) * a.displaced(layer.Film.Family, touch.Contact)
-	// Through closed coats only a film that is closed itself is at stake: what lies in recesses and texture is locked in by them, and
-	// the plastic is held down.
-	f := layer.Film.Family
-	if covered := r.Exposed < 1; covered && f.Closed && f.Mechanism != coating.Moulded && touch.Liquid != nil && wait < contact {
-		through := min(full, a.depth(contact-wait))
-		switch {
-		case f.IsLive() && a.soft > lifts && touch.Contact.Carry >= liftCarry:
-			r.Whole, loss, r.Depth = true, max(loss, full), coating.Microns(full)
-		default:
-			loss = max(loss, through*a.soft*min(throughMax, touch.Contact.Carry))
-		}
-	}
-	r.Loss = coating.Microns(loss)
-	return r
-}
-
 // assault is a liquid against a film at a moment.
 type assault struct {
 	hard      cure.Fraction
@@ -259,34 +213,62 @@ type assault struct {
 	diffusion float64 // m2/s
 }
 
-func attack(course *cure.Course, liquid *solvent.Liquid, moment time.Time) assault {
-	f := course.Film.Family
-	a := assault{hard: course.Hard(moment)}
-	if liquid == nil {
+// attack returns what a liquid does to a film of a hardness.
+func (n *near) attack(hard cure.Fraction) assault {
+	a := assault{hard: hard}
+	if n.liquid == nil {
 		return a
 	}
-	hard := float64(a.hard)
-	if !f.Mechanism.Hardens && f.Mechanism != coating.Moulded {
-		hard = 0
+	h := float64(hard)
+	if !n.counts {
+		h = 0
 	}
-	a.red = Distance(liquid, f, cure.Fraction(hard))
+	a.red = n.at(h)
 	a.soft = 1 / (1 + math.Exp((a.red-1)/softWidth))
-	a.diffusion = freeD * math.Exp(-liquid.MolarVolume()/(hole*(1+holeSoft*a.soft-holeHard*hard)))
+	a.diffusion = freeD * math.Exp(-n.volume/(hole*(1+holeSoft*a.soft-holeHard*h)))
 	return a
+}
+
+// near is a liquid against a family: all that does not change as the film hardens.
+type near struct {
+	liquid *solvent.Liquid
+	fresh  float64 // RED to the film before it hardens
+	shrink float64
+	most   float64 // RED of a reaction; infinite where there is none
+	least  float64 // RED that a dried film is not reached from nearer
+	volume float64 // cm3/mol
+	counts bool    // its hardness counts
+}
+
+func nearness(liquid *solvent.Liquid, f *coating.Family) near {
+	n := near{liquid: liquid, counts: f.Mechanism.Hardens || f.Mechanism == coating.Moulded}
+	if liquid == nil {
+		return n
+	}
+	n.fresh, n.shrink, n.volume, n.most = liquid.Hansen().Distance(f.Hansen)/f.R0, f.Mechanism.Shrink, liquid.MolarVolume(), math.Inf(1)
+	for _, r := range reactions {
+		if r.Family == f.ID && liquid.Has(r.Part) {
+			n.most = min(n.most, r.RED)
+		}
+	}
+	if f.ID == "lacquer" && !strongOnLacquer(liquid) {
+		n.least = mildRED
+	}
+	return n
+}
+
+func (n *near) at(hard float64) float64 {
+	red := min(n.most, n.fresh/(1-n.shrink*hard))
+	if hard > 0 {
+		red = max(red, n.least)
+	}
+	return red
 }
 
 // Distance returns RED: how far a liquid is from dissolving a film of hardness hard; below 1 it softens it.
 func Distance(liquid *solvent.Liquid, f *coating.Family, hard cure.Fraction) float64 {
-	red := liquid.Hansen().Distance(f.Hansen) / (f.R0 * (1 - f.Mechanism.Shrink*float64(hard)))
-	for _, r := range reactions {
-		if r.Family == f.ID && liquid.Has(r.Part) {
-			red = min(red, r.RED)
-		}
-	}
-	if hard > 0 && f.ID == "lacquer" && !strongOnLacquer(liquid) {
-		red = max(red, mildRED)
-	}
-	return red
+	n := nearness(liquid, f)
+	return n.at(float64(hard))
 }
 
 // strongOnLacquer reports whether a liquid holds any of what a lacquer's own thinner is strong by.
@@ -325,48 +307,31 @@ func (r Reach) Buckles(f *coating.Family, c *Contact) bool {
 	return f.Mechanism.Buckles && f.Closed && c.Swell*(r.Soft-swellFrom)/(1-swellFrom) > r.Soft*c.Carry
 }
 
-// barrier returns the share of the area where the layer lets the liquid straight through, and what it adds to the lag. A layer of n
-// coats protects at least as well as its first coats alone, which dried sooner.
-func (l *Layer) barrier(a assault, touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {
-	open, slow = barrierOf(&l.Course, a, touch, moment, contact)
-	for n := range l.first {
-		if moment.Before(l.first[n].Stiff()) {
-			continue
-		}
-		o, s := barrierOf(&l.first[n], attack(&l.first[n], touch.Liquid, moment), touch, moment, contact)
-		open, slow = min(open, o), max(slow, s)
-	}
-	return open, slow
-}
-
 // weakLog is a figure of every touch of every film.
 var weakLog = math.Log(weakSpot)
 
 // gaps returns the share of the area that so many coats leave open.
-func gaps(coats float64) float64 { return math.Exp(coats * weakLog) }
-
-func barrierOf(course *cure.Course, a assault, touch Touch, moment time.Time, contact time.Duration) (open, slow float64) {
-	if course.Film.Family.Mechanism == coating.Moulded {
-		return 0, math.Inf(1)
+func gaps(coats float64) float64 {
+	if n := int(coats); n < len(wholeGaps) && float64(n) == coats {
+		return wholeGaps[n]
 	}
-	if moment.Before(course.Stiff()) {
-		return 1, 0
-	}
-	full := float64(course.Film.Thickness())
-	coats := float64(course.Film.Coats)
-	if touch.Liquid == nil {
-		return gaps(coats), 0
-	}
-	lost := min(full, a.depth(contact)) * a.displaced(course.Film.Family, touch.Contact) / full
-	return gaps(coats * (1 - lost)), full * 1e-6 / math.Sqrt(a.diffusion)
+	return math.Exp(coats * weakLog)
 }
+
+var wholeGaps = func() (all [8]float64) {
+	for n := range all {
+		all[n] = math.Exp(float64(n) * weakLog)
+	}
+	return all
+}()
 
 // Lag returns how long a liquid needs to get through the whole stack above place, at moment.
 func (s Stack) Lag(place int, liquid *solvent.Liquid, moment time.Time) time.Duration {
 	sum := 0.0
 	for i := place + 1; i < len(s); i++ {
 		if s[i].Film.Covers() && !moment.Before(s[i].Stiff()) {
-			a := attack(&s[i].Course, liquid, moment)
+			n := nearness(liquid, s[i].Film.Family)
+			a := n.attack(s[i].Hard(moment))
 			sum += float64(s[i].Film.Thickness()) * 1e-6 / math.Sqrt(a.diffusion)
 		}
 	}
@@ -375,5 +340,6 @@ func (s Stack) Lag(place int, liquid *solvent.Liquid, moment time.Time) time.Dur
 
 // Soften returns how far a liquid softens a film at moment, 0 to 1: what a cloth can take up of a wash.
 func Soften(course *cure.Course, liquid *solvent.Liquid, moment time.Time) float64 {
-	return attack(course, liquid, moment).soft
+	n := nearness(liquid, course.Film.Family)
+	return n.attack(course.Hard(moment)).soft
 }

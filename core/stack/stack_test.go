@@ -35,11 +35,24 @@ func on(air climate.Record, films ...coating.Film) Stack {
 	return s
 }
 
-// safeAfter returns the age from which neither the bite nor the rub, where there is a cloth, does harm: looked for minute by minute at first.
+// chanceAt is the chance that a touch does harm by biting, digging or grinding in.
+func chanceAt(s Stack, touch Touch, at time.Time) float64 {
+	c := 0.0
+	for r := range s.Risks(touch, at, room) {
+		c = max(c, r.Bitten, r.Dug)
+	}
+	if touch.Contact.Tool == DryWipe.Tool {
+		for r := range s.Rubs("", at) {
+			c = max(c, r.Chance)
+		}
+	}
+	return c
+}
+
+// safeAfter returns the age from which one film in ten still comes to harm: what the trade calls safe is cautious.
 func safeAfter(s Stack, touch Touch) time.Duration {
 	for d := time.Duration(0); d < 60*day; d += 10 * time.Minute {
-		at := laid.Add(d)
-		if !s.Bite(touch, at, room).Bites() && !s.Worn(touch, at, room).Digs() && (touch.Contact.Tool != DryWipe.Tool || s.Rubbed("", at).Place < 0) {
+		if chanceAt(s, touch, laid.Add(d)) <= 0.1 {
 			return d
 		}
 	}
@@ -214,21 +227,29 @@ func names(films []coating.Film) (all []string) {
 	return all
 }
 
-func TestRubbed(t *testing.T) {
+func TestRubs(t *testing.T) {
 	young := film("enamel", 2)
 	gloss := film("polish-clear", 2)
 	gloss.Laid = laid.Add(2 * day)
 	thin := gloss
 	thin.Coats = 1
-	at := laid.Add(4 * day)
-	if r := on(room, young).Rubbed("", at); r.Place != 1 || r.Exposed != 1 {
+	rubs := func(own string, films ...coating.Film) (all []Rub) {
+		for r := range on(room, films...).Rubs(own, laid.Add(4*day)) {
+			all = append(all, r)
+		}
+		return all
+	}
+	if r := rubs("", young); len(r) != 1 || r[0].Place != 1 || r[0].Exposed != 1 || r[0].Chance < 0.3 {
 		t.Errorf("T27 bare young enamel: %+v, want it rubbed", r)
 	}
-	if r := on(room, young, gloss).Rubbed("", at); r.Place >= 0 {
+	if r := rubs("", young, gloss); len(r) != 1 || r[0].Place != 2 || r[0].Chance > 0.02 {
 		t.Errorf("T27 two hard coats of gloss take the rub, got %+v", r)
 	}
-	if r := on(room, young, thin).Rubbed("", at); r.Place != 1 || r.Exposed >= 1 {
+	if r := rubs("", young, thin); len(r) != 2 || r[1].Place != 1 || r[1].Exposed >= 1 || r[1].Chance < 0.3 {
 		t.Errorf("one coat has weak spots: %+v, want the enamel reached there", r)
+	}
+	if r := rubs("step 2", young, thin); len(r) != 1 || r[0].Place != 1 {
+		t.Errorf("its own wash counts: %+v", r)
 	}
 }
 
@@ -238,5 +259,19 @@ func BenchmarkBite(b *testing.B) {
 	b.ReportAllocs()
 	for b.Loop() {
 		s.Bite(Touch{Contact: Blended, Liquid: spirit}, at, room)
+	}
+}
+
+func BenchmarkRisks(b *testing.B) {
+	for name, age := range map[string]time.Duration{"young": 2 * time.Hour, "old": 40 * day} {
+		b.Run(name, func(b *testing.B) {
+			s := on(room, film("waterborne-acrylic", 2), film("polish-clear", 2), film("enamel-wash", 1), film("urethane-clear", 1))
+			b.ReportAllocs()
+			for b.Loop() {
+				for r := range s.Risks(Touch{Contact: Blended, Liquid: spirit}, laid.Add(age), room) {
+					_ = r
+				}
+			}
+		})
 	}
 }

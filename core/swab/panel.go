@@ -42,7 +42,7 @@ var (
 	valleys   = Numbers.Number("valley-spread", 0.15, "", "spread of a surface's valleys from place to place, as a standard deviation of the logarithm", fact.Bench("chosen"))
 	fibre     = Numbers.Number("fibre-spread", 0.25, "", "spread of a bud's touch across its width: what makes streaks", trainFit)
 	ridge     = Numbers.Number("ridge", 1.6, "", "how much more wash dries in a ridge at corners", fact.Bench("corners and raised edges hold a ridge of dried wash"))
-	rubbed    = Numbers.Number("rub-loss", 0.035, "µm", "paint that one pass grinds from a film too soft to be rubbed", fact.Bench("chosen; three passes show"))
+	rubbed    = Numbers.Number("rub-loss", 0.093, "µm", "paint that one pass grinds from a film too soft to be rubbed", fact.Bench("chosen; three passes show"))
 	dampOnBud = Numbers.Number("bud-damp", 0.5, "µm", "liquid that a damp bud leaves", fact.Bench("as a damp cloth"))
 	wetOnBud  = Numbers.Number("bud-wet", 1.5, "µm", "liquid that a wet bud leaves", fact.Bench("as a wet cloth"))
 	spillMM   = Numbers.Number("spill", 0.7, "mm", "how far beside its line a pin wash wets the surface", fact.Bench("a twelfth of the surface or so"))

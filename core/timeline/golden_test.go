@@ -33,9 +33,8 @@ func laid(tl *timeline.Timeline) (placed, sites string) {
 			}
 			s := tl.Site(l, i)
 			place, ready := s.ReadyBelow()
-			settled, when := s.Settled()
 			sites += fmt.Sprintf("|%s %s %s %s %s %d %.3f %.3f %.3f", p.Step.ID, clock(p.TouchDry), clock(p.Ready), clock(p.Opens), clock(p.Closes), p.Layer, p.On, p.Leaves, p.Spot)
-			sites += fmt.Sprint(" ", place, clock(ready), settled, clock(when), s.TopMedium(), s.LooseColour(), s.Fixed(), s.SurfaceName(), s.FilmName(place), s.LayerID(place), p.Below)
+			sites += fmt.Sprint(" ", place, clock(ready), s.Stage(), s.TopMedium(), s.LooseColour(), s.Fixed(), s.SurfaceName(), s.FilmName(place), s.LayerID(place), p.Below)
 			for _, under := range []*route.Step{s.PaintBelow(), s.PaintOf(), s.StepOf(place)} {
 				if under != nil {
 					sites += " " + under.ID
@@ -45,7 +44,10 @@ func laid(tl *timeline.Timeline) (placed, sites string) {
 				sites += " toned"
 			}
 			if q := s.Question(); q != nil {
-				sites += fmt.Sprint(q.Washes, q.Clears, q.Coats, q.Dusts, q.Soaks, q.Oily, q.Held, clock(q.Until), clock(q.Settled))
+				sites += fmt.Sprint(q.Washes, q.Clears, q.Coats, q.Dusts, q.Soaks)
+				for place := range s.Below {
+					sites += fmt.Sprint(s.Asks(place))
+				}
 			}
 			if p.Step.WipedBy != nil {
 				sites += fmt.Sprintf(" left %.3f", l.Left(i))

@@ -55,7 +55,6 @@ func (l *Line) upTo(n int) *Line {
 	}
 	return &Line{
 		Zone: l.Zone, Steps: slices.Clip(l.Steps[:n]), Films: slices.Clip(l.Films[:below]),
-		TouchDry: slices.Clip(l.TouchDry[:below]), Ready: slices.Clip(l.Ready[:below]), latest: slices.Clip(l.latest[:below]), oily: slices.Clip(l.oily[:below]),
-		solid: slices.Clip(l.solid[:below]), medium: slices.Clip(l.medium[:below]), by: slices.Clip(l.by[:below]), tones: slices.Clip(l.tones[:n+1]),
+		TouchDry: slices.Clip(l.TouchDry[:below]), Ready: slices.Clip(l.Ready[:below]), medium: slices.Clip(l.medium[:below]), by: slices.Clip(l.by[:below]), tones: slices.Clip(l.tones[:n+1]),
 	}
 }

@@ -16,9 +16,6 @@ type Line struct {
 	TouchDry []time.Time   // of Films
 	Ready    []time.Time   // of Films
 	tones    []route.Tones // before the first step, and after each
-	latest   []int         // place of the film among the first that is ready last, as most steps see it
-	oily     []int         // place of the oil or wash among the first that settles last, 0 for none
-	solid    []int         // place of the film among the first that is neither and is ready last, 0 for none
 	medium   []int         // place of the highest live medium among the first, 0 for none
 	next     *Site         // of the step that comes next, with what was found out about it; nil where it has to be made anew
 	by       []*route.Step // that left each of Films
@@ -96,8 +93,7 @@ func (l *Line) push(plan *route.Plan, p Placed) {
 		l.Films = append(l.Films, layer)
 		l.TouchDry, l.Ready = append(l.TouchDry, p.TouchDry), append(l.Ready, p.Ready)
 		l.by = append(l.by, p.Step)
-		l.latest, l.oily = append(l.latest, l.last(len(l.Films)-1)), append(l.oily, l.lastOily(len(l.Films)-1))
-		l.solid, l.medium = append(l.solid, l.lastSolid(len(l.Films)-1)), append(l.medium, l.topMedium(len(l.Films)-1))
+		l.medium = append(l.medium, l.topMedium(len(l.Films)-1))
 	}
 	switch do := p.Step.Do; {
 	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole() && !do.Has(route.ClearCoat):
@@ -120,33 +116,6 @@ func (l *Line) push(plan *route.Plan, p Placed) {
 	l.Steps = append(l.Steps, p)
 }
 
-// last returns the place of the film that is ready last among those up to place.
-func (l *Line) last(place int) int {
-	before := l.latest[place-1]
-	if before > 0 && !l.freeAt(place).After(l.freeAt(before)) {
-		return before
-	}
-	return place
-}
-
-// lastOily returns the place of the oil or wash that settles last among the films up to place, 0 for none.
-func (l *Line) lastOily(place int) int {
-	before := l.oily[place-1]
-	if !l.Films[place].Film.Family.IsOily() || before > 0 && l.Ready[before].After(l.Ready[place]) {
-		return before
-	}
-	return place
-}
-
-// lastSolid returns the place of the film that is no oil or wash and is ready last among those up to place, 0 for none.
-func (l *Line) lastSolid(place int) int {
-	before := l.solid[place-1]
-	if l.Films[place].Film.Family.IsOily() || before > 0 && !l.Ready[place].After(l.Ready[before]) {
-		return before
-	}
-	return place
-}
-
 // topMedium returns the place of the highest live medium among the films up to place, 0 for none.
 func (l *Line) topMedium(place int) int {
 	if f := l.Films[place].Film.Family; f.IsLive() && f.Closed {
@@ -155,21 +124,12 @@ func (l *Line) topMedium(place int) int {
 	return l.medium[place-1]
 }
 
-// freeAt returns when the film at place no longer holds most steps up: touch-dry for washes and oils, ready for the others.
-func (l *Line) freeAt(place int) time.Time {
-	if l.Films[place].Film.Family.IsOily() {
-		return l.TouchDry[place]
-	}
-	return l.Ready[place]
-}
-
 // pop takes the last step off again.
 func (l *Line) pop() {
 	n := len(l.Steps) - 1
 	if l.Steps[n].Layer > 0 {
 		k := len(l.Films) - 1
-		l.Films, l.TouchDry, l.Ready, l.latest, l.oily, l.by = l.Films[:k], l.TouchDry[:k], l.Ready[:k], l.latest[:k], l.oily[:k], l.by[:k]
-		l.solid, l.medium = l.solid[:k], l.medium[:k]
+		l.Films, l.TouchDry, l.Ready, l.medium, l.by = l.Films[:k], l.TouchDry[:k], l.Ready[:k], l.medium[:k], l.by[:k]
 	}
 	l.Steps = l.Steps[:n]
 }

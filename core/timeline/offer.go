@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
+	"inkysparrow/core/verdict"
 )
 
 // offer is where a zone's next step, with its wipe if it is a wash, could go.
@@ -73,18 +74,21 @@ func (tl *Timeline) offer(line *Line, calendar *schedule.Calendar, free bool, af
 		p.Start, p.End, p.Asked = start, start.Add(took.Hands), start
 		return o
 	}
-	tl.find(site, calendar, need, p)
 	defer func() { line.next = site }() // a wash that is tried with its wipe makes the line forget it
+	paired := false
 	if w := step.WipedBy; w != nil && site.Index+1 < len(line.Zone.Steps) && line.Zone.Steps[site.Index+1] == w {
-		if _, _, fixed := tl.fixed(line.Zone, w); !fixed || free && w.Done.IsZero() {
-			tl.pair(line, site, calendar, &o)
-		}
+		_, _, fixed := tl.fixed(line.Zone, w)
+		paired = !fixed || free && w.Done.IsZero()
+	}
+	tl.find(site, calendar, need, p, !paired && !step.Do.Has(route.Cloth))
+	if paired {
+		tl.pair(line, site, calendar, &o)
 	}
 	return o
 }
 
-// find places one step: p.Asked where it physically could, p.Start where it is safe.
-func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.Need, p *Placed) {
+// find places one step: p.Asked where it physically could, p.Start where it is safe, and with weighs set where it costs least.
+func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.Need, p *Placed, weighs bool) {
 	could, ok := site.First(tl.Rules.Physical, site.After)
 	if !ok {
 		could = site.After
@@ -99,21 +103,33 @@ func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.
 		return
 	}
 	p.Asked = asked
-	p.Start = tl.safe(site, calendar, need, asked)
+	if slot, list, ok := tl.earliest(site, calendar, need, asked); ok {
+		p.Start = slot
+		if weighs {
+			p.Start = tl.cheapest(site, calendar, need, slot, list)
+		}
+	} else {
+		p.Start = asked
+	}
 	if site.Step.Do.Has(route.Cloth) && p.Start.After(p.Closes) {
 		p.Start = asked // the window is kept; what is wrong then is said
 	}
 	p.End = p.Start.Add(need.Hands)
 }
 
-// safe returns the first slot from from on at which every timed rule holds, else every one that does not give way; from itself when
-// there is none.
+// cheapest returns the slot from one on that costs least: what waiting for it costs, and what may go wrong then.
+func (tl *Timeline) cheapest(site *Site, calendar *schedule.Calendar, need schedule.Need, slot time.Time, list []*Rule) time.Time {
+	return verdict.Weigh(free{site.on(calendar), need}, site.After, slot,
+		func(at time.Time, waited float64) float64 { return site.Cost(list, at, waited) },
+		func(at time.Time) bool { return site.Holds(list, at) })
+}
+
+// earliest returns the first slot from from on at which no timed rule warns, and the rules that were asked.
 //
-// A slot is looked for after the safe moment, and the safe moment anew from the slot, until both agree: a session may begin long after a
-// film is ready, and in changing air what was safe then need not be safe any more. Sixty turns are two months of evenings; where nothing
-// agrees within them, the step stays where it was asked for and its finding says so. The second round leaves out the rules that give way,
-// since a garage may stay damp all winter and the model is to be finished all the same; the third also those that will never hold.
-func (tl *Timeline) safe(site *Site, calendar *schedule.Calendar, need schedule.Need, from time.Time) time.Time {
+// A slot is looked for after the open moment, and the open moment anew from the slot, until both agree: a session may begin long after a film is ready, and in changing air what was
+// safe then need not be safe any more. Sixty turns are two months of evenings; where nothing agrees within them, the step stays where it was asked for and its finding says so. The
+// second round leaves out the rules that give way, since a garage may stay damp all winter and the model is to be finished all the same; the third also those that will never hold.
+func (tl *Timeline) earliest(site *Site, calendar *schedule.Calendar, need schedule.Need, from time.Time) (slot time.Time, list []*Rule, ok bool) {
 	for list := range tl.rounds(site, from) {
 		t := from
 		for range 60 {
@@ -126,12 +142,12 @@ func (tl *Timeline) safe(site *Site, calendar *schedule.Calendar, need schedule.
 				break
 			}
 			if slot.Equal(safe) || site.Holds(list, slot) {
-				return slot
+				return slot, list, true
 			}
 			t = slot
 		}
 	}
-	return from
+	return from, nil, false
 }
 
 // rounds yields the lists of rules that a place is sought by, the strictest first.
@@ -145,8 +161,8 @@ func (tl *Timeline) rounds(site *Site, from time.Time) iter.Seq[[]*Rule] {
 //
 // Placed one after the other, a wash would go on as early as it is safe and its wipe would miss its window, or meet a film that is still too
 // soft to rub. So the wash is tried, its wipe is found, and where that does not fit the wash moves on by just what the wipe lacks: the time
-// until it may be rubbed, or else to the next session. As for a step alone, the second round leaves out the rules that give way. The first
-// try is kept where nothing fits, so that the finding is told at the earliest place and not at the last.
+// until it may be rubbed, or else to the next session. As for a step alone, the second round leaves out the rules that give way, and later dates are weighed then, with what may go wrong at
+// either. The first try is kept where nothing fits, so that the finding is told at the earliest place and not at the last.
 func (tl *Timeline) pair(line *Line, site *Site, calendar *schedule.Calendar, o *offer) {
 	o.n = 2
 	first := o.placed[0]
@@ -154,38 +170,78 @@ func (tl *Timeline) pair(line *Line, site *Site, calendar *schedule.Calendar, o 
 	for _, list := range [][]*Rule{tl.Rules.Timed, tl.Rules.Firm} {
 		washed := first
 		for range 60 {
-			line.push(tl.Plan, washed)
-			wipe := tl.site(line, washed.End)
-			p := tl.findWithin(wipe, list, calendar, washed, o.needs[1])
-			line.pop()
+			t := tl.try(line, list, calendar, washed, o.needs[1])
 			if o.placed[1].Step == nil {
-				o.placed[1] = p
+				o.placed[1] = t.wipe
 			}
-			if !p.NoRoom && !p.Start.After(p.Closes) && wipe.Holds(list, p.Start) {
-				o.placed[0], o.placed[1] = washed, p
+			if t.fits {
+				o.placed[0], o.placed[1] = tl.weighed(line, site, list, calendar, t, o.needs)
 				o.placed[0].Asked = first.Asked
 				return
 			}
-			// Later by what the wipe lacks: until it may be rubbed, or until the next session.
-			next := washed.Start.Add(o.needs[0].Hands)
-			safe, ok := wipe.First(list, p.Asked)
+			if !t.waits {
+				break
+			}
+			start, ok := calendar.Slot(t.next, o.needs[0])
 			if !ok {
 				break
 			}
-			if safe.After(p.Asked) {
-				next = Later(next, washed.Start.Add(safe.Sub(p.Asked)))
-			}
-			start, ok := calendar.Slot(next, o.needs[0])
-			if !ok {
-				break
-			}
-			start = tl.safe(site, calendar, o.needs[0], start)
-			if !start.After(washed.Start) {
+			start, _, ok = tl.earliest(site, calendar, o.needs[0], start)
+			if !ok || !start.After(washed.Start) {
 				break
 			}
 			washed.Start, washed.End = start, start.Add(o.needs[0].Hands)
 		}
 	}
+}
+
+// tryout is a wash with its wipe at one place.
+type tryout struct {
+	washed, wipe Placed
+	fits         bool
+	waits        bool                         // a later wash may fit
+	next         time.Time                    // from then on
+	costs        func(waited float64) float64 // what the wipe costs with so much waited
+}
+
+// try lays a wash at its place and finds its wipe.
+func (tl *Timeline) try(line *Line, list []*Rule, calendar *schedule.Calendar, washed Placed, need schedule.Need) (t tryout) {
+	line.push(tl.Plan, washed)
+	defer line.pop()
+	wipe := tl.site(line, washed.End)
+	t.washed, t.wipe = washed, tl.findWithin(wipe, list, calendar, washed, need)
+	if p := t.wipe; !p.NoRoom && !p.Start.After(p.Closes) && wipe.Holds(list, p.Start) {
+		worst, _ := wipe.Odds(list, p.Start)
+		t.fits, t.costs = true, func(waited float64) float64 { return tl.Plan.Waiting.Of(waited, worst) }
+		return t
+	}
+	// Later by what the wipe lacks: until it may be rubbed, or until the next session.
+	t.next = washed.End
+	var safe time.Time
+	if safe, t.waits = wipe.First(list, t.wipe.Asked); t.waits && safe.After(t.wipe.Asked) {
+		t.next = Later(t.next, washed.Start.Add(safe.Sub(t.wipe.Asked)))
+	}
+	return t
+}
+
+// weighed returns where a wash and its wipe cost least, from the first place at which they fit on.
+func (tl *Timeline) weighed(line *Line, site *Site, list []*Rule, calendar *schedule.Calendar, first tryout, needs [2]schedule.Need) (washed, wipe Placed) {
+	tried := map[time.Time]tryout{first.washed.Start: first}
+	at := verdict.Weigh(free{site.on(calendar), needs[0]}, site.After, first.washed.Start,
+		func(at time.Time, waited float64) float64 {
+			return max(site.Cost(list, at, waited), tried[at].costs(waited))
+		},
+		func(at time.Time) bool {
+			if !site.Holds(list, at) {
+				return false
+			}
+			later := first.washed
+			later.Start, later.End = at, at.Add(needs[0].Hands)
+			t := tl.try(line, list, calendar, later, needs[1])
+			tried[at] = t
+			return t.fits
+		})
+	return tried[at].washed, tried[at].wipe
 }
 
 // findWithin places the wipe after a wash that is not booked yet.
@@ -200,7 +256,7 @@ func (tl *Timeline) findWithin(wipe *Site, list []*Rule, calendar *schedule.Cale
 	}
 	p.Asked, p.Start = slot, slot
 	if !wipe.Holds(list, slot) {
-		if t := tl.safe(wipe, calendar, need, slot); !t.After(p.Closes) {
+		if t, _, ok := tl.earliest(wipe, calendar, need, slot); ok && !t.After(p.Closes) {
 			p.Start = t
 		}
 	}

@@ -3,6 +3,7 @@ package timeline
 import (
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/verdict"
 )
@@ -17,6 +18,9 @@ func (r *Rule) open(s *Site, within schedule.Span) (schedule.Span, bool) {
 
 // Holds reports whether the step may begin at moment by the rule.
 func (r *Rule) Holds(s *Site, moment time.Time) bool {
+	if r.Odds != nil {
+		return r.Odds(s, moment).Grade() < chance.Flaw
+	}
 	_, ok := r.open(s, schedule.Span{From: moment, To: moment.Add(1)})
 	return ok
 }

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
@@ -25,6 +26,9 @@ type Rule struct {
 	// Open returns the stretches of within in which the step may begin, for rules that time can satisfy; nil for the others. Scheduled
 	// steps are moved into them.
 	Open func(s *Site, within schedule.Span) schedule.Spans
+	// Odds returns what may go wrong with the step at a moment, for rules that weigh a chance; nil for those that say yes or no. It is open while that is no warning. Of the dates that Open leaves,
+	// that is taken at which waiting and what may go wrong cost least.
+	Odds func(*Site, time.Time) chance.Odds
 	// Physical marks a rule without which the step can't be begun at all, such as a wet film below.
 	Physical bool
 	// Soft marks a rule that gives way where no moment satisfies it together with the others: a garage may stay damp all winter.

@@ -3,6 +3,7 @@ package timeline
 import (
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
 	"inkysparrow/core/stack"
@@ -69,8 +70,6 @@ func (s *Site) prepare() {
 func (s *Site) Question() *verdict.Question {
 	if s.asks == nil {
 		q := s.asked(s.Step, s.Touch, s.Wets)
-		q.Held, q.Until = s.ReadyBelow()
-		q.Oily, q.Settled = s.Settled()
 		s.asks = &q
 	}
 	return s.asks
@@ -78,10 +77,8 @@ func (s *Site) Question() *verdict.Question {
 
 // Instead returns the question that another step asks of the films in the site's place at a moment. What holds the site's own step up holds it up too.
 func (s *Site) Instead(step *route.Step, moment time.Time) *verdict.Question {
-	own := s.Question()
 	touch, wets := s.TouchOf(step, moment)
 	q := s.asked(step, touch, wets)
-	q.Held, q.Until, q.Oily, q.Settled = own.Held, own.Until, own.Oily, own.Settled
 	return &q
 }
 
@@ -93,7 +90,26 @@ func (s *Site) asked(step *route.Step, touch stack.Touch, wets bool) verdict.Que
 		Dusts:  do.Has(route.Staining | route.LooseOn),
 		Clears: do.Has(route.ClearCoat), Coats: do.Has(route.ClearCoat | route.Colour),
 		Soaks: do.Has(route.Lifting) || do.Has(route.Cloth) && step.Cloth == wash.Wet,
+		Asks:  s.Asks, Stage: s.Stage(), Dates: s.Dates(), Since: s.After,
 	}
+}
+
+// Stage returns how far the zone has come when the site's step is begun: what would be lost with the film below it.
+func (s *Site) Stage() chance.Stage {
+	stage := chance.Painted
+	for _, p := range s.Line.Steps[:min(s.Index, len(s.Line.Steps))] {
+		switch do := p.Step.Do; {
+		case do.Has(route.LastCoat):
+			return chance.Finished
+		case do.Has(route.OilWork):
+			stage = max(stage, chance.Oiled)
+		case do.Has(route.WashOn):
+			stage = max(stage, chance.Washed)
+		case do.Has(route.ClearCoat | route.NeedsGloss):
+			stage = max(stage, chance.Cleared)
+		}
+	}
+	return stage
 }
 
 // TouchOf returns what a step in the site's place would do at moment to the films below; ok is false when nothing wet or hard touches them.
@@ -203,67 +219,47 @@ func (s *Site) PaintBelow() *route.Step {
 	return most.step
 }
 
-// ReadyBelow returns the film that holds the step up the longest, and until when.
-func (s *Site) ReadyBelow() (place int, ready time.Time) {
+// Asks returns what the step wants of the film at place before it begins. Its own wash has a window of its own. Tape wants nothing wet below it: how hard that must be is
+// for the rule on tape. Paint goes on its own kind as soon as that is touch-dry: T51. Oils are worked into each other wet.
+func (s *Site) Asks(place int) stack.Asks {
+	layer := &s.Below[place]
+	oily := layer.Film.Family.IsOily()
+	switch {
+	case s.Step.Of != "" && layer.Step == s.Step.Of, s.Step.Do.Has(route.OilWork) && oily:
+		return stack.AsksNothing
+	case s.Step.Do.Has(route.Tape | route.TapeOff), oily, s.Touch.Lifts > 0 && place >= s.Touch.Lifts, place > s.ownRun():
+		return stack.AsksDry
+	}
+	return stack.AsksReady
+}
+
+// ownRun returns the place below the films on top that are of the kind that is sprayed; the top where it is another, or nothing is sprayed.
+func (s *Site) ownRun() int {
 	top := len(s.Below) - 1
-	if s.Step.Of != "" && top > 0 && s.Below[top].Step == s.Step.Of {
-		top-- // its own wash, which has a window of its own
+	if s.Touch.Welds == nil || !s.Touch.Contact.Sprayed {
+		return top
 	}
-	if s.Step.Do.Has(route.Tape | route.TapeOff) { // how hard what is below must be is for the rule on tape; it must not be wet
-		return s.latestOf(s.Line.TouchDry[:top+1])
+	for top > 0 && s.Below[top].Film.Family == s.Touch.Welds {
+		top--
 	}
-	if s.Touch.Welds != nil && s.Touch.Contact.Sprayed { // paint goes on its own kind as soon as that is touch-dry: T51
-		run := top
-		for run > 0 && s.Below[run].Film.Family == s.Touch.Welds {
-			run--
-		}
-		if run < top {
-			place, ready = s.Line.latest[run], s.Line.freeAt(s.Line.latest[run])
-			for i := run + 1; i <= top; i++ {
-				if t := s.Line.TouchDry[i]; t.After(ready) {
-					place, ready = i, t
-				}
-			}
-			return place, ready
-		}
-	}
-	plain := s.Touch.Lifts == 0 && !s.Step.Do.Has(route.OilWork)
-	if latest := s.Line.latest[max(0, top)]; plain && (latest == 0 || s.Below[latest].Step != s.Step.Of || s.Step.Of == "") {
-		if latest == 0 {
-			return 0, ready
-		}
-		return latest, s.Line.freeAt(latest)
-	}
-	if s.Touch.Lifts == 0 && s.Step.Of == "" { // oil work: what is oily below is worked over wet
-		if place = s.Line.solid[max(0, top)]; place > 0 {
-			ready = s.Line.freeAt(place)
-		}
-		return place, ready
-	}
-	for i := 1; i <= top; i++ {
-		f := s.Below[i].Film.Family
-		if s.Step.Of != "" && s.Below[i].Step == s.Step.Of || s.Step.Do.Has(route.OilWork) && f.IsOily() {
-			continue
-		}
-		t := s.Line.freeAt(i)
-		if medium := s.Touch.Lifts; medium > 0 && i >= medium {
+	return top
+}
+
+// ReadyBelow returns the film that holds the step up the longest, and until when it is ready for it in nine cases of ten.
+func (s *Site) ReadyBelow() (place int, ready time.Time) {
+	for i := 1; i < len(s.Below); i++ {
+		t := time.Time{}
+		switch s.Asks(i) {
+		case stack.AsksDry:
 			t = s.Line.TouchDry[i]
+		case stack.AsksReady:
+			t = s.Line.Ready[i]
 		}
 		if t.After(ready) {
 			place, ready = i, t
 		}
 	}
 	return place, ready
-}
-
-// latestOf returns the place of the latest of the moments of the films below, and that moment; 0 for none.
-func (s *Site) latestOf(moments []time.Time) (place int, latest time.Time) {
-	for i := 1; i < len(moments); i++ {
-		if moments[i].After(latest) {
-			place, latest = i, moments[i]
-		}
-	}
-	return place, latest
 }
 
 // Tones returns those that the site's step meets.
@@ -311,17 +307,6 @@ func (s *Site) StepOf(place int) *route.Step {
 		return nil
 	}
 	return s.Line.by[place]
-}
-
-// Settled returns the oil or wash below that takes longest to settle, and until when; 0 for none.
-func (s *Site) Settled() (place int, at time.Time) {
-	if len(s.Below) == 0 {
-		return 0, at
-	}
-	if place = s.Line.oily[len(s.Below)-1]; place == 0 {
-		return 0, at
-	}
-	return place, s.Line.Ready[place]
 }
 
 // LayerID returns the id of the step that left the film at place, empty for the bare plastic.

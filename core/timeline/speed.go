@@ -20,10 +20,7 @@ func (s *Site) With(speed cure.Speed) *Site {
 		other.Below[i] = stack.Lay(l.Step, speed.At(l.Film), s.Plan.Air)
 		line.Ready[i], line.TouchDry[i] = other.Below[i].Ready(), other.Below[i].TouchDry()
 	}
-	line.Films, line.latest, line.oily, line.solid = other.Below, make([]int, 1, len(other.Below)), make([]int, 1, len(other.Below)), make([]int, 1, len(other.Below))
-	for i := 1; i < len(other.Below); i++ {
-		line.latest, line.oily, line.solid = append(line.latest, line.last(i)), append(line.oily, line.lastOily(i)), append(line.solid, line.lastSolid(i))
-	}
+	line.Films = other.Below
 	line.next, other.Line, other.known, other.asks = nil, &line, nil, nil
 	return &other
 }

@@ -60,7 +60,7 @@ func Lay(plan *route.Plan, rules *Rules, booked ...schedule.Booking) *Timeline {
 func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...schedule.Booking) (*Timeline, error) {
 	tl := &Timeline{Plan: plan, From: Later(plan.Start, plan.LaidFrom), Rules: rules}
 	for _, z := range plan.Zones {
-		line := &Line{Zone: z, Films: stack.On(plan.Air), TouchDry: make([]time.Time, 1), Ready: make([]time.Time, 1), latest: make([]int, 1), oily: make([]int, 1), solid: make([]int, 1), medium: make([]int, 1), by: make([]*route.Step, 1), tones: []route.Tones{route.Bare()}}
+		line := &Line{Zone: z, Films: stack.On(plan.Air), TouchDry: make([]time.Time, 1), Ready: make([]time.Time, 1), medium: make([]int, 1), by: make([]*route.Step, 1), tones: []route.Tones{route.Bare()}}
 		tl.Lines = append(tl.Lines, line)
 		for _, s := range z.Steps {
 			if s.Done.After(tl.From) {

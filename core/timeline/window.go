@@ -3,32 +3,40 @@ package timeline
 import (
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/solvent"
+	"inkysparrow/core/stack"
 	"inkysparrow/core/wash"
 )
 
-// Window returns when a wipe's window opens and closes, by the wash's chemistry and the plan's school.
+// Window returns when a wipe's window opens and closes in the middle, by the wash's chemistry and the plan's school.
 func (s *Site) Window() (opens, closes time.Time) {
-	w := s.Step.Wiped
-	if w == nil {
+	film, opens, closes := s.wiped()
+	if film == nil {
 		return s.After, s.After
 	}
-	for i := len(s.Below) - 1; i > 0; i-- {
+	return opens, closes
+}
+
+// wiped returns the wash that the step wipes, with its window; nil where it wipes none.
+func (s *Site) wiped() (film *stack.Layer, opens, closes time.Time) {
+	w := s.Step.Wiped
+	for i := len(s.Below) - 1; w != nil && i > 0; i-- {
 		if s.Below[i].Step != w.ID {
 			continue
 		}
-		film := s.Below[i].Film
 		liquid := s.Step.Liquid
 		if liquid == nil {
 			liquid = w.Product.Remover
 		}
-		return WipeWindow(film, liquid, s.Plan)
+		opens, closes = WipeWindow(s.Below[i].Film, liquid, s.Plan)
+		return &s.Below[i], opens, closes
 	}
-	return s.After, s.After
+	return nil, opens, closes
 }
 
 // WipeWindow returns when the window of a wash opens and closes by its chemistry in the plan's room and the plan's school, wiped with liquid at last.
@@ -71,4 +79,32 @@ func Later(a, b time.Time) time.Time {
 		return a
 	}
 	return b
+}
+
+var pulledShows = Numbers.Number("pulled-shows", 0.25, "", "share of a wash that a wipe pulls out of the lines from which half of all see that they look empty", fact.Bench("T83: half an hour is ordinary practice and twenty minutes no folly; wiped after ten the lines are empty"))
+
+// WipeOdds returns what may go wrong with a wipe at a moment: that the wash is pulled out of its lines, and that it no longer comes off. A school that wipes a wash wet
+// has it so on purpose. Both are nothing for what is no wipe. Held to T83.
+func (s *Site) WipeOdds(at time.Time) (pulled, late chance.Odds) {
+	film, opens, closes := s.wiped()
+	if film == nil {
+		return pulled, late
+	}
+	laid, stage := film.Film.Laid, s.Question().Stage
+	need := earliest(opens, Later(laid, film.Stiff())).Sub(laid)
+	pulled = chance.Odds{Chance: chance.Pulled(need.Hours(), at.Sub(laid).Hours(), pulledShows, film.Film), Loss: chance.Loss(chance.Pull, stage)}
+	late = chance.Odds{Chance: chance.Late(closes.Sub(laid).Hours(), at.Sub(laid).Hours(), chance.Together(chance.Pace(film.Film), chance.Limit)), Loss: chance.Loss(chance.Stays, stage)}
+	return pulled, late
+}
+
+// Wipes returns from when on a wipe is planned: from when its window opens in the middle, or a little later, when it pulls the wash no more than now and then.
+func (s *Site) Wipes() time.Time {
+	film, opens, closes := s.wiped()
+	if film == nil {
+		return s.After
+	}
+	laid := film.Film.Laid
+	need := earliest(opens, Later(laid, film.Stiff())).Sub(laid).Hours() * (1 - pulledShows)
+	calm := chance.Quantile(need, 1-chance.Maybe()+1e-6, chance.PulledSD(pulledShows, film.Film))
+	return Later(opens, earliest(laid.Add(time.Duration(calm*float64(time.Hour))), closes))
 }

@@ -14,11 +14,18 @@ type Barrier struct {
 	Coats  int
 }
 
+// copy returns the question anew, without what was found out about it.
+func (q *Question) copy() *Question {
+	other := *q
+	other.known.risks, other.known.calm = nil, time.Time{}
+	return &other
+}
+
 // With returns the question asked of another touch.
 func (q *Question) With(touch stack.Touch) *Question {
-	other := *q
+	other := q.copy()
 	other.Touch = touch
-	return &other
+	return other
 }
 
 // Under returns the films that a barrier would go on: those below the touch's own wash.
@@ -32,10 +39,10 @@ func (q *Question) Under() stack.Stack {
 
 // Glossed returns the question asked over coats of the usual closed gloss, a day old at moment.
 func (q *Question) Glossed(coats int, at time.Time) *Question {
-	other := *q
+	other := q.copy()
 	other.Films = q.Under().Glossed(coats, at, q.Air)
-	other.Held, other.Oily = 0, 0
-	return &other
+	other.Asks = nil
+	return other
 }
 
 // Barriers returns the families of which a closed barrier of two or three coats, laid at from and given time to harden, keeps the touch from biting, and

@@ -6,9 +6,11 @@
 package verdict
 
 import (
+	"math"
 	"slices"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
@@ -37,6 +39,19 @@ var severityNames = [...]string{"note", "warn", "stop"}
 
 func (s Severity) String() string { return severityNames[s] }
 
+// Graded returns how bad odds are; ok is false where they are not worth a word. A stop is likely and costs an evening; a warning is likely, or dear enough.
+func Graded(o chance.Odds) (severity Severity, ok bool) {
+	switch o.Grade() {
+	case chance.Ruin:
+		return Stop, true
+	case chance.Flaw:
+		return Warn, true
+	case chance.Worth:
+		return Note, true
+	}
+	return Note, false
+}
+
 // Help says what would make something safe.
 type Help string
 
@@ -52,7 +67,9 @@ const (
 type Word struct {
 	Severity Severity
 	Helps    Help
-	SafeFrom time.Time // of Wait
+	SafeFrom time.Time // of Wait: the date that costs least, what waiting costs and what may go wrong weighed together
+	Fine     time.Time // of Wait: from when it is no longer a warning, where that is sooner by a session or more; else zero
+	chance.Odds
 }
 
 // helps are what helps, from the least to the most that has to be done.
@@ -69,11 +86,14 @@ func (w Word) And(other Word) Word {
 	if slices.Index(helps, other.Helps) > slices.Index(helps, w.Helps) {
 		w.Helps = other.Helps
 	}
+	if other.Chance > w.Chance {
+		w.Odds = other.Odds
+	}
 	if other.SafeFrom.After(w.SafeFrom) {
-		w.SafeFrom = other.SafeFrom
+		w.SafeFrom, w.Fine = other.SafeFrom, other.Fine
 	}
 	if w.Helps != Wait {
-		w.SafeFrom = time.Time{}
+		w.SafeFrom, w.Fine = time.Time{}, time.Time{}
 	}
 	return w
 }
@@ -113,11 +133,68 @@ type Question struct {
 	Dusts  bool // it is dry pigment or a thin stain, which only smudges what is not dry
 	Soaks  bool // it keeps the surface wet and rubs it, or lifts on purpose
 
-	Held    int       // the film that is ready for it last; 0 for none
-	Until   time.Time // when that is
-	Oily    int       // the oil or wash below that settles last; 0 for none
-	Settled time.Time // when that is
+	Asks  func(place int) stack.Asks // what it wants of each film before it begins; nil for nothing
+	Stage chance.Stage               // how far the zone has come: what would be lost with it
+
+	Dates Dates     // when it could be done instead; nil for any day
+	Since time.Time // from when on one waits: the step before it has ended; zero for when it is asked
+
+	known struct { // what the touch does at a moment, since several harms ask for it
+		at    time.Time
+		risks []stack.Risk
+		calm  time.Time // from then on it does nothing that could be seen, where the air never changes; zero where that is not known
+	}
 }
+
+// calm reports whether the touch does nothing to any film that anybody could see.
+func (q *Question) calm(at time.Time) bool {
+	k := &q.known
+	if !q.Wets || !k.calm.IsZero() && !at.Before(k.calm) {
+		return true
+	}
+	if k.at.Equal(at) && k.risks != nil || !q.Films.Calm(q.Touch, at, q.Air) {
+		return false
+	}
+	if !q.Air.Changes() && !at.Before(q.laid()) {
+		k.calm = at
+	}
+	return true
+}
+
+// laid returns when the last of the films is laid: only from then on they lie as they are asked about.
+func (q *Question) laid() (last time.Time) {
+	for i := range q.Films {
+		if l := q.Films[i].Film.Laid; l.After(last) {
+			last = l
+		}
+	}
+	return last
+}
+
+// risks returns what the touch does to the films that it reaches, the top one first.
+func (q *Question) risks(at time.Time) []stack.Risk {
+	if q.calm(at) {
+		return nil
+	}
+	if k := &q.known; k.risks == nil || !k.at.Equal(at) {
+		k.at, k.risks = at, k.risks[:0]
+		for r := range q.Films.Risks(q.Touch, at, q.Air) {
+			k.risks = append(k.risks, r)
+		}
+	}
+	return q.known.risks
+}
+
+// dry returns the chance of harm to a film that has dried: of products with which it is still wet TooWet tells, by how surely times for drying are told.
+func dry(r stack.Risk, c float64) float64 {
+	if 1-r.Wet < scarce {
+		return 0
+	}
+	return min(1, max(0, c-r.Wet)/(1-r.Wet))
+}
+
+// scarce is a share of products that is too small to speak of.
+const scarce = 1e-3
 
 // Answer is what a touch does at a moment: to which film, how bad that is, and what would help.
 type Answer struct {
@@ -134,61 +211,231 @@ type Answer struct {
 	Shuts time.Time       // of Wrinkled: when its early window shut
 }
 
-// Safe reports whether nothing is lost that can be seen.
-func (a Answer) Safe() bool { return a.Harm == Nothing }
+// Safe reports whether nothing speaks against it: at most something is worth knowing.
+func (a Answer) Safe() bool { return a.Harm == Nothing || a.Severity == Note }
 
-// finds are how each harm is found.
-var finds = [harmsCount]func(q *Question, at time.Time) (Answer, bool){
+// finds are how each harm is found, however unlikely it is.
+var finds = [harmsCount]func(q *Question, at time.Time) Answer{
 	TooWet: (*Question).tooWet, Bitten: (*Question).bitten, Worn: (*Question).worn, Ground: (*Question).ground, Wrinkled: (*Question).wrinkled, Torn: (*Question).torn,
 	ShutIn: (*Question).shutIn, Crept: (*Question).crept,
 }
 
-// Of tells of one harm at a moment, without what would help; ok is false where the touch does not do it.
+// Film returns what the touch does to one film at a moment, and the odds of its being bitten; nothing where it is not reached.
+func (q *Question) Film(place int, at time.Time) (stack.Risk, chance.Odds) {
+	for r := range q.Films.Risks(q.Touch, at, q.Air) {
+		if r.Place == place {
+			return r, q.biteOdds(r)
+		}
+	}
+	return stack.Risk{Reach: stack.Reach{Place: place}}, chance.Odds{}
+}
+
+// Odds returns the chance of a harm at a moment, and what it would cost.
+func (q *Question) Odds(h Harm, at time.Time) chance.Odds {
+	if h == Nothing {
+		return chance.Odds{}
+	}
+	return finds[h](q, at).Odds
+}
+
+// Of tells of one harm at a moment, without what would help; ok is false where it is not worth a word.
 func (q *Question) Of(h Harm, at time.Time) (a Answer, ok bool) {
 	if h == Nothing {
 		return q.nothing(at), true
 	}
-	if a, ok = finds[h](q, at); ok {
-		a.Harm, a.At = h, at
-		if h != Bitten {
-			a.Reach = q.nothing(at).Reach
-		}
+	a = finds[h](q, at)
+	if a.Severity, ok = Graded(a.Odds); !ok {
+		return Answer{}, false
 	}
-	return a, ok
+	a.Harm, a.At = h, at
+	if h != Bitten {
+		a.Reach = q.nothing(at).Reach
+	}
+	return a, true
 }
 
-// Holds reports whether the touch does none of a harm at a moment.
+// Holds reports whether nothing speaks against a touch at a moment for one harm: at most it is worth knowing.
 func (q *Question) Holds(h Harm, at time.Time) bool {
-	if h == Nothing {
-		return false
-	}
-	_, does := finds[h](q, at)
-	return !does
+	return h != Nothing && q.Odds(h, at).Grade() < chance.Flaw
 }
 
-// Open returns the stretches of within in which a harm is not to be feared, in the question's own air.
+// Open returns the stretches of within in which a harm is no warning, in the question's own air.
 func (q *Question) Open(h Harm, within schedule.Span) schedule.Spans {
+	holds := func(t time.Time) bool { return q.Holds(h, t) }
 	switch {
-	case h == TooWet:
-		return schedule.Since(q.Until, within)
-	case h == ShutIn:
-		return schedule.Since(q.settled(), within)
+	case h == Bitten && !q.Air.Changes():
+		return q.unbitten(within)
 	case h == Wrinkled:
 		return q.outsideBadWindow(within)
-	case h == Bitten && q.Air.Changes(): // in constant air an older film is never bitten worse; in changing air one looks hour by hour
-		return schedule.Hourly(within, func(t time.Time) bool { return q.Holds(h, t) })
+	case h == TooWet || h == ShutIn || h == Ground:
+		return schedule.Since(q.from(h, within.From), within)
+	case h == Bitten:
+		return q.hourly(within)
 	}
-	return schedule.Once(within, func(t time.Time) bool { return q.Holds(h, t) })
+	return schedule.Once(within, holds)
 }
 
-// Does tells the worst that the touch does at a moment, without what would help, and but for the harms in without: of several the worst, of equals the first in their order.
+// unbitten returns what of within lies after the moment from which a bite is no warning any more, in air that never changes: an older film is never bitten worse.
+//
+// How many spreads a chance lies over the one that is a warning falls nearly evenly with the logarithm of the age, so that few looks find where it reaches it: each goes on from
+// the line through the two before it.
+func (q *Question) unbitten(within schedule.Span) schedule.Spans {
+	return func(yield func(schedule.Span) bool) {
+		first := within.From
+		if laid := q.laid(); laid.After(first) {
+			first = laid
+		}
+		if first.Before(within.To) && !q.Holds(Bitten, first) {
+			began := first
+			for i := range q.Films {
+				if l := q.Films[i].Film.Laid; i > 0 && l.Before(began) {
+					began = l
+				}
+			}
+			began = began.Add(-time.Minute)
+			age := func(t time.Time) float64 { return math.Log(t.Sub(began).Hours()) }
+			at := func(x float64) time.Time { return began.Add(time.Duration(math.Exp(x) * float64(time.Hour))) }
+			low, over := age(first), q.biteMargin(first)
+			last := age(within.To.Add(-1))
+			high, under := low, over
+			for under > 0 {
+				if low, over = high, under; high >= last {
+					return
+				}
+				high = min(last, high+min(2, max(0.05, over*0.8)))
+				under = q.biteMargin(at(high))
+			}
+			for range 40 {
+				if t := at(high); t.Sub(at(low)) < closely {
+					break
+				}
+				mid := low + (high-low)*min(0.9, max(0.1, over/(over-under)))
+				if m := q.biteMargin(at(mid)); m > 0 {
+					low, over, under = mid, m, under/2
+				} else {
+					high, under, over = mid, m, over/2
+				}
+			}
+			first = at(high)
+			if !q.Holds(Bitten, first) { // rounding
+				first = first.Add(time.Minute)
+			}
+		}
+		if first.Before(within.To) {
+			yield(schedule.Span{From: first, To: within.To})
+		}
+	}
+}
+
+// hourly returns the hours of within that begin where a bite is no warning, in changing air: there it stands longer in a cold spell. Where it is far from harmless, hours are
+// passed over.
+func (q *Question) hourly(within schedule.Span) schedule.Spans {
+	return func(yield func(schedule.Span) bool) {
+		began := q.laid() // the youngest film is the soonest to change
+		for t := within.From; t.Before(within.To); {
+			if q.Holds(Bitten, t) {
+				next := t.Add(time.Hour)
+				if next.After(within.To) {
+					next = within.To
+				}
+				if !yield(schedule.Span{From: t, To: next}) {
+					return
+				}
+				t = next
+				continue
+			}
+			stride := time.Duration(float64(max(0, t.Sub(began))) * math.Expm1(passes*max(0, q.biteMargin(t)-nights)))
+			t = t.Add(max(time.Hour, stride.Truncate(time.Hour)))
+		}
+	}
+}
+
+const (
+	passes = 0.4 // of an age's logarithm, for each spread that a chance lies over a warning: no chance falls quicker
+	nights = 1   // how many spreads a cold night adds at most
+)
+
+// closely is how near a moment is found: nobody plans to the minute.
+const closely = 5 * time.Minute
+
+// biteMargin returns by how many spreads the likeliest bite lies over what is a warning: below 0 where none is.
+func (q *Question) biteMargin(at time.Time) float64 {
+	worst := float64(-far)
+	for _, r := range q.risks(at) {
+		o := q.biteOdds(r)
+		worst = max(worst, min(far, chance.Probit(o.Chance))-chance.Probit(chance.Flawed(o.Loss)-1e-6))
+	}
+	return worst
+}
+
+// far is how many spreads from the middle nothing is told apart any more.
+const far = 4.0
+
+// from returns from when on a harm that only wants time is no warning. What lies below does not change meanwhile.
+func (q *Question) from(h Harm, moment time.Time) (from time.Time) {
+	most := func(o chance.Odds) float64 { return chance.Flawed(o.Loss) - 1e-6 }
+	put := func(t time.Time) {
+		if t.After(from) {
+			from = t
+		}
+	}
+	switch {
+	case h == TooWet && q.Asks != nil:
+		for i := len(q.Films) - 1; i > 0; i-- {
+			if l, asks := &q.Films[i], q.Asks(i); asks != stack.AsksNothing && !l.Calm(moment) {
+				put(l.ReadyFor(asks, most(q.wetOdds(1, i))))
+			}
+		}
+	case h == ShutIn && q.Coats:
+		for i := len(q.Films) - 1; i > 0; i-- {
+			if l := &q.Films[i]; l.Film.Family.IsOily() && !l.Calm(moment) {
+				put(l.SettledFor(most(q.shutOdds(1))))
+			}
+		}
+	case h == Ground && q.Cloth:
+		if laid := q.laid(); laid.After(moment) {
+			moment = laid
+		}
+		for i, exposed := range q.Films.TakesRub(q.Touch.Own, moment) {
+			put(q.Films[i].RubbedFrom(most(q.groundOdds(1, exposed))))
+		}
+	}
+	return from
+}
+
+// wetOdds are of a film that is not as dry as is asked of it.
+func (q *Question) wetOdds(c float64, place int) chance.Odds {
+	switch {
+	case q.Dusts && q.Films[place].Film.Family.IsOily():
+		return q.odds(c, chance.Print, place)
+	case q.Coats: // a coat over it is lost too
+		return chance.Odds{Chance: c, Loss: chance.Loss(chance.Coat, q.Stage)}
+	}
+	return q.odds(c, chance.Coat, place)
+}
+
+func (q *Question) shutOdds(c float64) chance.Odds {
+	return chance.Odds{Chance: c, Loss: chance.Loss(chance.Oils, q.Stage)}
+}
+
+// groundOdds are of a wash that is ground into a film. Where a single coat lies over it, only its weak spots are marked.
+func (q *Question) groundOdds(c, exposed float64) chance.Odds {
+	if exposed < 1 {
+		return chance.Odds{Chance: c, Loss: chance.Loss(chance.Print, q.Stage)}
+	}
+	return chance.Odds{Chance: c, Loss: chance.Loss(chance.Spot, q.Stage)}
+}
+
+// Does tells the worst that the touch does at a moment, without what would help, and but for the harms in without: of several the worst, of those that are as bad the one
+// that is likeliest, of equals the first in their order. What may go wrong in several ways on one evening goes wrong by one pace and one eye: the largest is the chance
+// of all.
 func (q *Question) Does(at time.Time, without ...Harm) Answer {
 	worst, any := q.nothing(at), false
 	for h := TooWet; h < harmsCount; h++ {
 		if slices.Contains(without, h) {
 			continue
 		}
-		if a, ok := q.Of(h, at); ok && (!any || a.Severity > worst.Severity) {
+		if a, ok := q.Of(h, at); ok && (!any || a.Severity > worst.Severity || a.Severity == worst.Severity && a.Chance > worst.Chance) {
 			worst, any = a, true
 		}
 	}
@@ -210,13 +457,18 @@ func (q *Question) Ask(at time.Time, without ...Harm) Answer {
 	return worst
 }
 
-// Helped adds to an answer what would help: waiting, where that alone does within Patience; else a barrier; else nothing.
+// Helped adds to an answer what would help: waiting, where that alone does within Patience; else a barrier; else nothing. What is only worth knowing asks for no help
+// but where waiting costs less than what may go wrong.
 func (q *Question) Helped(a Answer) Answer {
 	if a.Harm == Nothing || a.Harm == Worn && q.Touch.Contact.Is(stack.ChipWork) { // while one waits for what lies below, what is to be chipped grows tougher too
 		return a
 	}
-	if safe, ok := q.Open(a.Harm, schedule.Span{From: a.At, To: a.At.Add(Patience)}).First(); ok {
-		a.Helps, a.SafeFrom = Wait, safe
+	best, fine, ok := q.best(a)
+	switch {
+	case ok && best.After(a.At):
+		a.Helps, a.SafeFrom, a.Fine = Wait, best, fine
+		return a
+	case ok || a.Severity == Note:
 		return a
 	}
 	a.Helps = Never
@@ -239,81 +491,97 @@ func (q *Question) nothing(at time.Time) Answer {
 	return a
 }
 
-// quick returns Stop, or Warn where the film at place is laid again in minutes.
-func (q *Question) quick(place int) Severity {
+// odds are of a harm to the film at place, which costs less where that is laid again in minutes.
+func (q *Question) odds(c float64, h chance.Harm, place int) chance.Odds {
 	if place >= 0 && place < len(q.Films) && q.Films[place].Film.Quick {
-		return Warn
+		h = chance.Pull
 	}
-	return Stop
+	return chance.Odds{Chance: c, Loss: chance.Loss(h, q.Stage)}
 }
 
-func (q *Question) tooWet(at time.Time) (Answer, bool) {
-	if q.Held == 0 || !at.Before(q.Until) {
-		return Answer{}, false
+// tooWet finds the film that is least likely to be as dry as is asked of it.
+func (q *Question) tooWet(at time.Time) (worst Answer) {
+	if q.Asks == nil {
+		return worst
 	}
-	severity := q.quick(q.Held)
-	if q.Dusts && q.Films[q.Held].Film.Family.IsOily() {
-		severity = Warn
-	}
-	return Answer{Word: Word{Severity: severity}, Place: q.Held, Hard: q.Films[q.Held].Hard(at), Share: 1}, true
-}
-
-// bitten finds the dry film that loses most, of those that are lost hardest: paint before a wash. Where a film that is still wet loses more than any, that
-// is all there is to say, and TooWet says it.
-func (q *Question) bitten(at time.Time) (Answer, bool) {
-	if !q.Wets {
-		return Answer{}, false
-	}
-	var worst Answer
-	any, most, wet := false, coating.Microns(0), false
-	for r := range q.Films.Cut(q.Touch, at, q.Air) {
-		if r.Loss > most {
-			most, wet = r.Loss, r.Wet
-		}
-		if r.Wet || !r.Bites() {
+	for i := len(q.Films) - 1; i > 0; i-- {
+		asks := q.Asks(i)
+		if asks == stack.AsksNothing {
 			continue
 		}
-		a := Answer{Word: Word{Severity: q.quick(r.Place)}, Place: r.Place, Reach: r, RED: r.RED, Hard: r.Hard, Share: r.Exposed}
-		if r.Whole && !q.Soaks {
-			a.Severity = Warn
-		}
-		if !any || a.Severity > worst.Severity || a.Severity == worst.Severity && r.Loss > worst.Reach.Loss {
-			worst, any = a, true
+		if c := q.Films[i].Unready(asks, at); c > worst.Chance {
+			worst = Answer{Word: Word{Odds: q.wetOdds(c, i)}, Place: i, Hard: q.Films[i].Hard(at), Share: 1}
 		}
 	}
-	return worst, any && !wet
+	return worst
+}
+
+// costlier reports whether odds are worse than others: by how bad they are, else by what they cost, else by the chance.
+func costlier(a, b chance.Odds) bool {
+	if ga, gb := a.Grade(), b.Grade(); ga != gb {
+		return ga > gb
+	}
+	if ea, eb := a.Expected(), b.Expected(); ea != eb {
+		return ea > eb
+	}
+	return a.Chance > b.Chance
+}
+
+// bitten finds the film of which most is at stake: paint before a wash.
+func (q *Question) bitten(at time.Time) (worst Answer) {
+	for _, r := range q.risks(at) {
+		o := q.biteOdds(r)
+		if o.Chance == 0 {
+			continue
+		}
+		if worst.Chance == 0 || costlier(o, worst.Odds) {
+			worst = Answer{Word: Word{Odds: o}, Place: r.Place, Reach: r.Reach, RED: r.RED, Hard: r.Hard, Share: r.Exposed}
+		}
+	}
+	return worst
+}
+
+func (q *Question) biteOdds(r stack.Risk) chance.Odds {
+	c := dry(r, r.Bitten)
+	switch {
+	case r.Whole && !q.Soaks:
+		return q.odds(c, chance.Stays, r.Place) // it is blotted and drawn flat again
+	case r.Whole, r.Place > 0 && r.Buckles(q.Films[r.Place].Film.Family, q.Touch.Contact):
+		return q.odds(c, chance.Coat, r.Place)
+	}
+	return q.odds(c, chance.Spot, r.Place)
 }
 
 // worn is what a chipping brush or a polish does to paint that is too soft for it. Of what is chipped on purpose a little wear is part of the look; what is polished
 // is spoilt.
-func (q *Question) worn(at time.Time) (Answer, bool) {
-	if !q.Wets || q.Touch.Contact.Tool == 0 {
-		return Answer{}, false
+func (q *Question) worn(at time.Time) (worst Answer) {
+	if q.Touch.Contact == nil || q.Touch.Contact.Tool == 0 {
+		return worst
 	}
-	r := q.Films.Worn(q.Touch, at, q.Air)
-	if !r.Digs() || r.Wet {
-		return Answer{}, false
-	}
-	a := Answer{Word: Word{Severity: q.quick(r.Place)}, Place: r.Place, Hard: r.Hard, Share: r.Exposed, Dug: r.Dug}
+	harm := chance.Spot
 	if q.Touch.Contact.Is(stack.ChipWork) {
-		a.Severity = Warn
+		harm = chance.Print
 	}
-	return a, true
+	for _, r := range q.risks(at) {
+		if c := dry(r, r.Dug); c > worst.Chance {
+			worst = Answer{Word: Word{Odds: q.odds(c, harm, r.Place)}, Place: r.Place, Hard: r.Hard, Share: r.Exposed, Dug: r.Reach.Dug}
+		}
+	}
+	return worst
 }
 
-func (q *Question) ground(at time.Time) (Answer, bool) {
+// ground finds the film into which a cloth grinds a wash.
+func (q *Question) ground(at time.Time) (worst Answer) {
 	if !q.Cloth {
-		return Answer{}, false
+		return worst
 	}
-	r := q.Films.Rubbed(q.Touch.Own, at)
-	if r.Place < 0 {
-		return Answer{}, false
+	for r := range q.Films.Rubs(q.Touch.Own, at) {
+		o := q.groundOdds(r.Chance, r.Exposed)
+		if r.Chance > 0 && (worst.Chance == 0 || costlier(o, worst.Odds)) {
+			worst = Answer{Word: Word{Odds: o}, Place: r.Place, Hard: r.Hard, Share: r.Exposed}
+		}
 	}
-	a := Answer{Word: Word{Severity: Stop}, Place: r.Place, Hard: r.Hard, Share: r.Exposed}
-	if r.Exposed < 1 {
-		a.Severity = Warn
-	}
-	return a, true
+	return worst
 }
 
 // ownKind yields the places of the films on top of an oxidising kind that the touch sprays more of.
@@ -328,48 +596,49 @@ func (q *Question) ownKind(yield func(int) bool) {
 	}
 }
 
-func (q *Question) wrinkled(at time.Time) (Answer, bool) {
+func (q *Question) wrinkled(at time.Time) (worst Answer) {
 	for i := range q.ownKind {
-		if shuts, opens, ok := q.Films[i].BadWindow(); ok && !at.Before(shuts) && at.Before(opens) {
+		if c := q.Films[i].Wrinkles(at); c > worst.Chance {
+			shuts, _, _ := q.Films[i].BadWindow()
 			hard := q.Films[i].Hard(at)
-			return Answer{
-				Word: Word{Severity: Stop}, Place: i, Hard: hard, Share: 1, Shuts: shuts, RED: stack.Distance(q.Touch.Liquid, q.Films[i].Film.Family, hard),
-			}, true
+			worst = Answer{
+				Word: Word{Odds: q.odds(c, chance.Coat, i)}, Place: i, Hard: hard, Share: 1, Shuts: shuts, RED: stack.Distance(q.Touch.Liquid, q.Films[i].Film.Family, hard),
+			}
 		}
 	}
-	return Answer{}, false
+	return worst
 }
 
-// outsideBadWindow returns what lies outside the stretches in which a film of the touch's own kind, lying open, would wrinkle.
+// outsideBadWindow returns what lies outside the stretches in which it is a warning that a film of the touch's own kind, lying open, wrinkles.
 func (q *Question) outsideBadWindow(within schedule.Span) schedule.Spans {
 	var closed []schedule.Span
 	for i := range q.ownKind {
-		if shuts, opens, ok := q.Films[i].BadWindow(); ok {
-			closed = append(closed, schedule.Span{From: shuts, To: opens})
+		if from, to, ok := q.Films[i].Wrinkling(chance.Flawed(q.odds(1, chance.Coat, i).Loss)); ok {
+			closed = append(closed, schedule.Span{From: from, To: to})
 		}
 	}
 	return schedule.Outside(within, schedule.InOrder(closed)...)
 }
 
 // torn finds decals that nothing covers. A wash that lies below them is no matter of its wipe's.
-func (q *Question) torn(at time.Time) (Answer, bool) {
+func (q *Question) torn(at time.Time) Answer {
 	if !q.Washes {
-		return Answer{}, false
+		return Answer{}
 	}
 	for i := len(q.Films) - 1; i > 0; i-- {
 		film := q.Films[i].Film
 		if film.Family.Closed {
-			return Answer{}, false
+			return Answer{}
 		}
 		if film.Family.ID == "decal" && !film.Painted && !q.ownBelow(i) {
-			severity := Stop
+			harm := chance.Decals
 			if set := at.Sub(film.Laid) >= decalSet; set && (!q.Cloth && q.Touch.Contact.Tool == 0 || q.Touch.Contact.Is(stack.DampWipe)) {
-				severity = Warn
+				harm = chance.Print // an edge is pressed down again
 			}
-			return Answer{Word: Word{Severity: severity}, Place: i, Hard: q.Films[i].Hard(at), Share: 1}, true
+			return Answer{Word: Word{Odds: chance.Yes(chance.Loss(harm, q.Stage))}, Place: i, Hard: q.Films[i].Hard(at), Share: 1}
 		}
 	}
-	return Answer{}, false
+	return Answer{}
 }
 
 var decalSet = time.Duration(Numbers.Number("decal-set", 48, "h", "from when decals that nothing seals have set so that a wash or a barely damp cloth may tear them, and a wet or a rubbing one does", fact.Bench("they may tear even then"))) * time.Hour
@@ -384,36 +653,37 @@ func (q *Question) ownBelow(place int) bool {
 	return false
 }
 
-func (q *Question) settled() time.Time {
+// shutIn finds the oil or wash that is least likely to have settled under a coat.
+func (q *Question) shutIn(at time.Time) (worst Answer) {
 	if !q.Coats {
-		return time.Time{}
+		return worst
 	}
-	return q.Settled
+	for i := len(q.Films) - 1; i > 0; i-- {
+		if f := &q.Films[i]; f.Film.Family.IsOily() {
+			if c := f.Unsettled(at); c > worst.Chance {
+				worst = Answer{Word: Word{Odds: q.shutOdds(c)}, Place: i, Hard: f.Hard(at), Share: 1}
+			}
+		}
+	}
+	return worst
 }
 
-func (q *Question) shutIn(at time.Time) (Answer, bool) {
-	if q.Oily == 0 || !at.Before(q.settled()) {
-		return Answer{}, false
-	}
-	return Answer{Word: Word{Severity: Warn}, Place: q.Oily, Hard: q.Films[q.Oily].Hard(at), Share: 1}, true
-}
-
-// crept finds the wash or oil that a sprayed clear carries furthest along, where that is seen.
-func (q *Question) crept(at time.Time) (Answer, bool) {
-	worst := Answer{Word: Word{Severity: Warn}, Share: 1, Creep: stack.CreepShows()}
+// crept finds the wash or oil that a sprayed clear is likeliest to carry along so far that it is seen.
+func (q *Question) crept(at time.Time) (worst Answer) {
 	if !q.Clears || q.Touch.Liquid == nil {
-		return worst, false
+		return worst
 	}
-	any := false
 	for i := len(q.Films) - 1; i > 0 && !q.Films[i].Film.Covers(); i-- {
 		f := q.Films[i].Film.Family
 		if !f.IsOily() || q.Films[i].Film.Laid.After(at) {
 			continue
 		}
-		if mm := q.Films.Carried(q.Touch, i, at, q.Air); mm > worst.Creep {
-			worst.Place, worst.Hard, worst.Creep, any = i, q.Films[i].Hard(at), mm, true
-			worst.RED = stack.Distance(q.Touch.Liquid, f, worst.Hard)
+		if mm, c := q.Films.Carried(q.Touch, i, at, q.Air); c > worst.Chance {
+			hard := q.Films[i].Hard(at)
+			worst = Answer{
+				Word: Word{Odds: chance.Odds{Chance: c, Loss: chance.Loss(chance.Oils, q.Stage)}}, Place: i, Share: 1, Hard: hard, Creep: mm, RED: stack.Distance(q.Touch.Liquid, f, hard),
+			}
 		}
 	}
-	return worst, any
+	return worst
 }

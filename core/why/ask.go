@@ -3,6 +3,7 @@ package why
 import (
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/stack"
@@ -27,8 +28,9 @@ type Border struct {
 
 // Verge is the answer: what the bite would be, and how near the edge that is.
 type Verge struct {
-	Reach  stack.Reach
-	Safe   bool
+	Reach  stack.Reach // with a usual product
+	Odds   chance.Odds
+	Safe   bool // it is no warning
 	Border []Border
 }
 
@@ -36,7 +38,7 @@ type Verge struct {
 // films over it, their coats and their ages; none of them is older than it.
 func Ask(s *timeline.Site, place int, q WhatIf) Verge {
 	air := climate.Constant(q.Air)
-	judge := func(age time.Duration, contact float64) stack.Reach {
+	judge := func(age time.Duration, contact float64) (stack.Risk, chance.Odds) {
 		at := s.Start
 		below := make(stack.Stack, 0, len(s.Below))
 		for i, l := range s.Below {
@@ -52,7 +54,7 @@ func Ask(s *timeline.Site, place int, q WhatIf) Verge {
 			}
 			below = append(below, stack.Lay(l.Step, film, air))
 		}
-		asked := *s.Question()
+		asked := *s.Question().With(s.Touch)
 		asked.Films, asked.Air = below, air
 		c := *s.Touch.Contact
 		c.Liquid *= coating.Microns(contact)
@@ -61,17 +63,15 @@ func Ask(s *timeline.Site, place int, q WhatIf) Verge {
 		if q.Clear > 0 {
 			asked = *asked.Glossed(q.Clear, at)
 		}
-		for r := range asked.Films.Cut(asked.Touch, at, air) {
-			if r.Place == place {
-				return r
-			}
-		}
-		return stack.Reach{Place: place}
+		return asked.Film(place, at)
 	}
-	a := Verge{Reach: judge(q.Age, q.Contact)}
-	a.Safe = !a.Reach.Bites()
+	r, odds := judge(q.Age, q.Contact)
+	a := Verge{Reach: r.Reach, Odds: odds, Safe: odds.Grade() < chance.Flaw}
 	for _, contact := range []float64{0.1, 0.25, 0.5, 0.75, 1, 1.5, 2, 3, 4} {
-		safe := func(age time.Duration) bool { return !judge(age, contact).Bites() }
+		safe := func(age time.Duration) bool {
+			_, odds := judge(age, contact)
+			return odds.Grade() < chance.Flaw
+		}
 		if !safe(verdict.Patience) {
 			continue
 		}

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
@@ -20,7 +21,8 @@ import (
 type Spread struct {
 	Fast, Usual, Slow time.Time // zero where not within patience
 	Safe              bool      // safe where it is placed, with the usual product
-	Crosses           bool      // safe there, but not with a slow one
+	Crosses           bool      // safe there, but not with some, so that it is worth a test piece
+	Odds              chance.Odds
 }
 
 // SpreadOf tells from when every rule that does not give way holds for the step, with fast, usual and slow products below.
@@ -39,7 +41,9 @@ func SpreadOf(s *timeline.Site) Spread {
 	sp := Spread{Fast: at(cure.Fast), Usual: at(cure.Usual), Slow: at(cure.Slow)}
 	sp.widen()
 	sp.Safe = s.Holds(s.Timeline.Rules.Firm, s.Start)
-	sp.Crosses = sp.Safe && (sp.Slow.IsZero() || sp.Slow.After(s.Start))
+	worst, _ := s.Odds(s.Timeline.Rules.Firm, s.Start)
+	sp.Odds = worst
+	sp.Crosses = sp.Safe && worst.Grade() >= chance.Worth
 	return sp
 }
 

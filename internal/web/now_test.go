@@ -30,7 +30,7 @@ func TestNow(t *testing.T) {
 		return b, p
 	}
 	b := stands()
-	if !b.Now.Equal(demo.Opens) || len(b.Overdue) != 1 || b.Overdue[0].Step != "t3" || b.Overdue[0].Words != "Planned for Thu 11 Mar, 20:15 and not marked done." {
+	if !b.Now.Equal(demo.Opens) || len(b.Overdue) != 1 || b.Overdue[0].Step != "n2" || b.Overdue[0].Words != "Planned for Thu 11 Mar, 20:15 and not marked done." {
 		t.Errorf("at %v overdue are %+v", b.Now, b.Overdue)
 	}
 	if _, p := mark(`{"do":"mark-done","of":"u6","at":"2027-03-11T20:41:00Z"}`); p.Code != "bad" || !strings.Contains(p.Problem, "still to come") {
@@ -156,7 +156,7 @@ func TestWhen(t *testing.T) {
 func TestCard(t *testing.T) {
 	s := openAny(t)
 	c := read[wire.Card](t, s.ask("GET", "/api/builds/petrel/card", ""), 200)
-	if c.Promise != "ready Wed 17 Mar, 2 days to spare" || c.Overdue != 1 || c.Next != "Pin wash, Underside" || c.When != "today · 20:40" || len(c.Zones) != 6 || len(c.Marks) < 40 {
+	if c.Promise != "ready Thu 18 Mar, 1 day to spare" || c.Overdue != 1 || c.Next != "Pin wash, Underside" || c.When != "today · 20:40" || len(c.Zones) != 6 || len(c.Marks) < 40 {
 		t.Errorf("the card says %q, %d overdue, next %q %q, %d zones, %d marks", c.Promise, c.Overdue, c.Next, c.When, len(c.Zones), len(c.Marks))
 	}
 	if c.Stops != 3 || c.Warns != 0 {

@@ -41,9 +41,9 @@ func TestDemoTellsItsStories(t *testing.T) {
 		promise, opening, title string
 		late                    bool
 	}{
-		"petrel":   {"ready Wed 17 Mar, 2 days to spare", "d4", "White spirit bites Pale sky enamel", false},
-		"lynx":     {"ready Thu 18 Mar, 1 day to spare", "a8", "Nothing for oils or pigments to grip", false},
-		"nightjar": {"ready Mon 22 Mar, 3 days late", "m4", "Acrylic thinner bites Night black", true},
+		"petrel":   {"ready Thu 18 Mar, 1 day to spare", "d4", "White spirit bites Pale sky enamel", false},
+		"lynx":     {"ready Wed 17 Mar, 2 days to spare", "a8", "Nothing for oils or pigments to grip", false},
+		"nightjar": {"ready Wed 24 Mar, 5 days late", "m4", "Acrylic thinner bites Night black", true},
 	} {
 		j := demoBuild(t, slug)
 		v := j.view

@@ -12,29 +12,11 @@ import (
 // refused.
 func TestWaysOutOfANote(t *testing.T) {
 	s := open(t)
-	b := read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200)
 	tried := 0
-	for _, f := range b.Findings {
-		if len(f.Fixes) > 0 && f.Severity == "note" {
-			t.Errorf("%s at %s comes with fixes unasked", f.Rule, f.Step)
+	for _, slug := range []string{"petrel", "lynx", "nightjar"} {
+		if tried += waysOf(t, s, slug); tried > 0 {
+			break
 		}
-		if !f.Asks {
-			continue
-		}
-		ways := read[wire.Ways](t, s.ask("GET", fmt.Sprintf("/api/builds/petrel/ways?step=%s&rule=%s", f.Step, f.Rule), ""), 200)
-		for _, w := range ways.Fixes {
-			if w.Words == "" || w.Do == "" || !strings.Contains(w.Effect, "ready") {
-				t.Errorf("%s at %s: %+v", f.Rule, f.Step, w)
-			}
-		}
-		if tried += len(ways.Fixes); len(ways.Fixes) == 0 {
-			continue
-		}
-		after := read[wire.Build](t, s.ask("POST", "/api/builds/petrel/fix", fmt.Sprintf(`{"revision": %d, "step": %q, "rule": %q, "choice": 0}`, b.Revision, f.Step, f.Rule)), 200)
-		if after.Revision == b.Revision {
-			t.Errorf("%s at %s: the fix changed nothing", f.Rule, f.Step)
-		}
-		break
 	}
 	if tried == 0 {
 		t.Error("nothing can be done about any note")
@@ -44,4 +26,33 @@ func TestWaysOutOfANote(t *testing.T) {
 	if len(stop.Fixes) == 0 {
 		t.Error("a warning has no way out")
 	}
+}
+
+// waysOf asks for the ways out of a build's notes, and takes the first that there is.
+func waysOf(t *testing.T, s *site, slug string) (tried int) {
+	t.Helper()
+	b := read[wire.Build](t, s.ask("GET", "/api/builds/"+slug, ""), 200)
+	for _, f := range b.Findings {
+		if len(f.Fixes) > 0 && f.Severity == "note" {
+			t.Errorf("%s at %s comes with fixes unasked", f.Rule, f.Step)
+		}
+		if !f.Asks {
+			continue
+		}
+		ways := read[wire.Ways](t, s.ask("GET", fmt.Sprintf("/api/builds/%s/ways?step=%s&rule=%s", slug, f.Step, f.Rule), ""), 200)
+		for _, w := range ways.Fixes {
+			if w.Words == "" || w.Do == "" || !strings.Contains(w.Effect, "ready") {
+				t.Errorf("%s at %s: %+v", f.Rule, f.Step, w)
+			}
+		}
+		if tried += len(ways.Fixes); len(ways.Fixes) == 0 {
+			continue
+		}
+		after := read[wire.Build](t, s.ask("POST", "/api/builds/"+slug+"/fix", fmt.Sprintf(`{"revision": %d, "step": %q, "rule": %q, "choice": 0}`, b.Revision, f.Step, f.Rule)), 200)
+		if after.Revision == b.Revision {
+			t.Errorf("%s at %s: the fix changed nothing", f.Rule, f.Step)
+		}
+		break
+	}
+	return tried
 }

@@ -262,6 +262,13 @@ export type PlanMixedLiquid =
  */
 export type EventKind = "hello" | "build" | "builds" | "shelf" | "everything";
 /**
+ * How careful one wants to be with dates.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanCare".
+ */
+export type PlanCare = "careful" | "usual" | "bold";
+/**
  * In a moving stream of air, or in warm air.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -282,6 +289,13 @@ export type PlanHand = "left" | "right";
  * via the `definition` "PlanLaying".
  */
 export type PlanLaying = "mist" | "wet";
+/**
+ * How a product dries against others of its family.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSpeed".
+ */
+export type PlanSpeed = "fast" | "usual" | "slow";
 /**
  * Cloth of a wipe.
  *
@@ -531,6 +545,14 @@ export interface PlanBuild {
    */
   wanted?: string;
   note?: string;
+  /**
+   * How careful one wants to be with dates; as usual where it is left out.
+   */
+  care?: "careful" | "usual" | "bold";
+  /**
+   * What an evening of waiting costs
+   */
+  waiting?: number;
 }
 /**
  * The room. 21 °C and 50 % where it is left out.
@@ -666,6 +688,14 @@ export interface PlanProduct {
    * What a tenth of it makes of white; tells how strongly a dark paint is loaded.
    */
   tenth_in_white?: string;
+  /**
+   * How it dries and hardens against others of its family
+   */
+  dries?: "fast" | "usual" | "slow";
+  /**
+   * Hours until a usual coat of it is touch-dry in a usual room
+   */
+  touch_dry_h?: number;
   /**
    * The product of the shelf that this is a copy of.
    */
@@ -2790,6 +2820,14 @@ export interface ShelfProduct {
    * What a tenth of it makes of white; tells how strongly a dark paint is loaded.
    */
   tenth_in_white?: string;
+  /**
+   * How it dries and hardens against others of its family
+   */
+  dries?: "fast" | "usual" | "slow";
+  /**
+   * Hours until a usual coat of it is touch-dry in a usual room
+   */
+  touch_dry_h?: number;
   /**
    * The product of the shelf that this is a copy of.
    */
