@@ -118,8 +118,6 @@ type Spent struct {
 	Mishaps  float64
 }
 
-const personal, occasional = 0.20, 0.22 // of the spread of the limit, what is a person's and what an occasion's
-
 // Simulate lets 100 modellers make five builds each, by a seed. After a mishap its loss is paid, half as long again is waited, and the occasion is another one; up to six times.
 func Simulate(seed uint64, world World, way Way) (mean Spent, each []float64) {
 	r := rand.New(rand.NewPCG(seed, 22))
@@ -127,7 +125,7 @@ func Simulate(seed uint64, world World, way Way) (mean Spent, each []float64) {
 	var waiting Waiting
 	for range users {
 		draw := func(sd float64) float64 { return sd * world.Spread * r.NormFloat64() }
-		user, eye := draw(userSD), draw(personal)
+		user, eye := draw(userSD), draw(personal*limitSD)
 		families, products := map[string]float64{}, make([]float64, len(Waits()))
 		for i, w := range Waits() {
 			if _, ok := families[w.Film.Family.ID]; !ok {
@@ -143,7 +141,7 @@ func Simulate(seed uint64, world World, way Way) (mean Spent, each []float64) {
 				for try := range tries {
 					waited := slotCost(waiting, hours)
 					spent, mean.Waited = spent+waited, mean.Waited+waited
-					need := w.Need * world.Slow * math.Exp(user+families[w.Film.Family.ID]+products[i]+draw(PartsOf(w.Film).Occasion)+eye+draw(occasional))
+					need := w.Need * world.Slow * math.Exp(user+families[w.Film.Family.ID]+products[i]+draw(PartsOf(w.Film).Occasion)+eye+draw(limitSD*math.Sqrt(1-personal*personal)))
 					if need <= hours || try == tries-1 {
 						break
 					}

@@ -50,6 +50,7 @@ var (
 	pulledSD = spread("spread-pulled", 0.50, "of the share pulled out of lines that one sees")
 	leftOnSD = spread("spread-residue", 0.61, "of what a wipe leaves that bothers: the hand's strokes and the eye")
 	chalkSD  = spread("spread-chalk", 0.35, "of the flat coats that turn chalky: how wet they are laid, how thick, and the eye")
+	personal = Numbers.Number("spread-personal", 2.0/3, "", "share of the spread of a limit that is the eye's; the rest is the hand's", judged)
 	frostSD  = Numbers.Number("spread-frost", 6, "% humidity", "of the humidity at which a coat frosts: hygrometer 4, thinner 3.5 and hand 2.5", fact.Bench("chosen; cheap hygrometers are right to a few per cent"))
 )
 
@@ -142,11 +143,26 @@ func Shares(parts Parts, slope float64, cloth bool) map[Source]float64 {
 	if cloth {
 		liquid = clothSD / 2
 	}
-	all := map[Source]float64{
+	return shared(map[Source]float64{
 		OfProduct: of(parts.Product),
 		OfHand:    of(parts.User) + of(parts.Family) + of(parts.Occasion) + liquid*liquid + carrySD*carrySD,
 		OfEye:     biteEye * biteEye,
-	}
+	})
+}
+
+// HourShares returns the same of what waits for time, where a limit strays by so much, hand and eye together.
+func HourShares(parts Parts, limit float64) map[Source]float64 {
+	square := func(sd float64) float64 { return sd * sd }
+	eye := square(limit * personal)
+	return shared(map[Source]float64{
+		OfProduct: square(parts.Product),
+		OfHand:    square(parts.User) + square(parts.Family) + square(parts.Occasion) + square(limit) - eye,
+		OfEye:     eye,
+	})
+}
+
+// shared returns parts of a variance as shares of it.
+func shared(all map[Source]float64) map[Source]float64 {
 	sum := 0.0
 	for _, v := range all {
 		sum += v

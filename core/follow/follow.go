@@ -108,6 +108,7 @@ func Asked() []Age {
 type Row struct {
 	Way    Way
 	States []State       // at Ages
+	Odds   []chance.Odds // at Ages
 	Safe   time.Duration // from that age on it is safe; below 0 where it is not within a month
 }
 
@@ -135,7 +136,8 @@ func (b Below) Chart(above *coating.Product) []Row {
 	for _, w := range Ways(above.Kind) {
 		r := Row{Way: w, Safe: -1}
 		for _, age := range Ages() {
-			r.States = append(r.States, b.At(above, w, age))
+			a := b.Ask(above, w, age)
+			r.States, r.Odds = append(r.States, b.state(a, w)), append(r.Odds, a.Odds)
 		}
 		r.Safe = b.from(above, w, r.States)
 		rows = append(rows, r)

@@ -74,6 +74,16 @@ func waited(s *timeline.Site, h verdict.Harm, does string, a verdict.Answer) str
 	return fmt.Sprintf("At %s %s: %s. By the date that is planned %s.", s.Plan.Clock(s.Asked), does, say.Odds(s.Question().Odds(h, s.Asked).Chance), say.Odds(a.Chance))
 }
 
+// made tells what the chance of an answer hangs on.
+func made(s *timeline.Site, a verdict.Answer) func() map[chance.Source]float64 {
+	return func() map[chance.Source]float64 { return s.Question().Made(a) }
+}
+
+// hours tells what the chance of something that waits for a film's hardness hangs on.
+func hours(film coating.Film) func() map[chance.Source]float64 {
+	return func() map[chance.Source]float64 { return chance.HourShares(chance.PartsOf(film), chance.Limit) }
+}
+
 // may is how a harm is named: what is likely does, the rest may.
 func may(a verdict.Word, does, might string) string {
 	if a.Chance >= chance.Likely() {
@@ -106,7 +116,7 @@ func findBite(s *timeline.Site) []timeline.Finding {
 			f.Because = strings.Replace(f.Because, " Until then only", " Only", 1)
 		}
 	}
-	f.Propose = func() []timeline.Fix { return biteFixes(s, a) }
+	f.Propose, f.Made = func() []timeline.Fix { return biteFixes(s, a) }, made(s, a)
 	return []timeline.Finding{f}
 }
 

@@ -43,7 +43,7 @@ func findMaskSoft(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	wants, hard := TapeHard(s.Below[place].Film), s.Below[place].Hard(s.Start)
-	f := timeline.Finding{Word: verdict.Word{Severity: severity, Odds: o}, Layer: s.LayerID(place), Figures: timeline.Figures{Hard: hard, Film: true}, Propose: waiting(s)}
+	f := timeline.Finding{Word: verdict.Word{Severity: severity, Odds: o}, Layer: s.LayerID(place), Figures: timeline.Figures{Hard: hard, Film: true}, Propose: waiting(s), Made: hours(s.Below[place].Film)}
 	does := "comes off with the tape"
 	if s.Step.Edge == route.Lifted {
 		does = "is marked where the mask touches"

@@ -24,7 +24,7 @@ func findRecoat(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	f := timeline.Finding{
-		Word: a.Word, Layer: s.LayerID(a.Place), Liquid: liquidID(s.Touch.Liquid), Figures: timeline.Figures{Hard: a.Hard, RED: a.RED, Film: true}, Propose: waiting(s),
+		Word: a.Word, Layer: s.LayerID(a.Place), Liquid: liquidID(s.Touch.Liquid), Figures: timeline.Figures{Hard: a.Hard, RED: a.RED, Film: true}, Propose: waiting(s), Made: made(s, a),
 		Because: fmt.Sprintf("%s %s is %s hard: its skin has closed over a soft inside, and another coat wrinkles it.", oddsOf(a.Word), say.Capital(s.FilmName(a.Place)), say.Percent(a.Hard)),
 	}
 	if a.Chance < chance.Likely() {

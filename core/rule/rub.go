@@ -47,6 +47,7 @@ func findWorn(s *timeline.Site) []timeline.Finding {
 	f := timeline.Finding{Word: a.Word, Layer: s.LayerID(a.Place), Figures: timeline.Figures{Hard: a.Hard, Depth: a.Dug, Loss: a.Dug, Share: a.Share, Film: true}}
 	f.Title = fmt.Sprintf("%s %s too soft for it", say.Capital(s.FilmName(a.Place)), may(a.Word, "is", "may be"))
 	f.Because = fmt.Sprintf("%s %s digs %.1f µm out of %s with a usual product: it is %s hard.", oddsOf(a.Word), say.Capital(s.Touch.Contact.Name), float64(a.Dug), s.FilmName(a.Place), say.Percent(a.Hard))
+	f.Made = made(s, a)
 	switch {
 	case s.Touch.Contact.Is(stack.ChipWork):
 		f.Because += " Go lightly there: waiting lets what is chipped grow tougher too."
@@ -79,6 +80,7 @@ func findRub(s *timeline.Site) []timeline.Finding {
 	} else if r.Helps == verdict.Wait {
 		f.Because += " " + goodFrom(s, r.Word)
 	}
+	f.Made = made(s, r)
 	f.Propose = func() []timeline.Fix {
 		fixes := waitFix(s)
 		if w := s.Step.Wiped; w != nil && w.Done.IsZero() {

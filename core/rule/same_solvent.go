@@ -31,6 +31,7 @@ func findSameSolvent(s *timeline.Site) []timeline.Finding {
 	if a.Helps == verdict.Wait {
 		f.Because += " " + goodFrom(s, a.Word)
 	}
+	f.Made = made(s, a)
 	f.Propose = func() []timeline.Fix {
 		other := swapFixes(s, s.Step, func(p *coating.Product) bool {
 			return p.Sheen == s.Step.Product.Sheen && s.Instead(s.Step.As(func(st *route.Step) { st.Product = p }), s.Start).Holds(verdict.Crept, s.Start)

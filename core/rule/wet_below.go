@@ -32,6 +32,6 @@ func findWetBelow(s *timeline.Site) []timeline.Finding {
 	if a.Helps == verdict.Wait {
 		f.Because = fmt.Sprintf("%s It is ready for %s from about %s.", f.Because, route.StepName(s.Step), s.Plan.Clock(a.SafeFrom))
 	}
-	f.Propose = waiting(s)
+	f.Propose, f.Made = waiting(s), made(s, a)
 	return []timeline.Finding{f}
 }

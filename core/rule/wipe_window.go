@@ -51,6 +51,7 @@ func findWipeWindow(s *timeline.Site) []timeline.Finding {
 	for i := range s.Below {
 		if s.Below[i].Step == s.Step.Of {
 			film = &s.Below[i]
+			f.Made = hours(film.Film)
 		}
 	}
 	if worst == late {

@@ -28,7 +28,7 @@ func findYoungOils(s *timeline.Site) []timeline.Finding {
 		if a.Helps == verdict.Wait {
 			f.Because += " " + goodFrom(s, a.Word)
 		}
-		f.Propose = waiting(s)
+		f.Propose, f.Made = waiting(s), made(s, a)
 		found = append(found, f)
 	}
 	place := len(s.Below) - 1

@@ -74,6 +74,7 @@ type Finding struct {
 	Because    string
 
 	Propose func() []Fix
+	Made    func() map[chance.Source]float64 // what its chance hangs on; nil for a yes or a no
 }
 
 // Fixes works out what would remove the finding. They are candidates: plan.Check tries each one.

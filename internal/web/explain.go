@@ -49,15 +49,18 @@ func (s *Server) explain(c fiber.Ctx) error {
 		}
 		return j.clock(t)
 	}
-	out := wire.Explain{Lines: why.Why(site), Fast: words(spread.Fast), Usual: words(spread.Usual), Slow: words(spread.Slow), Safe: spread.Safe, Crosses: spread.Crosses, Layers: []wire.Asked{}}
+	out := wire.Explain{Lines: why.Why(site), Weighed: why.Weighed(site), Fast: words(spread.Fast), Usual: words(spread.Usual), Slow: words(spread.Slow), Safe: spread.Safe, Crosses: spread.Crosses, Layers: []wire.Asked{}}
 	switch {
 	case !site.Step.Done.IsZero():
 	case !spread.Safe:
 		out.Advice = "Not safe where it is placed, not even with the usual product."
 	case spread.Crosses:
-		out.Advice = "A slow product would not be safe yet. Try the wipe on a test piece that was painted along with the model."
+		out.Advice = fmt.Sprintf("Not with every product: %s. Try it on a test piece that was painted along with the model.", say.Odds(spread.Odds.Chance))
 	default:
-		out.Advice = "Safe with a slow product too."
+		out.Advice = "Good with nearly any product."
+	}
+	if out.Weighed == nil {
+		out.Weighed = []string{}
 	}
 	if touch, wets := site.Touch, site.Wets; wets && touch.Liquid != nil {
 		air := j.plan.Air.At(site.Start)
@@ -85,7 +88,7 @@ func (s *Server) explainFinish(c fiber.Ctx) error {
 	}
 	fast, slow := why.Finishes(j.plan)
 	day := j.day
-	out := wire.Explain{Lines: why.WhyFinish(j.checked), Fast: day(fast), Usual: day(j.checked.Finish), Slow: day(slow), Layers: []wire.Asked{}}
+	out := wire.Explain{Lines: why.WhyFinish(j.checked), Weighed: []string{}, Fast: day(fast), Usual: day(j.checked.Finish), Slow: day(slow), Layers: []wire.Asked{}}
 	out.Safe = j.plan.Wanted.IsZero() || !j.checked.Finish.After(j.plan.Wanted)
 	out.Crosses = out.Safe && !j.plan.Wanted.IsZero() && slow.After(j.plan.Wanted)
 	switch {
@@ -129,7 +132,7 @@ func (s *Server) whatIf(c fiber.Ctx) error {
 		Air: climate.Air{TemperatureC: v["t"], Humidity: v["rh"] / 100}, Age: time.Duration(v["age"] * 24 * float64(time.Hour)), Coats: int(v["coats"]), Clear: int(v["clear"]), Contact: v["contact"],
 	})
 	out := wire.Verge{Safe: a.Safe, Hard: round(float64(a.Reach.Hard), 3), Border: []wire.Border{}}
-	out.Words = fmt.Sprintf("%.2f µm would go where %.2f is not seen; the film is %.0f %% hard.", float64(a.Reach.Loss), float64(stack.Limit()), 100*float64(a.Reach.Hard))
+	out.Words = fmt.Sprintf("%s: %.2f µm would go with a usual product where half of all see %.2f; the film is %.0f %% hard.", say.Capital(say.Odds(a.Odds.Chance)), float64(a.Reach.Loss), float64(stack.Limit()), 100*float64(a.Reach.Hard))
 	for _, b := range a.Border {
 		out.Border = append(out.Border, wire.Border{Contact: b.Contact, Days: round(b.Age.Hours()/24, 2)})
 	}

@@ -371,6 +371,7 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/explain", s.explain)
 	api.Add(read, "/builds/:slug/whatif", s.whatIf)
 	api.Add(read, "/builds/:slug/guide", s.guide)
+	api.Add(read, "/builds/:slug/care", s.cares)
 	api.Add(read, "/builds/:slug/washes", s.washes)
 	api.Add(read, "/builds/:slug/washes/dates", s.washDates)
 	api.Add(read, "/builds/:slug/washes/one", s.washOne)

@@ -10,6 +10,7 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
@@ -127,15 +128,33 @@ func (s *Server) hiding(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
+	out := wire.ShelfHiding{Dries: driesWords(resolved)}
 	own, err := colour.Parse(p.Colour)
 	if err != nil || !resolved.Family.Opaque {
-		return c.JSON(wire.ShelfHiding{})
+		return c.JSON(out)
 	}
-	out := wire.ShelfHiding{Words: fmt.Sprintf("hides in %.1f coats", resolved.Hides(own))}
+	out.Words = fmt.Sprintf("hides in %.1f coats", resolved.Hides(own))
 	if p.HideCoats == 0 && p.Tenth == "" && coating.AskHiding(own) {
 		out.Words += " as such colours mostly do; its own coats can be told"
 	}
 	return c.JSON(out)
+}
+
+// driesWords tells what is known of how a product dries: in between what most of them do.
+func driesWords(p *coating.Product) string {
+	sd := chance.Pace(coating.Film{Family: p.Family, Known: p.Known})
+	if sd == 0 {
+		return ""
+	}
+	pace := p.Pace
+	if pace == 0 {
+		pace = 1
+	}
+	low, high := chance.Quantile(pace, 0.1, sd), chance.Quantile(pace, 0.9, sd)
+	if p.Known {
+		return fmt.Sprintf("dries in %.1f to %.1f times what is usual of its family, by its own time", low, high)
+	}
+	return fmt.Sprintf("dries in %.1f to %.1f times what is usual of its family; its own time is not known", low, high)
 }
 
 // followed is the chart of one product over another.
@@ -163,6 +182,9 @@ func (s *Server) followed(c fiber.Ctx) error {
 		row := wire.FollowRow{Way: r.Way.Words, Safe: "not within a month"}
 		for _, state := range r.States {
 			row.States = append(row.States, state.String())
+		}
+		for _, o := range r.Odds {
+			row.Chances = append(row.Chances, round(o.Chance, 3))
 		}
 		switch {
 		case r.Safe >= 0 && r.States[0] == follow.Safe:

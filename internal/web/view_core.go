@@ -2,8 +2,10 @@ package web
 
 import (
 	"fmt"
+	"strings"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
@@ -14,6 +16,7 @@ import (
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
+	"inkysparrow/core/why"
 	"inkysparrow/internal/wire"
 )
 
@@ -21,8 +24,8 @@ import (
 const filmsShown = 24
 
 func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.Core {
-	c := wire.Core{State: wire.Safe, Films: []wire.Film{}}
-	reached := map[int]stack.Reach{}
+	c := wire.Core{State: wire.Safe, Films: []wire.Film{}, Slope: []wire.Odds{}}
+	reached := map[int]risked{}
 	does := verdict.Answer{Place: -1}
 	below := len(line.Films)
 	if subject >= 0 {
@@ -32,8 +35,12 @@ func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.C
 		if touch, wets := site.Touch, site.Wets; wets {
 			c.Drop = dropOf(site.Step, touch, stack.ContactTime(touch.Contact, touch.Liquid, moment, j.plan.Air))
 			for r := range site.Below.Cut(touch, moment, j.plan.Air) {
-				reached[r.Place] = r
+				_, odds := site.Question().Film(r.Place, moment)
+				reached[r.Place] = risked{r, odds}
 			}
+		}
+		for _, s := range why.Slopes(site) {
+			c.Slope = append(c.Slope, wire.Odds{At: s.At.UTC(), Chance: round(s.Chance, 3), Words: say.Likeliness(s.Chance)})
 		}
 		if !site.Step.Do.Has(route.Tape | route.TapeOff) {
 			does = site.Question().Does(moment)
@@ -62,7 +69,23 @@ func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.C
 	return c
 }
 
+// risked is what a touch does to a film, and how likely that is to show.
+type risked struct {
+	stack.Reach
+	chance.Odds
+}
+
+// coreWords says what the touch does, and how likely that is to show.
 func coreWords(c wire.Core, does verdict.Answer, line *timeline.Line) string {
+	words := harmWords(c, does, line)
+	switch does.Harm {
+	case verdict.Bitten, verdict.Worn, verdict.Ground, verdict.Wrinkled, verdict.ShutIn, verdict.Crept:
+		return strings.TrimSuffix(words, ".") + "; " + say.Odds(does.Chance) + "."
+	}
+	return words
+}
+
+func harmWords(c wire.Core, does verdict.Answer, line *timeline.Line) string {
 	film := ""
 	if does.Place >= 0 {
 		film = filmName(line, does.Place)
@@ -74,6 +97,9 @@ func coreWords(c wire.Core, does verdict.Answer, line *timeline.Line) string {
 		}
 		if line.Films[does.Place].At(does.At).Phase < cure.TouchDry {
 			return fmt.Sprintf("%s is still wet.", say.Capital(film))
+		}
+		if does.Safe() {
+			return fmt.Sprintf("%s may not be ready for this yet.", say.Capital(film))
 		}
 		return fmt.Sprintf("%s is dry, and not ready for this yet.", say.Capital(film))
 	case verdict.Bitten:
@@ -132,13 +158,13 @@ func filmName(line *timeline.Line, i int) string {
 	return "the plastic"
 }
 
-func (j *judged) film(line *timeline.Line, i int, moment time.Time, r stack.Reach) wire.Film {
+func (j *judged) film(line *timeline.Line, i int, moment time.Time, r risked) wire.Film {
 	layer := &line.Films[i]
 	state := layer.At(moment)
 	f := wire.Film{
 		Step: layer.Step, Name: say.Capital(filmName(line, i)), Thickness: round(float64(layer.Film.Thickness()), 1), Hard: round(float64(state.Hard), 3),
 		Phase: state.Phase.String(), Colour: look.Plastic.String(), Sheen: "semi-gloss", Covers: layer.Film.Family.Closed, Hardens: layer.Film.Family.Mechanism.Hardens,
-		Depth: round(float64(r.Depth), 1), Loss: round(float64(r.Loss), 3), Bitten: r.Bites(),
+		Depth: round(float64(r.Depth), 1), Loss: round(float64(r.Reach.Loss), 3), Bitten: r.Grade() >= chance.Flaw, Chance: round(r.Chance, 3),
 	}
 	f.Detail = fmt.Sprintf("%s, %.3g µm", layer.Film.Family.Name, f.Thickness)
 	if i == 0 {

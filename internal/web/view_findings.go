@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
 	"inkysparrow/core/why"
@@ -23,6 +24,7 @@ func (j *judged) findings() []wire.Finding {
 		if f.RED != nil && f.LossUM != nil {
 			w.Figure = fmt.Sprintf("It reaches %.1f µm deep; what is softened comes off only where something moves it. Its likeness to the film is %.2f; below 1 it softens it.", *f.DepthUM, *f.RED)
 		}
+		w.Likely, w.Odds = j.oddsOf(j.checked.Findings[i])
 		w.Fixes = j.fixed(f.Step, f.Fixes)
 		if found := j.checked.Findings[i]; found.Severity > verdict.Note && found.Helps == verdict.Wait {
 			w.Because += j.slowWords(found)
@@ -32,6 +34,32 @@ func (j *judged) findings() []wire.Finding {
 	}
 	slices.SortStableFunc(out, func(a, b wire.Finding) int { return badness[b.State] - badness[a.State] })
 	return out
+}
+
+// oddsOf says how likely a finding is to show, what that hangs on, and what would narrow it.
+func (j *judged) oddsOf(f timeline.Finding) (likely string, odds []string) {
+	odds = []string{}
+	if f.Made == nil {
+		return "", odds
+	}
+	on, narrows := why.Hangs(f.Made(), j.knows(f))
+	odds = append(odds, fmt.Sprintf("It shows in %.0f of 100 cases; a mishap would cost about %.1f evenings.", 100*f.Chance, f.Loss))
+	if on != "" {
+		odds = append(odds, on, narrows)
+	}
+	return say.Likeliness(f.Chance), odds
+}
+
+// knows reports whether the own time of the product is known whose film a finding is about.
+func (j *judged) knows(f timeline.Finding) bool {
+	for _, z := range j.plan.Zones {
+		for _, s := range z.Steps {
+			if z.ID == f.Zone && s.ID == f.Layer {
+				return s.Product != nil && s.Product.Known
+			}
+		}
+	}
+	return false
 }
 
 // slowWords says until when a wait would last with slow products.

@@ -269,7 +269,8 @@ type Archive struct {
 // Explain is where a step's time comes from, and how sure it is.
 type Explain struct {
 	Lines   []string `json:"lines"`
-	Fast    string   `json:"fast"` // safe from then with a fast product
+	Weighed []string `json:"weighed"` // what the date waits for, and what another would risk
+	Fast    string   `json:"fast"`    // safe from then with a fast product
 	Usual   string   `json:"usual"`
 	Slow    string   `json:"slow"`
 	Safe    bool     `json:"safe"`

@@ -39,6 +39,7 @@ type ShelfUse struct {
 // ShelfHiding is how a product hides what is below.
 type ShelfHiding struct {
 	Words string `json:"words"` // empty for one that lies open, such as a clear
+	Dries string `json:"dries"` // what is known of how it dries; empty for what does not
 }
 
 // ShelfGood are the products that are good for something, by id.
@@ -57,9 +58,10 @@ type Follow struct {
 
 // FollowRow is one way of putting it on.
 type FollowRow struct {
-	Way    string   `json:"way"`
-	States []string `json:"states"` // safe, wet, soft or bites, at each age
-	Safe   string   `json:"safe"`   // from when, in words
+	Way     string    `json:"way"`
+	States  []string  `json:"states"`  // safe, wet, soft or bites, at each age
+	Safe    string    `json:"safe"`    // from when, in words
+	Chances []float64 `json:"chances"` // of harm, 0 to 1, at each age
 }
 
 // PutShelf puts a product on the shelf; without an id it is a new one.

@@ -164,18 +164,20 @@ type Sample struct {
 
 // Finding is a finding with its fixes in words.
 type Finding struct {
-	Zone     string  `json:"zone"`
-	Step     string  `json:"step"`
-	Rule     string  `json:"rule"`
-	Severity string  `json:"severity" jsonschema:"enum=stop,enum=warn,enum=note"`
-	State    State   `json:"state"`
-	Title    string  `json:"title"`
-	Because  string  `json:"because"`
-	Reason   string  `json:"reason"`
-	Figure   string  `json:"figure,omitempty"` // RED and hardness, small print
-	Evidence string  `json:"evidence"`
-	Fixes    []Fixed `json:"fixes"`
-	Asks     bool    `json:"asks"` // a note about which something could be done: its fixes are tried when they are asked for
+	Zone     string   `json:"zone"`
+	Step     string   `json:"step"`
+	Rule     string   `json:"rule"`
+	Severity string   `json:"severity" jsonschema:"enum=stop,enum=warn,enum=note"`
+	State    State    `json:"state"`
+	Title    string   `json:"title"`
+	Because  string   `json:"because"`
+	Reason   string   `json:"reason"`
+	Figure   string   `json:"figure,omitempty"` // RED and hardness, small print
+	Likely   string   `json:"likely,omitempty"` // how likely it is to show, in a word or two; empty for a yes or a no
+	Odds     []string `json:"odds"`             // the same as figures, with what they hang on and what would narrow them
+	Evidence string   `json:"evidence"`
+	Fixes    []Fixed  `json:"fixes"`
+	Asks     bool     `json:"asks"` // a note about which something could be done: its fixes are tried when they are asked for
 }
 
 // Ways are what could be done about a finding.
@@ -224,6 +226,14 @@ type Core struct {
 	Words string `json:"words"` // what it would do now
 	Films []Film `json:"films"` // the top one first
 	More  int    `json:"more"`  // films between the last but one and the plastic that are not shown
+	Slope []Odds `json:"slope"` // how likely harm is, as the films below the step grow older; empty where it never is
+}
+
+// Odds is how likely harm is at a moment.
+type Odds struct {
+	At     time.Time `json:"at"`
+	Chance float64   `json:"chance"` // 0 to 1
+	Words  string    `json:"words"`
 }
 
 // Drop is a liquid about to be put on.
@@ -248,7 +258,8 @@ type Film struct {
 	Covers    bool    `json:"covers"` // a closed film; a wash or dust is not
 	Depth     float64 `json:"depth_um"`
 	Loss      float64 `json:"loss_um"`
-	Bitten    bool    `json:"bitten"`
+	Bitten    bool    `json:"bitten"` // likely enough to be a warning
+	Chance    float64 `json:"chance"` // of being bitten, 0 to 1
 	Hardens   bool    `json:"hardens"`
 	Why       string  `json:"why"` // where the hardness comes from
 }
@@ -306,6 +317,7 @@ type Problem struct {
 
 // All names every type that the page knows, for the generator.
 type All struct {
+	Cares    Cares    `json:"cares"`
 	Builds   Builds   `json:"builds"`
 	Build    Build    `json:"build"`
 	Moment   Moment   `json:"moment"`

@@ -306,6 +306,26 @@ export type PlanWith = "dry" | "damp" | "wet";
 
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Cares".
+ */
+export interface Cares {
+  rows: CareRow[];
+  waiting: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "CareRow".
+ */
+export interface CareRow {
+  care: string;
+  finish: string;
+  effect: string;
+  mishaps: number;
+  evenings: number;
+  now: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Builds".
  */
 export interface Builds {
@@ -452,6 +472,8 @@ export interface Finding {
   because: string;
   reason: string;
   figure?: string;
+  likely?: string;
+  odds: string[];
   evidence: string;
   fixes: Fixed[];
   asks: boolean;
@@ -1049,6 +1071,7 @@ export interface Core {
   words: string;
   films: Film[];
   more: number;
+  slope: Odds[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1078,8 +1101,18 @@ export interface Film {
   depth_um: number;
   loss_um: number;
   bitten: boolean;
+  chance: number;
   hardens: boolean;
   why: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Odds".
+ */
+export interface Odds {
+  at: string;
+  chance: number;
+  words: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1855,6 +1888,7 @@ export interface AnswerCost {
  */
 export interface Explain {
   lines: string[];
+  weighed: string[];
   fast: string;
   usual: string;
   slow: string;
@@ -2864,6 +2898,7 @@ export interface ShelfGood {
  */
 export interface ShelfHiding {
   words: string;
+  dries: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2884,6 +2919,7 @@ export interface FollowRow {
   way: string;
   states: string[];
   safe: string;
+  chances: number[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3079,6 +3115,7 @@ export interface ChangePassphrase {
  * via the `definition` "All".
  */
 export interface All {
+  cares: Cares;
   builds: Builds;
   build: Build;
   moment: Moment;
