@@ -109,7 +109,7 @@ type Row struct {
 	Way    Way
 	States []State       // at Ages
 	Odds   []chance.Odds // at Ages
-	Safe   time.Duration // from that age on it is safe; below 0 where it is not within a month
+	Safe   time.Duration // the age that costs least, waiting and what may go wrong weighed together; below 0 where it is a warning for a month
 }
 
 // Below is a film that something may follow.
@@ -230,7 +230,8 @@ func (w Way) liquid(p *coating.Product) *solvent.Liquid {
 	return p.Carrier
 }
 
-// from narrows down the age from which it is safe for good, between the last age of the chart that is not and the next.
+// from is the age at which waiting, a day being an evening, and what may go wrong cost least together: after the last age of the chart that is a warning. It is below 0 where
+// it is one for a month.
 func (b Below) from(above *coating.Product, w Way, states []State) time.Duration {
 	ages := Ages()
 	last := len(states) - 1
@@ -244,5 +245,8 @@ func (b Below) from(above *coating.Product, w Way, states []State) time.Duration
 	if last > 0 {
 		low = ages[last-1]
 	}
-	return stack.SafeFrom(low, high, func(age time.Duration) bool { return b.At(above, w, age) == Safe })
+	q := b.question(above, w)
+	first := stack.SafeFrom(low, high, func(age time.Duration) bool { return q.Does(b.laid.Add(age)).Safe() })
+	days := verdict.AnyDay{}
+	return verdict.Weigh(days, b.laid, b.laid.Add(first), func(at time.Time, waited float64) float64 { return days.Of(waited, q.Does(at).Odds) }, func(at time.Time) bool { return q.Does(at).Safe() }).Sub(b.laid)
 }

@@ -4,6 +4,7 @@ import (
 	"iter"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/verdict"
@@ -212,8 +213,13 @@ func (tl *Timeline) try(line *Line, list []*Rule, calendar *schedule.Calendar, w
 	t.washed, t.wipe = washed, tl.findWithin(wipe, list, calendar, washed, need)
 	if p := t.wipe; !p.NoRoom && !p.Start.After(p.Closes) && wipe.Holds(list, p.Start) {
 		worst, _ := wipe.Odds(list, p.Start)
-		t.fits, t.costs = true, func(waited float64) float64 { return tl.Plan.Waiting.Of(waited, worst) }
-		return t
+		pulled, late := wipe.WipeOdds(p.Start)
+		t.fits, t.costs = late.Grade() < chance.Flaw, func(waited float64) float64 {
+			return max(tl.Plan.Waiting.Of(waited, worst), tl.Plan.Waiting.Of(waited, pulled), tl.Plan.Waiting.Of(waited, late))
+		}
+		if t.fits {
+			return t
+		}
 	}
 	// Later by what the wipe lacks: until it may be rubbed, or until the next session.
 	t.next = washed.End

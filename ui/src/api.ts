@@ -2,6 +2,7 @@ import { ref } from 'vue'
 
 import { useUnits } from './shared/useUnits'
 import type {
+  Cares,
   AskBrief,
   AskMix,
   AskRecipe,
@@ -193,6 +194,7 @@ export const api = {
   undoShelf: (turn: Turn) => ask<Shelf>('/shelf/undo', turn),
   redoShelf: (turn: Turn) => ask<Shelf>('/shelf/redo', turn),
   shelfHistory: (page: Page) => ask<History>(`/shelf/history?${pageOf(page)}`),
+  cares: (slug: string) => ask<Cares>(`/builds/${slug}/care`),
   hiding: (product: string) => ask<ShelfHiding>(`/shelf/hiding?${new URLSearchParams({ product })}`),
   goodFor: (q: { way: string; over: string; days: string }) => ask<ShelfGood>(`/shelf/good?${new URLSearchParams(q)}`),
   follow: (below: string, above: string) => ask<Follow>(`/shelf/follow?${new URLSearchParams({ below, above })}`),

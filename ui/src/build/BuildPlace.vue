@@ -180,7 +180,7 @@ useKeys({
           {{ units.square(zone.area_cm2) }}
         </button>
       </header>
-      <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []">
+      <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []" :at="shownAt">
         <p v-if="!known" class="hint">
           Drag the moment along the tape and see the films harden. <kbd>?</kbd> shows all keys.
           <button type="button" class="link" @click="known = true">Understood</button>
@@ -245,6 +245,7 @@ useKeys({
       :preview="preview"
       :carried="carried"
       :verdict="verdict"
+      :slope="moment?.core.slope ?? []"
       @move="store.moveTo"
       @event="store.toEvent"
       @to-now="store.toNow"

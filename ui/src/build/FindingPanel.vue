@@ -61,6 +61,10 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
           <span class="visually-hidden">{{ severity[finding.severity] }}: </span>{{ finding.title }}
         </h2>
         <p class="because" aria-live="polite">{{ finding.because }}</p>
+        <details v-if="finding.odds.length" class="why">
+          <summary>How likely: {{ finding.likely }}</summary>
+          <p v-for="line in finding.odds" :key="line" class="small">{{ line }}</p>
+        </details>
         <details class="why">
           <summary>Why</summary>
           <p>{{ finding.reason }}</p>

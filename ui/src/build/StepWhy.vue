@@ -98,6 +98,12 @@ const above = computed(() => {
     <ol>
       <li v-for="l in explain.lines" :key="l">{{ l }}</li>
     </ol>
+    <template v-if="explain.weighed.length">
+      <h3>What the date waits for</h3>
+      <ul class="weighed">
+        <li v-for="l in explain.weighed" :key="l">{{ l }}</li>
+      </ul>
+    </template>
     <HowSure :explain="explain" />
 
     <template v-if="explain.layers.length">

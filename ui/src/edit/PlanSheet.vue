@@ -7,6 +7,7 @@ import ProductFields from '../shelf/ProductFields.vue'
 import { copyOf, useShelf } from '../shelf/useShelf'
 import type { PlanEdit, PlanProduct, PlanZone } from '../wire'
 import BothVersions from './BothVersions.vue'
+import CareFields from './CareFields.vue'
 import EffectNote from './EffectNote.vue'
 import EveningFields from './EveningFields.vue'
 import RoomFields from './RoomFields.vue'
@@ -162,6 +163,7 @@ const newProduct = () => {
         <v-tabs v-model="tab" density="compact" color="primary" aria-label="Parts of the plan" show-arrows>
           <v-tab value="room">Build and room</v-tab>
           <v-tab value="evenings">Evenings</v-tab>
+          <v-tab value="care">How careful</v-tab>
           <v-tab value="zones">Zones</v-tab>
           <v-tab value="shelf">Products</v-tab>
           <v-tab value="service">Wear</v-tab>
@@ -171,6 +173,7 @@ const newProduct = () => {
         <div class="body">
           <RoomFields v-if="tab === 'room'" v-model="s" />
           <EveningFields v-else-if="tab === 'evenings'" v-model="s" />
+          <CareFields v-else-if="tab === 'care'" v-model="s" />
           <template v-else-if="tab === 'zones'">
             <ul class="rows">
               <li v-for="z in store.build?.plan.zones ?? []" :key="z.id">

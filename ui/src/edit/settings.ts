@@ -16,6 +16,8 @@ export function settingsForm(file: PlanFile | undefined, units: Units, usual: Pl
     laidFrom: file?.build.laid_from,
     wanted: (file?.build.wanted ?? null) as string | null,
     note: file?.build.note ?? '',
+    care: (file?.build.care ?? 'usual') as string,
+    waiting: (file?.build.waiting ?? null) as number | null, // null: as usual
     temperature: String(units.degrees(room.temperature_c)),
     humidity: String(room.humidity_pct),
     atNight: Boolean(file?.climate?.night),
@@ -63,6 +65,8 @@ export function settingsOf(f: SettingsForm, units: Units): PlanSettings {
       ...(f.scale ? { scale: Number(f.scale) } : {}),
       ...(f.wanted ? { wanted: f.wanted } : {}),
       ...(f.note ? { note: f.note } : {}),
+      ...(f.care !== 'usual' ? { care: f.care as never } : {}),
+      ...(f.waiting ? { waiting: f.waiting } : {}),
     },
     climate: {
       temperature_c: units.celsius(Number(f.temperature)),

@@ -40,6 +40,11 @@ const shape = (state: string, x: number, y: number) => {
     </figcaption>
     <p v-if="follow.words" class="soft">{{ follow.words }}</p>
     <svg v-else :viewBox="`0 0 ${width} ${height}`" width="100%" aria-hidden="true">
+      <defs>
+        <pattern id="chart-danger" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+          <line x1="0" y1="0" x2="0" y2="4" class="danger" />
+        </pattern>
+      </defs>
       <text v-for="(age, i) in follow.ages" :key="age" :x="left + i * cell + cell / 2" y="12" text-anchor="middle">
         {{ age.replace(' ', '') }}
       </text>
@@ -48,8 +53,19 @@ const shape = (state: string, x: number, y: number) => {
         <text :x="0" :y="20 + r * high + 15" class="way">{{ row.way }}</text>
         <g v-for="(state, i) in row.states" :key="i">
           <rect :x="left + i * cell" :y="21 + r * high" :width="cell - 1" :height="high - 2" class="ground" />
+          <rect
+            v-if="(row.chances[i] ?? 0) >= 0.05"
+            :x="left + i * cell"
+            :y="21 + r * high"
+            :width="cell - 1"
+            :height="high - 2"
+            fill="url(#chart-danger)"
+            :opacity="row.chances[i]"
+          />
           <path :d="shape(state, left + i * cell, 20 + r * high)" :class="state">
-            <title>{{ follow.ages[i] }}: {{ words[state] }}</title>
+            <title>
+              {{ follow.ages[i] }}: {{ words[state] }}, {{ Math.round(100 * (row.chances[i] ?? 0)) }} of 100
+            </title>
           </path>
         </g>
       </g>
@@ -66,6 +82,7 @@ const shape = (state: string, x: number, y: number) => {
         <text x="22" y="15">{{ word }}</text>
       </svg>
     </p>
+    <p v-if="follow.rows.length" class="soft small">The thicker the hatch, the likelier harm is to show.</p>
     <ul v-if="follow.rows.length" class="from">
       <li v-for="row in follow.rows" :key="row.way">
         <span>{{ row.way }}</span><span class="figure">{{ row.safe }}</span>
@@ -91,6 +108,11 @@ text {
 }
 .ground {
   fill: var(--raised);
+}
+.danger {
+  stroke: var(--bite);
+  stroke-width: 1.6;
+  stroke-opacity: 0.7;
 }
 .scribe {
   stroke: var(--line);

@@ -123,6 +123,29 @@ async function palette(event: Event) {
       hint="The colour, as #rrggbb, of one part of it in ten of white. Tells how strong a dark paint is."
       @update:model-value="(v: string) => (product.tenth_in_white = v || undefined)"
     />
+    <v-select
+      :model-value="product.dries ?? ''"
+      label="Dries, against others of its family"
+      :items="[
+        { value: '', title: 'not known' },
+        { value: 'fast', title: 'fast' },
+        { value: 'usual', title: 'as usual' },
+        { value: 'slow', title: 'slow' },
+      ]"
+      @update:model-value="(v: string) => (product.dries = (v || undefined) as PlanProduct['dries'])"
+    />
+    <v-text-field
+      :model-value="product.touch_dry_h ?? ''"
+      label="Touch-dry in, h"
+      type="number"
+      min="0.02"
+      max="240"
+      step="any"
+      placeholder="not known"
+      persistent-placeholder
+      hint="Of a usual coat in a usual room: from its label, or as you tried it. Dates and chances then go by it."
+      @update:model-value="(v: string) => (product.touch_dry_h = v ? Number(v) : undefined)"
+    />
     <v-text-field
       v-for="[field, label] in figures"
       :key="field"

@@ -61,7 +61,8 @@ const day = (t: string) => new Date(t).toLocaleDateString('en-GB', { weekday: 's
 <template>
   <div class="panel">
     <p class="soft">
-      {{ chosen.product.kind }}, {{ chosen.family }}<template v-if="hiding?.words">; {{ hiding.words }}</template>
+      {{ chosen.product.kind }}, {{ chosen.family }}<template v-if="hiding?.words">; {{ hiding.words }}</template
+      ><template v-if="hiding?.dries">; {{ hiding.dries }}</template>
     </p>
     <p v-if="chosen.liquids" class="soft">Carried by {{ chosen.liquids }}.</p>
     <p v-if="chosen.product.note">{{ chosen.product.note }}</p>

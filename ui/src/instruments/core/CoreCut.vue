@@ -4,13 +4,14 @@ import { computed, ref } from 'vue'
 import CautionMark from '../../shared/CautionMark.vue'
 import type { Core } from '../../wire'
 import { bite, cuts, edge } from './core'
+import RiskSlope from './RiskSlope.vue'
 
-const props = defineProps<{ core: Core; cautions: readonly string[] }>()
+const props = defineProps<{ core: Core; cautions: readonly string[]; at: number }>()
 
 const left = 0
 const across = 132
 const top = 34
-const films = computed(() => cuts(props.core.films, top, 270))
+const films = computed(() => cuts(props.core.films, top, props.core.slope.length ? 236 : 270))
 const height = computed(() => {
   const last = films.value.at(-1)
   return (last ? last.y + last.height : top) + 4
@@ -41,6 +42,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
         <li v-for="c in cautions" :key="c"><CautionMark /> {{ c }}</li>
       </ul>
     </div>
+    <RiskSlope :slope="core.slope" :at="at" />
     <svg :viewBox="`0 0 290 ${height}`" width="100%" role="group" :aria-label="`Cut through the films: ${core.words}`">
       <defs>
         <pattern id="soft-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -74,7 +76,12 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
           :height="c.height * (1 - c.film.hard)"
           fill="url(#soft-hatch)"
         />
-        <path v-if="c.film.bitten" :d="bite(left, c.y, across, deep(c), i === 0 ? 1 : 0.5)" class="ragged" />
+        <path
+          v-if="c.film.chance >= 0.05"
+          :d="bite(left, c.y, across, deep(c), i === 0 ? 1 : 0.5)"
+          class="ragged"
+          :style="{ fillOpacity: 0.08 + 0.64 * c.film.chance, strokeOpacity: 0.25 + 0.75 * c.film.chance }"
+        />
         <g v-if="c.film.bitten && c.film.depth_um > 0">
           <rect :x="left + across / 2 - 36" :y="c.y + 8" width="72" height="19" class="tag" />
           <text :x="left + across / 2" :y="c.y + 22" text-anchor="middle" class="depth">
@@ -151,7 +158,13 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
             <td>{{ f.detail }}</td>
             <td>{{ f.phase }}</td>
             <td>{{ percent(f.hard) }}</td>
-            <td>{{ f.bitten ? `${f.loss_um.toFixed(2)} µm off, ${f.depth_um} µm deep` : 'no' }}</td>
+            <td>
+              {{
+                f.chance >= 0.05
+                  ? `${Math.round(100 * f.chance)} of 100: ${f.loss_um.toFixed(2)} µm off, ${f.depth_um} µm deep`
+                  : 'hardly'
+              }}
+            </td>
             <td>{{ f.why }}</td>
           </tr>
         </tbody>
@@ -223,7 +236,6 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
 }
 .ragged {
   fill: var(--bite);
-  fill-opacity: 0.72;
   stroke: var(--bite);
   stroke-width: 1.5;
 }

@@ -3,7 +3,7 @@ import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import StateMark from '../../shared/StateMark.vue'
-import type { Effect, Tape, Zone } from '../../wire'
+import type { Effect, Odds, Tape, Zone } from '../../wire'
 import TapeDays from './TapeDays.vue'
 import { ink, laneOf, ms, waitsOf } from './lanes'
 import { quarter, snap, tapeScale } from './scale'
@@ -32,6 +32,7 @@ const props = defineProps<{
   preview: Effect | null // of the change that is being made
   carried: Carried | null
   verdict: { words: string; state: string } // of what is carried
+  slope: readonly Odds[] // how likely harm is to the next step of the zone
 }>()
 const emit = defineEmits<{
   move: [at: number]
@@ -57,6 +58,17 @@ const scale = computed(() =>
 const lanes = computed(() => props.zones.length * rowHeight.value)
 const height = computed(() => lanes.value + edge + 2)
 const top = (row: number) => edge + row * rowHeight.value
+/** The danger of the next step, fading over the zone's lane. */
+const danger = computed(() => {
+  const row = props.zones.findIndex((z) => z.id === props.zone)
+  if (row < 0) return []
+  return props.slope.slice(0, -1).flatMap((s, i) => {
+    const [from, to] = [ms(s.at), ms(props.slope[i + 1]?.at ?? s.at)]
+    const x = scale.value.x(from)
+    const width = scale.value.x(to) - x
+    return s.chance >= 0.05 && width > 0 ? [{ x, width, y: top(row), chance: s.chance }] : []
+  })
+})
 
 const rows = computed(() => props.zones.map((z) => laneOf(z, props.tape, scale.value)))
 const waits = computed(() => waitsOf(props.zones, scale.value, (row) => top(row) + rowHeight.value / 2))
@@ -258,6 +270,9 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
               <rect width="6" height="6" class="fold-ground" />
               <line x1="0" y1="0" x2="0" y2="6" class="fold-line" />
             </pattern>
+            <pattern id="lane-danger" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+              <line x1="0" y1="0" x2="0" y2="6" class="danger-line" />
+            </pattern>
             <template v-for="(row, r) in rows" :key="r">
               <linearGradient v-for="t in row.filter((one) => one.trail)" :id="t.trail?.id" :key="t.step.id">
                 <stop
@@ -297,6 +312,17 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
           />
           <rect v-if="hand" x="0" :y="top(hand.row)" :width="scale.width + 12" :height="rowHeight" class="over" />
 
+          <rect
+            v-for="d in danger"
+            :key="d.x"
+            :x="d.x"
+            :y="d.y + 1"
+            :width="d.width"
+            :height="rowHeight - 1"
+            fill="url(#lane-danger)"
+            :opacity="d.chance"
+            class="danger"
+          />
           <path v-for="w in waits" :key="w.id" :d="w.path" class="wait" />
           <g v-if="nowAt !== null" class="now-line">
             <line :x1="nowAt" :x2="nowAt" y1="0" :y2="height" />
@@ -382,6 +408,13 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
 </template>
 
 <style scoped>
+.danger {
+  pointer-events: none;
+}
+.danger-line {
+  stroke: var(--bite);
+  stroke-width: 2.5;
+}
 .tape {
   display: grid;
   grid-template-columns: 174px minmax(0, 1fr);
