@@ -1,6 +1,9 @@
 package rule
 
 import (
+	"fmt"
+	"maps"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -230,5 +233,32 @@ func TestSentences(t *testing.T) {
 	}
 	if verdict.Patience != 30*24*time.Hour {
 		t.Errorf("patience is %v", verdict.Patience)
+	}
+}
+
+// What is said of pinned steps does not hang on the order in which the zones stand.
+func TestOrderOfZones(t *testing.T) {
+	build := func(turned bool) map[string]string {
+		p := routetest.Lines("b: base-coat mid-enamel done 70h", "w: pin-wash brown-wash at 1h", "x: wipe of w damp at 2h")
+		second := routetest.Lines("b: base-coat mid-acrylic done 30h", "w: pin-wash dark-clay at 4h", "x: wipe of w dry at 5h").Zones[0]
+		second.ID, second.Name = "other", "Other"
+		for _, s := range second.Steps {
+			s.ID += "2"
+			if s.Of != "" {
+				s.Of += "2"
+			}
+		}
+		p.Zones = append(p.Zones, second)
+		if turned {
+			slices.Reverse(p.Zones)
+		}
+		all := map[string]string{}
+		for _, f := range Check(p).Findings {
+			all[f.Step+" "+f.Rule.ID] = fmt.Sprintf("%v %.4f %.2f", f.Severity, f.Chance, f.Loss)
+		}
+		return all
+	}
+	if a, b := build(false), build(true); !maps.Equal(a, b) || len(a) < 4 {
+		t.Errorf("%v, turned about %v", a, b)
 	}
 }

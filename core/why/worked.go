@@ -3,6 +3,7 @@ package why
 import (
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
@@ -70,4 +71,46 @@ func Wiped(family *coating.Family, on coating.Sheen, cloth wash.Wetness, stood t
 		soft = stack.Soften(&film.Course, family.Remover, at)
 	}
 	return wash.Left(film.Film.Thickness(), on.Texture(), cloth, route.Strokes(route.AlongAirflow), soft, film.Hard(at))
+}
+
+// Likelihood is how likely a bite is to show on a film as it usually lies, by its age.
+type Likelihood struct {
+	Reach      stack.Reach // at the age that was asked about, with a usual product
+	Odds       chance.Odds
+	Chances    []float64 // each Every, from when it was laid
+	Every      time.Duration
+	Half, Nine time.Duration // ages from which half, and nine of ten, are safe; 0 where it takes more than a month
+}
+
+// Likely works out how likely a liquid put on in a way is to bite a film of a family that is age old; known tells whether its product's own time is.
+func Likely(family *coating.Family, liquid *solvent.Liquid, contact *stack.Contact, known bool, age time.Duration, air climate.Air) Likelihood {
+	room := climate.Constant(air)
+	film := follow.Usual(family, laid)
+	film.Known = known
+	q := verdict.Question{Films: append(stack.On(room), stack.Lay("film", film, room)), Touch: stack.Touch{Contact: contact, Liquid: liquid}, Air: room, Wets: true}
+	const over, samples = 30 * 24 * time.Hour, 61
+	l := Likelihood{Every: over / (samples - 1)}
+	at := func(age time.Duration) (stack.Risk, chance.Odds) {
+		r, o := q.Film(1, laid.Add(age))
+		o.Chance = r.Bitten // what is still wet counts as well
+		return r, o
+	}
+	for i := range samples {
+		_, o := at(max(time.Hour, l.Every*time.Duration(i)))
+		l.Chances = append(l.Chances, o.Chance)
+		for _, x := range []struct {
+			most float64
+			to   *time.Duration
+		}{{0.5, &l.Half}, {0.1, &l.Nine}} {
+			if o.Chance <= x.most && *x.to == 0 && i > 0 && l.Chances[i-1] > x.most {
+				*x.to = stack.SafeFrom(l.Every*time.Duration(i-1), l.Every*time.Duration(i), func(age time.Duration) bool {
+					_, o := at(age)
+					return o.Chance <= x.most
+				})
+			}
+		}
+	}
+	r, odds := at(age)
+	l.Reach, l.Odds = r.Reach, odds
+	return l
 }

@@ -46,3 +46,24 @@ func TestWorked(t *testing.T) {
 		t.Errorf("a dry cloth leaves %.2f of a wash three weeks old", dry)
 	}
 }
+
+// How likely a bite is by age: it falls, is half and a tenth where it is said to be, and steeper where a product's own time is known; water does nothing.
+func TestLikely(t *testing.T) {
+	const day = 24 * time.Hour
+	enamel, spirit := coating.MustFamily("enamel"), solvent.Must("white-spirit")
+	l := why.Likely(enamel, spirit, stack.PinWash, false, 4*day, climate.Room)
+	if l.Odds.Chance < 0.36 || l.Odds.Chance > 0.5 || l.Half < 3*day || l.Half > 4*day || l.Nine < 7*day || l.Nine > 9*day {
+		t.Errorf("an enamel of four days: %.2f, half at %v, nine of ten at %v", l.Odds.Chance, l.Half, l.Nine)
+	}
+	for i := 1; i < len(l.Chances); i++ {
+		if l.Chances[i] > l.Chances[i-1]+1e-9 {
+			t.Errorf("likelier at %v", l.Every*time.Duration(i))
+		}
+	}
+	if known := why.Likely(enamel, spirit, stack.PinWash, true, 4*day, climate.Room); known.Nine-known.Half >= l.Nine-l.Half {
+		t.Errorf("its own time known, from %v to %v", known.Half, known.Nine)
+	}
+	if wet := why.Likely(enamel, solvent.Must("water"), stack.PinWash, false, 4*day, climate.Room); wet.Odds.Chance != 0 || wet.Half != 0 && wet.Half > 4*time.Hour {
+		t.Errorf("water bites by %.2f", wet.Odds.Chance)
+	}
+}

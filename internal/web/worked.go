@@ -2,11 +2,14 @@ package web
 
 import (
 	"fmt"
+	"math"
 	"strconv"
+	"sync"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
@@ -54,6 +57,15 @@ func (s *Server) worked(c fiber.Ctx) error {
 			return fiber.NewError(fiber.StatusUnprocessableEntity, "Choose a liquid and a way that are offered.")
 		}
 		return c.JSON(bitten(family, why.Bitten(family, liquid, contact, age, air)))
+	case "chance":
+		liquid, ok := solvent.Named(c.Query("liquid"))
+		contact := contactNamed(c.Query("way"))
+		if !ok || contact == nil {
+			return fiber.NewError(fiber.StatusUnprocessableEntity, "Choose a liquid and a way that are offered.")
+		}
+		return c.JSON(likely(why.Likely(family, liquid, contact, c.Query("known") == "true", age, air)))
+	case "calibrated":
+		return c.JSON(calibrated())
 	case "wipe":
 		on, ok := coating.SheenNamed(c.Query("sheen"))
 		cloth, known := wash.WetnessNamed(c.Query("cloth"))
@@ -65,6 +77,45 @@ func (s *Server) worked(c fiber.Ctx) error {
 	}
 	return fiber.NewError(fiber.StatusUnprocessableEntity, "There is no such example.")
 }
+
+func likely(l why.Likelihood) wire.Worked {
+	w := wire.Worked{State: wire.Safe, Hard: []float64{}, Every: l.Every.Hours(), Marks: []wire.WorkedMark{}, Loss: round(float64(l.Reach.Loss), 3)}
+	for _, c := range l.Chances {
+		w.Hard = append(w.Hard, round(c, 3))
+	}
+	for _, m := range []struct {
+		label string
+		at    time.Duration
+	}{{"half are safe", l.Half}, {"nine of ten", l.Nine}} {
+		if m.at > 0 {
+			w.Marks = append(w.Marks, wire.WorkedMark{Label: m.label, Hours: round(m.at.Hours(), 2), Words: say.Span(m.at)})
+		}
+	}
+	if l.Odds.Grade() >= chance.Flaw {
+		w.State = wire.Bite
+	}
+	w.Words = fmt.Sprintf("%s: %.0f of 100 likely products, hands and eyes. With a usual product it takes off %.2f µm; half of all see %.2f.", say.Capital(say.Odds(l.Odds.Chance)), 100*l.Odds.Chance, float64(l.Reach.Loss), float64(stack.Limit()))
+	return w
+}
+
+// calibrated tells of how much of what is said happens, by tenths, in a world that is as the table of spreads says.
+var calibrated = sync.OnceValue(func() wire.Worked {
+	const cases = 120000
+	w := wire.Worked{State: wire.Safe, Hard: []float64{}, Every: 0.1, Marks: []wire.WorkedMark{}}
+	gap := func(world chance.World) (most float64) {
+		for _, x := range chance.Calibrate(3, world, cases) {
+			most = max(most, math.Abs(x.Said-x.Happened))
+		}
+		return most
+	}
+	for _, x := range chance.Calibrate(3, chance.World{Spread: 1, Slow: 1}, cases) {
+		w.Hard = append(w.Hard, round(x.Happened, 3))
+		w.Marks = append(w.Marks, wire.WorkedMark{Label: say.Likeliness(x.Said), Hours: round(x.Said, 3), Words: fmt.Sprintf("said %.0f of 100, happened %.0f", 100*x.Said, 100*x.Happened)})
+	}
+	w.Words = fmt.Sprintf("Of %d made-up cases at random ages, what was said happened to within %.0f of 100. Were products, hands and eyes to differ half as much again, it would be off by up to %.0f; were everything slower by 1.3, by %.0f.",
+		cases, 100*gap(chance.World{Spread: 1, Slow: 1}), 100*gap(chance.World{Spread: 1.5, Slow: 1}), 100*gap(chance.World{Spread: 1, Slow: 1.3}))
+	return w
+})
 
 func rangeWords(r fact.Range) string {
 	return map[string]string{"age": "Age in days", "t": "Temperature", "rh": "Humidity", "coats": "Coats"}[r.ID]

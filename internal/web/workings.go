@@ -15,6 +15,7 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/choose"
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
@@ -183,6 +184,7 @@ func numbersTable() (rows []wire.Working) {
 		{"drying and hardening", cure.Numbers.Rows()},
 		{"the bite", stack.Numbers.Rows()},
 		{"the verdict", verdict.Numbers.Rows()},
+		{"chances, losses and waiting", chance.Numbers.Rows()},
 		{"washes: the run and the wipe", wash.Numbers.Rows()},
 		{"mixing", mix.Numbers.Rows()},
 		{"choosing a wash", choose.Numbers.Rows()},
@@ -247,6 +249,18 @@ var formulas = []wire.Working{
 		MathML: `<math><mi>t</mi><mo>=</mo><mfrac><mn>1</mn><mn>6</mn></mfrac><msup><mrow><mo>(</mo><mo>∑</mo><mfrac><mi>L</mi><msqrt><mi>D</mi></msqrt></mfrac><mo>)</mo></mrow><mn>2</mn></msup></math>`,
 		Words:  "For one film this is the diffusion time lag L²/6D. Before it, the liquid only gets through weak spots of thin coats.",
 		Source: "Daynes 1920; Crank; the sum over films is ours", Evidence: string(fact.FromMemory),
+	},
+	{
+		ID: "chance", Title: "How likely harm is to show",
+		MathML: `<math><mi>c</mi><mo>=</mo><mi>Φ</mi><mfrac><mrow><mi>ln</mi><mo>(</mo><mi>N</mi><mo>/</mo><mi>t</mi><mo>)</mo></mrow><mi>s</mi></mfrac><mo>,</mo><mspace width="1em"/><msup><mi>s</mi><mn>2</mn></msup><mo>=</mo><msup><mrow><mi>pace</mi></mrow><mn>2</mn></msup><mo>+</mo><msup><mrow><mi>limit</mi></mrow><mn>2</mn></msup></math>`,
+		Words:  "Products, hands and eyes differ. What needs N hours in the middle has not come about after t hours for that share of them; the spreads are standard deviations of logarithms. For a bite the dose is asked for at which a loss would just show, at eight paces of the films below.",
+		Source: "the spreads are chosen to make what people report for one family", Evidence: string(fact.Practice),
+	},
+	{
+		ID: "date", Title: "What a date costs",
+		MathML: `<math><mfrac><mrow><mi>w</mi><mo>+</mo><mi>c</mi><mi>L</mi></mrow><mrow><mn>1</mn><mo>−</mo><mi>c</mi></mrow></mfrac></math>`,
+		Words:  "What has been waited, w, and what may go wrong, c times the loss L, both in evenings. A mishap does not end the wait: what is repaired has to harden too, so that all of it comes again as often as it goes wrong. The session at which that is least is taken.",
+		Source: "expected cost of trying until it goes well", Evidence: string(fact.Practice),
 	},
 	{
 		ID: "standing", Title: "How wet a coat stands",

@@ -9,13 +9,16 @@ import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { Worked } from '../wire'
 
-/** Three small questions to the engine that one can move: a film hardening, a bite, a wipe. */
+/** Small questions to the engine that one can move: a film hardening, a bite and its chance, a wipe; and whether what is said holds. */
 const trade = useTrade()
 const units = useUnits()
-const what = ref<'harden' | 'bite' | 'wipe'>('harden')
+const what = ref<'harden' | 'bite' | 'chance' | 'wipe' | 'calibrated'>('harden')
 const a = reactive({
   harden: 'enamel',
   bite: 'enamel',
+  chance: 'enamel',
+  calibrated: 'enamel',
+  known: false,
   wipe: 'enamel-wash',
   coats: 2,
   t: 0,
@@ -40,16 +43,16 @@ const { value: said, problem, ask } = useNewest<Worked>()
 watchDebounced(
   () => ({ ...a, what: what.value, ready: ready.value }),
   (q) => {
-    const { harden, bite, wipe, ready: known, ...rest } = q
-    if (!known) return
-    const family = { harden, bite, wipe }[q.what]
+    const { harden, bite, wipe, chance, calibrated, ready: read, ...rest } = q
+    if (!read) return
+    const family = { harden, bite, wipe, chance, calibrated }[q.what]
     const all = Object.fromEntries(Object.entries({ ...rest, family }).map(([k, v]) => [k, String(v)]))
     void ask(() => api.worked(all))
   },
   { debounce: 60, immediate: true },
 )
 
-const kinds = { harden: 'paint', bite: 'paint', wipe: 'wash' }
+const kinds = { harden: 'paint', bite: 'paint', chance: 'paint', wipe: 'wash', calibrated: 'paint' }
 const families = computed(() =>
   (trade.value?.families ?? [])
     .filter((f) => f.kinds.includes(kinds[what.value]))
@@ -58,7 +61,9 @@ const families = computed(() =>
 const tabs = [
   { id: 'harden', words: 'A film hardens' },
   { id: 'bite', words: 'A liquid bites' },
+  { id: 'chance', words: 'How likely it shows' },
   { id: 'wipe', words: 'A wash is wiped' },
+  { id: 'calibrated', words: 'Does it hold?' },
 ] as const
 
 const w = 560
@@ -87,7 +92,7 @@ const id = (name: string) => `worked-${name}`
       </button>
     </div>
     <div class="both">
-      <div class="ask">
+      <div v-if="what !== 'calibrated'" class="ask">
         <label class="plate" :for="id('family')">{{ what === 'wipe' ? 'The wash' : 'The film' }}</label>
         <select :id="id('family')" v-model="a[what]">
           <option v-for="f in families" :key="f.id" :value="f.id">{{ f.words }}</option>
@@ -104,7 +109,7 @@ const id = (name: string) => `worked-${name}`
             <output class="figure">{{ a.coats }}</output>
           </span>
         </template>
-        <template v-if="what === 'bite'">
+        <template v-if="what === 'bite' || what === 'chance'">
           <label class="plate" :for="id('liquid')">The liquid</label>
           <select :id="id('liquid')" v-model="a.liquid">
             <option v-for="l in trade?.liquids ?? []" :key="l.id" :value="l.id">{{ l.words }}</option>
@@ -124,6 +129,9 @@ const id = (name: string) => `worked-${name}`
             <option v-for="c in trade?.cloths ?? []" :key="c">{{ c }}</option>
           </select>
         </template>
+        <label v-if="what === 'chance'" class="known"
+          ><input v-model="a.known" type="checkbox" /> its product's own time is known</label
+        >
         <template v-if="what !== 'harden'">
           <label class="plate" :for="id('age')">{{ what === 'wipe' ? 'It has stood' : 'The film is' }}</label>
           <span class="slide">
@@ -171,6 +179,35 @@ const id = (name: string) => `worked-${name}`
               <text :x="x(m.hours) + 4" :y="20 + 15 * i" class="word">{{ m.label }}, {{ m.words }}</text>
             </g>
           </template>
+          <template v-else-if="what === 'chance'">
+            <line x1="0" :x2="w" :y1="h" :y2="h" class="scribe" />
+            <g v-for="d in [1, 2, 4, 7, 14, 28]" :key="d">
+              <line :x1="x(d * 24)" :x2="x(d * 24)" y1="0" :y2="h" class="scribe" />
+              <text :x="x(d * 24) - 4" :y="h + 16" text-anchor="end">{{ d }} d</text>
+            </g>
+            <path :d="curve" class="curve" />
+            <g v-for="(m, i) in said.marks" :key="m.label">
+              <line :x1="x(m.hours)" :x2="x(m.hours)" :y1="12 + 15 * i" :y2="h" class="mark" />
+              <text :x="x(m.hours) + 4" :y="20 + 15 * i" class="word">{{ m.label }}, {{ m.words }}</text>
+            </g>
+            <line :x1="x(a.age * 24)" :x2="x(a.age * 24)" y1="0" :y2="h" class="asked" />
+          </template>
+          <template v-else-if="what === 'calibrated'">
+            <path :d="`M${(w - h) / 2} ${h}V0h${h}v${h}z`" class="scribe hollow" />
+            <path :d="`M${(w - h) / 2} ${h}L${(w + h) / 2} 0`" class="mark" />
+            <circle
+              v-for="(m, i) in said.marks"
+              :key="i"
+              :cx="(w - h) / 2 + h * m.hours"
+              :cy="h - h * (said.hard[i] ?? 0)"
+              r="4"
+              class="happened"
+            >
+              <title>{{ m.words }}</title>
+            </circle>
+            <text :x="(w - h) / 2" :y="h + 16">what was said</text>
+            <text :x="(w - h) / 2 - 6" y="12" text-anchor="end">what happened</text>
+          </template>
           <template v-else-if="what === 'bite'">
             <rect x="0" y="24" :width="w" :height="h - 40" class="film" />
             <rect x="0" y="24" :width="w" :height="deep(said.depth_um)" class="soft-part" />
@@ -204,6 +241,20 @@ const id = (name: string) => `worked-${name}`
 </template>
 
 <style scoped>
+.asked {
+  stroke: var(--action);
+  stroke-width: 2;
+}
+.hollow {
+  fill: none;
+}
+.happened {
+  fill: var(--safe);
+}
+.known {
+  grid-column: 1 / -1;
+  min-height: 32px;
+}
 .worked {
   margin-bottom: 26px;
   padding: 6px 16px 14px;
