@@ -15,10 +15,13 @@ import (
 func TestFirstScreen(t *testing.T) {
 	b := open(t, desk, "/")
 	b.sees("h2", "White spirit bites Pale sky enamel")
-	b.sees(".because", `It would take off 0\.72 µm of Pale sky enamel; more than 0\.15 shows\. The film is 34 % hard\. Safe from about Tue 16 Mar\. With a slow product from`)
+	b.sees(".because", `It is likely to show\. With a usual product it takes off 0\.72 µm of Pale sky enamel, 34 % hard; half of all see 0\.40\. Good from about Mon 15 Mar.* With a slow product from`)
 	b.sees(".core text", `0\.72 µm`)
 	b.sees(".clock", "evening 4 of 11, 1 h 50 left")
-	b.sees(".bar .sub", "ready Wed 17 Mar, 2 days to spare")
+	b.sees(".bar .sub", "ready Thu 18 Mar, 1 day to spare")
+	b.click(".panel summary", "How likely: likely")
+	b.sees(".panel .why", "It hangs on the product by")
+	b.sees(".core .slope", ".*")
 	b.sees(".cautions", "keep flames away")
 	for _, words := range []string{"Seal first: Harbour gloss, 2 coats", "Pin wash with Lamp clay instead", "Wait until it is safe"} {
 		b.sees(".fix", words)
@@ -178,7 +181,7 @@ func TestBuildsList(t *testing.T) {
 	b.sees(".panel .title", "Nothing for oils or pigments to grip")
 	b.click(".build", "")
 	b.click(".v-list-item", "Calder Nightjar NF.4")
-	b.sees(".bar .sub", "3 days late")
+	b.sees(".bar .sub", "5 days late")
 	b.sees(".panel .title", "Acrylic thinner bites Night black")
 }
 

@@ -34,7 +34,7 @@ func TestShelf(t *testing.T) {
 	b.sees("aside h2", "Soot brown wash")
 	b.sees("aside figcaption", "Soot brown wash over")
 	b.pick("The other one", "Pale sky enamel")
-	b.sees("aside .from li", "run into the lines ?from 5")
+	b.sees("aside .from li", "run into the lines ?from [5-9]")
 	b.sees("aside .uses", "Pin wash, Underside")
 	b.push("in drops")
 	b.sees("aside .uses", "drops")

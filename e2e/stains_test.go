@@ -32,7 +32,7 @@ func TestStains(t *testing.T) {
 	b.press('t')
 	b.sees(".stains h2", "Stains and fading")
 	b.sees(".enough h3", "[A-Z]")
-	b.click(".stains .one", "Exhaust.*Mon 15")
+	b.click(".stains .one", "Exhaust.*Tue 16")
 	b.sees(".chosen h3", "Exhaust on Upper surfaces")
 	b.sees(".chosen dd", "0 to 167 mm")
 	b.sees(".chosen .ways", "pastel dust")
@@ -62,7 +62,7 @@ func TestStains(t *testing.T) {
 	b.sees(".passing", "Pulled exhaust on Upper|Pulled Exhaust on Upper")
 	b.undo()
 	b.sees(".passing", "Undone")
-	b.sees(".clock, .bar", "Mon 15")
+	b.sees(".clock, .bar", "Tue 16")
 	if s := b.step("u11"); s.Stain != nil {
 		t.Errorf("the drag was taken back, and is %+v", s.Stain)
 	}

@@ -2,9 +2,9 @@ package choose
 
 import (
 	"fmt"
+	"strings"
 
 	"inkysparrow/core/say"
-	"inkysparrow/core/stack"
 	"inkysparrow/core/verdict"
 )
 
@@ -31,7 +31,7 @@ func ForAll(p *Place, all []Judged) []string {
 		told = append(told, "The decals lie open: seal them before any wash.")
 	}
 	if a, ok := every(func(j *Judged) verdict.Answer { return j.Rub }, verdict.Ground); ok {
-		told = append(told, fmt.Sprintf("%s is %s hard and wants %s under any cloth, from %s on.", say.Capital(p.FilmName(a.Place)), say.Percent(a.Hard), say.Percent(stack.RubHard(p.Films[a.Place].Film)), p.Plan.Clock(a.SafeFrom)))
+		told = append(told, say.Capital(strings.Replace(p.softWords(a), "a cloth", "any cloth", 1))+".")
 	}
 	return told
 }

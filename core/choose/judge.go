@@ -259,7 +259,7 @@ func (b *bench) ruledOut(j *Judged) string {
 		return "it does not dry in the room's air"
 	}
 	if j.Rub.Severity == verdict.Stop {
-		return fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s on", b.FilmName(j.Rub.Place), say.Percent(j.Rub.Hard), say.Percent(stack.RubHard(b.Films[j.Rub.Place].Film)), b.Plan.Clock(j.Rub.SafeFrom))
+		return b.softWords(j.Rub)
 	}
 	switch own := j.Mixed.Look.Dry; {
 	case !rule.WashShows(b.Paint, own):
@@ -291,11 +291,28 @@ func (p *Place) harmWords(a verdict.Answer, q *verdict.Question, when string) st
 	}
 	switch a.Helps {
 	case verdict.Wait:
-		return words + ", safe from " + p.Plan.Clock(a.SafeFrom)
+		return words + ", good from " + p.Plan.Clock(a.SafeFrom)
 	case verdict.Seal:
 		return words + "; two closed coats of clear would keep it away"
 	}
 	return words + ", at any age"
+}
+
+// softWords says that a film is too soft for a cloth, and from when it is good.
+func (p *Place) softWords(a verdict.Answer) string {
+	words := fmt.Sprintf("%s is %s hard and wants some %s under a cloth", p.FilmName(a.Place), say.Percent(a.Hard), say.Percent(stack.RubHard(p.Films[a.Place].Film)))
+	if a.Helps == verdict.Wait {
+		words += ", good from " + p.Plan.Clock(a.SafeFrom)
+	}
+	return words
+}
+
+// Soft says what a cloth would do to what lies below, empty where nothing speaks against one.
+func (p *Place) Soft(j *Judged) string {
+	if j.Rub.Safe() {
+		return ""
+	}
+	return p.softWords(j.Rub)
 }
 
 // Answers are all that the room says of a judged wash: as it is put on, at its wipe, and of what the cloth grinds in.

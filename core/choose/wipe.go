@@ -267,7 +267,7 @@ func (p *Place) BareOrSealed(j *Judged) BareOrSealed {
 			return loss, worst, false
 		}
 		a = wipes.Does(moment.Add(wait), verdict.Ground)
-		_, soft = wipes.Of(verdict.Ground, moment.Add(wait))
+		soft = !wipes.Holds(verdict.Ground, moment.Add(wait))
 		return max(loss, float64(a.Reach.Loss)), max(worst, a.Severity), soft
 	}
 	limit := float64(stack.Limit())

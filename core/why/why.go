@@ -76,7 +76,7 @@ func Why(s *timeline.Site) []string {
 		r := s.Below.Bite(s.Touch, s.Start, s.Plan.Air)
 		if r.Place > 0 && !r.Wet {
 			stands := stack.ContactTime(s.Touch.Contact, s.Touch.Liquid, s.Start, s.Plan.Air)
-			tell("%s stands for %s; against %s, %s hard, its reach is %.2f of the limit, and %.3f µm would go where %.2f is not seen.",
+			tell("%s stands for %s; against %s, %s hard, its reach is %.2f of the limit, and %.3f µm would go where half of all see %.2f.",
 				say.Capital(rule.StepLiquid(s)), say.Span(stands), s.FilmName(r.Place), say.Percent(r.Hard), r.RED, float64(r.Loss), float64(stack.Limit()))
 		}
 	}

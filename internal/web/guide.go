@@ -256,7 +256,7 @@ func sealBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 			}
 			return j.clock(t)
 		}
-		r := wire.GuideRow{Label: do.Name + " is safe from", Value: fmt.Sprintf("%s; with a slow product %s", clock(sp.Usual), clock(sp.Slow)), State: wire.Safe}
+		r := wire.GuideRow{Label: do.Name + " is good from", Value: fmt.Sprintf("%s; with a slow product %s", clock(sp.Usual), clock(sp.Slow)), State: wire.Safe}
 		if sp.Crosses {
 			r.State = wire.Hold
 		}
@@ -373,7 +373,7 @@ func laterBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 		}
 		b.Rows = append(b.Rows, r)
 	}
-	b.Words = fmt.Sprintf("A loss of up to %.2f µm is not seen.", float64(stack.Limit()))
+	b.Words = fmt.Sprintf("With usual products; half of all see a loss of %.2f µm.", float64(stack.Limit()))
 	return b, len(b.Rows) > 0
 }
 

@@ -55,7 +55,7 @@ func TestGuide(t *testing.T) {
 		{"petrel", "n4", "What touches it later", "Gloss coat", "leaves it alone"},
 		{"petrel", "u5", "What touches it later", "Seal", "leaves it alone"},
 		{"petrel", "u10", "How far to blend", "Of this tone that stays", "%"},
-		{"petrel", "u6", "Until the wash", "Wipe is safe from", "with a slow product"},
+		{"petrel", "u6", "Until the wash", "Wipe is good from", "with a slow product"},
 		{"petrel", "u4", "Whole zone, or only where decals go", "Only where decals go", "edge of sheen"},
 	} {
 		found := false

@@ -176,7 +176,7 @@ func TestWorked(t *testing.T) {
 		{"what=harden&family=waterborne-acrylic&coats=1&t=21&rh=50", "Touch-dry after"},
 		{"what=bite&family=enamel&liquid=white-spirit&way=pin-wash&age=2", "It would take off"},
 		{"what=bite&family=enamel&liquid=white-spirit&way=pin-wash&age=0", "still wet"},
-		{"what=bite&family=waterborne-acrylic&liquid=white-spirit&way=pin-wash&age=30", "Safe: it would take off 0.0"},
+		{"what=bite&family=waterborne-acrylic&liquid=white-spirit&way=pin-wash&age=30", "Good with a usual product: it would take off 0.0"},
 		{"what=wipe&family=enamel-wash&sheen=gloss&cloth=damp&age=0.25", "of the wash stays on the surface"},
 		{"what=wipe&family=enamel-wash&sheen=shiny&cloth=damp", "Choose a surface"},
 		{"what=bite&family=enamel&liquid=tea&way=pin-wash", "Choose a liquid"},

@@ -200,9 +200,7 @@ func (j *judged) judgedWash(p *choose.Place, w *choose.Judged) wire.Wash {
 	for _, b := range w.Bands {
 		out.Bands = append(out.Bands, wire.WashBand{Place: b.Place, Words: b.Words})
 	}
-	if !w.Rub.Safe() {
-		out.Rub = fmt.Sprintf("%s is %s hard and wants %s under a cloth, from %s", p.FilmName(w.Rub.Place), say.Percent(w.Rub.Hard), say.Percent(stack.RubHard(p.Films[w.Rub.Place].Film)), j.moment(w.Rub.SafeFrom))
-	}
+	out.Rub = p.Soft(w)
 	out.Window = "from " + j.moment(w.Opens)
 	out.Undo = fmt.Sprintf("%s, ", w.UndoneBy.Name)
 	if w.Always {

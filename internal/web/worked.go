@@ -162,9 +162,9 @@ func bitten(family *coating.Family, r stack.Reach) wire.Worked {
 	case r.Wet:
 		w.State, w.Words = wire.Bite, "The film is still wet: it would come off."
 	case r.Bites():
-		w.State, w.Words = wire.Bite, fmt.Sprintf("It would take off %.2f µm; more than %.2f shows. The film is %s hard.", float64(r.Loss), float64(stack.Limit()), say.Percent(r.Hard))
+		w.State, w.Words = wire.Bite, fmt.Sprintf("It would take off %.2f µm; half of all see %.2f. The film is %s hard.", float64(r.Loss), float64(stack.Limit()), say.Percent(r.Hard))
 	default:
-		w.Words = fmt.Sprintf("Safe: it would take off %.2f µm, and less than %.2f is not seen. The film is %s hard.", float64(r.Loss), float64(stack.Limit()), say.Percent(r.Hard))
+		w.Words = fmt.Sprintf("Good with a usual product: it would take off %.2f µm, and half of all see %.2f. The film is %s hard.", float64(r.Loss), float64(stack.Limit()), say.Percent(r.Hard))
 	}
 	return w
 }
