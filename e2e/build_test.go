@@ -19,7 +19,7 @@ func TestFirstScreen(t *testing.T) {
 	b.sees(".core text", `0\.72 µm`)
 	b.sees(".clock", "evening 4 of 11, 1 h 50 left")
 	b.sees(".bar .sub", "ready Thu 18 Mar, 1 day to spare")
-	b.click(".panel summary", "How likely: likely")
+	b.click(".panel summary", "Likely: what that hangs on")
 	b.sees(".panel .why", "It hangs on the product by")
 	b.sees(".core .slope", ".*")
 	b.sees(".cautions", "keep flames away")

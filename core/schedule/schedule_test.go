@@ -228,3 +228,49 @@ func TestSlotRemembers(t *testing.T) {
 		}
 	}
 }
+
+// What passes between two moments is told in sessions that begin after the one that the first lies in or that comes next, and in the hours of the last; what is booked
+// does not count, and room for work is where a session is long enough.
+func TestWaited(t *testing.T) {
+	start := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC) // a Monday
+	evenings := Bench{Evenings: []Evening{{Days: [7]bool{time.Monday: true, time.Tuesday: true, time.Thursday: true}, From: 19 * time.Hour, To: 22 * time.Hour}}}
+	c := New(evenings, start)
+	at := func(day, hour, minute int) time.Time { return time.Date(2027, 3, day, hour, minute, 0, 0, time.UTC) }
+	for _, tc := range []struct {
+		name     string
+		from, to time.Time
+		sessions int
+		hours    float64
+	}{
+		{"in one session", at(1, 19, 30), at(1, 21, 0), 0, 1.5},
+		{"before it, to its beginning", at(1, 14, 0), at(1, 19, 0), 0, 0},
+		{"before it, into it", at(1, 14, 0), at(1, 20, 0), 0, 1},
+		{"to the next evening", at(1, 21, 0), at(2, 19, 0), 1, 0},
+		{"into it", at(1, 21, 0), at(2, 20, 30), 1, 1.5},
+		{"an evening off between", at(2, 21, 0), at(4, 19, 0), 1, 0},
+		{"after a session, to the next", at(2, 23, 0), at(4, 19, 0), 0, 0},
+		{"a week", at(1, 20, 0), at(8, 20, 0), 3, 1},
+	} {
+		if n, h := c.Waited(tc.from, tc.to); n != tc.sessions || h < tc.hours-1e-9 || h > tc.hours+1e-9 {
+			t.Errorf("%s: %d sessions and %.2f h, want %d and %.2f", tc.name, n, h, tc.sessions, tc.hours)
+		}
+	}
+	if n, h := New(Bench{}, start).Waited(at(1, 18, 0), at(4, 20, 0)); n != 3 || h != 2 {
+		t.Errorf("where the bench is always open: %d and %.1f h", n, h)
+	}
+	c.Book(at(1, 19, 0), Need{Hands: 3 * time.Hour})
+	for _, tc := range []struct {
+		from  time.Time
+		hands time.Duration
+		want  time.Time
+	}{
+		{at(1, 12, 0), time.Hour, at(1, 19, 0)}, {at(1, 20, 30), time.Hour, at(1, 20, 30)}, {at(1, 21, 30), time.Hour, at(2, 19, 0)}, {at(1, 21, 0), time.Hour, at(1, 21, 0)}, {at(2, 19, 1), 3 * time.Hour, at(4, 19, 0)},
+	} {
+		if got, ok := c.Room(tc.from, tc.hands); !ok || !got.Equal(tc.want) {
+			t.Errorf("room for %v from %v: %v, want %v", tc.hands, tc.from, got, tc.want)
+		}
+	}
+	if _, ok := c.Room(at(1, 12, 0), 4*time.Hour); ok {
+		t.Error("four hours fit into three")
+	}
+}

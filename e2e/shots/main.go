@@ -39,7 +39,7 @@ var shots = []shot{
 	{name: "shelf-day", path: "/shelf?product=pale-sky", width: 1280, height: 800},
 	{name: "keeping-day", path: "/keeping", width: 1280, height: 800},
 	{name: "how-day", path: "/builds/petrel?step=t3", width: 1280, height: 800, press: "How it is done"},
-	{name: "stains-day", path: "/builds/petrel/look?panel=stains&view=left", width: 1280, height: 800, "ExhaustTue 16 · 19:30"},
+	{name: "stains-day", path: "/builds/petrel/look?panel=stains&view=left", width: 1280, height: 800, press: "ExhaustTue 16 · 19:30"},
 	{name: "new-day", path: "/new", width: 1280, height: 800, write: "Grey Curlew", press: "mid-wing twin|upper and under"},
 	{name: "workings-day", path: "/workings", width: 1280, height: 800},
 	{name: "look-day", path: "/builds/petrel/look", width: 1280, height: 800, press: "Next event|Next event|Next event|Next event|Next event|Next event|Next event|Next event"},

@@ -32,6 +32,7 @@ const StepWhy = defineAsyncComponent(() => import('./StepWhy.vue'))
 const StepGuide = defineAsyncComponent(() => import('./StepGuide.vue'))
 const guided = useStorage('inkysparrow.guided', false)
 const asked = ref(false)
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
 /** What could be done about a note is worked out when somebody asks. */
 const store = useBuild()
@@ -62,7 +63,7 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         </h2>
         <p class="because" aria-live="polite">{{ finding.because }}</p>
         <details v-if="finding.odds.length" class="why">
-          <summary>How likely: {{ finding.likely }}</summary>
+          <summary>{{ capital(finding.likely ?? '') }}: what that hangs on</summary>
           <p v-for="line in finding.odds" :key="line" class="small">{{ line }}</p>
         </details>
         <details class="why">

@@ -91,7 +91,7 @@ const id = (name: string) => `worked-${name}`
         {{ t.words }}
       </button>
     </div>
-    <div class="both">
+    <div class="both" :class="{ alone: what === 'calibrated' }">
       <div v-if="what !== 'calibrated'" class="ask">
         <label class="plate" :for="id('family')">{{ what === 'wipe' ? 'The wash' : 'The film' }}</label>
         <select :id="id('family')" v-model="a[what]">
@@ -241,6 +241,12 @@ const id = (name: string) => `worked-${name}`
 </template>
 
 <style scoped>
+.both.alone {
+  grid-template-columns: 1fr;
+}
+.alone .answer {
+  max-width: 640px;
+}
 .asked {
   stroke: var(--action);
   stroke-width: 2;

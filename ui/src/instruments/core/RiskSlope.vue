@@ -28,7 +28,8 @@ const marks = computed(() =>
     { words: '3 wk', after: 504 * hour },
   ]
     .filter((m) => from.value + m.after < to.value)
-    .map((m) => ({ ...m, x: x(from.value + m.after) })),
+    .map((m) => ({ ...m, x: x(from.value + m.after) }))
+    .filter((m) => m.x < width - 14),
 )
 const here = computed(() => Math.max(1, Math.min(width - 1, x(props.at))))
 /** What is said of it, for who does not see it. */
