@@ -32,7 +32,7 @@ const (
 )
 
 // rooms are those whose answers a modeller acts on.
-var rooms = []string{"cure", "stack", "verdict", "timeline", "schedule", "rule", "choose", "look"}
+var rooms = []string{"chance", "cure", "stack", "verdict", "timeline", "schedule", "rule", "choose", "look"}
 
 // A line of equivalents names a place that no test can notice, and why: at most six.
 //

@@ -68,7 +68,7 @@ const tabs = [
 
 const w = 560
 const h = 150
-const hours = computed(() => (said.value ? said.value.every_hours * (said.value.hard.length - 1) : 1))
+const hours = computed(() => Math.max(1, said.value ? said.value.every_hours * (said.value.hard.length - 1) : 1))
 /** Time runs on a root scale, so that the first hours can be seen beside the weeks. */
 const x = (t: number) => w * Math.sqrt(Math.min(1, t / hours.value))
 const curve = computed(() =>
