@@ -144,23 +144,7 @@ func (c *Calendar) Sessions(from, to time.Time) []Span {
 func (c *Calendar) Room(from time.Time, hands time.Duration) (start time.Time, ok bool) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	from = roundUp(from)
-	for i := c.after(from); ; i++ {
-		if i == len(c.sessions) {
-			if !c.extend() {
-				return time.Time{}, false
-			}
-			i--
-			continue
-		}
-		t := c.sessions[i].From
-		if from.After(t) {
-			t = from
-		}
-		if !t.Add(hands).After(c.sessions[i].To) {
-			return t, true
-		}
-	}
+	return c.search(roundUp(from), Need{Hands: hands}, false)
 }
 
 // Waited returns what of one's sessions passes between two moments: how many begin after the one that from lies in, or that comes next, and the hours in the last. A day of a
@@ -211,7 +195,7 @@ func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {
 	if known, ok := overlap(c.full[need], Span{from, from.Add(1)}); ok {
 		begin = known.To
 	}
-	start, ok = c.search(begin, need)
+	start, ok = c.search(begin, need, true)
 	if ok && start.After(from) {
 		if c.full == nil {
 			c.full = map[Need][]Span{}
@@ -221,7 +205,8 @@ func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {
 	return start, ok
 }
 
-func (c *Calendar) search(from time.Time, need Need) (start time.Time, ok bool) {
+// search returns the earliest start from from on that a session has room for, around what is booked where that counts.
+func (c *Calendar) search(from time.Time, need Need, booked bool) (start time.Time, ok bool) {
 	for i := c.after(from); ; i++ {
 		if i == len(c.sessions) {
 			if !c.extend() {
@@ -237,7 +222,7 @@ func (c *Calendar) search(from time.Time, need Need) (start time.Time, ok bool) 
 		}
 		for !t.Add(need.Hands).After(s.To) {
 			until, busy := c.busy(t, need)
-			if !busy {
+			if !busy || !booked {
 				return t, true
 			}
 			t = roundUp(until)

@@ -218,7 +218,7 @@ func TestSlotRemembers(t *testing.T) {
 				need.Airbrush, need.Clean = true, 10*time.Minute
 			}
 			got, ok := c.Slot(from, need)
-			want, wanted := c.search(roundUp(from), need)
+			want, wanted := c.search(roundUp(from), need, true)
 			if ok != wanted || !got.Equal(want) {
 				t.Fatalf("from %v for %+v: %v, and searched anew %v", from, need, got, want)
 			}

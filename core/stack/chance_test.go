@@ -265,3 +265,13 @@ func TestLeans(t *testing.T) {
 		t.Errorf("plastic leans by %.2f", by)
 	}
 }
+
+// R90: half of all see a loss at its limit. Q18: of what makes a bite on a four-day enamel differ, the product counts most, the eye little.
+func TestLimitAndShares(t *testing.T) {
+	isNear(t, "R90 at the limit", shows(biteLimit), 0.5, 1e-9)
+	enamel := on(room, film("enamel", 2))
+	shares := chance.Shares(chance.PartsOf(film("enamel", 2)), enamel.Leans(pinned, 1, laid.Add(4*day), room), false)
+	if p := shares[chance.OfProduct]; p < 0.35 || p > 0.5 || shares[chance.OfEye] > 0.3 {
+		t.Errorf("Q18 the product counts for %.2f, the eye for %.2f", p, shares[chance.OfEye])
+	}
+}
