@@ -71,22 +71,6 @@ var stageIDs = [...]string{"painted", "cleared", "washed", "oiled", "finished"}
 // Loss returns what a harm costs at a stage, in evenings.
 func Loss(h Harm, s Stage) float64 { return losses[h][s] }
 
-// Harms and Stages return all of them, for the Workings.
-func Harms() (all []Harm) {
-	for h := Spot; h < harmCount; h++ {
-		all = append(all, h)
-	}
-	return all
-}
-
-// Stages returns all stages.
-func Stages() (all []Stage) {
-	for s := Painted; s < stageCount; s++ {
-		all = append(all, s)
-	}
-	return all
-}
-
 // Odds are the chance that harm shows and what it would cost.
 type Odds struct {
 	Chance float64 // 0 to 1

@@ -20,9 +20,6 @@ var (
 	creepMM  = Numbers.Number("creep-shows", 0.1, "mm", "creeping of a line that is seen", fact.Bench("a third of a scribed line's width"))
 )
 
-// CreepShows returns how far a film may be carried along without being seen, in millimetres.
-func CreepShows() float64 { return creepMM }
-
 // Carried returns how far a sprayed coat carries the film at place along in the middle, in millimetres, and the chance that it is seen: 0 for what it does not
 // dissolve. Oils count as thin as they are blended. Held to R85, R86, T62, T87.
 func (s Stack) Carried(touch Touch, place int, moment time.Time, air climate.Record) (mm, seen float64) {

@@ -53,7 +53,7 @@ func TestReachAsItWas(t *testing.T) {
 		for x := range s.Cut(touch, moment, room) {
 			text += wholly(x)
 		}
-		text += "worst " + wholly(s.Bite(touch, moment, room)) + "worn " + wholly(s.Worn(touch, moment, room))
+		text += "worst " + wholly(s.Bite(touch, moment, room))
 		for x := range s.Risks(touch, moment, room) {
 			text += fmt.Sprintf("risk %d %.3f %.3f %.3f ", x.Place, x.Bitten, x.Dug, x.Wet)
 		}
@@ -70,7 +70,7 @@ func TestReachAsItWas(t *testing.T) {
 				text += fmt.Sprintf("bad from %.1f to %.1f h ", shuts.Sub(start).Hours(), opens.Sub(start).Hours())
 			}
 			if c := s.Bite(touch, moment, room); c.Place >= 0 {
-				text += fmt.Sprint(c.Buckles(s[c.Place].Film.Family, touch.Contact), c.Bites(), c.Digs())
+				text += fmt.Sprint(c.Buckles(s[c.Place].Film.Family, touch.Contact), c.Bites())
 			}
 		}
 		if i >= 20 {

@@ -159,25 +159,11 @@ func (r Reach) seen() float64 {
 	return float64(r.Loss)
 }
 
-// Digs reports whether half of all see what the tool digs out.
-func (r Reach) Digs() bool { return float64(r.Dug) > biteLimit }
-
 // Bite returns what touch does at moment to the film that it harms most; its Place is -1 on an empty stack.
 func (s Stack) Bite(touch Touch, moment time.Time, air climate.Record) Reach {
 	worst := Reach{Place: -1}
 	for r := range s.Cut(touch, moment, air) {
 		if worst.Place < 0 || r.Loss > worst.Loss {
-			worst = r
-		}
-	}
-	return worst
-}
-
-// Worn returns what touch does at moment to the film that its tool digs most out of; its Place is -1 on an empty stack.
-func (s Stack) Worn(touch Touch, moment time.Time, air climate.Record) Reach {
-	worst := Reach{Place: -1}
-	for r := range s.Cut(touch, moment, air) {
-		if worst.Place < 0 || r.Dug > worst.Dug {
 			worst = r
 		}
 	}
