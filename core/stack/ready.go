@@ -37,6 +37,11 @@ func (l *Layer) readySD() float64 { return chance.Together(chance.Pace(l.Film), 
 // Calm reports whether the film is ready for anything at a moment, whoever laid it.
 func (l *Layer) Calm(moment time.Time) bool { return moment.After(l.calm) }
 
+// Settled reports whether the film and all below it are ready for anything at a moment; false where that is not known of those below.
+func (l *Layer) Settled(moment time.Time) bool {
+	return l.Calm(moment) && l.under.known && moment.After(l.under.calm) && !l.Film.Laid.After(moment) && !l.under.laid.After(moment)
+}
+
 // Unready returns the chance that the film is not as dry as is asked of it at a moment: one in ten at the time that is computed for it, one in two of an oil that gels.
 func (l *Layer) Unready(asks Asks, moment time.Time) float64 {
 	switch {

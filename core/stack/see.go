@@ -23,10 +23,10 @@ type sight struct {
 	touch   Touch
 	moment  time.Time
 	contact time.Duration
-	seen    []look // by place; made when a touch first gets there
+	seen    []look // from the top down; made when a touch first gets there, so that a zone of many films costs no more than what is reached
 	deep    int    // place of the lowest film that is looked at
 	borders []float64
-	risks   []Risk
+	risks   []Risk // from the top down
 }
 
 // look is one of its films.
@@ -44,11 +44,7 @@ var sights = sync.Pool{New: func() any { return new(sight) }}
 func (s Stack) see(touch Touch, moment time.Time, air climate.Record) *sight {
 	v := sights.Get().(*sight)
 	v.films, v.touch, v.moment, v.contact = s, touch, moment, ContactTime(touch.Contact, touch.Liquid, moment, air)
-	v.seen = slices.Grow(v.seen[:0], len(s))[:len(s)]
-	v.deep = 0
-	for i := range v.seen {
-		v.seen[i].made = false
-	}
+	v.seen, v.deep = v.seen[:0], 0
 	return v
 }
 
@@ -59,7 +55,16 @@ func (v *sight) done() {
 }
 
 func (v *sight) at(place int) *look {
-	l := &v.seen[place]
+	down := len(v.films) - 1 - place
+	for len(v.seen) <= down {
+		if len(v.seen) == cap(v.seen) {
+			v.seen = append(v.seen, look{})
+		} else {
+			v.seen = v.seen[:len(v.seen)+1]
+		}
+		v.seen[len(v.seen)-1].made = false
+	}
+	l := &v.seen[down]
 	if l.made {
 		return l
 	}
@@ -150,7 +155,7 @@ func (v *sight) reach(place int, a assault, wet bool, exposed float64, wait time
 // barrier returns the share of the area where the layer lets the liquid straight through, and what it adds to the lag. A layer of n
 // coats protects at least as well as its first coats alone, which dried sooner.
 func (v *sight) barrier(place int, a assault, wet bool, pace float64) (open, slow float64) {
-	layer, l := &v.films[place], &v.seen[place]
+	layer, l := &v.films[place], v.at(place)
 	open, slow = v.barrierOf(&layer.Film, a, wet)
 	if open <= gaps(float64(layer.Film.Coats-1)) { // none of its first coats alone is as closed
 		return open, slow
@@ -217,7 +222,7 @@ func (s Stack) Risks(touch Touch, moment time.Time, air climate.Record) iter.Seq
 		v := s.see(touch, moment, air)
 		defer v.done()
 		v.weigh()
-		for i := len(v.risks) - 1; i >= 0; i-- {
+		for i := range v.risks {
 			if v.risks[i].Place >= 0 && !yield(v.risks[i]) {
 				return
 			}
@@ -225,28 +230,33 @@ func (s Stack) Risks(touch Touch, moment time.Time, air climate.Record) iter.Seq
 	}
 }
 
-// weigh works out the risks, by place; those of films that are not reached have no place.
-func (v *sight) weigh() {
-	v.risks = slices.Grow(v.risks[:0], len(v.films))[:len(v.films)]
-	for i := range v.risks {
-		v.risks[i] = Risk{Reach: Reach{Place: -1}}
+// risk is that of the film at place.
+func (v *sight) risk(place int) *Risk {
+	down := len(v.films) - 1 - place
+	for len(v.risks) <= down {
+		v.risks = append(v.risks, Risk{Reach: Reach{Place: -1}})
 	}
+	return &v.risks[down]
+}
+
+// weigh works out the risks; those of films that are not reached have no place.
+func (v *sight) weigh() {
+	v.risks = v.risks[:0]
 	v.each(0, func(r Reach) bool {
-		v.risks[r.Place].Reach = r
+		v.risk(r.Place).Reach = r
 		return true
 	})
 	v.borders = v.borders[:0]
 	calm, deep := true, 0
 	v.each(chance.Rare, func(r Reach) bool {
-		k := &v.risks[r.Place]
-		k.Place = r.Place
+		v.risk(r.Place).Place = r.Place
 		if !r.Wet && r.seen() < quiet && float64(r.Dug) < quiet {
-			v.seen[r.Place].quiet = true
+			v.at(r.Place).quiet = true
 			return true
 		}
 		calm, deep = false, r.Place
 		if r.Wet {
-			if l := &v.seen[r.Place]; l.pace > 0 {
+			if l := v.at(r.Place); l.pace > 0 {
 				v.borders = append(v.borders, math.Log(l.own.Dried)/l.pace)
 			}
 		}
@@ -259,7 +269,7 @@ func (v *sight) weigh() {
 	slices.Sort(v.borders)
 	chance.Paces(v.borders, func(slower, share float64) bool {
 		v.each(slower, func(r Reach) bool {
-			k := &v.risks[r.Place]
+			k := v.risk(r.Place)
 			k.Place = r.Place
 			bites := share * shows(r.seen())
 			k.Bitten += bites
@@ -279,7 +289,7 @@ func (v *sight) weigh() {
 		}
 	}
 	for i := range v.risks { // what lifts as a whole does so or does not
-		if k := &v.risks[i]; k.Place > 0 && v.films[i].Film.Family.IsLive() && v.films[i].Film.Family.Closed {
+		if k := &v.risks[i]; k.Place > 0 && v.films[k.Place].Film.Family.IsLive() && v.films[k.Place].Film.Family.Closed {
 			k.Bitten = 0
 			if k.Reach.Bites() {
 				k.Bitten = 1

@@ -69,6 +69,14 @@ type Layer struct {
 	first []cure.Course // the course of its first 1, 2 ... coats: a barrier is at least as good as any of them
 	drawn *cure.Course  // of an oil, as thin as it is blended
 	calm  time.Time     // from when on it is ready for anything, whoever laid it
+	under below
+}
+
+// below is what is known of all films below one, so that a zone of many films is not looked through again for each step.
+type below struct {
+	known bool
+	calm  time.Time // from when on all of them are ready for anything
+	laid  time.Time // when the last of them was laid
 }
 
 // Lay works out the layer that a step leaves.
@@ -96,6 +104,25 @@ const never = 0.001
 
 // Stack is the films of a zone, the lowest first.
 type Stack []Layer
+
+// Add returns the films with another on top.
+func (s Stack) Add(l Layer) Stack {
+	if n := len(s); n > 0 && (n == 1 || s[n-1].under.known) {
+		l.under = below{true, later(s[n-1].under.calm, s[n-1].calm), later(s[n-1].under.laid, s[n-1].Film.Laid)}
+	}
+	return append(s, l)
+}
+
+// Laid returns when the last of the films was laid.
+func (s Stack) Laid() (last time.Time) {
+	for i := len(s) - 1; i >= 0; i-- {
+		last = later(last, s[i].Film.Laid)
+		if s[i].under.known {
+			return later(last, s[i].under.laid)
+		}
+	}
+	return last
+}
 
 // On returns the bare plastic, on which a zone begins.
 func On(air climate.Record) Stack {

@@ -3,6 +3,7 @@ package timeline
 import (
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
 	"inkysparrow/core/stack"
@@ -35,8 +36,9 @@ type Placed struct {
 	Ready      time.Time
 	Closes     time.Time // the end of a wipe's window; zero for other steps
 	Opens      time.Time
-	NoRoom     bool      // no session is long enough, or there is none
-	ended      time.Time // the last of it and the steps before it
+	NoRoom     bool         // no session is long enough, or there is none
+	ended      time.Time    // the last of it and the steps before it
+	stage      chance.Stage // how far the zone has come after it
 }
 
 // Free returns when all of the line's steps laid out so far have ended and their films can be touched.
@@ -84,13 +86,14 @@ func (l *Line) push(plan *route.Plan, p Placed) {
 	p.Below = len(l.Films)
 	p.TouchDry, p.Ready, p.ended = p.End, p.End, p.End
 	if n := len(l.Steps); n > 0 {
-		p.ended = Later(p.End, l.Steps[n-1].ended)
+		p.ended, p.stage = Later(p.End, l.Steps[n-1].ended), l.Steps[n-1].stage
 	}
+	p.stage = max(p.stage, stageOf(p.Step))
 	if p.Step.Do.Lays {
 		layer := stack.Lay(p.Step.ID, p.Step.Film(p.Step.LastStroke(p.End)), plan.Air)
 		p.Layer = len(l.Films)
 		p.TouchDry, p.Ready = layer.TouchDry(), layer.Ready()
-		l.Films = append(l.Films, layer)
+		l.Films = l.Films.Add(layer)
 		l.TouchDry, l.Ready = append(l.TouchDry, p.TouchDry), append(l.Ready, p.Ready)
 		l.by = append(l.by, p.Step)
 		l.medium = append(l.medium, l.topMedium(len(l.Films)-1))

@@ -213,9 +213,9 @@ func (tl *Timeline) try(line *Line, list []*Rule, calendar *schedule.Calendar, w
 	t.washed, t.wipe = washed, tl.findWithin(wipe, list, calendar, washed, need)
 	if p := t.wipe; !p.NoRoom && !p.Start.After(p.Closes) && wipe.Holds(list, p.Start) {
 		worst, _ := wipe.Odds(list, p.Start)
-		pulled, late := wipe.WipeOdds(p.Start)
+		_, late := wipe.WipeOdds(p.Start) // a later wash is pulled as much: its wipe falls into its window again
 		t.fits, t.costs = late.Grade() < chance.Flaw, func(waited float64) float64 {
-			return max(tl.Plan.Waiting.Of(waited, worst), tl.Plan.Waiting.Of(waited, pulled), tl.Plan.Waiting.Of(waited, late))
+			return max(tl.Plan.Waiting.Of(waited, worst), tl.Plan.Waiting.Of(waited, late))
 		}
 		if t.fits {
 			return t

@@ -49,7 +49,11 @@ type Site struct {
 	Touch    stack.Touch
 	Wets     bool // touch means something
 
-	asks  *verdict.Question    // made when it is first asked for
+	asks *verdict.Question // made when it is first asked for
+	own  struct {
+		place int
+		known bool
+	} // see ownRun
 	known map[**Rule]knowledge // of lists of rules, by where they lie, where the air never changes
 }
 
@@ -96,20 +100,24 @@ func (s *Site) asked(step *route.Step, touch stack.Touch, wets bool) verdict.Que
 
 // Stage returns how far the zone has come when the site's step is begun: what would be lost with the film below it.
 func (s *Site) Stage() chance.Stage {
-	stage := chance.Painted
-	for _, p := range s.Line.Steps[:min(s.Index, len(s.Line.Steps))] {
-		switch do := p.Step.Do; {
-		case do.Has(route.LastCoat):
-			return chance.Finished
-		case do.Has(route.OilWork):
-			stage = max(stage, chance.Oiled)
-		case do.Has(route.WashOn):
-			stage = max(stage, chance.Washed)
-		case do.Has(route.ClearCoat | route.NeedsGloss):
-			stage = max(stage, chance.Cleared)
-		}
+	if s.Index == 0 {
+		return chance.Painted
 	}
-	return stage
+	return s.Line.Steps[s.Index-1].stage
+}
+
+func stageOf(step *route.Step) chance.Stage {
+	switch do := step.Do; {
+	case do.Has(route.LastCoat):
+		return chance.Finished
+	case do.Has(route.OilWork):
+		return chance.Oiled
+	case do.Has(route.WashOn):
+		return chance.Washed
+	case do.Has(route.ClearCoat | route.NeedsGloss):
+		return chance.Cleared
+	}
+	return chance.Painted
 }
 
 // TouchOf returns what a step in the site's place would do at moment to the films below; ok is false when nothing wet or hard touches them.
@@ -235,13 +243,16 @@ func (s *Site) Asks(place int) stack.Asks {
 
 // ownRun returns the place below the films on top that are of the kind that is sprayed; the top where it is another, or nothing is sprayed.
 func (s *Site) ownRun() int {
+	if s.own.known {
+		return s.own.place
+	}
 	top := len(s.Below) - 1
-	if s.Touch.Welds == nil || !s.Touch.Contact.Sprayed {
-		return top
+	if s.Touch.Welds != nil && s.Touch.Contact.Sprayed {
+		for top > 0 && s.Below[top].Film.Family == s.Touch.Welds {
+			top--
+		}
 	}
-	for top > 0 && s.Below[top].Film.Family == s.Touch.Welds {
-		top--
-	}
+	s.own.place, s.own.known = top, true
 	return top
 }
 

@@ -21,6 +21,7 @@ func (s *Site) With(speed cure.Speed) *Site {
 		line.Ready[i], line.TouchDry[i] = other.Below[i].Ready(), other.Below[i].TouchDry()
 	}
 	line.Films = other.Below
+	other.own.known = false
 	line.next, other.Line, other.known, other.asks = nil, &line, nil, nil
 	return &other
 }

@@ -49,26 +49,39 @@ func (q *Question) Glossed(coats int, at time.Time) *Question {
 // which can be sprayed there themselves.
 func (q *Question) Barriers(from time.Time) []Barrier {
 	var all []Barrier
+	under := q.top()
 	for _, f := range coating.Families() {
 		if !slices.Contains(f.Kinds, coating.Clear) {
 			continue
 		}
 		spray := stack.Touch{Contact: stack.WetCoat, Liquid: f.Carrier, Welds: f}
-		if q.Under().Bite(spray, from, q.Air).Bites() {
+		if under.Bite(spray, from, q.Air).Bites() {
 			continue
 		}
-		if coats := q.coatsOf(f, from); coats > 0 {
+		if coats := q.coatsOf(f, under, from); coats > 0 {
 			all = append(all, Barrier{f, coats})
 		}
 	}
 	return all
 }
 
+// reached is how many films below a barrier a touch could get to at most.
+const reached = 16
+
+// top returns what a barrier would go on, without the films that nothing gets through to from there.
+func (q *Question) top() stack.Stack {
+	under := q.Under()
+	if len(under) <= reached {
+		return under
+	}
+	return append(slices.Clone(under[:1]), under[len(under)-reached+1:]...)
+}
+
 // coatsOf returns how many coats of f make the touch safe, 0 where they don't.
-func (q *Question) coatsOf(f *coating.Family, from time.Time) int {
+func (q *Question) coatsOf(f *coating.Family, under stack.Stack, from time.Time) int {
 	for coats := 2; coats <= 3; coats++ {
 		film := coating.Film{Family: f, Coats: coats, Wet: f.Wet, Laid: from}
-		sealed := append(slices.Clip(q.Under()), stack.Lay("", film, q.Air))
+		sealed := append(slices.Clip(under), stack.Lay("", film, q.Air))
 		for days := 1; days <= 16; days *= 2 {
 			if !sealed.Bite(q.Touch, from.AddDate(0, 0, days), q.Air).Bites() {
 				return coats

@@ -162,14 +162,7 @@ func (q *Question) calm(at time.Time) bool {
 }
 
 // laid returns when the last of the films is laid: only from then on they lie as they are asked about.
-func (q *Question) laid() (last time.Time) {
-	for i := range q.Films {
-		if l := q.Films[i].Film.Laid; l.After(last) {
-			last = l
-		}
-	}
-	return last
-}
+func (q *Question) laid() time.Time { return q.Films.Laid() }
 
 // risks returns what the touch does to the films that it reaches, the top one first.
 func (q *Question) risks(at time.Time) []stack.Risk {
@@ -287,10 +280,8 @@ func (q *Question) unbitten(within schedule.Span) schedule.Spans {
 		}
 		if first.Before(within.To) && !q.Holds(Bitten, first) {
 			began := first
-			for i := range q.Films {
-				if l := q.Films[i].Film.Laid; i > 0 && l.Before(began) {
-					began = l
-				}
+			if len(q.Films) > 1 && q.Films[1].Film.Laid.Before(first) {
+				began = q.Films[1].Film.Laid
 			}
 			began = began.Add(-time.Minute)
 			age := func(t time.Time) float64 { return math.Log(t.Sub(began).Hours()) }
@@ -381,13 +372,13 @@ func (q *Question) from(h Harm, moment time.Time) (from time.Time) {
 	}
 	switch {
 	case h == TooWet && q.Asks != nil:
-		for i := len(q.Films) - 1; i > 0; i-- {
+		for i := len(q.Films) - 1; i > 0 && !q.Films[i].Settled(moment); i-- {
 			if l, asks := &q.Films[i], q.Asks(i); asks != stack.AsksNothing && !l.Calm(moment) {
 				put(l.ReadyFor(asks, most(q.wetOdds(1, i))))
 			}
 		}
 	case h == ShutIn && q.Coats:
-		for i := len(q.Films) - 1; i > 0; i-- {
+		for i := len(q.Films) - 1; i > 0 && !q.Films[i].Settled(moment); i-- {
 			if l := &q.Films[i]; l.Film.Family.IsOily() && !l.Calm(moment) {
 				put(l.SettledFor(most(q.shutOdds(1))))
 			}
@@ -504,7 +495,7 @@ func (q *Question) tooWet(at time.Time) (worst Answer) {
 	if q.Asks == nil {
 		return worst
 	}
-	for i := len(q.Films) - 1; i > 0; i-- {
+	for i := len(q.Films) - 1; i > 0 && !q.Films[i].Settled(at); i-- {
 		asks := q.Asks(i)
 		if asks == stack.AsksNothing {
 			continue
@@ -658,7 +649,7 @@ func (q *Question) shutIn(at time.Time) (worst Answer) {
 	if !q.Coats {
 		return worst
 	}
-	for i := len(q.Films) - 1; i > 0; i-- {
+	for i := len(q.Films) - 1; i > 0 && !q.Films[i].Settled(at); i-- {
 		if f := &q.Films[i]; f.Film.Family.IsOily() {
 			if c := f.Unsettled(at); c > worst.Chance {
 				worst = Answer{Word: Word{Odds: q.shutOdds(c)}, Place: i, Hard: f.Hard(at), Share: 1}
