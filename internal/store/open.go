@@ -55,8 +55,9 @@ type Options struct {
 type Store struct {
 	path   string
 	read   *sql.DB
-	write  *sql.DB // one connection, so that writers wait in order
-	lock   *flock.Flock
+	write  *sql.DB      // one connection, so that writers wait in order
+	lock   *flock.Flock // of the name
+	hold   *flock.Flock // of the file, whatever it is called; nil where it can't be had
 	now    func() time.Time
 	frozen error // why nothing can be written: ErrDamaged or ErrReadOnly; nil as usual
 	writes atomic.Int64
@@ -79,6 +80,9 @@ func Open(ctx context.Context, path string, o Options) (*Store, error) {
 }
 
 func open(ctx context.Context, path string, o Options) (*Store, error) {
+	if real, err := filepath.EvalSymlinks(path); err == nil { // what a link leads to is locked, backed up and replaced, not the link
+		path = real
+	}
 	found, err := inspect(ctx, path)
 	if err != nil {
 		return nil, err
@@ -113,6 +117,14 @@ func open(ctx context.Context, path string, o Options) (*Store, error) {
 			lock.Unlock() //nolint:errcheck // as above
 			return nil, err
 		}
+	}
+	hold, mine, err := held(path)
+	if err == nil && !mine {
+		lock.Unlock() //nolint:errcheck // as above
+		return nil, ErrLocked
+	}
+	if err == nil { // a file system without such locks has the one beside it
+		s.hold = hold
 	}
 	if err := s.connect(ctx); err != nil {
 		s.Close()
@@ -204,6 +216,9 @@ type inspection struct {
 }
 
 func inspect(ctx context.Context, path string) (inspection, error) {
+	if seen, err := os.Stat(path); err == nil && !seen.Mode().IsRegular() { // opening some of these would wait for ever
+		return inspection{}, fmt.Errorf("%w: it is no file but %s", ErrForeign, kindOf(seen.Mode()))
+	}
 	f, err := os.Open(path)
 	if errors.Is(err, fs.ErrNotExist) {
 		_, err := os.Stat(filepath.Dir(path))
@@ -228,6 +243,21 @@ func inspect(ctx context.Context, path string) (inspection, error) {
 		seen, err = glance(ctx, path, frozenDisk)
 	}
 	return seen, err
+}
+
+// kindOf says what lies under a name that is no file.
+func kindOf(mode fs.FileMode) string {
+	switch {
+	case mode.IsDir():
+		return "a folder"
+	case mode&fs.ModeNamedPipe != 0:
+		return "a pipe"
+	case mode&fs.ModeSocket != 0:
+		return "a socket"
+	case mode&fs.ModeDevice != 0:
+		return "a device"
+	}
+	return "something else"
 }
 
 // frozenDisk are the options of a file on a disk that can only be read. What stands in its log is not seen then.
@@ -441,8 +471,10 @@ func (s *Store) Close() error {
 	if s.write != nil {
 		errs = append(errs, s.write.Close()) // the last connection to go folds the log in
 	}
-	if s.lock != nil {
-		errs = append(errs, s.lock.Unlock())
+	for _, lock := range []*flock.Flock{s.hold, s.lock} { // only now: whoever closes a file takes SQLite's own locks on it away
+		if lock != nil {
+			errs = append(errs, lock.Unlock())
+		}
 	}
 	return errors.Join(errs...)
 }
