@@ -2,6 +2,7 @@ package web
 
 import (
 	"bytes"
+	"compress/gzip"
 	"io"
 	"strings"
 
@@ -13,6 +14,7 @@ import (
 
 const (
 	smallBody  = 256 << 10           // of a request that imports nothing
+	visitBody  = 4 << 10             // of one that gives a passphrase: nobody is known yet
 	planBody   = 2*plan.MaxBytes + 1 // a plan file as a JSON string
 	shelfBody  = 2*shelf.MaxBytes + 1
 	largeOnces = 2 // large bodies at once
@@ -21,6 +23,8 @@ const (
 // largest is how large the body of a request to an address may be.
 func largest(path string) int {
 	switch path {
+	case "/api/visit":
+		return visitBody
 	case "/api/builds":
 		return planBody
 	case "/api/shelf/import", "/api/shelf/palette":
@@ -39,7 +43,14 @@ func (s *Server) sized(c fiber.Ctx) error {
 		}
 		return c.Next()
 	}
+	packed, err := packing(c)
+	if err != nil {
+		return err
+	}
 	if c.Path() == everythingPath {
+		if packed {
+			return refusedPacking(c)
+		}
 		return c.Next() // read by its handler, into a file
 	}
 	if kind, _, _ := strings.Cut(c.Get(fiber.HeaderContentType), ";"); !strings.EqualFold(strings.TrimSpace(kind), fiber.MIMEApplicationJSON) {
@@ -54,14 +65,28 @@ func (s *Server) sized(c fiber.Ctx) error {
 	if r.Header.ContentLength() > most {
 		return tooLarge()
 	}
-	if !r.IsBodyStream() {
+	if !r.IsBodyStream() && !packed {
 		if len(r.Body()) > most {
 			return tooLarge()
 		}
 		return c.Next()
 	}
+	var in io.Reader = bytes.NewReader(r.Body())
+	if r.IsBodyStream() {
+		in = r.BodyStream()
+	}
+	if packed { // what comes out counts, not what came in
+		unpacked, err := gzip.NewReader(io.LimitReader(in, int64(most)+1))
+		if err != nil {
+			c.Set(fiber.HeaderConnection, "close")
+			return fiber.NewError(fiber.StatusUnprocessableEntity, "The request says that it is packed with gzip, and it is not; nothing was changed.")
+		}
+		unpacked.Multistream(false)
+		in = unpacked
+		r.Header.Del(fiber.HeaderContentEncoding) // what reads it next reads it as it is
+	}
 	var body bytes.Buffer
-	in := io.LimitReader(r.BodyStream(), int64(most)+1)
+	in = io.LimitReader(in, int64(most)+1)
 	if _, err := io.CopyN(&body, in, smallBody); err == nil { // there is more than is usual
 		leave, err := s.enterLarge(c)
 		if err != nil {
@@ -79,6 +104,23 @@ func (s *Server) sized(c fiber.Ctx) error {
 	}
 	r.SetBodyRaw(body.Bytes())
 	return c.Next()
+}
+
+// packing reports whether a request's body is packed. Only one gzip around it is taken: whatever else a header can announce, or announce twice, would be unpacked before it could
+// be measured.
+func packing(c fiber.Ctx) (packed bool, err error) {
+	switch all := c.Request().Header.PeekAll(fiber.HeaderContentEncoding); {
+	case len(all) == 0 || len(all) == 1 && (len(all[0]) == 0 || strings.EqualFold(string(all[0]), "identity")):
+		return false, nil
+	case len(all) == 1 && strings.EqualFold(string(all[0]), "gzip"):
+		return true, nil
+	}
+	return false, refusedPacking(c)
+}
+
+func refusedPacking(c fiber.Ctx) error {
+	c.Set(fiber.HeaderConnection, "close")
+	return fiber.NewError(fiber.StatusUnsupportedMediaType, "Requests are read as they are, or packed once with gzip.")
 }
 
 // enterLarge takes one of the few places for large bodies; leave gives it back.
