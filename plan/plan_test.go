@@ -191,7 +191,8 @@ func TestErrorsNameThePlace(t *testing.T) {
 		{"no such school", `"timezone"`, `"schools":{"tea":"first"},"timezone"`, `schools.tea: no such question`},
 		{"no such answer", `"timezone"`, `"schools":{"wipe":"never"},"timezone"`, `schools.wipe: "never" is none of`},
 		{"humidity over 100", `"timezone"`, `"climate":{"temperature_c":20,"humidity_pct":140},"timezone"`, `climate.humidity_pct`},
-		{"bad JSON", `"zones":`, `"zones":,`, `line 4`},
+		{"bad JSON", `"zones":`, `"zones":,`, `line 4, column 9: ',' does not belong there in the plan`},
+		{"a letter of another script for a quotation mark", `"zones":`, `“zones":`, `line 4, column 1: '“' does not belong there in the plan`},
 		{"cut off", `]}]}`, ``, `the file ends in the middle`},
 		{"more after the end", `]}]}`, `]}]} {}`, `there is more after the end`},
 		{"another format", `inkysparrow-plan/1`, `inkysparrow-plan/9`, `format: `},
@@ -210,6 +211,9 @@ func TestErrorsNameThePlace(t *testing.T) {
 				t.Errorf("got %v, want %s", err, tc.want)
 			}
 		})
+	}
+	if _, err := plan.Parse([]byte("\ufeff" + base)); err != nil {
+		t.Errorf("with the byte mark of some editors: %v", err)
 	}
 	for name, text := range map[string]string{
 		"deep nesting": strings.Repeat(`{"a":`, 50), "over 2 MB": `"` + strings.Repeat("x", plan.MaxBytes) + `"`, "nothing": "", "no object": "[]", "null": "null",

@@ -12,6 +12,7 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+	"unicode/utf8"
 
 	"github.com/invopop/jsonschema"
 	validator "github.com/santhosh-tekuri/jsonschema/v6"
@@ -70,6 +71,7 @@ func Document[T any](title, called string, max int) func([]byte) (T, error) {
 		if len(data) > max {
 			return none, fault("", "%s is over %d MB", called, max>>20)
 		}
+		data = bytes.TrimPrefix(data, []byte("\ufeff")) // a byte mark, as some editors put in front
 		if err := scan(data, called); err != nil {
 			return none, err
 		}
@@ -120,7 +122,13 @@ func scan(data []byte, called string) error {
 		if errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF) {
 			return fault("", "line %d, column %d: the file ends in the middle of %s", line, column, called)
 		}
-		return fault("", "line %d, column %d: %v", line, column, err)
+		var whole json.RawMessage // read as one, it tells where it went wrong
+		if wrong := (*json.SyntaxError)(nil); errors.As(json.Unmarshal(data, &whole), &wrong) && wrong.Offset > 0 && int(wrong.Offset) <= len(data) {
+			line, column = position(data, wrong.Offset-1)
+			odd, _ := utf8.DecodeRune(data[wrong.Offset-1:])
+			return fault("", "line %d, column %d: %q does not belong there in %s", line, column, odd, called)
+		}
+		return fault("", "line %d, column %d: what stands there can't be read as %s", line, column, called)
 	}
 	if _, err := d.Token(); !errors.Is(err, io.EOF) {
 		line, column := position(data, d.InputOffset())
