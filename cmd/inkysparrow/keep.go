@@ -41,11 +41,11 @@ func backupCommand() *cobra.Command {
 			if len(args) == 1 {
 				to = args[0]
 			} else {
-				folder := filepath.Join(filepath.Dir(database), "backups")
-				if err := os.MkdirAll(folder, 0o700); err != nil {
+				next, err := store.NextBackup(database, time.Now())
+				if err != nil {
 					return err
 				}
-				to = filepath.Join(folder, store.BackupName(database, time.Now()))
+				to = next
 			}
 			if err := store.CopyFile(cmd.Context(), database, to); err != nil {
 				if errors.Is(err, fs.ErrExist) {

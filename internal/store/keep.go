@@ -10,6 +10,7 @@ import (
 	"os"
 	"path/filepath"
 	"slices"
+	"strconv"
 	"strings"
 	"sync"
 	"time"
@@ -56,13 +57,14 @@ type Backup struct {
 	At    time.Time
 	Why   string // such as "daily"
 	Bytes int64
+	Count int // the how-manyth it is, so that they keep their order when the clock is set back; 0 of one that was made before they were counted
 }
 
 // backupLayout is how a backup's name tells its time, in UTC.
 const backupLayout = "2006-01-02T15-04-05Z"
 
 // Folder is where the backups lie: beside the file.
-func (s *Store) Folder() string { return filepath.Join(filepath.Dir(s.path), "backups") }
+func (s *Store) Folder() string { return folderOf(s.path) }
 
 // Backup copies the file, in use as it is, into the folder of backups, and returns the copy's path.
 func (s *Store) Backup(ctx context.Context) (string, error) { return s.backup(ctx, byHand) }
@@ -73,28 +75,39 @@ func (s *Store) backup(ctx context.Context, why string) (string, error) {
 	if err := os.MkdirAll(s.Folder(), 0o700); err != nil {
 		return "", err
 	}
-	stem := backupStem(s.path, s.now(), why)
-	for n := 1; ; n++ {
-		path := filepath.Join(s.Folder(), stem+".db")
-		if n > 1 {
-			path = filepath.Join(s.Folder(), fmt.Sprintf("%s-%d.db", stem, n))
-		}
-		if _, err := os.Stat(path); err == nil {
-			continue
-		}
-		if err := CopyFile(ctx, s.path, path); err != nil {
-			return "", err
-		}
-		return path, s.prune()
+	path, err := nextBackup(s.path, s.now(), why)
+	if err != nil {
+		return "", err
 	}
+	if err := CopyFile(ctx, s.path, path); err != nil {
+		return "", err
+	}
+	return path, s.prune()
 }
 
-func backupStem(path string, now time.Time, why string) string {
-	return fmt.Sprintf("%s.%s.%s", filepath.Base(path), now.UTC().Format(backupLayout), why)
+// folderOf is where the backups of the database at path lie: beside it.
+func folderOf(path string) string { return filepath.Join(filepath.Dir(path), "backups") }
+
+// nextBackup is where the next backup of the database at path goes.
+func nextBackup(path string, now time.Time, why string) (string, error) {
+	all, err := backupsOf(path)
+	if err != nil {
+		return "", err
+	}
+	count := 1
+	if len(all) > 0 {
+		count += all[0].Count
+	}
+	return filepath.Join(folderOf(path), fmt.Sprintf("%s.%s.%s.%d.db", filepath.Base(path), now.UTC().Format(backupLayout), why, count)), nil
 }
 
-// BackupName is what a backup of the database at path that is made by hand is called.
-func BackupName(path string, now time.Time) string { return backupStem(path, now, byHand) + ".db" }
+// NextBackup is where a backup of the database at path that is made by hand goes: into the folder beside it, which is made if it is not there.
+func NextBackup(path string, now time.Time) (string, error) {
+	if err := os.MkdirAll(folderOf(path), 0o700); err != nil {
+		return "", err
+	}
+	return nextBackup(path, now, byHand)
+}
 
 // CopyFile writes a copy of the database at from, which may be in use by a server, into the file to, which must not be there yet. The copy is
 // whole or not there.
@@ -121,23 +134,29 @@ func CopyFile(ctx context.Context, from, to string) error {
 }
 
 // Backups returns the backups of this file, the newest first.
-func (s *Store) Backups() ([]Backup, error) {
-	entries, err := os.ReadDir(s.Folder())
+func (s *Store) Backups() ([]Backup, error) { return backupsOf(s.path) }
+
+func backupsOf(path string) ([]Backup, error) {
+	entries, err := os.ReadDir(folderOf(path))
 	if errors.Is(err, fs.ErrNotExist) {
 		return nil, nil
 	}
 	var all []Backup
 	for _, e := range entries {
-		rest, own := strings.CutPrefix(e.Name(), filepath.Base(s.path)+".")
+		rest, own := strings.CutPrefix(e.Name(), filepath.Base(path)+".")
 		rest, whole := strings.CutSuffix(rest, ".db")
 		when, why, _ := strings.Cut(rest, ".")
+		why, number, _ := strings.Cut(why, ".")
+		count, _ := strconv.Atoi(number) //nolint:errcheck // one without a number is older than all that have one
 		at, wrong := time.Parse(backupLayout, when)
 		info, gone := e.Info()
 		if own && whole && wrong == nil && gone == nil {
-			all = append(all, Backup{e.Name(), at, why, info.Size()})
+			all = append(all, Backup{e.Name(), at, why, info.Size(), count})
 		}
 	}
-	slices.SortFunc(all, func(a, b Backup) int { return cmp.Or(b.At.Compare(a.At), strings.Compare(b.Name, a.Name)) })
+	slices.SortFunc(all, func(a, b Backup) int {
+		return cmp.Or(cmp.Compare(b.Count, a.Count), b.At.Compare(a.At), strings.Compare(b.Name, a.Name))
+	})
 	return all, err
 }
 
@@ -160,7 +179,11 @@ func (s *Store) prune() error {
 // Rest does what waits for a quiet moment: a backup where the last automatic one is a day old and something has been written since, and the
 // log is folded into the file once nothing has been written for a while. It is to be called every few seconds.
 func (s *Store) Rest(ctx context.Context) error {
-	if s.frozen != nil || s.now().Sub(s.since()) < quiet {
+	now := s.now()
+	if now.Before(s.since()) { // the clock was set back
+		s.touch(now)
+	}
+	if s.frozen != nil || now.Sub(s.since()) < quiet {
 		return nil
 	}
 	due, err := s.due()
@@ -185,7 +208,10 @@ func (s *Store) due() (bool, error) {
 	for _, b := range all {
 		if !strings.HasPrefix(b.Why, byHand) {
 			age := s.now().Sub(b.At)
-			return age >= backupEvery && s.writes.Load() > s.folded || age >= backupEvery && s.changedSince(b.At), nil
+			if age < 0 { // the clock was set back
+				return s.writes.Load() > s.folded, nil
+			}
+			return age >= backupEvery && (s.writes.Load() > s.folded || s.changedSince(b.At)), nil
 		}
 	}
 	return true, nil

@@ -982,6 +982,61 @@ func TestBackupsAtOnce(t *testing.T) {
 	}
 }
 
+// A clock that goes back by a year takes no backup: the one just made is the newest, whatever its time says, and is never the one that is thinned.
+func TestBackupsWhenTheClockGoesBack(t *testing.T) {
+	c := newClock()
+	path := filepath.Join(t.TempDir(), "x.db")
+	s := filled(t, path, c)
+	early, err := s.Backup(t.Context())
+	if err != nil {
+		t.Fatal(err)
+	}
+	rest := func() []Backup {
+		t.Helper()
+		if err := s.PutAway(t.Context(), "second", true); err != nil {
+			t.Fatal(err)
+		}
+		for range 2 { // the first may find that the clock was set back
+			if err := s.Rest(t.Context()); err != nil {
+				t.Fatal(err)
+			}
+			c.at = c.at.Add(quiet)
+		}
+		kept, err := s.Backups()
+		if err != nil {
+			t.Fatal(err)
+		}
+		return kept
+	}
+	for range backupsKept {
+		c.at = c.at.Add(backupEvery)
+		rest()
+	}
+	c.at = c.at.AddDate(-1, 0, 0)
+	if kept := rest(); len(kept) != 1+backupsKept || kept[0].Why != daily || kept[0].At.After(c.at) {
+		t.Errorf("at rest: %+v", kept)
+	}
+	c.at = c.at.Add(-backupEvery)
+	if err := s.Restore(t.Context(), early); err != nil {
+		t.Fatal(err)
+	}
+	kept, err := s.Backups()
+	if err != nil || len(kept) != 1+backupsKept || kept[0].Why != beforeRestore || !kept[0].At.Equal(c.at) || kept[0].Count != backupsKept+3 {
+		t.Errorf("before a restore: %v %+v", err, kept)
+	}
+	next, err := NextBackup(path, c.at)
+	if err != nil || !strings.HasSuffix(next, fmt.Sprintf(".by-hand.%d.db", backupsKept+4)) {
+		t.Errorf("from the command line: %v %s", err, next)
+	}
+	old := filepath.Join(s.Folder(), "x.db."+c.at.AddDate(3, 0, 0).UTC().Format(backupLayout)+".daily.db")
+	if err := os.WriteFile(old, nil, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if kept, err = s.Backups(); err != nil || kept[len(kept)-1].Name != filepath.Base(old) || kept[len(kept)-1].Why != daily {
+		t.Errorf("one from before they were counted: %v %+v", err, kept)
+	}
+}
+
 // Imports and restores that are asked for at once are carried out one after the other, each whole.
 func TestTakenAtOnce(t *testing.T) {
 	c := newClock()
