@@ -177,8 +177,8 @@ func TestRestoreAndMove(t *testing.T) {
 		t.Errorf("verify: %s", out)
 	}
 	rest := filepath.Join(dir, "rest.zip")
-	if out := must(t, "export", rest, "--database", database); !strings.Contains(out, "Exported to") {
-		t.Errorf("export says %q", out)
+	if status, out := run(t, "export", rest, "--database", database); status != 3 || !strings.Contains(out, "Exported to") || !strings.Contains(out, "left out") {
+		t.Errorf("export: %d %q", status, out)
 	}
 	must(t, "import", rest, "--database", filepath.Join(dir, "rest.db")) // what could be read of it
 	restore := func() {

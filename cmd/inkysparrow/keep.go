@@ -115,7 +115,7 @@ func asideIfDamaged(ctx context.Context, database string) (string, error) {
 func exportCommand() *cobra.Command {
 	return command("export FILE", "Write everything into one open file",
 		"Write all builds with their histories, and the shelf with its, into FILE: a zip of JSON lines that docs/export-format.md describes.\n"+
-			"The database may be in use meanwhile.",
+			"The database may be in use meanwhile. The exit status is 3 where the database is damaged and FILE lacks what can't be read of it.",
 		cobra.ExactArgs(1), func(cmd *cobra.Command, database string, args []string) (err error) {
 			s, err := store.Peek(cmd.Context(), database, time.Now)
 			if err != nil {
@@ -127,7 +127,7 @@ func exportCommand() *cobra.Command {
 				return err
 			}
 			defer func() {
-				if err = errors.Join(err, f.Close()); err != nil {
+				if err = errors.Join(err, f.Close()); err != nil && !errors.Is(err, errLacks) {
 					os.Remove(args[0]) //nolint:errcheck // half a file is worth nothing
 				}
 			}()
@@ -139,7 +139,10 @@ func exportCommand() *cobra.Command {
 				fmt.Fprintf(cmd.ErrOrStderr(), "inkysparrow: left out, since it can't be read: %s\n", l)
 			}
 			fmt.Fprintf(cmd.OutOrStdout(), "Exported to %s.\n", args[0])
-			return f.Sync()
+			if err := f.Sync(); err != nil || len(lost) == 0 {
+				return err
+			}
+			return errLacks
 		})
 }
 

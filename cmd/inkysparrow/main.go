@@ -15,10 +15,14 @@ import (
 const (
 	exitFound = 1 // a check found something that would lose work
 	exitBad   = 2 // bad input, or the program could not do its work
+	exitLacks = 3 // an export lacks what could not be read
 )
 
 // errFound is returned by a check that printed a stop finding.
 var errFound = errors.New("work would be lost")
+
+// errLacks is returned by an export that had to leave something out.
+var errLacks = errors.New("what can't be read is missing from it")
 
 func main() { os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr)) }
 
@@ -37,6 +41,9 @@ func run(args []string, stdin io.Reader, stdout, stderr io.Writer) int {
 	switch err := root.Execute(); {
 	case errors.Is(err, errFound):
 		return exitFound
+	case errors.Is(err, errLacks):
+		fmt.Fprintln(stderr, "inkysparrow:", err)
+		return exitLacks
 	case err != nil:
 		fmt.Fprintln(stderr, "inkysparrow:", err)
 		return exitBad

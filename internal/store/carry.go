@@ -95,7 +95,13 @@ func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err erro
 				return err
 			}),
 			part("builds.jsonl", func(put func(any) error) error { return carryBuilds(ctx, q, put, newest, carried, &about) }),
-			part("shelf.jsonl", func(put func(any) error) error { return carryShelf(ctx, q, put, &about) }),
+			part("shelf.jsonl", func(put func(any) error) error {
+				gone, err := carryShelf(ctx, q, put, &about)
+				if gone > 0 {
+					lost = append(lost, fmt.Sprintf("shelf.jsonl: %d bottles", gone))
+				}
+				return err
+			}),
 			part("shelf-history.jsonl", func(put func(any) error) error { return carryShelfHistory(ctx, q, put, s.stamp()) }),
 			part("about.json", func(put func(any) error) error { return put(about) }),
 		)
@@ -124,10 +130,23 @@ func carryBuilds(ctx context.Context, q *db.Queries, put func(any) error, newest
 
 // carryRevisions writes the revisions, and tells how many can't be read where the file is damaged.
 func carryRevisions(ctx context.Context, q *db.Queries, put func(any) error, newest map[string]int64, carried map[int64]bool) (gone int, err error) {
+	broken, err := eachRevision(ctx, q, func(r db.RevisionsBetweenRow) error {
+		one := carriedRevision{r.Revision.ID, r.Revision.ParentID.Int64, r.Slug, r.Revision.Change, r.Revision.MadeAt, json.RawMessage(r.Revision.Plan)}
+		if !carried[one.Parent] {
+			one.Parent = 0
+		}
+		carried[one.ID], newest[one.Build] = true, one.ID
+		return put(one)
+	})
+	return len(broken), err
+}
+
+// eachRevision visits the revisions, the oldest first, and returns the ids of those that can't be read: their page is damaged, or what they hold is no JSON any more.
+func eachRevision(ctx context.Context, q *db.Queries, visit func(db.RevisionsBetweenRow) error) (broken []int64, err error) {
 	at := int64(50) // plans at once
 	last, err := q.LastRevision(ctx)
 	if err != nil {
-		return 0, err
+		return nil, err
 	}
 	for from := int64(0); from < last; {
 		some, err := q.RevisionsBetween(ctx, db.RevisionsBetweenParams{After: from, UpTo: from + at})
@@ -136,37 +155,41 @@ func carryRevisions(ctx context.Context, q *db.Queries, put func(any) error, new
 				at = 1 // one by one, so that no more is lost than has to be
 				continue
 			}
-			gone++
+			broken = append(broken, from+1)
 			from++
 			continue
 		}
 		if err != nil {
-			return gone, err
+			return broken, err
 		}
 		for _, r := range some {
-			one := carriedRevision{r.Revision.ID, r.Revision.ParentID.Int64, r.Slug, r.Revision.Change, r.Revision.MadeAt, json.RawMessage(r.Revision.Plan)}
-			if !carried[one.Parent] {
-				one.Parent = 0
+			if !json.Valid([]byte(r.Revision.Plan)) {
+				broken = append(broken, r.Revision.ID)
+				continue
 			}
-			if err := put(one); err != nil {
-				return gone, err
+			if err := visit(r); err != nil {
+				return broken, err
 			}
-			carried[one.ID], newest[one.Build] = true, one.ID
 		}
 		from += at
 	}
-	return gone, nil
+	return broken, nil
 }
 
-func carryShelf(ctx context.Context, q *db.Queries, put func(any) error, about *About) error {
+// carryShelf writes the shelf, and tells how many of its bottles can't be read.
+func carryShelf(ctx context.Context, q *db.Queries, put func(any) error, about *About) (gone int, err error) {
 	all, err := q.Shelf(ctx)
 	for _, p := range all {
+		if !json.Valid([]byte(p)) {
+			gone++
+			continue
+		}
 		if err := put(json.RawMessage(p)); err != nil {
-			return err
+			return gone, err
 		}
 		about.Products++
 	}
-	return err
+	return gone, err
 }
 
 // carryShelfHistory writes the shelf's history. Where a part of it can't be read none of it is of use, and the shelf begins anew as it is.
@@ -201,6 +224,11 @@ func shelfHistory(ctx context.Context, q *db.Queries) ([]carriedShelfRevision, e
 			return nil, err
 		}
 		for _, c := range changes {
+			for _, state := range []sql.NullString{c.Before, c.After} {
+				if state.Valid && !json.Valid([]byte(state.String)) {
+					return nil, fmt.Errorf("%w: what was changed of %s can't be read", ErrDamaged, c.ProductID)
+				}
+			}
 			one.Products = append(one.Products, carriedShelfProduct{c.ProductID, raw(c.Before), raw(c.After)})
 		}
 		out = append(out, one)

@@ -273,7 +273,23 @@ func (s *Store) Verify(ctx context.Context) ([]string, error) {
 			wrong = append(wrong, fmt.Sprintf("the plan of %s can't be read: %s", r.Slug, sum.problem))
 		}
 	}
-	return wrong, nil
+	broken, err := eachRevision(ctx, db.New(s.read), func(db.RevisionsBetweenRow) error { return nil })
+	for _, id := range broken {
+		wrong = append(wrong, fmt.Sprintf("revision %d can't be read", id))
+	}
+	if err == nil {
+		var gone int
+		if gone, err = carryShelf(ctx, db.New(s.read), func(any) error { return nil }, &About{}); gone > 0 {
+			wrong = append(wrong, fmt.Sprintf("%d bottles of the shelf can't be read", gone))
+		}
+	}
+	if err == nil {
+		_, err = shelfHistory(ctx, db.New(s.read))
+	}
+	if kind := trouble(err); errors.Is(kind, ErrDamaged) {
+		return append(wrong, "the shelf's history can't be read: "+kind.Error()), nil
+	}
+	return wrong, trouble(err)
 }
 
 // contents are the tables that hold what the modeller made and what is worked out of it, those that are named by others first. Settings,

@@ -379,6 +379,40 @@ func TestLockAndModes(t *testing.T) {
 	}
 }
 
+// One state that is no JSON any more, of a build, of a bottle or of the shelf's history, is found and told, and all that is whole is exported and can be imported again.
+func TestBrokenStates(t *testing.T) {
+	for what, tc := range map[string]struct{ spoil, lost, wrong string }{
+		"an old revision": {"UPDATE revision SET plan = substr(plan, 1, 40) WHERE id = 1", "revisions.jsonl: 1 revisions", "revision 1 can't be read"},
+		"the newest state": {
+			"UPDATE revision SET plan = substr(plan, 1, 40) WHERE id = (SELECT head_id FROM build WHERE slug = 'first')", "revisions.jsonl: 1 revisions", "the plan of first can't be read",
+		},
+		"a bottle":            {"UPDATE shelf SET product = '{' WHERE id = (SELECT min(id) FROM shelf)", "shelf.jsonl: 1 bottles", "1 bottles of the shelf can't be read"},
+		"the shelf's history": {"UPDATE shelf_change SET after = '{' WHERE after IS NOT NULL", "shelf-history.jsonl", "the shelf's history can't be read"},
+	} {
+		c := newClock()
+		s := filled(t, filepath.Join(t.TempDir(), "x.db"), c)
+		if _, err := s.write.ExecContext(t.Context(), "PRAGMA ignore_check_constraints = ON; "+tc.spoil); err != nil {
+			t.Fatal(what, err)
+		}
+		var out bytes.Buffer
+		lost, err := s.Carry(t.Context(), &out)
+		if err != nil || len(lost) != 1 || !strings.Contains(lost[0], tc.lost) {
+			t.Errorf("%s: left out %q (%v)", what, lost, err)
+		}
+		wrong, err := s.Verify(t.Context())
+		if err != nil || !strings.Contains(strings.Join(wrong, "; "), tc.wrong) {
+			t.Errorf("%s: found wrong %q (%v)", what, wrong, err)
+		}
+		fresh := opened(t, filepath.Join(t.TempDir(), "y.db"), c)
+		if _, err := fresh.Bring(t.Context(), bytes.NewReader(out.Bytes()), int64(out.Len()), false); err != nil {
+			t.Errorf("%s: what is whole can't be imported: %v", what, err)
+		}
+		if b, err := fresh.Builds(t.Context()); err != nil || len(b) != 2 {
+			t.Errorf("%s: %d builds came over (%v)", what, len(b), err)
+		}
+	}
+}
+
 // A damaged file is opened for reading, what can be read of it is exported, and nothing is written into it.
 func TestDamagedFile(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "x.db")
