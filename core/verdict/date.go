@@ -29,9 +29,9 @@ func (a AnyDay) Cost(from, to time.Time) float64 {
 	return a.Waiting.Cost(int(hours/24), hours-24*float64(int(hours/24)))
 }
 
-// An hour's difference in a session costs little, and a film keeps no minute: the first dates that are tried lie some twenty minutes apart, later ones further.
+// An hour's difference in a session costs little, and a film keeps no minute: the first dates that are tried lie a quarter of an hour apart, later ones further.
 const (
-	apart = 20 * time.Minute
+	apart = 15 * time.Minute
 	// tried bounds how many dates are weighed.
 	tried = 120
 )
@@ -55,7 +55,7 @@ func Weigh(dates Dates, since, first time.Time, cost func(at time.Time, waited f
 		if waited = dates.Cost(since, at); waited >= least {
 			break
 		}
-		stride = min(2*stride, evening) // beyond the first session, its beginning and what is left of it
+		stride = min(stride*3/2, evening) // beyond the first session, its beginning and what is left of it
 		if !open(at) {
 			continue
 		}
