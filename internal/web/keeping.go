@@ -41,11 +41,11 @@ func age(d time.Duration) string {
 	case d < time.Minute:
 		return "just now"
 	case d < time.Hour:
-		return count(int(d.Minutes()), "minute") + " ago"
+		return say.Count(int(d.Minutes()), "minute") + " ago"
 	case d < 48*time.Hour:
-		return count(int(d.Hours()), "hour") + " ago"
+		return say.Count(int(d.Hours()), "hour") + " ago"
 	}
-	return count(int(d.Hours()/24), "day") + " ago"
+	return say.Count(int(d.Hours()/24), "day") + " ago"
 }
 
 // whyWords tells why a backup was made.
@@ -223,11 +223,7 @@ func (s *Server) importEverything(c fiber.Ctx) error {
 	}
 	defer os.Remove(f.Name()) //nolint:errcheck // it is a copy
 	defer f.Close()
-	var in io.Reader = strings.NewReader(string(c.Request().Body()))
-	if c.Request().IsBodyStream() {
-		in = c.Request().BodyStream()
-	}
-	n, err := io.Copy(f, io.LimitReader(in, everythingBody+1))
+	n, err := io.Copy(f, io.LimitReader(incoming(c), everythingBody+1))
 	switch {
 	case err != nil:
 		return cut(c)
@@ -240,7 +236,7 @@ func (s *Server) importEverything(c fiber.Ctx) error {
 		return err
 	}
 	s.anew()
-	return c.JSON(wire.Said{Words: fmt.Sprintf("%s with %s and %s came in.", say.Capital(count(about.Builds, "build")), count(about.Revisions, "revision"), count(about.Products, "product"))})
+	return c.JSON(wire.Said{Words: fmt.Sprintf("%s with %s and %s came in.", say.Capital(say.Count(about.Builds, "build")), say.Count(about.Revisions, "revision"), say.Count(about.Products, "product"))})
 }
 
 // thin lets go of older steps of a build's history.

@@ -71,10 +71,7 @@ func (s *Server) sized(c fiber.Ctx) error {
 		}
 		return c.Next()
 	}
-	var in io.Reader = bytes.NewReader(r.Body())
-	if r.IsBodyStream() {
-		in = r.BodyStream()
-	}
+	in := incoming(c)
 	if packed { // what comes out counts, not what came in
 		unpacked, err := gzip.NewReader(io.LimitReader(in, int64(most)+1))
 		if err != nil {
@@ -93,6 +90,7 @@ func (s *Server) sized(c fiber.Ctx) error {
 			return err
 		}
 		defer leave()
+		body.Grow(max(r.Header.ContentLength(), 0)) // once, and not by doubling
 		if _, err := body.ReadFrom(in); err != nil {
 			return cut(c)
 		}
@@ -104,6 +102,14 @@ func (s *Server) sized(c fiber.Ctx) error {
 	}
 	r.SetBodyRaw(body.Bytes())
 	return c.Next()
+}
+
+// incoming is a request's body as it comes. Asked for as bytes, a stream would be read to its end first, however long it is.
+func incoming(c fiber.Ctx) io.Reader {
+	if r := c.Request(); r.IsBodyStream() {
+		return r.BodyStream()
+	}
+	return bytes.NewReader(c.Request().Body())
 }
 
 // packing reports whether a request's body is packed. Only one gzip around it is taken: whatever else a header can announce, or announce twice, would be unpacked before it could

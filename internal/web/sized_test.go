@@ -1,14 +1,18 @@
 package web_test
 
 import (
+	"bufio"
 	"bytes"
 	"compress/flate"
 	"compress/gzip"
+	"fmt"
 	"io"
+	"net"
 	"net/http/httptest"
 	"runtime"
 	"strings"
 	"testing"
+	"time"
 
 	"inkysparrow/internal/wire"
 )
@@ -96,5 +100,35 @@ func TestPackedBodies(t *testing.T) {
 	}
 	if status, says := send("/api/mix", b.Bytes(), "gzip"); status != 200 {
 		t.Errorf("an honest one: %d %s", status, says)
+	}
+}
+
+// A body is read as it comes and no further than it may be: of three that announce 20 MB and stop in the middle two are waited for, and the third is told so at once.
+func TestBodiesAsTheyCome(t *testing.T) {
+	s := openAny(t)
+	host := strings.TrimPrefix(serving(t, s), "http://")
+	answers := make(chan string, 3)
+	for range 3 {
+		c, err := net.Dial("tcp", host)
+		if err != nil {
+			t.Fatal(err)
+		}
+		t.Cleanup(func() { c.Close() })
+		fmt.Fprintf(c, "POST /api/shelf/import HTTP/1.1\r\nHost: %s\r\nContent-Type: application/json\r\nContent-Length: %d\r\n\r\n", host, 20<<20)
+		if _, err := c.Write(bytes.Repeat([]byte(" "), 400<<10)); err != nil {
+			t.Fatal(err)
+		}
+		go func() {
+			line, _ := bufio.NewReader(c).ReadString('\n')
+			answers <- line
+		}()
+	}
+	select {
+	case line := <-answers:
+		if !strings.Contains(line, "503") {
+			t.Errorf("the third is told %q", line)
+		}
+	case <-time.After(5 * time.Second):
+		t.Error("the third is waited for")
 	}
 }
