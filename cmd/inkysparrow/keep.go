@@ -15,6 +15,7 @@ import (
 	"github.com/spf13/cobra"
 	"golang.org/x/term"
 
+	"inkysparrow/core/say"
 	"inkysparrow/internal/guard"
 	"inkysparrow/internal/store"
 )
@@ -169,7 +170,7 @@ func importCommand() *cobra.Command {
 				if err != nil {
 					return err
 				}
-				fmt.Fprintf(cmd.OutOrStdout(), "Imported %d builds with %d revisions and %d products.\n", about.Builds, about.Revisions, about.Products)
+				fmt.Fprintf(cmd.OutOrStdout(), "Imported %s with %s and %s.\n", say.Count(about.Builds, "build"), say.Count(about.Revisions, "revision"), say.Count(about.Products, "product"))
 				return nil
 			})
 		})

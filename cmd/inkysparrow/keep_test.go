@@ -56,7 +56,7 @@ func TestExportOfWhatIsDamaged(t *testing.T) {
 		t.Fatal(err)
 	}
 	status, said := export("after.zip")
-	if status != exitLacks || !strings.Contains(said, "revisions.jsonl: 1 revisions") {
+	if status != exitLacks || !strings.Contains(said, "revisions.jsonl: 1 revision") {
 		t.Errorf("a damaged one: %d %s", status, said)
 	}
 	if i, err := os.Stat(filepath.Join(dir, "after.zip")); err != nil || i.Size() == 0 {

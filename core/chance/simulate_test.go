@@ -23,7 +23,7 @@ func TestLeastChance(t *testing.T) {
 	accepted := func(what string) float64 {
 		for _, w := range Waits() {
 			if w.What == what {
-				sd := Together(Pace(w.Film), limitSD)
+				sd := LimitSD(w.Film)
 				early := func(h float64) float64 { return Early(w.Need, h, sd) }
 				return early(byLoss(w, early))
 			}

@@ -44,12 +44,12 @@ var (
 	carrySD = spread("spread-strokes", 0.30, "of strokes and pressure")
 	biteEye = spread("spread-bite-eye", 0.36, "of what loss of a film one sees")
 
-	biteSD   = spread("spread-bite", 0.50, "of a bite's dose, hand and eye together: liquid or cloth, strokes, and the eye")
-	limitSD  = spread("spread-limit", 0.30, "of the hardness that a cloth, tape, another coat or a later coat wants, hand and eye together, counted in hours")
-	fingerSD = spread("spread-finger", 0.20, "of what a finger marks, counted in hours")
+	Bite     = spread("spread-bite", 0.50, "of a bite's dose, hand and eye together: liquid or cloth, strokes, and the eye")
+	Limit    = spread("spread-limit", 0.30, "of the hardness that a cloth, tape, another coat or a later coat wants, hand and eye together, counted in hours")
+	Finger   = spread("spread-finger", 0.20, "of what a finger marks, counted in hours")
 	pulledSD = spread("spread-pulled", 0.50, "of the share pulled out of lines that one sees")
-	leftOnSD = spread("spread-residue", 0.61, "of what a wipe leaves that bothers: the hand's strokes and the eye")
-	chalkSD  = spread("spread-chalk", 0.35, "of the flat coats that turn chalky: how wet they are laid, how thick, and the eye")
+	Residue  = spread("spread-residue", 0.61, "of what a wipe leaves that bothers: the hand's strokes and the eye")
+	Chalk    = spread("spread-chalk", 0.35, "of the flat coats that turn chalky: how wet they are laid, how thick, and the eye")
 	personal = Numbers.Number("spread-personal", 2.0/3, "", "share of the spread of a limit that is the eye's; the rest is the hand's", judged)
 	frostSD  = Numbers.Number("spread-frost", 6, "% humidity", "of the humidity at which a coat frosts: hygrometer 4, thinner 3.5 and hand 2.5", fact.Bench("chosen; cheap hygrometers are right to a few per cent"))
 )
@@ -108,14 +108,8 @@ var paces = func() map[*coating.Family]struct{ usual, known float64 } {
 	return all
 }()
 
-// Spreads that the rooms above ask for.
-var (
-	Bite    = biteSD
-	Limit   = limitSD
-	Finger  = fingerSD
-	Residue = leftOnSD
-	Chalk   = chalkSD
-)
+// LimitSD returns the spread of the time after which a film is as hard as a cloth, tape or another coat wants it: of its pace and of the limit.
+func LimitSD(film coating.Film) float64 { return Together(Pace(film), Limit) }
 
 // Together returns several spreads that have nothing to do with each other as one.
 func Together(sds ...float64) float64 {

@@ -2,15 +2,19 @@ package chance
 
 import (
 	"math"
+	"time"
 
 	"inkysparrow/core/fact"
 )
 
 var (
 	eveningCosts = Numbers.Number("wait-evening", 0.35, "evenings", "what an evening of waiting costs, against one of work that is lost", fact.Bench("chosen: one does something else meanwhile; the user's to change"))
-	hourShare    = Numbers.Number("wait-hour", 1.0/3, "", "what an hour of waiting inside an evening costs, as a share of an evening of waiting", fact.Bench("an evening at the bench has some three hours"))
+	eveningHours = Numbers.Number("wait-hours", 3, "h", "an evening at the bench: an hour of waiting inside it costs that share of it", fact.Bench("an evening at the bench has some three hours"))
 	repeatShare  = Numbers.Number("wait-again", 1.5, "", "how long is waited after a mishap, against the first wait", fact.Bench("chosen: one is warier"))
 )
+
+// Evening is how long an evening at the bench is.
+func Evening() time.Duration { return time.Duration(eveningHours * float64(time.Hour)) }
 
 // Care is how careful somebody wants to be: how many times a loss counts.
 type Care string
@@ -48,7 +52,7 @@ type Waiting struct {
 // Cost returns what waiting so long costs, in evenings: whole evenings, and hours inside of one, which never cost more than one more.
 func (w Waiting) Cost(evenings int, hours float64) float64 {
 	each := w.Each()
-	return each * (float64(evenings) + math.Min(1, hourShare*hours))
+	return each * (float64(evenings) + math.Min(1, hours/eveningHours))
 }
 
 // Each returns what an evening of waiting costs.

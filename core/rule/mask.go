@@ -113,15 +113,13 @@ func SoftUnderTape(s *timeline.Site, moment time.Time) (place int, worst chance.
 		if f := layer.Film; !f.Family.Closed || !f.Family.Mechanism.Hardens || f.Laid.After(moment) {
 			continue
 		}
-		c := chance.Early(layer.Needs(TapeHard(layer.Film)), layer.Age(moment).Hours, tapeSD(layer.Film))
+		c := chance.Early(layer.Needs(TapeHard(layer.Film)), layer.Age(moment).Hours, chance.LimitSD(layer.Film))
 		if c > worst.Chance {
 			place, worst = i, chance.Odds{Chance: c, Loss: tapeLoss(s)}
 		}
 	}
 	return place, worst
 }
-
-func tapeSD(f coating.Film) float64 { return chance.Together(chance.Pace(f), chance.Limit) }
 
 func tapeLoss(s *timeline.Site) float64 {
 	if s.Step.Edge == route.Lifted {
@@ -133,7 +131,7 @@ func tapeLoss(s *timeline.Site) float64 {
 // TapeFrom returns from when on it is no warning that the film at place comes off with tape.
 func TapeFrom(s *timeline.Site, place int) time.Time {
 	layer := &s.Below[place]
-	return layer.After(chance.Quantile(layer.Needs(TapeHard(layer.Film)), 1-chance.Flawed(tapeLoss(s))+1e-6, tapeSD(layer.Film)))
+	return layer.After(chance.Quantile(layer.Needs(TapeHard(layer.Film)), 1-chance.Flawed(tapeLoss(s))+1e-6, chance.LimitSD(layer.Film)))
 }
 
 func findMaskStays(s *timeline.Site) []timeline.Finding {

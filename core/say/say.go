@@ -168,3 +168,11 @@ func List(names []string) string {
 	last := len(names) - 1
 	return strings.Join(names[:last], ", ") + " and " + names[last]
 }
+
+// Count writes a number with what is counted, in the plural where it is not one.
+func Count(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return fmt.Sprintf("%d %ss", n, what)
+}

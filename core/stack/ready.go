@@ -81,12 +81,12 @@ func (l *Layer) Unsettled(moment time.Time) float64 {
 		return 0
 	}
 	drawn := l.Drawn()
-	return chance.Early(drawn.Needs(cure.Fraction(drawn.Film.Family.Ready)), drawn.Age(moment).Hours, chance.Together(chance.Pace(drawn.Film), chance.Limit))
+	return chance.Early(drawn.Needs(cure.Fraction(drawn.Film.Family.Ready)), drawn.Age(moment).Hours, chance.LimitSD(drawn.Film))
 }
 
 // SettledFor returns from when on that chance is at most most.
 func (l *Layer) SettledFor(most float64) time.Time {
 	drawn := l.Drawn()
 	need := drawn.Needs(cure.Fraction(drawn.Film.Family.Ready))
-	return drawn.After(chance.Quantile(need, 1-most, chance.Together(chance.Pace(drawn.Film), chance.Limit)))
+	return drawn.After(chance.Quantile(need, 1-most, chance.LimitSD(drawn.Film)))
 }

@@ -28,7 +28,7 @@ func (l *Layer) Wrinkles(moment time.Time) float64 {
 	if !l.skins() {
 		return 0
 	}
-	return chance.Between(l.Needs(recoatShuts), l.Needs(recoatOpens), l.Age(moment).Hours, chance.Together(chance.Pace(l.Film), chance.Limit))
+	return chance.Between(l.Needs(recoatShuts), l.Needs(recoatOpens), l.Age(moment).Hours, chance.LimitSD(l.Film))
 }
 
 // Wrinkling returns from when until when the chance that a coat of its own kind wrinkles the film is at least least; ok is false where it never is.
@@ -36,7 +36,7 @@ func (l *Layer) Wrinkling(least float64) (from, to time.Time, ok bool) {
 	if !l.skins() {
 		return from, to, false
 	}
-	shuts, opens, sd := l.Needs(recoatShuts), l.Needs(recoatOpens), chance.Together(chance.Pace(l.Film), chance.Limit)
+	shuts, opens, sd := l.Needs(recoatShuts), l.Needs(recoatOpens), chance.LimitSD(l.Film)
 	bad := func(hours float64) bool { return chance.Between(shuts, opens, hours, sd) >= least }
 	top := math.Sqrt(shuts * opens) // the middle of the hill, on a scale of logarithms
 	if !bad(top) {

@@ -93,7 +93,7 @@ func (s *Site) WipeOdds(at time.Time) (pulled, late chance.Odds) {
 	laid, stage := film.Film.Laid, s.Question().Stage
 	need := earliest(opens, Later(laid, film.Stiff())).Sub(laid)
 	pulled = chance.Odds{Chance: chance.Pulled(need.Hours(), at.Sub(laid).Hours(), pulledShows, film.Film), Loss: chance.Loss(chance.Pull, stage)}
-	late = chance.Odds{Chance: chance.Late(closes.Sub(laid).Hours(), at.Sub(laid).Hours(), chance.Together(chance.Pace(film.Film), chance.Limit)), Loss: chance.Loss(chance.Stays, stage)}
+	late = chance.Odds{Chance: chance.Late(closes.Sub(laid).Hours(), at.Sub(laid).Hours(), chance.LimitSD(film.Film)), Loss: chance.Loss(chance.Stays, stage)}
 	return pulled, late
 }
 

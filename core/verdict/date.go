@@ -55,7 +55,7 @@ func Weigh(dates Dates, since, first time.Time, cost func(at time.Time, waited f
 		if waited = dates.Cost(since, at); waited >= least {
 			break
 		}
-		stride = min(stride*3/2, evening) // beyond the first session, its beginning and what is left of it
+		stride = min(stride*3/2, chance.Evening()) // beyond the first session, its beginning and what is left of it
 		if !open(at) {
 			continue
 		}
@@ -67,9 +67,8 @@ func Weigh(dates Dates, since, first time.Time, cost func(at time.Time, waited f
 }
 
 const (
-	evening = 3 * time.Hour
-	edge    = 1e-9
-	trifle  = 0.01 // of an evening
+	edge   = 1e-9
+	trifle = 0.01 // of an evening
 )
 
 // best is Best for a harm that is feared.
@@ -107,7 +106,7 @@ func Best(dates Dates, since, asked time.Time, open func(schedule.Span) schedule
 		return at, fine, false
 	}
 	at = Weigh(dates, since, from, func(t time.Time, waited float64) float64 { return dates.Of(waited, odds(t)) }, holds)
-	if at.Sub(from) >= evening && from.After(asked) {
+	if at.Sub(from) >= chance.Evening() && from.After(asked) {
 		fine = from
 	}
 	return at, fine, true

@@ -6,6 +6,7 @@
 package verdict
 
 import (
+	"iter"
 	"math"
 	"slices"
 	"time"
@@ -213,11 +214,22 @@ var finds = [harmsCount]func(q *Question, at time.Time) Answer{
 	ShutIn: (*Question).shutIn, Crept: (*Question).crept,
 }
 
-// Film returns what the touch does to one film at a moment, and the odds of its being bitten; nothing where it is not reached.
+// Reached yields what the touch does to every film that it reaches at a moment, the top one first, with the odds of its being bitten.
+func (q *Question) Reached(at time.Time) iter.Seq2[stack.Risk, chance.Odds] {
+	return func(yield func(stack.Risk, chance.Odds) bool) {
+		for r := range q.Films.Risks(q.Touch, at, q.Air) {
+			if !yield(r, q.biteOdds(r)) {
+				return
+			}
+		}
+	}
+}
+
+// Film returns the same of one film; nothing where it is not reached.
 func (q *Question) Film(place int, at time.Time) (stack.Risk, chance.Odds) {
-	for r := range q.Films.Risks(q.Touch, at, q.Air) {
+	for r, o := range q.Reached(at) {
 		if r.Place == place {
-			return r, q.biteOdds(r)
+			return r, o
 		}
 	}
 	return stack.Risk{Reach: stack.Reach{Place: place}}, chance.Odds{}

@@ -12,6 +12,7 @@ import (
 	"io"
 	"time"
 
+	"inkysparrow/core/say"
 	"inkysparrow/internal/store/db"
 )
 
@@ -89,7 +90,7 @@ func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err erro
 			part("revisions.jsonl", func(put func(any) error) error {
 				gone, err := carryRevisions(ctx, q, put, newest, carried)
 				if gone > 0 {
-					lost = append(lost, fmt.Sprintf("revisions.jsonl: %d revisions", gone))
+					lost = append(lost, "revisions.jsonl: "+say.Count(gone, "revision"))
 				}
 				about.Revisions = len(carried)
 				return err
@@ -98,7 +99,7 @@ func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err erro
 			part("shelf.jsonl", func(put func(any) error) error {
 				gone, err := carryShelf(ctx, q, put, &about)
 				if gone > 0 {
-					lost = append(lost, fmt.Sprintf("shelf.jsonl: %d bottles", gone))
+					lost = append(lost, "shelf.jsonl: "+say.Count(gone, "bottle"))
 				}
 				return err
 			}),

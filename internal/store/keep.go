@@ -15,6 +15,7 @@ import (
 	"sync"
 	"time"
 
+	"inkysparrow/core/say"
 	"inkysparrow/internal/store/db"
 )
 
@@ -280,7 +281,7 @@ func (s *Store) Verify(ctx context.Context) ([]string, error) {
 	if err == nil {
 		var gone int
 		if gone, err = carryShelf(ctx, db.New(s.read), func(any) error { return nil }, &About{}); gone > 0 {
-			wrong = append(wrong, fmt.Sprintf("%d bottles of the shelf can't be read", gone))
+			wrong = append(wrong, say.Count(gone, "bottle")+" of the shelf can't be read")
 		}
 	}
 	if err == nil {

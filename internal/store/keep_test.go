@@ -382,11 +382,11 @@ func TestLockAndModes(t *testing.T) {
 // One state that is no JSON any more, of a build, of a bottle or of the shelf's history, is found and told, and all that is whole is exported and can be imported again.
 func TestBrokenStates(t *testing.T) {
 	for what, tc := range map[string]struct{ spoil, lost, wrong string }{
-		"an old revision": {"UPDATE revision SET plan = substr(plan, 1, 40) WHERE id = 1", "revisions.jsonl: 1 revisions", "revision 1 can't be read"},
+		"an old revision": {"UPDATE revision SET plan = substr(plan, 1, 40) WHERE id = 1", "revisions.jsonl: 1 revision", "revision 1 can't be read"},
 		"the newest state": {
-			"UPDATE revision SET plan = substr(plan, 1, 40) WHERE id = (SELECT head_id FROM build WHERE slug = 'first')", "revisions.jsonl: 1 revisions", "the plan of first can't be read",
+			"UPDATE revision SET plan = substr(plan, 1, 40) WHERE id = (SELECT head_id FROM build WHERE slug = 'first')", "revisions.jsonl: 1 revision", "the plan of first can't be read",
 		},
-		"a bottle":            {"UPDATE shelf SET product = '{' WHERE id = (SELECT min(id) FROM shelf)", "shelf.jsonl: 1 bottles", "1 bottles of the shelf can't be read"},
+		"a bottle":            {"UPDATE shelf SET product = '{' WHERE id = (SELECT min(id) FROM shelf)", "shelf.jsonl: 1 bottle", "1 bottle of the shelf can't be read"},
 		"the shelf's history": {"UPDATE shelf_change SET after = '{' WHERE after IS NOT NULL", "shelf-history.jsonl", "the shelf's history can't be read"},
 	} {
 		c := newClock()

@@ -15,9 +15,12 @@ func TestCare(t *testing.T) {
 		t.Fatalf("%+v", cares)
 	}
 	for _, row := range cares.Rows {
-		if row.Finish == "" || row.Mishaps <= 0 || row.Evenings <= 0 || !row.Now && row.Effect == "" {
+		if row.Finish == "" || row.Name == "" || row.Mishaps <= 0 || row.Evenings <= 0 || !row.Now && row.Effect == "" {
 			t.Errorf("%+v", row)
 		}
+	}
+	if first, last := cares.Rows[0].Is, cares.Rows[2].Is; !strings.Contains(first, "twice") || !strings.Contains(last, "half") {
+		t.Errorf("careful is %q, bold %q", first, last)
 	}
 	read[wire.Problem](t, s.ask("GET", "/api/builds/heron/care", ""), 404)
 	b := read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200)

@@ -131,9 +131,9 @@ func (j *judged) finishWords(before, finish time.Time) (words string, later bool
 	case days == 0:
 		return "ready " + j.day(finish) + ", as now", false
 	case days < 0:
-		return fmt.Sprintf("ready %s, %s sooner", j.day(finish), count(-days, "day")), false
+		return fmt.Sprintf("ready %s, %s sooner", j.day(finish), say.Count(-days, "day")), false
 	}
-	return fmt.Sprintf("ready %s, %s later", j.day(finish), count(days, "day")), true
+	return fmt.Sprintf("ready %s, %s later", j.day(finish), say.Count(days, "day")), true
 }
 
 func titles(found []timeline.Finding) []wire.EffectTitle {
@@ -336,7 +336,7 @@ func costWords(c, now plan.Cost) string {
 	if c.Now {
 		words := say.Bench(c.Hands) + " of work in all"
 		if c.Narrow > 0 {
-			words += ", " + count(c.Narrow, "step") + " too early if a product is slow"
+			words += ", " + say.Count(c.Narrow, "step") + " too early if a product is slow"
 		}
 		return words
 	}
@@ -353,8 +353,8 @@ func costWords(c, now plan.Cost) string {
 		}
 	}
 	than(int((c.Hands - now.Hands).Minutes()), func(n int) string { return say.Bench(time.Duration(n) * time.Minute) }, "more work", "less work")
-	than(dayOf(c.Finish)-dayOf(now.Finish), func(n int) string { return count(n, "day") }, "later", "earlier")
-	than(c.Narrow-now.Narrow, func(n int) string { return count(n, "step") }, "more too early if a product is slow", "fewer too early if a product is slow")
+	than(dayOf(c.Finish)-dayOf(now.Finish), func(n int) string { return say.Count(n, "day") }, "later", "earlier")
+	than(c.Narrow-now.Narrow, func(n int) string { return say.Count(n, "step") }, "more too early if a product is slow", "fewer too early if a product is slow")
 	if len(words) == 0 {
 		return "the same work, no later"
 	}

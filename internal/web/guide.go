@@ -86,7 +86,7 @@ func guideCup(site *timeline.Site, c guide.Cup) *wire.GuideCup {
 	if site.Step.Do.Has(route.Veils) {
 		unit = "veil"
 	}
-	out.For = count(c.Coats, unit)
+	out.For = say.Count(c.Coats, unit)
 	if !out.Sprayed {
 		out.Words = "By brush: pour some out, never dip into the bottle; stir or shake it first."
 		return out
@@ -152,18 +152,18 @@ func guideSquint(s guide.Squint) *wire.GuideSquint {
 	words := []string{say.Capital(width) + "."}
 	switch now := s.Now; {
 	case s.Right >= 0 && s.Right > now:
-		words = append(words, fmt.Sprintf("%s more until it reads %s.", count(s.Right-now, s.Unit), s.Wanted))
+		words = append(words, fmt.Sprintf("%s more until it reads %s.", say.Count(s.Right-now, s.Unit), s.Wanted))
 	case now < len(s.Seen) && shade.Read(s.Seen[now]) == s.Wanted:
 		words = append(words, fmt.Sprintf("Reads %s, as wanted.", s.Wanted))
 	case s.Right >= 0:
-		words = append(words, fmt.Sprintf("It read %s after %s; now it is %s.", s.Wanted, count(s.Right, s.Unit), shade.Read(s.Seen[min(now, len(s.Seen)-1)])))
+		words = append(words, fmt.Sprintf("It read %s after %s; now it is %s.", s.Wanted, say.Count(s.Right, s.Unit), shade.Read(s.Seen[min(now, len(s.Seen)-1)])))
 	default:
 		words = append(words, fmt.Sprintf("It never reads %s with this paint.", s.Wanted))
 	}
 	if s.Gone == s.Now+1 {
 		words = append(words, fmt.Sprintf("One %s more and it is gone.", s.Unit))
 	} else if s.Gone > s.Now {
-		words = append(words, fmt.Sprintf("Gone after %s.", count(s.Gone, s.Unit)))
+		words = append(words, fmt.Sprintf("Gone after %s.", say.Count(s.Gone, s.Unit)))
 	}
 	out.Words = strings.Join(words, " ")
 	return out

@@ -184,7 +184,7 @@ func (s *Server) followed(c fiber.Ctx) error {
 			row.States = append(row.States, state.String())
 		}
 		for _, o := range r.Odds {
-			row.Chances = append(row.Chances, round(o.Chance, 3))
+			row.Chances = append(row.Chances, shown(o.Chance))
 		}
 		switch {
 		case r.Safe >= 0 && r.States[0] == follow.Safe:
@@ -321,7 +321,7 @@ func (s *Server) importShelf(c fiber.Ctx) error {
 		return err
 	}
 	if !in.Try {
-		words := fmt.Sprintf("Imported %s, changed %d", count(out.Added, "product"), out.Changed)
+		words := fmt.Sprintf("Imported %s, changed %d", say.Count(out.Added, "product"), out.Changed)
 		if err := s.Store.PutShelf(c.Context(), in.Revision, words, put...); err != nil {
 			return err
 		}

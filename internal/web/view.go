@@ -2,11 +2,11 @@ package web
 
 import (
 	"context"
-	"fmt"
 	"math"
 	"sync"
 	"time"
 
+	"inkysparrow/core/chance"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
@@ -198,11 +198,12 @@ func (j *judged) clock(t time.Time) string { return say.ClockOf(t, j.now, j.plan
 // day writes a day with its month.
 func (j *judged) day(t time.Time) string { return say.DayOf(t, j.now, j.plan.Place()) }
 
-func count(n int, what string) string {
-	if n == 1 {
-		return "1 " + what
+// shown returns a chance to be drawn; 0 where it is so slight that no figure means anything.
+func shown(c float64) float64 {
+	if c < chance.Slight() {
+		return 0
 	}
-	return fmt.Sprintf("%d %ss", n, what)
+	return round(c, 3)
 }
 
 func round(v float64, digits int) float64 {

@@ -34,13 +34,12 @@ func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.C
 		c.Step = site.Step.ID
 		if touch, wets := site.Touch, site.Wets; wets {
 			c.Drop = dropOf(site.Step, touch, stack.ContactTime(touch.Contact, touch.Liquid, moment, j.plan.Air))
-			for r := range site.Below.Cut(touch, moment, j.plan.Air) {
-				_, odds := site.Question().Film(r.Place, moment)
-				reached[r.Place] = risked{r, odds}
+			for r, odds := range site.Question().Reached(moment) {
+				reached[r.Place] = risked{r.Reach, odds}
 			}
 		}
 		for _, s := range why.Slopes(site) {
-			c.Slope = append(c.Slope, wire.Odds{At: s.At.UTC(), Chance: round(s.Chance, 3), Words: say.Likeliness(s.Chance)})
+			c.Slope = append(c.Slope, wire.Odds{At: s.At.UTC(), Chance: shown(s.Chance), Words: say.Likeliness(s.Chance)})
 		}
 		if !site.Step.Do.Has(route.Tape | route.TapeOff) {
 			does = site.Question().Does(moment)
@@ -164,7 +163,7 @@ func (j *judged) film(line *timeline.Line, i int, moment time.Time, r risked) wi
 	f := wire.Film{
 		Step: layer.Step, Name: say.Capital(filmName(line, i)), Thickness: round(float64(layer.Film.Thickness()), 1), Hard: round(float64(state.Hard), 3),
 		Phase: state.Phase.String(), Colour: look.Plastic.String(), Sheen: "semi-gloss", Covers: layer.Film.Family.Closed, Hardens: layer.Film.Family.Mechanism.Hardens,
-		Depth: round(float64(r.Depth), 1), Loss: round(float64(r.Reach.Loss), 3), Bitten: r.Grade() >= chance.Flaw, Chance: round(r.Chance, 3),
+		Depth: round(float64(r.Depth), 1), Loss: round(float64(r.Reach.Loss), 3), Bitten: r.Grade() >= chance.Flaw, Chance: shown(r.Chance),
 	}
 	f.Detail = fmt.Sprintf("%s, %.3g µm", layer.Film.Family.Name, f.Thickness)
 	if i == 0 {
@@ -177,7 +176,7 @@ func (j *judged) film(line *timeline.Line, i int, moment time.Time, r risked) wi
 			f.Sheen = p.Step.Sheen().String()
 			f.Clear = p.Step.Product.Kind == coating.Clear
 			f.Colour = colour.Or(p.Step.Product.Colour, colour.Grey(82)).String()
-			f.Detail = fmt.Sprintf("%s, %.3g µm", count(layer.Film.Coats, "coat"), f.Thickness)
+			f.Detail = fmt.Sprintf("%s, %.3g µm", say.Count(layer.Film.Coats, "coat"), f.Thickness)
 		}
 	}
 	return f

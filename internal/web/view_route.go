@@ -138,11 +138,11 @@ func detail(s *route.Step) string {
 	}
 	switch {
 	case s.Do.Has(route.Veils):
-		parts = append(parts, count(s.Coats, "veil"))
+		parts = append(parts, say.Count(s.Coats, "veil"))
 	case s.Do.Counts != "":
 		parts = append(parts, fmt.Sprintf("%d %s", s.Coats, s.Do.Counts))
 	case s.Do.Lays && s.Coats > 1:
-		parts = append(parts, count(s.Coats, "coat"))
+		parts = append(parts, say.Count(s.Coats, "coat"))
 	}
 	if s.Laying != route.Flashed {
 		parts = append(parts, s.Laying.Words())
@@ -151,7 +151,7 @@ func detail(s *route.Step) string {
 		parts = append(parts, "dried "+s.Drying.Words())
 	}
 	if n := len(s.Decals); n > 0 {
-		parts = append(parts, count(n, "marking"))
+		parts = append(parts, say.Count(n, "marking"))
 	}
 	if len(s.Joins) > 0 {
 		parts = append(parts, "Waits for what it joins")

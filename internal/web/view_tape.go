@@ -26,11 +26,11 @@ func promise(p *route.Plan, finish time.Time) (words string, late bool) {
 	}
 	switch days := dayOf(p.Wanted.Add(-time.Second).In(p.Place())) - dayOf(finish.In(p.Place())); {
 	case days < 0:
-		return fmt.Sprintf("%s, %s late", words, count(-days, "day")), true
+		return fmt.Sprintf("%s, %s late", words, say.Count(-days, "day")), true
 	case days == 0:
 		return words + ", on the last day", false
 	default:
-		return fmt.Sprintf("%s, %s to spare", words, count(days, "day")), false
+		return fmt.Sprintf("%s, %s to spare", words, say.Count(days, "day")), false
 	}
 }
 

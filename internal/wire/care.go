@@ -9,6 +9,8 @@ type Cares struct {
 // CareRow is one of them.
 type CareRow struct {
 	Care     string  `json:"care"`
+	Name     string  `json:"name"`
+	Is       string  `json:"is"` // how much a loss counts, in words
 	Finish   string  `json:"finish"`
 	Effect   string  `json:"effect"`   // against how it stands
 	Mishaps  float64 `json:"mishaps"`  // that are to be expected

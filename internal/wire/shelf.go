@@ -61,7 +61,7 @@ type FollowRow struct {
 	Way     string    `json:"way"`
 	States  []string  `json:"states"`  // safe, wet, soft or bites, at each age
 	Safe    string    `json:"safe"`    // from when, in words
-	Chances []float64 `json:"chances"` // of harm, 0 to 1, at each age
+	Chances []float64 `json:"chances"` // of harm, 0 to 1, at each age; 0 where it is too slight to be told
 }
 
 // PutShelf puts a product on the shelf; without an id it is a new one.

@@ -259,7 +259,7 @@ type Film struct {
 	Depth     float64 `json:"depth_um"`
 	Loss      float64 `json:"loss_um"`
 	Bitten    bool    `json:"bitten"` // likely enough to be a warning
-	Chance    float64 `json:"chance"` // of being bitten, 0 to 1
+	Chance    float64 `json:"chance"` // of being bitten, 0 to 1; 0 where it is too slight to be told
 	Hardens   bool    `json:"hardens"`
 	Why       string  `json:"why"` // where the hardness comes from
 }

@@ -318,6 +318,8 @@ export interface Cares {
  */
 export interface CareRow {
   care: string;
+  name: string;
+  is: string;
   finish: string;
   effect: string;
   mishaps: number;

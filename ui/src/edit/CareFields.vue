@@ -20,11 +20,6 @@ watch(
   },
   { immediate: true },
 )
-const words: Record<string, { name: string; is: string }> = {
-  careful: { name: 'Careful', is: 'what may go wrong counts twice' },
-  usual: { name: 'As usual', is: 'an evening lost counts as one' },
-  bold: { name: 'Bold', is: 'what may go wrong counts half' },
-}
 const each = computed(() => f.value.waiting ?? cares.value?.waiting ?? 0)
 </script>
 
@@ -37,7 +32,7 @@ const each = computed(() => f.value.waiting ?? cares.value?.waiting ?? 0)
     <label v-for="row in cares?.rows ?? []" :key="row.care" class="care" :class="{ chosen: f.care === row.care }">
       <input v-model="f.care" type="radio" name="care" :value="row.care" />
       <span class="what"
-        ><b>{{ words[row.care]?.name }}</b> <span class="soft">{{ words[row.care]?.is }}</span></span
+        ><b>{{ row.name }}</b> <span class="soft">{{ row.is }}</span></span
       >
       <span class="comes">
         <span v-if="row.finish">{{ row.now || !row.effect ? `ready ${row.finish}` : row.effect }}</span>

@@ -1,5 +1,5 @@
 import type { useUnits } from '../shared/useUnits'
-import type { PlanClimate, PlanFile, PlanService, PlanSettings } from '../wire'
+import type { PlanCare, PlanClimate, PlanFile, PlanService, PlanSettings } from '../wire'
 
 type Units = ReturnType<typeof useUnits>
 
@@ -16,7 +16,7 @@ export function settingsForm(file: PlanFile | undefined, units: Units, usual: Pl
     laidFrom: file?.build.laid_from,
     wanted: (file?.build.wanted ?? null) as string | null,
     note: file?.build.note ?? '',
-    care: (file?.build.care ?? 'usual') as string,
+    care: (file?.build.care ?? 'usual') as PlanCare,
     waiting: (file?.build.waiting ?? null) as number | null, // null: as usual
     temperature: String(units.degrees(room.temperature_c)),
     humidity: String(room.humidity_pct),
@@ -65,7 +65,7 @@ export function settingsOf(f: SettingsForm, units: Units): PlanSettings {
       ...(f.scale ? { scale: Number(f.scale) } : {}),
       ...(f.wanted ? { wanted: f.wanted } : {}),
       ...(f.note ? { note: f.note } : {}),
-      ...(f.care !== 'usual' ? { care: f.care as never } : {}),
+      ...(f.care !== 'usual' ? { care: f.care } : {}),
       ...(f.waiting ? { waiting: f.waiting } : {}),
     },
     climate: {

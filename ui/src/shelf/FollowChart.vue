@@ -54,7 +54,7 @@ const shape = (state: string, x: number, y: number) => {
         <g v-for="(state, i) in row.states" :key="i">
           <rect :x="left + i * cell" :y="21 + r * high" :width="cell - 1" :height="high - 2" class="ground" />
           <rect
-            v-if="(row.chances[i] ?? 0) >= 0.05"
+            v-if="row.chances[i]"
             :x="left + i * cell"
             :y="21 + r * high"
             :width="cell - 1"
@@ -64,7 +64,8 @@ const shape = (state: string, x: number, y: number) => {
           />
           <path :d="shape(state, left + i * cell, 20 + r * high)" :class="state">
             <title>
-              {{ follow.ages[i] }}: {{ words[state] }}, {{ Math.round(100 * (row.chances[i] ?? 0)) }} of 100
+              {{ follow.ages[i] }}: {{ words[state]
+              }}{{ row.chances[i] ? `, ${Math.round(100 * row.chances[i])} of 100` : '' }}
             </title>
           </path>
         </g>

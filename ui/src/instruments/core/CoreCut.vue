@@ -77,7 +77,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
           fill="url(#soft-hatch)"
         />
         <path
-          v-if="c.film.chance >= 0.05"
+          v-if="c.film.chance"
           :d="bite(left, c.y, across, deep(c), i === 0 ? 1 : 0.5)"
           class="ragged"
           :style="{ fillOpacity: 0.08 + 0.64 * c.film.chance, strokeOpacity: 0.25 + 0.75 * c.film.chance }"
@@ -160,7 +160,7 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
             <td>{{ percent(f.hard) }}</td>
             <td>
               {{
-                f.chance >= 0.05
+                f.chance
                   ? `${Math.round(100 * f.chance)} of 100: ${f.loss_um.toFixed(2)} µm off, ${f.depth_um} µm deep`
                   : 'hardly'
               }}

@@ -66,7 +66,7 @@ const danger = computed(() => {
     const [from, to] = [ms(s.at), ms(props.slope[i + 1]?.at ?? s.at)]
     const x = scale.value.x(from)
     const width = scale.value.x(to) - x
-    return s.chance >= 0.05 && width > 0 ? [{ x, width, y: top(row), chance: s.chance }] : []
+    return s.chance && width > 0 ? [{ x, width, y: top(row), chance: s.chance }] : []
   })
 })
 
