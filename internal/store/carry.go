@@ -66,11 +66,23 @@ type carriedShelfProduct struct {
 }
 
 // Carry writes everything that the modeller made into w, one state of it while the file is in use: a zip of JSON lines. What of a damaged file
-// can't be read is left out and told.
+// is not whole is left out and told.
 func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err error) {
 	z := zip.NewWriter(w)
 	about := About{Format: CarryFormat, MadeAt: s.now().UTC().Truncate(time.Second)}
 	err = s.view(ctx, func(q *db.Queries) error {
+		builds, err := salvageBuilds(ctx, q)
+		if err != nil {
+			return err
+		}
+		history, err := salvageShelfHistory(ctx, q, s.stamp())
+		if err != nil {
+			return err
+		}
+		shelf, err := salvageShelf(ctx, q, history.named)
+		if err != nil {
+			return err
+		}
 		part := func(name string, write func(put func(any) error) error) error {
 			p, err := z.Create(name)
 			if err != nil {
@@ -79,162 +91,54 @@ func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err erro
 			e := json.NewEncoder(p)
 			e.SetEscapeHTML(false)
 			err = write(e.Encode)
-			if kind := trouble(err); errors.Is(kind, ErrDamaged) {
-				lost, err = append(lost, fmt.Sprintf("%s: %v", name, kind)), nil
+			if damaged(err) { // not even where to begin
+				lost, err = append(lost, name+": "+trouble(err).Error()), nil
 			}
 			return err
 		}
-		newest := map[string]int64{} // the newest revision of each build that could be read, by slug
-		carried := map[int64]bool{}
+		short := func(name string, gone int, what string) {
+			if gone > 0 {
+				lost = append(lost, name+": "+say.Count(gone, what))
+			}
+		}
 		return errors.Join(
 			part("revisions.jsonl", func(put func(any) error) error {
-				gone, err := carryRevisions(ctx, q, put, newest, carried)
-				if gone > 0 {
-					lost = append(lost, "revisions.jsonl: "+say.Count(gone, "revision"))
-				}
-				about.Revisions = len(carried)
+				broken, err := builds.carryRevisions(ctx, q, put)
+				short("revisions.jsonl", len(broken), "revision")
+				about.Revisions = len(builds.of)
 				return err
 			}),
-			part("builds.jsonl", func(put func(any) error) error { return carryBuilds(ctx, q, put, newest, carried, &about) }),
+			part("builds.jsonl", func(put func(any) error) error {
+				carried, gone, err := builds.carry(put)
+				short("builds.jsonl", gone, "build")
+				about.Builds = carried
+				return err
+			}),
 			part("shelf.jsonl", func(put func(any) error) error {
-				gone, err := carryShelf(ctx, q, put, &about)
-				if gone > 0 {
-					lost = append(lost, "shelf.jsonl: "+say.Count(gone, "bottle"))
-				}
-				return err
+				short("shelf.jsonl", shelf.gone, "bottle")
+				about.Products = len(shelf.whole)
+				return each(shelf.whole, func(b db.Shelf) error { return put(json.RawMessage(b.Product)) })
 			}),
-			part("shelf-history.jsonl", func(put func(any) error) error { return carryShelfHistory(ctx, q, put, s.stamp()) }),
+			part("shelf-history.jsonl", func(put func(any) error) error {
+				short("shelf-history.jsonl", history.gone, "change")
+				return each(history.whole, func(r carriedShelfRevision) error { return put(r) })
+			}),
 			part("about.json", func(put func(any) error) error { return put(about) }),
 		)
 	})
+	if errors.Is(s.frozen, ErrDamaged) {
+		lost = append(lost, "whatever else lies out of sight in a damaged file")
+	}
 	return lost, errors.Join(err, z.Close())
 }
 
-// carryBuilds writes the builds. One whose newest state is lost stands at the newest that was carried.
-func carryBuilds(ctx context.Context, q *db.Queries, put func(any) error, newest map[string]int64, carried map[int64]bool, about *About) error {
-	all, err := q.AllBuilds(ctx)
-	for _, b := range all {
-		head := b.HeadID.Int64
-		if !carried[head] {
-			head = newest[b.Slug]
-		}
-		if head == 0 {
-			continue
-		}
-		if err := put(carriedBuild{b.Slug, b.Away == 1, head}); err != nil {
-			return err
-		}
-		about.Builds++
-	}
-	return err
-}
-
-// carryRevisions writes the revisions, and tells how many can't be read where the file is damaged.
-func carryRevisions(ctx context.Context, q *db.Queries, put func(any) error, newest map[string]int64, carried map[int64]bool) (gone int, err error) {
-	broken, err := eachRevision(ctx, q, func(r db.RevisionsBetweenRow) error {
-		one := carriedRevision{r.Revision.ID, r.Revision.ParentID.Int64, r.Slug, r.Revision.Change, r.Revision.MadeAt, json.RawMessage(r.Revision.Plan)}
-		if !carried[one.Parent] {
-			one.Parent = 0
-		}
-		carried[one.ID], newest[one.Build] = true, one.ID
-		return put(one)
-	})
-	return len(broken), err
-}
-
-// eachRevision visits the revisions, the oldest first, and returns the ids of those that can't be read: their page is damaged, or what they hold is no JSON any more.
-func eachRevision(ctx context.Context, q *db.Queries, visit func(db.RevisionsBetweenRow) error) (broken []int64, err error) {
-	at := int64(50) // plans at once
-	last, err := q.LastRevision(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for from := int64(0); from < last; {
-		some, err := q.RevisionsBetween(ctx, db.RevisionsBetweenParams{After: from, UpTo: from + at})
-		if errors.Is(trouble(err), ErrDamaged) {
-			if at > 1 {
-				at = 1 // one by one, so that no more is lost than has to be
-				continue
-			}
-			broken = append(broken, from+1)
-			from++
-			continue
-		}
-		if err != nil {
-			return broken, err
-		}
-		for _, r := range some {
-			if !json.Valid([]byte(r.Revision.Plan)) {
-				broken = append(broken, r.Revision.ID)
-				continue
-			}
-			if err := visit(r); err != nil {
-				return broken, err
-			}
-		}
-		from += at
-	}
-	return broken, nil
-}
-
-// carryShelf writes the shelf, and tells how many of its bottles can't be read.
-func carryShelf(ctx context.Context, q *db.Queries, put func(any) error, about *About) (gone int, err error) {
-	all, err := q.Shelf(ctx)
-	for _, p := range all {
-		if !json.Valid([]byte(p)) {
-			gone++
-			continue
-		}
-		if err := put(json.RawMessage(p)); err != nil {
-			return gone, err
-		}
-		about.Products++
-	}
-	return gone, err
-}
-
-// carryShelfHistory writes the shelf's history. Where a part of it can't be read none of it is of use, and the shelf begins anew as it is.
-func carryShelfHistory(ctx context.Context, q *db.Queries, put func(any) error, now string) error {
-	all, err := shelfHistory(ctx, q)
-	if err != nil {
-		anew := carriedShelfRevision{ID: 1, Change: "Begun again", MadeAt: now, Head: true, Products: []carriedShelfProduct{}}
-		return errors.Join(err, put(anew))
-	}
+func each[T any](all []T, do func(T) error) error {
 	for _, one := range all {
-		if err := put(one); err != nil {
+		if err := do(one); err != nil {
 			return err
 		}
 	}
 	return nil
-}
-
-func shelfHistory(ctx context.Context, q *db.Queries) ([]carriedShelfRevision, error) {
-	head, err := q.ShelfHead(ctx)
-	if err != nil {
-		return nil, err
-	}
-	all, err := q.AllShelfRevisions(ctx)
-	if err != nil {
-		return nil, err
-	}
-	var out []carriedShelfRevision
-	for _, r := range all {
-		one := carriedShelfRevision{ID: r.ID, Parent: r.ParentID.Int64, Change: r.Change, MadeAt: r.MadeAt, Head: r.ID == head.ID, Products: []carriedShelfProduct{}}
-		changes, err := q.ShelfChanges(ctx, r.ID)
-		if err != nil {
-			return nil, err
-		}
-		for _, c := range changes {
-			for _, state := range []sql.NullString{c.Before, c.After} {
-				if state.Valid && !json.Valid([]byte(state.String)) {
-					return nil, fmt.Errorf("%w: what was changed of %s can't be read", ErrDamaged, c.ProductID)
-				}
-			}
-			one.Products = append(one.Products, carriedShelfProduct{c.ProductID, raw(c.Before), raw(c.After)})
-		}
-		out = append(out, one)
-	}
-	return out, nil
 }
 
 func raw(s sql.NullString) json.RawMessage {
@@ -380,9 +284,9 @@ func (b *bringing) revision(ctx context.Context, q *db.Queries, line []byte) err
 		return err
 	}
 	text.WriteByte('\n')
-	return q.BringRevision(ctx, db.BringRevisionParams{
-		ID: one.ID, BuildID: build, ParentID: sql.NullInt64{Int64: one.Parent, Valid: one.Parent != 0}, Plan: text.String(), Change: one.Change, MadeAt: one.MadeAt,
-	})
+	r := db.Revision{ID: one.ID, BuildID: build, ParentID: sql.NullInt64{Int64: one.Parent, Valid: one.Parent != 0}, Plan: text.String(), Change: one.Change, MadeAt: one.MadeAt}
+	r.Hash = hashOfRevision(r)
+	return q.BringRevision(ctx, db.BringRevisionParams(r))
 }
 
 func (b *bringing) shelf(ctx context.Context, q *db.Queries, parts map[string]*zip.File) error {
@@ -423,6 +327,9 @@ func (b *bringing) shelf(ctx context.Context, q *db.Queries, parts map[string]*z
 			if err := q.AddShelfChange(ctx, c); err != nil {
 				return err
 			}
+		}
+		if err := hashShelfRevision(ctx, q, one.ID); err != nil {
+			return err
 		}
 		if one.Head {
 			stands = true

@@ -139,7 +139,15 @@ func (s *Store) Thin(ctx context.Context, slug string, before time.Time) (gone i
 				up = r.ParentID
 			}
 			heir[r.ID] = up
-			if err := q.Adopt(ctx, db.AdoptParams{New: up, Old: sql.NullInt64{Int64: r.ID, Valid: true}}); err != nil {
+			child, err := q.NewestChild(ctx, sql.NullInt64{Int64: r.ID, Valid: true}) // the only one
+			if err != nil {
+				return err
+			}
+			if err := changed(child); err != nil { // a new hash would make it good
+				return fmt.Errorf("revision %d of %s: %w", child.ID, slug, err)
+			}
+			child.ParentID = up
+			if err := q.SetParent(ctx, db.SetParentParams{ParentID: up, Hash: hashOfRevision(child), ID: child.ID}); err != nil {
 				return err
 			}
 			if err := q.DropRevision(ctx, r.ID); err != nil {

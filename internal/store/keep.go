@@ -245,52 +245,100 @@ func (s *Store) Bytes() int64 {
 	return sum
 }
 
-// Verify looks the whole file over and tells what is wrong with it, a line each; nothing where all is well. It also reads every plan.
+// mostTold is how many faults of one kind are told one by one.
+const mostTold = 20
+
+// Verify looks the whole file over and tells what is wrong with it, a line each; nothing where all is well. It reads everything that was ever written, and holds it against its hash.
 func (s *Store) Verify(ctx context.Context) ([]string, error) {
 	var wrong []string
-	rows, err := s.read.QueryContext(ctx, "PRAGMA integrity_check(20)")
+	q := db.New(s.read)
+	for _, look := range []func() ([]string, error){
+		func() ([]string, error) { return s.structure(ctx) },
+		func() ([]string, error) { return verifyBuilds(ctx, q) },
+		func() ([]string, error) {
+			history, err := salvageShelfHistory(ctx, q, "")
+			if err != nil {
+				return nil, err
+			}
+			shelf, err := salvageShelf(ctx, q, history.named)
+			var lines []string
+			if shelf.gone > 0 {
+				lines = append(lines, say.Count(shelf.gone, "bottle")+" of the shelf can't be read")
+			}
+			if history.gone > 0 {
+				lines = append(lines, say.Count(history.gone, "change")+" in the shelf's history can't be read")
+			}
+			return lines, err
+		},
+	} {
+		lines, err := look()
+		if err != nil && !damaged(err) {
+			return wrong, trouble(err)
+		}
+		if err != nil {
+			lines = append(lines, trouble(err).Error())
+		}
+		wrong = append(wrong, lines...)
+	}
+	return wrong, nil
+}
+
+// structure tells what is wrong with the file as a database.
+func (s *Store) structure(ctx context.Context) ([]string, error) {
+	rows, err := s.read.QueryContext(ctx, fmt.Sprintf("PRAGMA integrity_check(%d)", mostTold))
 	if err != nil {
-		return nil, trouble(err)
+		return nil, err
 	}
 	defer rows.Close()
+	var wrong []string
 	for rows.Next() {
 		var line string
 		if err := rows.Scan(&line); err != nil {
-			return wrong, trouble(err)
+			return wrong, err
 		}
 		if line != "ok" {
 			wrong = append(wrong, line)
 		}
 	}
 	if err := rows.Err(); err != nil {
-		return append(wrong, trouble(err).Error()), nil
+		return wrong, err
 	}
-	heads, err := db.New(s.read).Heads(ctx)
+	var lost int
+	err = s.read.QueryRowContext(ctx, "SELECT count(*) FROM pragma_foreign_key_check").Scan(&lost)
+	if lost > 0 {
+		wrong = append(wrong, say.Count(lost, "row")+" of a table refer to what is not there")
+	}
+	return wrong, err
+}
+
+// verifyBuilds tells which revisions are not what was written, which builds stand at none of their own, and which plans this program can't read.
+func verifyBuilds(ctx context.Context, q *db.Queries) ([]string, error) {
+	var wrong []string
+	broken, err := eachRevision(ctx, q, func(db.Revision) error { return nil })
+	for i, id := range broken {
+		if i == mostTold {
+			wrong = append(wrong, fmt.Sprintf("and %d revisions more", len(broken)-i))
+			break
+		}
+		wrong = append(wrong, fmt.Sprintf("revision %d can't be read", id))
+	}
 	if err != nil {
-		return append(wrong, trouble(err).Error()), nil
+		return wrong, err
 	}
+	strays, err := q.Strays(ctx)
+	for _, slug := range strays {
+		wrong = append(wrong, slug+" stands at a revision that is none of its own")
+	}
+	if err != nil {
+		return wrong, err
+	}
+	heads, err := q.Heads(ctx)
 	for _, r := range heads {
-		if sum := sumOf(r.Revision.Plan); sum.problem != "" {
+		if sum := sumOf(r.Slug, r.Revision); sum.problem != "" {
 			wrong = append(wrong, fmt.Sprintf("the plan of %s can't be read: %s", r.Slug, sum.problem))
 		}
 	}
-	broken, err := eachRevision(ctx, db.New(s.read), func(db.RevisionsBetweenRow) error { return nil })
-	for _, id := range broken {
-		wrong = append(wrong, fmt.Sprintf("revision %d can't be read", id))
-	}
-	if err == nil {
-		var gone int
-		if gone, err = carryShelf(ctx, db.New(s.read), func(any) error { return nil }, &About{}); gone > 0 {
-			wrong = append(wrong, say.Count(gone, "bottle")+" of the shelf can't be read")
-		}
-	}
-	if err == nil {
-		_, err = shelfHistory(ctx, db.New(s.read))
-	}
-	if kind := trouble(err); errors.Is(kind, ErrDamaged) {
-		return append(wrong, "the shelf's history can't be read: "+kind.Error()), nil
-	}
-	return wrong, trouble(err)
+	return wrong, err
 }
 
 // contents are the tables that hold what the modeller made and what is worked out of it, those that are named by others first. Settings,

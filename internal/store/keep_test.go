@@ -190,7 +190,7 @@ func TestOlderFile(t *testing.T) {
 		t.Errorf("%v %+v", err, uses)
 	}
 	kept, err := s.Backups()
-	if err != nil || len(kept) != 1 || kept[0].Why != "before-schema-4" {
+	if err != nil || len(kept) != 1 || kept[0].Why != fmt.Sprint("before-schema-", newest()) {
 		t.Fatalf("%v %+v", err, kept)
 	}
 	seen, err := inspect(t.Context(), filepath.Join(s.Folder(), kept[0].Name))
@@ -386,8 +386,14 @@ func TestBrokenStates(t *testing.T) {
 		"the newest state": {
 			"UPDATE revision SET plan = substr(plan, 1, 40) WHERE id = (SELECT head_id FROM build WHERE slug = 'first')", "revisions.jsonl: 1 revision", "the plan of first can't be read",
 		},
-		"a bottle":            {"UPDATE shelf SET product = '{' WHERE id = (SELECT min(id) FROM shelf)", "shelf.jsonl: 1 bottle", "1 bottle of the shelf can't be read"},
-		"the shelf's history": {"UPDATE shelf_change SET after = '{' WHERE after IS NOT NULL", "shelf-history.jsonl", "the shelf's history can't be read"},
+		"a bottle":                    {"UPDATE shelf SET product = '{' WHERE id = (SELECT min(id) FROM shelf)", "shelf.jsonl: 1 bottle", "1 bottle of the shelf can't be read"},
+		"the shelf's history":         {"UPDATE shelf_change SET after = '{' WHERE after IS NOT NULL", "shelf-history.jsonl", "2 changes in the shelf's history can't be read"},
+		"a figure of an old revision": {`UPDATE revision SET plan = replace(plan, '"name": "', '"name": "!') WHERE id = 1`, "revisions.jsonl: 1 revision", "revision 1 can't be read"},
+		"the words of a change":       {"UPDATE revision SET change = 'Began' WHERE id = 1", "revisions.jsonl: 1 revision", "revision 1 can't be read"},
+		"whose child one is":          {"UPDATE revision SET parent_id = NULL WHERE id = (SELECT max(id) FROM revision)", "revisions.jsonl: 1 revision", "can't be read"},
+		"a bottle's name":             {"UPDATE shelf SET product = replace(product, 'Beta', 'Bexa')", "shelf.jsonl: 1 bottle", "1 bottle of the shelf can't be read"},
+		"what was done to a bottle":   {"UPDATE shelf_change SET after = replace(after, 'Alpha', 'Alpxa')", "shelf-history.jsonl: 1 change", "1 change in the shelf's history"},
+		"where the shelf stood":       {"UPDATE shelf_revision SET change = 'x' WHERE id = (SELECT revision_id FROM shelf_head)", "shelf-history.jsonl: 1 change", "1 change in the shelf's history"},
 	} {
 		c := newClock()
 		s := filled(t, filepath.Join(t.TempDir(), "x.db"), c)

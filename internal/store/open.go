@@ -2,6 +2,7 @@ package store
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"database/sql"
 	"embed"
@@ -142,7 +143,7 @@ func Peek(ctx context.Context, path string, now func() time.Time) (*Store, error
 	if err == nil && found.version < newest() && found.damage == nil {
 		err = fmt.Errorf("its schema is %d, this program's is %d: serve it once, which brings it up to date", found.version, newest())
 	}
-	s := &Store{path: path, now: now, frozen: ErrReadOnly}
+	s := &Store{path: path, now: now, frozen: cmp.Or(found.damage, ErrReadOnly)}
 	if err == nil {
 		err = s.connect(ctx)
 	}
@@ -163,10 +164,14 @@ func (s *Store) connect(ctx context.Context) error {
 			return err
 		}
 	}
-	if s.read, err = reader(s.path); err != nil {
+	options := "mode=ro&_txlock=deferred"
+	if errors.Is(s.frozen, ErrDamaged) {
+		options += "&_pragma=writable_schema(1)" // read-only as it is, one that was cut off, or whose schema lost a table, is read as far as it goes
+	}
+	if s.read, err = sql.Open("sqlite", source(s.path, options)); err != nil {
 		return err
 	}
-	if err := s.read.PingContext(ctx); errors.Is(trouble(err), ErrDisk) && errors.Is(s.frozen, ErrReadOnly) {
+	if err := s.read.PingContext(ctx); errors.Is(trouble(err), ErrDisk) && s.frozen != nil {
 		s.read.Close() //nolint:errcheck // it was never open
 		if s.read, err = sql.Open("sqlite", source(s.path, frozenDisk+"&_txlock=deferred")); err != nil {
 			return err
@@ -175,7 +180,15 @@ func (s *Store) connect(ctx context.Context) error {
 	const readers = 8
 	s.read.SetMaxOpenConns(readers)
 	s.read.SetMaxIdleConns(readers)
-	return s.read.PingContext(ctx)
+	if !errors.Is(s.frozen, ErrDamaged) {
+		return s.read.PingContext(ctx)
+	}
+	var own int
+	err = s.read.QueryRowContext(ctx, "SELECT count(*) FROM sqlite_schema WHERE type = 'table' AND name IN ('build', 'revision', 'shelf', 'setting')").Scan(&own)
+	if err == nil && own == 0 {
+		err = s.frozen // beyond reading
+	}
+	return err
 }
 
 func source(path, options string) string {
@@ -421,16 +434,28 @@ func migrate(ctx context.Context, path string, o Options) error {
 	if err != nil {
 		return err
 	}
+	was, err := p.GetDBVersion(ctx)
+	if err != nil {
+		return err
+	}
 	if _, err := p.Up(ctx); err != nil {
 		return err
 	}
 	if _, err := conn.ExecContext(ctx, fmt.Sprintf("PRAGMA application_id = %d", applicationID)); err != nil {
 		return err
 	}
+	if _, err := conn.ExecContext(ctx, "VACUUM"); err != nil { // it lays the schema in front: a file that is cut off later can still be read as far as it goes
+		return err
+	}
 	s := &Store{write: conn, now: o.Now}
 	return s.in(ctx, func(q *db.Queries) error {
 		if o.Demo {
 			if err := q.PutSetting(ctx, db.PutSettingParams{Name: demoSetting, Value: "1"}); err != nil {
+				return err
+			}
+		}
+		if was < hashesFrom {
+			if err := hashOld(ctx, q); err != nil {
 				return err
 			}
 		}
@@ -445,11 +470,7 @@ func derive(ctx context.Context, q *db.Queries) error {
 		return err
 	}
 	for _, r := range heads {
-		sum := sumOf(r.Revision.Plan)
-		if sum.problem != "" && sum.name == "" {
-			sum.name = r.Slug
-		}
-		if err := putSum(ctx, q, r.Revision.BuildID, sum); err != nil {
+		if err := putSum(ctx, q, r.Revision.BuildID, sumOf(r.Slug, r.Revision)); err != nil {
 			return err
 		}
 	}

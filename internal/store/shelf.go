@@ -29,8 +29,8 @@ func (s *Store) Shelf(ctx context.Context) (Shelf, error) {
 			return fmt.Errorf("read the shelf: %w", err)
 		}
 		out.Products = make([]shelf.Product, 0, len(rows))
-		for _, text := range rows {
-			p, err := shelfProduct(text)
+		for _, r := range rows {
+			p, err := shelfProduct(r.Product)
 			if err != nil {
 				return err
 			}
@@ -87,11 +87,16 @@ func (s *Store) PutShelf(ctx context.Context, revision int64, change string, pro
 	if err != nil {
 		return err
 	}
-	return s.changeShelf(ctx, revision, change, func(q *db.Queries, id int64) error { // all at once: an import can have thousands
-		if err := q.NoteProducts(ctx, db.NoteProductsParams{Revision: id, Products: string(list)}); err != nil {
+	return s.changeShelf(ctx, revision, change, func(q *db.Queries, id int64) error {
+		if err := q.NoteProducts(ctx, db.NoteProductsParams{Revision: id, Products: string(list)}); err != nil { // all at once: an import can have thousands
 			return fmt.Errorf("put on the shelf: %w", err)
 		}
-		return q.PutProducts(ctx, string(list))
+		for _, p := range products {
+			if err := putProduct(ctx, q, p); err != nil {
+				return err
+			}
+		}
+		return nil
 	})
 }
 
@@ -127,6 +132,9 @@ func (s *Store) changeShelf(ctx context.Context, revision int64, change string, 
 		if err := do(q, id); err != nil {
 			return err
 		}
+		if err := hashShelfRevision(ctx, q, id); err != nil {
+			return err
+		}
 		return q.SetShelfHead(ctx, id)
 	})
 }
@@ -150,7 +158,19 @@ func setProduct(ctx context.Context, q *db.Queries, id string, is sql.NullString
 	if err != nil {
 		return err
 	}
-	return q.PutShelf(ctx, db.PutShelfParams{ID: id, Name: p.Name, Product: is.String})
+	return putBottle(ctx, q, db.Shelf{ID: id, Name: p.Name, Product: is.String})
+}
+
+func putProduct(ctx context.Context, q *db.Queries, p shelf.Product) error {
+	is, err := json.Marshal(p)
+	if err != nil {
+		return err
+	}
+	return putBottle(ctx, q, db.Shelf{ID: p.ID, Name: p.Name, Product: string(is)})
+}
+
+func putBottle(ctx context.Context, q *db.Queries, b db.Shelf) error {
+	return q.PutShelf(ctx, db.PutShelfParams{ID: b.ID, Name: b.Name, Product: b.Product, Hash: hashOfBottle(b)})
 }
 
 // UndoShelf takes the shelf's last change back. It returns ErrMoved as PutShelf does, and ErrNothing where there is none.
@@ -227,6 +247,9 @@ func (s *Store) replaceShelf(ctx context.Context, q *db.Queries, products []shel
 	if err != nil {
 		return err
 	}
+	if err := hashShelfRevision(ctx, q, id); err != nil {
+		return err
+	}
 	if err := q.SetShelfHead(ctx, id); err != nil {
 		return err
 	}
@@ -234,11 +257,7 @@ func (s *Store) replaceShelf(ctx context.Context, q *db.Queries, products []shel
 		return err
 	}
 	for _, p := range products {
-		is, err := json.Marshal(p)
-		if err != nil {
-			return err
-		}
-		if err := setProduct(ctx, q, p.ID, text(string(is))); err != nil {
+		if err := putProduct(ctx, q, p); err != nil {
 			return err
 		}
 	}

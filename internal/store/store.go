@@ -175,11 +175,11 @@ func (s *Store) turn(ctx context.Context, slug string, revision int64, to func(*
 	if err != nil {
 		return Build{}, err
 	}
-	f, err := plan.Parse([]byte(target.Plan))
+	f, err := planOf(slug, target)
 	if err != nil {
-		return Build{}, fmt.Errorf("revision %d of %s: %w", target.ID, slug, err)
+		return Build{}, err
 	}
-	sum := sumOf(target.Plan)
+	sum := sumOf(slug, target)
 	return s.move(ctx, slug, revision, f, func(q *db.Queries, row db.BuildBySlugRow) error {
 		if err := q.SetHead(ctx, db.SetHeadParams{HeadID: sql.NullInt64{Int64: target.ID, Valid: true}, ID: row.Build.ID}); err != nil {
 			return err
@@ -289,11 +289,11 @@ func at(ctx context.Context, q *db.Queries, slug string) (db.BuildBySlugRow, err
 }
 
 func build(ctx context.Context, q *db.Queries, slug string, r db.Revision) (Build, error) {
-	b := Build{Slug: slug}
-	var err error
-	if b.Plan, err = plan.Parse([]byte(r.Plan)); err != nil {
-		return Build{}, fmt.Errorf("revision %d of %s: %w", r.ID, slug, err)
+	f, err := planOf(slug, r)
+	if err != nil {
+		return Build{}, err
 	}
+	b := Build{Slug: slug, Plan: f}
 	return b, turns(ctx, q, &b, r)
 }
 
@@ -313,7 +313,8 @@ func turns(ctx context.Context, q *db.Queries, b *Build, r db.Revision) error {
 
 // add makes a revision and puts the build's head on it.
 func (s *Store) add(ctx context.Context, q *db.Queries, build int64, parent sql.NullInt64, plan string, sum sum, change string) error {
-	id, err := q.AddRevision(ctx, db.AddRevisionParams{BuildID: build, ParentID: parent, Plan: plan, Change: brief(change), MadeAt: s.stamp()})
+	r := db.Revision{BuildID: build, ParentID: parent, Plan: plan, Change: brief(change), MadeAt: s.stamp()}
+	id, err := q.AddRevision(ctx, db.AddRevisionParams{BuildID: r.BuildID, ParentID: r.ParentID, Plan: r.Plan, Change: r.Change, MadeAt: r.MadeAt, Hash: hashOfRevision(r)})
 	if err != nil {
 		return fmt.Errorf("add a revision: %w", err)
 	}
@@ -356,10 +357,10 @@ func written(f plan.File, judged *plan.Summary) (string, sum, error) {
 }
 
 // sumOf tells what a kept plan comes to; where it can't be read, why.
-func sumOf(text string) sum {
-	f, err := plan.Parse([]byte(text))
+func sumOf(slug string, r db.Revision) sum {
+	f, err := readPlan(r)
 	if err != nil {
-		return sum{problem: err.Error()}
+		return sum{name: slug, problem: err.Error()}
 	}
 	out := sum{name: f.Build.Name, scale: f.Build.Scale}
 	if out.Summary, err = f.Summarise(); err != nil {

@@ -3,6 +3,7 @@ package store
 import (
 	"errors"
 	"fmt"
+	"strings"
 
 	"modernc.org/sqlite"
 	lib "modernc.org/sqlite/lib"
@@ -22,7 +23,13 @@ var (
 func trouble(err error) error {
 	fault := (*sqlite.Error)(nil)
 	if !errors.As(err, &fault) {
+		if err != nil && strings.Contains(err.Error(), "sql: Scan error") { // a column holds what none of ours can
+			return fmt.Errorf("%w: %w", ErrDamaged, err)
+		}
 		return err
+	}
+	if text := fault.Error(); fault.Code() == lib.SQLITE_ERROR && (strings.Contains(text, "no such column") || strings.Contains(text, "no such table")) { // all queries fit the schema
+		return fmt.Errorf("%w: %w", ErrDamaged, err)
 	}
 	const primary = 0xff // a code's low byte; the rest tells where it arose
 	kind, known := map[int]error{

@@ -22,7 +22,7 @@ func (q *Queries) AddBuild(ctx context.Context, slug string) (int64, error) {
 }
 
 const addRevision = `-- name: AddRevision :one
-INSERT INTO revision (build_id, parent_id, plan, change, made_at) VALUES (?, ?, ?, ?, ?) RETURNING id
+INSERT INTO revision (build_id, parent_id, plan, change, made_at, hash) VALUES (?, ?, ?, ?, ?, ?) RETURNING id
 `
 
 type AddRevisionParams struct {
@@ -31,6 +31,7 @@ type AddRevisionParams struct {
 	Plan     string
 	Change   string
 	MadeAt   string
+	Hash     string
 }
 
 func (q *Queries) AddRevision(ctx context.Context, arg AddRevisionParams) (int64, error) {
@@ -40,6 +41,7 @@ func (q *Queries) AddRevision(ctx context.Context, arg AddRevisionParams) (int64
 		arg.Plan,
 		arg.Change,
 		arg.MadeAt,
+		arg.Hash,
 	)
 	var id int64
 	err := row.Scan(&id)
@@ -47,7 +49,7 @@ func (q *Queries) AddRevision(ctx context.Context, arg AddRevisionParams) (int64
 }
 
 const buildBySlug = `-- name: BuildBySlug :one
-SELECT build.id, build.slug, build.place, build.head_id, build.away, revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at FROM build JOIN revision ON revision.id = build.head_id WHERE build.slug = ?
+SELECT build.id, build.slug, build.place, build.head_id, build.away, revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at, revision.hash FROM build JOIN revision ON revision.id = build.head_id WHERE build.slug = ?
 `
 
 type BuildBySlugRow struct {
@@ -70,6 +72,7 @@ func (q *Queries) BuildBySlug(ctx context.Context, slug string) (BuildBySlugRow,
 		&i.Revision.Plan,
 		&i.Revision.Change,
 		&i.Revision.MadeAt,
+		&i.Revision.Hash,
 	)
 	return i, err
 }
@@ -142,7 +145,7 @@ func (q *Queries) HeadOf(ctx context.Context, slug string) (sql.NullInt64, error
 }
 
 const heads = `-- name: Heads :many
-SELECT build.slug, revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at FROM build JOIN revision ON revision.id = build.head_id
+SELECT build.slug, revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at, revision.hash FROM build JOIN revision ON revision.id = build.head_id
 `
 
 type HeadsRow struct {
@@ -167,6 +170,7 @@ func (q *Queries) Heads(ctx context.Context) ([]HeadsRow, error) {
 			&i.Revision.Plan,
 			&i.Revision.Change,
 			&i.Revision.MadeAt,
+			&i.Revision.Hash,
 		); err != nil {
 			return nil, err
 		}
@@ -182,7 +186,7 @@ func (q *Queries) Heads(ctx context.Context) ([]HeadsRow, error) {
 }
 
 const newestChild = `-- name: NewestChild :one
-SELECT id, build_id, parent_id, "plan", change, made_at FROM revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1
+SELECT id, build_id, parent_id, "plan", change, made_at, hash FROM revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1
 `
 
 func (q *Queries) NewestChild(ctx context.Context, parentID sql.NullInt64) (Revision, error) {
@@ -195,6 +199,7 @@ func (q *Queries) NewestChild(ctx context.Context, parentID sql.NullInt64) (Revi
 		&i.Plan,
 		&i.Change,
 		&i.MadeAt,
+		&i.Hash,
 	)
 	return i, err
 }
@@ -233,7 +238,7 @@ func (q *Queries) PutSummary(ctx context.Context, arg PutSummaryParams) error {
 }
 
 const revision = `-- name: Revision :one
-SELECT id, build_id, parent_id, "plan", change, made_at FROM revision WHERE id = ?
+SELECT id, build_id, parent_id, "plan", change, made_at, hash FROM revision WHERE id = ?
 `
 
 func (q *Queries) Revision(ctx context.Context, id int64) (Revision, error) {
@@ -246,6 +251,7 @@ func (q *Queries) Revision(ctx context.Context, id int64) (Revision, error) {
 		&i.Plan,
 		&i.Change,
 		&i.MadeAt,
+		&i.Hash,
 	)
 	return i, err
 }

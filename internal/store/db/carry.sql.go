@@ -43,40 +43,8 @@ func (q *Queries) AllBuilds(ctx context.Context) ([]Build, error) {
 	return items, nil
 }
 
-const allShelfRevisions = `-- name: AllShelfRevisions :many
-SELECT id, parent_id, change, made_at FROM shelf_revision ORDER BY id
-`
-
-func (q *Queries) AllShelfRevisions(ctx context.Context) ([]ShelfRevision, error) {
-	rows, err := q.db.QueryContext(ctx, allShelfRevisions)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	var items []ShelfRevision
-	for rows.Next() {
-		var i ShelfRevision
-		if err := rows.Scan(
-			&i.ID,
-			&i.ParentID,
-			&i.Change,
-			&i.MadeAt,
-		); err != nil {
-			return nil, err
-		}
-		items = append(items, i)
-	}
-	if err := rows.Close(); err != nil {
-		return nil, err
-	}
-	if err := rows.Err(); err != nil {
-		return nil, err
-	}
-	return items, nil
-}
-
 const bringRevision = `-- name: BringRevision :exec
-INSERT INTO revision (id, build_id, parent_id, plan, change, made_at) VALUES (?, ?, ?, ?, ?, ?)
+INSERT INTO revision (id, build_id, parent_id, plan, change, made_at, hash) VALUES (?, ?, ?, ?, ?, ?, ?)
 `
 
 type BringRevisionParams struct {
@@ -86,6 +54,7 @@ type BringRevisionParams struct {
 	Plan     string
 	Change   string
 	MadeAt   string
+	Hash     string
 }
 
 func (q *Queries) BringRevision(ctx context.Context, arg BringRevisionParams) error {
@@ -96,6 +65,7 @@ func (q *Queries) BringRevision(ctx context.Context, arg BringRevisionParams) er
 		arg.Plan,
 		arg.Change,
 		arg.MadeAt,
+		arg.Hash,
 	)
 	return err
 }
@@ -132,6 +102,45 @@ func (q *Queries) Filled(ctx context.Context) (int64, error) {
 	return filled, err
 }
 
+const hashBottle = `-- name: HashBottle :exec
+UPDATE OR IGNORE shelf SET hash = ? WHERE id = ?
+`
+
+type HashBottleParams struct {
+	Hash string
+	ID   string
+}
+
+func (q *Queries) HashBottle(ctx context.Context, arg HashBottleParams) error {
+	_, err := q.db.ExecContext(ctx, hashBottle, arg.Hash, arg.ID)
+	return err
+}
+
+const hashRevision = `-- name: HashRevision :exec
+UPDATE OR IGNORE revision SET hash = ? WHERE id = ?
+`
+
+type HashRevisionParams struct {
+	Hash string
+	ID   int64
+}
+
+func (q *Queries) HashRevision(ctx context.Context, arg HashRevisionParams) error {
+	_, err := q.db.ExecContext(ctx, hashRevision, arg.Hash, arg.ID)
+	return err
+}
+
+const lastHead = `-- name: LastHead :one
+SELECT CAST(coalesce(max(head_id), 0) AS INTEGER) AS newest FROM build
+`
+
+func (q *Queries) LastHead(ctx context.Context) (int64, error) {
+	row := q.db.QueryRowContext(ctx, lastHead)
+	var newest int64
+	err := row.Scan(&newest)
+	return newest, err
+}
+
 const lastRevision = `-- name: LastRevision :one
 SELECT CAST(coalesce(max(id), 0) AS INTEGER) AS newest FROM revision
 `
@@ -143,9 +152,19 @@ func (q *Queries) LastRevision(ctx context.Context) (int64, error) {
 	return newest, err
 }
 
+const lastShelfRevision = `-- name: LastShelfRevision :one
+SELECT CAST(coalesce(max(id), 0) AS INTEGER) AS newest FROM shelf_revision
+`
+
+func (q *Queries) LastShelfRevision(ctx context.Context) (int64, error) {
+	row := q.db.QueryRowContext(ctx, lastShelfRevision)
+	var newest int64
+	err := row.Scan(&newest)
+	return newest, err
+}
+
 const revisionsBetween = `-- name: RevisionsBetween :many
-SELECT build.slug, revision.id, revision.build_id, revision.parent_id, revision."plan", revision.change, revision.made_at FROM revision JOIN build ON build.id = revision.build_id
-WHERE revision.id > ?1 AND revision.id <= ?2 ORDER BY revision.id
+SELECT id, build_id, parent_id, "plan", change, made_at, hash FROM revision WHERE id > ?1 AND id <= ?2 ORDER BY id
 `
 
 type RevisionsBetweenParams struct {
@@ -153,32 +172,81 @@ type RevisionsBetweenParams struct {
 	UpTo  int64
 }
 
-type RevisionsBetweenRow struct {
-	Slug     string
-	Revision Revision
-}
-
-func (q *Queries) RevisionsBetween(ctx context.Context, arg RevisionsBetweenParams) ([]RevisionsBetweenRow, error) {
+func (q *Queries) RevisionsBetween(ctx context.Context, arg RevisionsBetweenParams) ([]Revision, error) {
 	rows, err := q.db.QueryContext(ctx, revisionsBetween, arg.After, arg.UpTo)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []RevisionsBetweenRow
+	var items []Revision
 	for rows.Next() {
-		var i RevisionsBetweenRow
+		var i Revision
 		if err := rows.Scan(
-			&i.Slug,
-			&i.Revision.ID,
-			&i.Revision.BuildID,
-			&i.Revision.ParentID,
-			&i.Revision.Plan,
-			&i.Revision.Change,
-			&i.Revision.MadeAt,
+			&i.ID,
+			&i.BuildID,
+			&i.ParentID,
+			&i.Plan,
+			&i.Change,
+			&i.MadeAt,
+			&i.Hash,
 		); err != nil {
 			return nil, err
 		}
 		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const shelfRevisionIDs = `-- name: ShelfRevisionIDs :many
+SELECT id FROM shelf_revision ORDER BY id
+`
+
+func (q *Queries) ShelfRevisionIDs(ctx context.Context) ([]int64, error) {
+	rows, err := q.db.QueryContext(ctx, shelfRevisionIDs)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []int64
+	for rows.Next() {
+		var id int64
+		if err := rows.Scan(&id); err != nil {
+			return nil, err
+		}
+		items = append(items, id)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
+const strays = `-- name: Strays :many
+SELECT build.slug FROM build LEFT JOIN revision ON revision.id = build.head_id WHERE revision.build_id IS NULL OR revision.build_id != build.id
+`
+
+func (q *Queries) Strays(ctx context.Context) ([]string, error) {
+	rows, err := q.db.QueryContext(ctx, strays)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []string
+	for rows.Next() {
+		var slug string
+		if err := rows.Scan(&slug); err != nil {
+			return nil, err
+		}
+		items = append(items, slug)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err

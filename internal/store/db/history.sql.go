@@ -10,20 +10,6 @@ import (
 	"database/sql"
 )
 
-const adopt = `-- name: Adopt :exec
-UPDATE revision SET parent_id = ?1 WHERE parent_id = ?2
-`
-
-type AdoptParams struct {
-	New sql.NullInt64
-	Old sql.NullInt64
-}
-
-func (q *Queries) Adopt(ctx context.Context, arg AdoptParams) error {
-	_, err := q.db.ExecContext(ctx, adopt, arg.New, arg.Old)
-	return err
-}
-
 const dropRevision = `-- name: DropRevision :exec
 DELETE FROM revision WHERE id = ?
 `
@@ -67,7 +53,7 @@ func (q *Queries) Outline(ctx context.Context, buildID int64) ([]OutlineRow, err
 }
 
 const revisionOfBuild = `-- name: RevisionOfBuild :one
-SELECT id, build_id, parent_id, "plan", change, made_at FROM revision WHERE id = ? AND build_id = ?
+SELECT id, build_id, parent_id, "plan", change, made_at, hash FROM revision WHERE id = ? AND build_id = ?
 `
 
 type RevisionOfBuildParams struct {
@@ -85,6 +71,7 @@ func (q *Queries) RevisionOfBuild(ctx context.Context, arg RevisionOfBuildParams
 		&i.Plan,
 		&i.Change,
 		&i.MadeAt,
+		&i.Hash,
 	)
 	return i, err
 }
@@ -157,4 +144,19 @@ func (q *Queries) SetAway(ctx context.Context, arg SetAwayParams) (int64, error)
 		return 0, err
 	}
 	return result.RowsAffected()
+}
+
+const setParent = `-- name: SetParent :exec
+UPDATE revision SET parent_id = ?, hash = ? WHERE id = ?
+`
+
+type SetParentParams struct {
+	ParentID sql.NullInt64
+	Hash     string
+	ID       int64
+}
+
+func (q *Queries) SetParent(ctx context.Context, arg SetParentParams) error {
+	_, err := q.db.ExecContext(ctx, setParent, arg.ParentID, arg.Hash, arg.ID)
+	return err
 }

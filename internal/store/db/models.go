@@ -23,6 +23,7 @@ type Revision struct {
 	Plan     string
 	Change   string
 	MadeAt   string
+	Hash     string
 }
 
 type Setting struct {
@@ -34,6 +35,7 @@ type Shelf struct {
 	ID      string
 	Name    string
 	Product string
+	Hash    string
 }
 
 type ShelfChange struct {
@@ -53,6 +55,7 @@ type ShelfRevision struct {
 	ParentID sql.NullInt64
 	Change   string
 	MadeAt   string
+	Hash     string
 }
 
 type StockUse struct {

@@ -73,6 +73,54 @@ func (q *Queries) AddUse(ctx context.Context, arg AddUseParams) error {
 	return err
 }
 
+const bottle = `-- name: Bottle :one
+SELECT id, name, product, hash FROM shelf WHERE id = ?
+`
+
+func (q *Queries) Bottle(ctx context.Context, id string) (Shelf, error) {
+	row := q.db.QueryRowContext(ctx, bottle, id)
+	var i Shelf
+	err := row.Scan(
+		&i.ID,
+		&i.Name,
+		&i.Product,
+		&i.Hash,
+	)
+	return i, err
+}
+
+const bottleAfter = `-- name: BottleAfter :one
+SELECT id, name, product, hash FROM shelf WHERE id > ? ORDER BY id LIMIT 1
+`
+
+func (q *Queries) BottleAfter(ctx context.Context, id string) (Shelf, error) {
+	row := q.db.QueryRowContext(ctx, bottleAfter, id)
+	var i Shelf
+	err := row.Scan(
+		&i.ID,
+		&i.Name,
+		&i.Product,
+		&i.Hash,
+	)
+	return i, err
+}
+
+const bottleBefore = `-- name: BottleBefore :one
+SELECT id, name, product, hash FROM shelf WHERE id < ? ORDER BY id DESC LIMIT 1
+`
+
+func (q *Queries) BottleBefore(ctx context.Context, id string) (Shelf, error) {
+	row := q.db.QueryRowContext(ctx, bottleBefore, id)
+	var i Shelf
+	err := row.Scan(
+		&i.ID,
+		&i.Name,
+		&i.Product,
+		&i.Hash,
+	)
+	return i, err
+}
+
 const clearShelf = `-- name: ClearShelf :exec
 DELETE FROM shelf
 `
@@ -112,8 +160,22 @@ func (q *Queries) DropOlderShelfRevisions(ctx context.Context, id int64) error {
 	return err
 }
 
+const hashShelfRevision = `-- name: HashShelfRevision :exec
+UPDATE shelf_revision SET hash = ? WHERE id = ?
+`
+
+type HashShelfRevisionParams struct {
+	Hash string
+	ID   int64
+}
+
+func (q *Queries) HashShelfRevision(ctx context.Context, arg HashShelfRevisionParams) error {
+	_, err := q.db.ExecContext(ctx, hashShelfRevision, arg.Hash, arg.ID)
+	return err
+}
+
 const newestShelfChild = `-- name: NewestShelfChild :one
-SELECT id, parent_id, change, made_at FROM shelf_revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1
+SELECT id, parent_id, change, made_at, hash FROM shelf_revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1
 `
 
 func (q *Queries) NewestShelfChild(ctx context.Context, parentID sql.NullInt64) (ShelfRevision, error) {
@@ -124,6 +186,7 @@ func (q *Queries) NewestShelfChild(ctx context.Context, parentID sql.NullInt64) 
 		&i.ParentID,
 		&i.Change,
 		&i.MadeAt,
+		&i.Hash,
 	)
 	return i, err
 }
@@ -144,29 +207,25 @@ func (q *Queries) NoteProducts(ctx context.Context, arg NoteProductsParams) erro
 	return err
 }
 
-const putProducts = `-- name: PutProducts :exec
-INSERT INTO shelf (id, name, product)
-SELECT json_extract(j.value, '$.id'), json_extract(j.value, '$.name'), j.value FROM json_each(CAST(?1 AS TEXT)) AS j
-WHERE true ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product
-`
-
-func (q *Queries) PutProducts(ctx context.Context, products string) error {
-	_, err := q.db.ExecContext(ctx, putProducts, products)
-	return err
-}
-
 const putShelf = `-- name: PutShelf :exec
-INSERT INTO shelf (id, name, product) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product
+INSERT INTO shelf (id, name, product, hash) VALUES (?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product, hash = excluded.hash
 `
 
 type PutShelfParams struct {
 	ID      string
 	Name    string
 	Product string
+	Hash    string
 }
 
 func (q *Queries) PutShelf(ctx context.Context, arg PutShelfParams) error {
-	_, err := q.db.ExecContext(ctx, putShelf, arg.ID, arg.Name, arg.Product)
+	_, err := q.db.ExecContext(ctx, putShelf,
+		arg.ID,
+		arg.Name,
+		arg.Product,
+		arg.Hash,
+	)
 	return err
 }
 
@@ -180,22 +239,27 @@ func (q *Queries) SetShelfHead(ctx context.Context, revisionID int64) error {
 }
 
 const shelf = `-- name: Shelf :many
-SELECT product FROM shelf ORDER BY name COLLATE NOCASE, id
+SELECT id, name, product, hash FROM shelf ORDER BY name COLLATE NOCASE, id
 `
 
-func (q *Queries) Shelf(ctx context.Context) ([]string, error) {
+func (q *Queries) Shelf(ctx context.Context) ([]Shelf, error) {
 	rows, err := q.db.QueryContext(ctx, shelf)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
-	var items []string
+	var items []Shelf
 	for rows.Next() {
-		var product string
-		if err := rows.Scan(&product); err != nil {
+		var i Shelf
+		if err := rows.Scan(
+			&i.ID,
+			&i.Name,
+			&i.Product,
+			&i.Hash,
+		); err != nil {
 			return nil, err
 		}
-		items = append(items, product)
+		items = append(items, i)
 	}
 	if err := rows.Close(); err != nil {
 		return nil, err
@@ -207,7 +271,7 @@ func (q *Queries) Shelf(ctx context.Context) ([]string, error) {
 }
 
 const shelfChanges = `-- name: ShelfChanges :many
-SELECT revision_id, product_id, "before", "after" FROM shelf_change WHERE revision_id = ?
+SELECT revision_id, product_id, "before", "after" FROM shelf_change WHERE revision_id = ? ORDER BY product_id
 `
 
 func (q *Queries) ShelfChanges(ctx context.Context, revisionID int64) ([]ShelfChange, error) {
@@ -239,7 +303,7 @@ func (q *Queries) ShelfChanges(ctx context.Context, revisionID int64) ([]ShelfCh
 }
 
 const shelfHead = `-- name: ShelfHead :one
-SELECT shelf_revision.id, shelf_revision.parent_id, shelf_revision.change, shelf_revision.made_at FROM shelf_head JOIN shelf_revision ON shelf_revision.id = shelf_head.revision_id
+SELECT shelf_revision.id, shelf_revision.parent_id, shelf_revision.change, shelf_revision.made_at, shelf_revision.hash FROM shelf_head JOIN shelf_revision ON shelf_revision.id = shelf_head.revision_id
 `
 
 func (q *Queries) ShelfHead(ctx context.Context) (ShelfRevision, error) {
@@ -250,6 +314,7 @@ func (q *Queries) ShelfHead(ctx context.Context) (ShelfRevision, error) {
 		&i.ParentID,
 		&i.Change,
 		&i.MadeAt,
+		&i.Hash,
 	)
 	return i, err
 }
@@ -265,8 +330,25 @@ func (q *Queries) ShelfProduct(ctx context.Context, id string) (string, error) {
 	return product, err
 }
 
+const shelfRevision = `-- name: ShelfRevision :one
+SELECT id, parent_id, change, made_at, hash FROM shelf_revision WHERE id = ?
+`
+
+func (q *Queries) ShelfRevision(ctx context.Context, id int64) (ShelfRevision, error) {
+	row := q.db.QueryRowContext(ctx, shelfRevision, id)
+	var i ShelfRevision
+	err := row.Scan(
+		&i.ID,
+		&i.ParentID,
+		&i.Change,
+		&i.MadeAt,
+		&i.Hash,
+	)
+	return i, err
+}
+
 const shelfRevisions = `-- name: ShelfRevisions :many
-SELECT id, parent_id, change, made_at FROM shelf_revision WHERE id < ?1 AND instr(lower(change), lower(?2)) > 0 ORDER BY id DESC LIMIT ?3
+SELECT id, parent_id, change, made_at, hash FROM shelf_revision WHERE id < ?1 AND instr(lower(change), lower(?2)) > 0 ORDER BY id DESC LIMIT ?3
 `
 
 type ShelfRevisionsParams struct {
@@ -289,6 +371,7 @@ func (q *Queries) ShelfRevisions(ctx context.Context, arg ShelfRevisionsParams) 
 			&i.ParentID,
 			&i.Change,
 			&i.MadeAt,
+			&i.Hash,
 		); err != nil {
 			return nil, err
 		}

@@ -11,7 +11,7 @@ SELECT head_id FROM build WHERE slug = ?;
 INSERT INTO build (slug, place) VALUES (?, (SELECT coalesce(max(place) + 1, 0) FROM build)) RETURNING id;
 
 -- name: AddRevision :one
-INSERT INTO revision (build_id, parent_id, plan, change, made_at) VALUES (?, ?, ?, ?, ?) RETURNING id;
+INSERT INTO revision (build_id, parent_id, plan, change, made_at, hash) VALUES (?, ?, ?, ?, ?, ?) RETURNING id;
 
 -- name: SetHead :exec
 UPDATE build SET head_id = ? WHERE id = ?;

@@ -12,8 +12,8 @@ UPDATE build SET away = ? WHERE slug = ?;
 -- name: Outline :many
 SELECT id, parent_id, made_at FROM revision WHERE build_id = ? ORDER BY id;
 
--- name: Adopt :exec
-UPDATE revision SET parent_id = sqlc.arg(new) WHERE parent_id = sqlc.arg(old);
+-- name: SetParent :exec
+UPDATE revision SET parent_id = ?, hash = ? WHERE id = ?;
 
 -- name: DropRevision :exec
 DELETE FROM revision WHERE id = ?;

@@ -1,11 +1,12 @@
 -- name: Shelf :many
-SELECT product FROM shelf ORDER BY name COLLATE NOCASE, id;
+SELECT * FROM shelf ORDER BY name COLLATE NOCASE, id;
 
 -- name: ShelfProduct :one
 SELECT product FROM shelf WHERE id = ?;
 
 -- name: PutShelf :exec
-INSERT INTO shelf (id, name, product) VALUES (?, ?, ?) ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product;
+INSERT INTO shelf (id, name, product, hash) VALUES (?, ?, ?, ?)
+ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product, hash = excluded.hash;
 
 -- name: DeleteShelf :execrows
 DELETE FROM shelf WHERE id = ?;
@@ -29,7 +30,13 @@ INSERT INTO shelf_revision (parent_id, change, made_at) VALUES (?, ?, ?) RETURNI
 INSERT INTO shelf_change (revision_id, product_id, before, after) VALUES (?, ?, ?, ?);
 
 -- name: ShelfChanges :many
-SELECT * FROM shelf_change WHERE revision_id = ?;
+SELECT * FROM shelf_change WHERE revision_id = ? ORDER BY product_id;
+
+-- name: ShelfRevision :one
+SELECT * FROM shelf_revision WHERE id = ?;
+
+-- name: HashShelfRevision :exec
+UPDATE shelf_revision SET hash = ? WHERE id = ?;
 
 -- name: NewestShelfChild :one
 SELECT * FROM shelf_revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1;
@@ -53,7 +60,11 @@ INSERT INTO shelf_change (revision_id, product_id, before, after)
 SELECT CAST(sqlc.arg(revision) AS INTEGER), json_extract(j.value, '$.id'), (SELECT shelf.product FROM shelf WHERE shelf.id = json_extract(j.value, '$.id')), j.value
 FROM json_each(CAST(sqlc.arg(products) AS TEXT)) AS j;
 
--- name: PutProducts :exec
-INSERT INTO shelf (id, name, product)
-SELECT json_extract(j.value, '$.id'), json_extract(j.value, '$.name'), j.value FROM json_each(CAST(sqlc.arg(products) AS TEXT)) AS j
-WHERE true ON CONFLICT (id) DO UPDATE SET name = excluded.name, product = excluded.product;
+-- name: Bottle :one
+SELECT * FROM shelf WHERE id = ?;
+
+-- name: BottleAfter :one
+SELECT * FROM shelf WHERE id > ? ORDER BY id LIMIT 1;
+
+-- name: BottleBefore :one
+SELECT * FROM shelf WHERE id < ? ORDER BY id DESC LIMIT 1;
