@@ -181,6 +181,29 @@ func join(path, name string) string {
 	return path + "." + name
 }
 
+// Strictly reads one JSON value into out and refuses fields that it has not. It holds it against no schema; its errors are *FieldError and name the place, in what the document is called.
+func Strictly(data []byte, called string, out any) error {
+	d := json.NewDecoder(bytes.NewReader(data))
+	d.DisallowUnknownFields()
+	err := d.Decode(out)
+	if err == nil {
+		if _, more := d.Token(); !errors.Is(more, io.EOF) {
+			return fault("", "there is more after the end of %s", called)
+		}
+		return nil
+	}
+	if name, unknown := strings.CutPrefix(err.Error(), "json: unknown field "); unknown {
+		return fault(strings.Trim(name, `"`), "no such field")
+	}
+	if wrong := (*json.UnmarshalTypeError)(nil); errors.As(err, &wrong) {
+		return faultOfJSON(err)
+	}
+	if words := scan(data, called); words != nil {
+		return words
+	}
+	return fault("", "%s can't be read", called)
+}
+
 // position turns a byte offset into a line and a column, both from 1.
 func position(data []byte, offset int64) (line, column int) {
 	before := data[:min(int64(len(data)), offset)]

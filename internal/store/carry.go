@@ -10,10 +10,15 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"time"
+
+	"modernc.org/sqlite"
+	lib "modernc.org/sqlite/lib"
 
 	"inkysparrow/core/say"
 	"inkysparrow/internal/store/db"
+	"inkysparrow/plan"
 )
 
 // CarryFormat is the name of the file that holds everything: see docs/export-format.md.
@@ -188,14 +193,20 @@ func (s *Store) Bring(ctx context.Context, r io.ReaderAt, size int64, replace bo
 func (s *Store) unpack(ctx context.Context, r io.ReaderAt, size int64, to string) (About, error) {
 	z, err := zip.NewReader(r, size)
 	if err != nil {
-		return About{}, fmt.Errorf("%w: it is no zip file: %w", ErrForeign, err)
+		return About{}, fmt.Errorf("%w: it is no zip file", ErrForeign)
 	}
 	parts := map[string]*zip.File{}
 	for _, f := range z.File {
+		if !slices.Contains([]string{"about.json", "builds.jsonl", "revisions.jsonl", "shelf.jsonl", "shelf-history.jsonl"}, f.Name) {
+			return About{}, fmt.Errorf("%w: %q is no part of an export", ErrForeign, f.Name)
+		}
+		if parts[f.Name] != nil {
+			return About{}, fmt.Errorf("%w: %s is in it twice", ErrForeign, f.Name)
+		}
 		parts[f.Name] = f
 	}
 	var about About
-	if err := eachLine(parts, "about.json", func(line []byte) error { return json.Unmarshal(line, &about) }); err != nil {
+	if err := eachLine(parts, "about.json", func(line []byte) error { return strictly(line, &about) }); err != nil {
 		return about, err
 	}
 	if about.Format != CarryFormat {
@@ -209,22 +220,40 @@ func (s *Store) unpack(ctx context.Context, r io.ReaderAt, size int64, to string
 		return about, err
 	}
 	defer conn.Close()
-	b := bringing{builds: map[string]int64{}, of: map[int64]string{}}
+	b := bringing{builds: map[string]int64{}, of: map[int64]string{}, bottles: map[string]bool{}}
 	if err := within(ctx, conn, func(q *db.Queries) error { return b.all(ctx, q, parts) }); err != nil {
 		return about, err
 	}
-	if about.Builds != len(b.builds) || about.Revisions != len(b.of) || about.Products != b.products {
+	if about.Builds != len(b.builds) || about.Revisions != len(b.of) || about.Products != len(b.bottles) {
 		return about, fmt.Errorf("%w: about.json tells of %d builds, %d revisions and %d products, there are %d, %d and %d",
-			ErrForeign, about.Builds, about.Revisions, about.Products, len(b.builds), len(b.of), b.products)
+			ErrForeign, about.Builds, about.Revisions, about.Products, len(b.builds), len(b.of), len(b.bottles))
 	}
 	return about, nil
 }
 
 // bringing is an import under way.
 type bringing struct {
-	builds   map[string]int64 // ids by slug
-	of       map[int64]string // slugs by revision
-	products int
+	builds  map[string]int64 // ids by slug
+	of      map[int64]string // slugs by revision
+	bottles map[string]bool  // of the shelf, by id
+}
+
+// mostID is the highest number that a revision has: beyond it browsers, and at last the file itself, can't count on.
+const mostID = 1<<53 - 1
+
+// numbered checks what all revisions have.
+func numbered(id int64, known bool, change, madeAt string) error {
+	switch _, wrong := time.Parse(stampLayout, madeAt); {
+	case id < 1 || id > mostID:
+		return fmt.Errorf("its id is %d, and numbers go from 1 to %d", id, mostID)
+	case known:
+		return fmt.Errorf("revision %d is given twice", id)
+	case change == "" || len([]rune(change)) > mostChange:
+		return fmt.Errorf("what was changed is told in 1 to %d characters", mostChange)
+	case wrong != nil:
+		return fmt.Errorf("made_at: %q is no time in UTC such as 2027-03-11T20:40:00Z", madeAt)
+	}
+	return nil
 }
 
 func (b *bringing) all(ctx context.Context, q *db.Queries, parts map[string]*zip.File) error {
@@ -233,6 +262,9 @@ func (b *bringing) all(ctx context.Context, q *db.Queries, parts map[string]*zip
 		var one carriedBuild
 		if err := strictly(line, &one); err != nil {
 			return err
+		}
+		if _, twice := b.builds[one.Slug]; twice || !slugged.MatchString(one.Slug) {
+			return fmt.Errorf("slug: %q is given twice, or is none: a to z, digits and dashes, at most 80", one.Slug)
 		}
 		id, err := q.AddBuild(ctx, one.Slug)
 		if err != nil {
@@ -269,17 +301,19 @@ func (b *bringing) revision(ctx context.Context, q *db.Queries, line []byte) err
 		return err
 	}
 	build, known := b.builds[one.Build]
-	_, twice := b.of[one.ID]
+	if err := numbered(one.ID, b.of[one.ID] != "", one.Change, one.MadeAt); err != nil {
+		return err
+	}
 	switch {
 	case !known:
 		return fmt.Errorf("no build %q", one.Build)
-	case one.ID <= 0 || twice:
-		return fmt.Errorf("revision %d is given twice, or is no number from 1", one.ID)
+	case len(one.Plan) == 0:
+		return errors.New("plan: missing")
 	case one.Parent != 0 && b.of[one.Parent] != one.Build:
 		return fmt.Errorf("revision %d comes after %d, which is not before it in this build", one.ID, one.Parent)
 	}
 	b.of[one.ID] = one.Build
-	var text bytes.Buffer
+	var text bytes.Buffer // as a plan file is written
 	if err := json.Indent(&text, one.Plan, "", "  "); err != nil {
 		return err
 	}
@@ -298,7 +332,10 @@ func (b *bringing) shelf(ctx context.Context, q *db.Queries, parts map[string]*z
 		if _, err := p.Resolve(); err != nil {
 			return err
 		}
-		b.products++
+		if b.bottles[p.ID] {
+			return fmt.Errorf("%q is given twice", p.ID)
+		}
+		b.bottles[p.ID] = true
 		return setProduct(ctx, q, p.ID, text(string(line)))
 	})
 	if err != nil {
@@ -313,8 +350,11 @@ func (b *bringing) shelf(ctx context.Context, q *db.Queries, parts map[string]*z
 		if err := strictly(line, &one); err != nil {
 			return err
 		}
-		if one.ID <= 0 || seen[one.ID] || one.Parent != 0 && !seen[one.Parent] {
-			return fmt.Errorf("revision %d is given twice, or before the one that it comes after", one.ID)
+		if err := numbered(one.ID, seen[one.ID], one.Change, one.MadeAt); err != nil {
+			return err
+		}
+		if one.Parent != 0 && !seen[one.Parent] {
+			return fmt.Errorf("revision %d comes after %d, which is not before it", one.ID, one.Parent)
 		}
 		seen[one.ID] = true
 		if err := q.BringShelfRevision(ctx, db.BringShelfRevisionParams{
@@ -322,7 +362,12 @@ func (b *bringing) shelf(ctx context.Context, q *db.Queries, parts map[string]*z
 		}); err != nil {
 			return err
 		}
+		changed := map[string]bool{}
 		for _, p := range one.Products {
+			if p.ID == "" || changed[p.ID] {
+				return fmt.Errorf("products: %q is given twice, or is no id", p.ID)
+			}
+			changed[p.ID] = true
 			c := db.AddShelfChangeParams{RevisionID: one.ID, ProductID: p.ID, Before: text(string(p.Before)), After: text(string(p.After))}
 			if err := q.AddShelfChange(ctx, c); err != nil {
 				return err
@@ -343,11 +388,12 @@ func (b *bringing) shelf(ctx context.Context, q *db.Queries, parts map[string]*z
 	return err
 }
 
-// strictly reads one line of JSON and refuses fields that there are not.
-func strictly(line []byte, out any) error {
-	d := json.NewDecoder(bytes.NewReader(line))
-	d.DisallowUnknownFields()
-	return d.Decode(out)
+func strictly(line []byte, out any) error { return plan.Strictly(line, "the line", out) }
+
+// constrained reports whether the tables' own checks refuse something.
+func constrained(err error) bool {
+	fault := (*sqlite.Error)(nil)
+	return errors.As(err, &fault) && fault.Code()&0xff == lib.SQLITE_CONSTRAINT
 }
 
 // eachLine reads a part line by line; a fault is told with the part and the line.
@@ -358,7 +404,7 @@ func eachLine(parts map[string]*zip.File, name string, read func([]byte) error) 
 	}
 	r, err := f.Open()
 	if err != nil {
-		return fmt.Errorf("%s: %w", name, err)
+		return fmt.Errorf("%s: it is packed in a way that is not read here", name)
 	}
 	defer r.Close()
 	lines := bufio.NewScanner(io.LimitReader(r, maxUnfold))
@@ -371,12 +417,16 @@ func eachLine(parts map[string]*zip.File, name string, read func([]byte) error) 
 		if len(bytes.TrimSpace(lines.Bytes())) == 0 {
 			continue
 		}
-		if err := read(lines.Bytes()); err != nil {
+		if err := read(lines.Bytes()); constrained(err) {
+			return fmt.Errorf("%s, line %d: it says what can't be kept", name, n)
+		} else if err != nil {
 			return fmt.Errorf("%s, line %d: %w", name, n, err)
 		}
 	}
-	if err := lines.Err(); err != nil {
-		return fmt.Errorf("%s, line %d: %w", name, n+1, err)
+	if err := lines.Err(); errors.Is(err, bufio.ErrTooLong) {
+		return fmt.Errorf("%s, line %d: it has over %d MB", name, n+1, maxLine>>20)
+	} else if err != nil {
+		return fmt.Errorf("%s, after line %d: the file was damaged on its way here", name, n)
 	}
 	return nil
 }

@@ -410,6 +410,9 @@ func (s *Store) takeOver(ctx context.Context, from string) (err error) {
 	if err := fill(ctx, tx); err != nil {
 		return err
 	}
+	if err := recount(ctx, tx); err != nil {
+		return err
+	}
 	return tx.Commit()
 }
 
@@ -430,6 +433,16 @@ func fill(ctx context.Context, tx *sql.Tx) error {
 		list := strings.Join(names, ", ")
 		if _, err := tx.ExecContext(ctx, fmt.Sprintf("INSERT INTO main.%s (%s) SELECT %s FROM other.%s", table, list, list, table)); err != nil {
 			return fmt.Errorf("%s: %w", table, err)
+		}
+	}
+	return nil
+}
+
+// recount heals the counts of revisions where they are spoilt. A good one goes on where it was: no number is given to two revisions, also of what was replaced.
+func recount(ctx context.Context, tx *sql.Tx) error {
+	for _, table := range []string{"revision", "shelf_revision"} {
+		if _, err := tx.ExecContext(ctx, "UPDATE sqlite_sequence SET seq = (SELECT coalesce(max(id), 0) FROM main."+table+") WHERE name = ? AND (typeof(seq) != 'integer' OR seq NOT BETWEEN 0 AND ?)", table, mostID); err != nil {
+			return err
 		}
 	}
 	return nil

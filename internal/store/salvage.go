@@ -86,7 +86,7 @@ type salvagedBuilds struct {
 	newest map[int64]int64  // the newest of these, by build
 }
 
-var slugged = regexp.MustCompile(`^[a-z0-9].{0,79}$`) // as the table has it
+var slugged = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,79}$`) // as names in addresses are made
 
 func salvageBuilds(ctx context.Context, q *db.Queries) (*salvagedBuilds, error) {
 	b := &salvagedBuilds{slugs: map[int64]string{}, of: map[int64]int64{}, newest: map[int64]int64{}}

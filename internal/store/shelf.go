@@ -126,7 +126,7 @@ func (s *Store) changeShelf(ctx context.Context, revision int64, change string, 
 			return err
 		}
 		id, err := q.AddShelfRevision(ctx, db.AddShelfRevisionParams{ParentID: sql.NullInt64{Int64: head.ID, Valid: true}, Change: brief(change), MadeAt: s.stamp()})
-		if err != nil {
+		if err := s.counted(ctx, id, err); err != nil {
 			return err
 		}
 		if err := do(q, id); err != nil {

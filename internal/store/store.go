@@ -315,8 +315,8 @@ func turns(ctx context.Context, q *db.Queries, b *Build, r db.Revision) error {
 func (s *Store) add(ctx context.Context, q *db.Queries, build int64, parent sql.NullInt64, plan string, sum sum, change string) error {
 	r := db.Revision{BuildID: build, ParentID: parent, Plan: plan, Change: brief(change), MadeAt: s.stamp()}
 	id, err := q.AddRevision(ctx, db.AddRevisionParams{BuildID: r.BuildID, ParentID: r.ParentID, Plan: r.Plan, Change: r.Change, MadeAt: r.MadeAt, Hash: hashOfRevision(r)})
-	if err != nil {
-		return fmt.Errorf("add a revision: %w", err)
+	if err := s.counted(ctx, id, err); err != nil {
+		return err
 	}
 	if err := q.SetHead(ctx, db.SetHeadParams{HeadID: sql.NullInt64{Int64: id, Valid: true}, ID: build}); err != nil {
 		return err
@@ -324,11 +324,30 @@ func (s *Store) add(ctx context.Context, q *db.Queries, build int64, parent sql.
 	return putSum(ctx, q, build, sum)
 }
 
+// counted returns what is wrong with the number that a new revision got. SQLite calls a count that is at its end a full disk.
+func (s *Store) counted(ctx context.Context, id int64, err error) error {
+	if err == nil && id > mostID {
+		return ErrSpent
+	}
+	if errors.Is(trouble(err), ErrFull) {
+		var last int64
+		if s.read.QueryRowContext(ctx, "SELECT max(seq) FROM sqlite_sequence").Scan(&last) == nil && last > mostID {
+			return ErrSpent
+		}
+	}
+	if err != nil {
+		return fmt.Errorf("add a revision: %w", err)
+	}
+	return nil
+}
+
+// mostChange is how many characters of a change's words are kept, as the table has it.
+const mostChange = 500
+
 // brief cuts the words of a change to what a revision keeps of them.
 func brief(change string) string {
-	const most = 500 // as the table has it
-	if r := []rune(change); len(r) > most {
-		return string(r[:most-1]) + "…"
+	if r := []rune(change); len(r) > mostChange {
+		return string(r[:mostChange-1]) + "…"
 	}
 	return change
 }
@@ -389,11 +408,14 @@ func (s *Store) stamp() string { return stamp(s.now()).String }
 
 func text(s string) sql.NullString { return sql.NullString{String: s, Valid: s != ""} }
 
+// stampLayout is how moments are kept.
+const stampLayout = "2006-01-02T15:04:05Z"
+
 func stamp(t time.Time) sql.NullString {
 	if t.IsZero() {
 		return sql.NullString{}
 	}
-	return text(t.UTC().Format("2006-01-02T15:04:05Z"))
+	return text(t.UTC().Format(stampLayout))
 }
 
 func moment(s sql.NullString) time.Time {

@@ -260,6 +260,7 @@ func troubleWords(err error) string {
 	}{
 		{store.ErrDamaged, "The file is damaged, so it is only read and nothing can be changed. Export everything now (Safekeeping), then stop Inky Sparrow and restore the newest backup: inkysparrow restore."},
 		{store.ErrFull, "The disk is full. Nothing was changed, and all that was there is kept. Free some room and do it again."},
+		{store.ErrSpent, "The file's count of changes is spoilt, so nothing more can be written into it. Export everything (Safekeeping) and import it again in place of what is here: that heals it."},
 		{store.ErrReadOnly, "The file can only be read, so nothing was changed. Let this user write to it and its folder, then start Inky Sparrow again."},
 		{store.ErrBusy, "Another program holds the file. Nothing was changed; do it again in a moment."},
 		{store.ErrTooLarge, "That is too large for the file. Nothing was changed."},

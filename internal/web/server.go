@@ -287,7 +287,7 @@ func unworded(err error) string {
 	if place := (*plan.FieldError)(nil); errors.As(err, &place) {
 		return "a plan that can't be read, at " + place.Path
 	}
-	return err.Error()
+	return store.Detail(err)
 }
 
 // effortWords tells what took too long, and what to do.
