@@ -36,7 +36,7 @@ var layers = [][]string{
 	{"shelf"},
 	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/format/sheet", "internal/guard", "ui", "ui/pack", "examples"},
 	{"internal/store"},
-	{"internal/demo"},
+	{"internal/demo", "internal/studio"},
 	{"internal/web", "internal/wire/gen"},
 	{"cmd/inkysparrow", "cmd/trainer"},
 	{"drills", "drills/mutants", "e2e/browser"},

@@ -2,7 +2,9 @@ package drills
 
 import (
 	"bytes"
+	"context"
 	"fmt"
+	"io"
 	"math/rand/v2"
 	"net"
 	"net/http"
@@ -12,6 +14,7 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -155,5 +158,85 @@ func TestLyingClients(t *testing.T) {
 		t.Errorf("it took %d MB, want at most %d", mb, limit)
 	} else {
 		t.Logf("it took %d MB at most", mb)
+	}
+}
+
+// Whoever asks for the largest pictures, and goes before they are painted, takes no one's evening: a change is answered within three times its quiet time.
+func TestPicturesAside(t *testing.T) {
+	s := serve(t, filepath.Join(t.TempDir(), "kept.db"))
+	b, shown := s.begin(), s.begin()
+	changes := func(n int) time.Duration {
+		t.Helper()
+		var all []time.Duration
+		for i := range n {
+			began := time.Now()
+			if status := s.ask("POST", "/api/builds/"+b.Slug+"/edit", rename(b, fmt.Sprint("change ", i, began.UnixNano())), &b); status != 200 {
+				t.Fatalf("change %d: %d", i, status)
+			}
+			all = append(all, time.Since(began))
+		}
+		slices.Sort(all)
+		return all[len(all)/2]
+	}
+	changes(5)
+	n := long(25, 150)
+	quiet := changes(n)
+	ctx, stop := context.WithCancel(t.Context())
+	var busy sync.WaitGroup
+	defer busy.Wait()
+	defer stop()
+	ask := func(ctx context.Context, i, k int) int {
+		path := fmt.Sprintf("%s/api/builds/%s/look/picture?width=2600&most=1500&view=top&minutes=%d&at=2027-03-%02dT12:00:00Z", s.at, shown.Slug, k%9, 1+(i+k)%28)
+		r, err := http.NewRequestWithContext(ctx, "GET", path, nil)
+		if err != nil {
+			panic(err) // the address is right
+		}
+		resp, err := client.Do(r)
+		if err != nil {
+			return 0
+		}
+		defer resp.Body.Close()
+		if _, err := io.Copy(io.Discard, resp.Body); err != nil {
+			return 0
+		}
+		return resp.StatusCode
+	}
+	var painted, gone atomic.Int64
+	for i := range 3 {
+		busy.Go(func() {
+			for k := 0; ctx.Err() == nil; k++ {
+				switch status := ask(ctx, i, k); {
+				case status == 200:
+					painted.Add(1)
+				case ctx.Err() == nil:
+					t.Errorf("a picture: %d", status)
+					return
+				}
+			}
+		})
+	}
+	for i := range 6 {
+		busy.Go(func() {
+			for k := 0; ctx.Err() == nil; k++ {
+				short, leave := context.WithTimeout(ctx, 150*time.Millisecond)
+				if ask(short, i, k) == 0 {
+					gone.Add(1)
+				}
+				leave()
+			}
+		})
+	}
+	beset := changes(n)
+	for painted.Load() == 0 && !t.Failed() {
+		changes(1)
+	}
+	stop()
+	busy.Wait()
+	t.Logf("a change takes %v in quiet, %v beside pictures; %d painted, %d gone before", quiet, beset, painted.Load(), gone.Load())
+	if beset > 3*quiet+30*time.Millisecond { // the machine that this runs on has other work, too
+		t.Errorf("a change takes %v beside pictures, %v in quiet", beset, quiet)
+	}
+	if mb := s.most(); mb > 500 {
+		t.Errorf("it took %d MB", mb)
 	}
 }

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"context"
 	"slices"
 	"time"
 
@@ -65,13 +66,22 @@ type Settings struct {
 
 // Edit returns a copy of the plan with e carried out, and what was done in words. The copy has been held against the schema and its
 // references followed. Errors are *FieldError and name the place in the plan as it would be, or *Question.
-func (f File) Edit(e Edit) (File, string, error) {
+func (f File) Edit(e Edit) (File, string, error) { return f.EditContext(context.Background(), e) }
+
+// EditContext is Edit for somebody who may go meanwhile.
+func (f File) EditContext(ctx context.Context, e Edit) (File, string, error) {
 	out := f.Clone()
 	do, ok := edits[e.Do]
+	if e.Do == catchUp { // the one that lays the plan out
+		do, ok = func(f *File, _ Edit) (string, error) { return f.catchUp(ctx) }, true
+	}
 	if !ok {
 		return File{}, "", fault("edit.do", "%q is not an edit", e.Do)
 	}
 	words, err := do(&out, e)
+	if err == nil {
+		err = context.Cause(ctx)
+	}
 	if err != nil {
 		return File{}, "", err
 	}
@@ -97,7 +107,7 @@ var edits = map[string]func(*File, Edit) (string, error){
 	"put-step": (*File).putStep, "move-step": (*File).moveStep, "copy-step": (*File).copyStep, "remove-step": (*File).removeStep,
 	"put-part": (*File).putPart, "remove-part": (*File).removePart, "put-product": (*File).putProduct, "remove-product": (*File).removeProduct, "put-zone": (*File).putZone, "copy-zone": (*File).copyZone, "remove-zone": (*File).removeZone,
 	"put-settings": (*File).putSettings,
-	"mark-done":    (*File).markDone, "mark-started": (*File).markStarted, "unmark": (*File).unmark, "put-off": (*File).putOff, "lay-anew": (*File).layAnew, "catch-up": (*File).catchUp,
+	"mark-done":    (*File).markDone, "mark-started": (*File).markStarted, "unmark": (*File).unmark, "put-off": (*File).putOff, "lay-anew": (*File).layAnew,
 	"pin": (*File).pin, "let-go": (*File).letGoEdit, "put-day": (*File).putDay, "put-wash": (*File).putWash,
 	"put-airframe": (*File).putAirframe, "split-zone": (*File).splitZone, "join-zones": (*File).joinZones, "put-feature": (*File).putFeature, "pull-stain": (*File).pullStain,
 }

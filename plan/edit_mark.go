@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
+	"inkysparrow/core/timeline"
 )
 
 // Marks are what has really happened, or was put off. All of them are held against the plan's clock; a plan that has none takes every time.
@@ -198,13 +199,19 @@ func (f *File) layAnew(e Edit) (string, error) {
 	return "Laid the rest out anew from " + f.clock(at), nil
 }
 
-// catchUp marks what is overdue done when it should have been.
-func (f *File) catchUp(Edit) (string, error) {
+// catchUp is the edit that marks what is overdue done when it should have been.
+const catchUp = "catch-up"
+
+func (f *File) catchUp(ctx context.Context) (string, error) {
 	p, err := f.Resolve()
 	if err != nil {
 		return "", err
 	}
-	late, _, err := rule.Lay(p).Overdue(context.Background())
+	tl, err := timeline.LayContext(ctx, p, rule.Every())
+	if err != nil {
+		return "", err
+	}
+	late, _, err := tl.Overdue(ctx)
 	if err != nil {
 		return "", err
 	}

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -73,13 +74,23 @@ func EnoughSchema() ([]byte, error) { return schemaOf(&Enough{}, "Inky Sparrow e
 const JudgedWide = 480
 
 // Enough judges all effects of a build as tl leaves them at q's moment.
-func (p *Painter) Enough(tl *timeline.Timeline, q LookQuery) Enough {
+func (p *Painter) Enough(ctx context.Context, tl *timeline.Timeline, q LookQuery) (Enough, error) {
 	q.Views, q.Width, q.Most, q.PxPerMM, q.Minutes, q.Light = nil, JudgedWide, 0, 0, 0, ""
-	frame := p.Frame(q)
-	s := p.Scene(tl, q)
+	frame, err := p.Frame(ctx, q)
+	if err != nil {
+		return Enough{}, err
+	}
+	s, err := p.Scene(ctx, tl, q)
+	if err != nil {
+		return Enough{}, err
+	}
 	w := p.wish(q)
 	w.Laid = s.Laid
-	got := frame.Enough(s.Skins, w)
+	back, marks := p.back(tl, s)
+	got, err := frame.Enough(ctx, s.Skins, w, marks...)
+	if err != nil {
+		return Enough{}, err
+	}
 	wanted := tl.Plan.Wear
 	reads := max(wanted.Stain, wanted.Shading)
 	bands := picture.BandsOf(reads)
@@ -102,9 +113,13 @@ func (p *Painter) Enough(tl *timeline.Timeline, q LookQuery) Enough {
 	for _, e := range got.Eyes {
 		out.Eyes = append(out.Eyes, p.eye(tl, e))
 	}
-	out.Back = p.back(tl, q, s, got.Contrast)
+	for i := range back {
+		back[i].DE = round2(got.Contrast - got.Without[i])
+	}
+	slices.SortStableFunc(back, func(a, b EnoughBack) int { return cmp.Compare(b.DE, a.DE) })
+	out.Back = back
 	out.Words = enoughWords(out.Figures, got.Contrast, bands.Contrast)
-	return out
+	return out, nil
 }
 
 // nothing is a mean shift that nobody sees.
@@ -176,10 +191,9 @@ func (p *Painter) eye(tl *timeline.Timeline, e picture.Eye) EnoughEye {
 // mostBack are the effects that are weighed one by one.
 const mostBack = 12
 
-// back weighs each effect by what the picture loses without it, and tells whether it can still be taken back.
-func (p *Painter) back(tl *timeline.Timeline, q LookQuery, s Scene, whole float64) []EnoughBack {
-	all := []EnoughBack{}
-	frame := p.Frame(q)
+// back lists the effects that can be told one by one, with the marks that they left, and whether each can still be taken back.
+func (p *Painter) back(tl *timeline.Timeline, s Scene) (all []EnoughBack, marks []picture.Taken) {
+	all = []EnoughBack{}
 	for i, k := range s.Skins {
 		line := (*timeline.Line)(nil)
 		for _, l := range tl.Lines {
@@ -191,17 +205,12 @@ func (p *Painter) back(tl *timeline.Timeline, q LookQuery, s Scene, whole float6
 			if line == nil || mark.Step == nil || mark.Kind == look.Second || mark.Kind == look.Decals || len(all) == mostBack {
 				continue
 			}
-			fewer := slices.Clone(s.Skins)
-			fewer[i].Marks = slices.Delete(slices.Clone(k.Marks), m, m+1)
-			w := p.wish(q)
-			w.Laid = s.Laid
-			b := EnoughBack{Zone: line.Zone.ID, Step: mark.Step.ID, Words: fmt.Sprintf("%s on %s", mark.Step.Do.Name, line.Zone.Name), DE: round2(whole - frame.Enough(fewer, w).Contrast)}
+			b := EnoughBack{Zone: line.Zone.ID, Step: mark.Step.ID, Words: fmt.Sprintf("%s on %s", mark.Step.Do.Name, line.Zone.Name)}
 			b.takes(line, mark.Step, tl.Plan.Now)
-			all = append(all, b)
+			all, marks = append(all, b), append(marks, picture.Taken{Zone: i, Mark: m})
 		}
 	}
-	slices.SortStableFunc(all, func(a, b EnoughBack) int { return cmp.Compare(b.DE, a.DE) })
-	return all
+	return all, marks
 }
 
 // takes tells whether a step can be taken back, with what and until when.

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"context"
 	"fmt"
 	"image"
 	"image/color"
@@ -83,7 +84,8 @@ type LookQuery struct {
 // LeastLook and MostLook are the widths that a picture can have, in pixels.
 const LeastLook, MostLook = 120, 4096
 
-// Painter paints a build's aircraft. It keeps what does not change with the moment, and is for one goroutine at a time.
+// Painter paints a build's aircraft. It keeps what does not change with the moment, and is for one goroutine at a time. Whatever it works out pixel by pixel takes a context, and ends with
+// it.
 type Painter struct {
 	Shape *Shape
 	Wear  *wear.Map
@@ -105,20 +107,25 @@ func (f File) Painter() (*Painter, error) {
 }
 
 // Frame returns where things stand in the picture that q asks for.
-func (p *Painter) Frame(q LookQuery) *picture.Frame {
+func (p *Painter) Frame(ctx context.Context, q LookQuery) (*picture.Frame, error) {
 	if len(q.Views) == 0 {
 		q.Views = airframe.Views
 	}
 	if p.frame != nil && p.width == q.Width && p.most == q.Most && p.scale == q.PxPerMM && slices.Equal(p.views, q.Views) {
-		return p.frame
+		return p.frame, nil
 	}
-	p.views, p.width, p.most, p.scale = slices.Clone(q.Views), q.Width, q.Most, q.PxPerMM
+	var made *picture.Frame
+	var err error
 	if q.PxPerMM > 0 {
-		p.frame = picture.NewAt(p.Shape.Airframe, q.Views, q.PxPerMM)
+		made, err = picture.NewAt(ctx, p.Shape.Airframe, q.Views, q.PxPerMM)
 	} else {
-		p.frame = picture.New(p.Shape.Airframe, q.Views, q.Width, q.Most)
+		made, err = picture.New(ctx, p.Shape.Airframe, q.Views, q.Width, q.Most)
 	}
-	return p.frame
+	if err != nil {
+		return nil, err
+	}
+	p.frame, p.views, p.width, p.most, p.scale = made, slices.Clone(q.Views), q.Width, q.Most, q.PxPerMM
+	return made, nil
 }
 
 // Skins returns how the airframe's zones look at q's moment, in their order.
@@ -146,16 +153,26 @@ func (p *Painter) wish(q LookQuery) picture.Wish {
 }
 
 // Paint paints the build as tl lays it out.
-func (p *Painter) Paint(tl *timeline.Timeline, q LookQuery) *image.RGBA {
-	s := p.Scene(tl, q)
+func (p *Painter) Paint(ctx context.Context, tl *timeline.Timeline, q LookQuery) (*image.RGBA, error) {
+	frame, err := p.Frame(ctx, q)
+	if err != nil {
+		return nil, err
+	}
+	s, err := p.Scene(ctx, tl, q)
+	if err != nil {
+		return nil, err
+	}
 	w := p.wish(q)
 	w.Laid = s.Laid
-	return p.Frame(q).Paint(s.Skins, w)
+	return frame.Paint(ctx, s.Skins, w)
 }
 
 // Look returns what the picture shows.
-func (p *Painter) Look(tl *timeline.Timeline, q LookQuery) Looked {
-	frame := p.Frame(q)
+func (p *Painter) Look(ctx context.Context, tl *timeline.Timeline, q LookQuery) (Looked, error) {
+	frame, err := p.Frame(ctx, q)
+	if err != nil {
+		return Looked{}, err
+	}
 	light, _ := picture.LightNamed(q.Light)
 	out := Looked{Format: LookFormat, At: q.At.UTC(), Light: light.ID, Width: frame.Width, Height: frame.Height, Views: []LookedView{}, Zones: []LookedZone{}}
 	for _, panel := range frame.Panels {
@@ -173,7 +190,7 @@ func (p *Painter) Look(tl *timeline.Timeline, q LookQuery) Looked {
 		}
 		out.Zones = append(out.Zones, z)
 	}
-	return out
+	return out, nil
 }
 
 func round1(v float64) float64 { return math.Round(v*10) / 10 }
@@ -232,18 +249,26 @@ type Scene struct {
 }
 
 // Scene returns what q shows of a timeline.
-func (p *Painter) Scene(tl *timeline.Timeline, q LookQuery) Scene {
+func (p *Painter) Scene(ctx context.Context, tl *timeline.Timeline, q LookQuery) (Scene, error) {
 	s := Scene{Skins: p.Skins(tl, q)}
-	s.Laid = p.Laid(tl, s.Skins, q.Pulls)
-	return s
+	var err error
+	s.Laid, err = p.Laid(ctx, tl, s.Skins, q.Pulls)
+	return s, err
 }
 
 // Differ tells who would notice the difference of two scenes in a frame.
-func (p *Painter) Differ(a, b Scene, q LookQuery) Noticed {
+func (p *Painter) Differ(ctx context.Context, a, b Scene, q LookQuery) (Noticed, error) {
 	one := p.wish(LookQuery{Light: q.Light})
 	other := one
 	one.Laid, other.Laid = a.Laid, b.Laid
-	d := p.Frame(q).Differ(a.Skins, b.Skins, one, other)
+	frame, err := p.Frame(ctx, q)
+	if err != nil {
+		return Noticed{}, err
+	}
+	d, err := frame.Differ(ctx, a.Skins, b.Skins, one, other)
+	if err != nil {
+		return Noticed{}, err
+	}
 	n := Noticed{ArmDE: round1(d.Arm), CloseDE: round1(d.Close), AreaPct: round1(100 * d.Share)}
 	switch {
 	case d.Arm >= picture.Notices():
@@ -253,7 +278,7 @@ func (p *Painter) Differ(a, b Scene, q LookQuery) Noticed {
 	default:
 		n.Seen, n.Words = "not", fmt.Sprintf("Nobody would notice: %.1f CIEDE2000 at most.", d.Close)
 	}
-	return n
+	return n, nil
 }
 
 // LookViews reads a view's name: "all" or empty for all of them.

@@ -278,7 +278,10 @@ func (f File) try(ctx context.Context, was *rule.Report, offers []Offer) error {
 }
 
 func (f File) tryOne(ctx context.Context, was *rule.Report, o *Offer) error {
-	changed, _, err := f.Edit(o.Edit)
+	changed, _, err := f.EditContext(ctx, o.Edit)
+	if cause := context.Cause(ctx); cause != nil {
+		return cause
+	}
 	if err != nil {
 		o.Word, o.Because = Past, say.Capital(problemOf(err))
 		return nil

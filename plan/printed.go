@@ -2,6 +2,7 @@ package plan
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -55,7 +56,7 @@ type PrintedList struct {
 }
 
 // Printed draws the guide for the stains of a view: those of one step of a zone, or all that are still to be done where step is empty. Errors name the place.
-func (f File) Printed(tl *timeline.Timeline, v airframe.View, mirrored bool, zone, step string) (Printed, error) {
+func (f File) Printed(ctx context.Context, tl *timeline.Timeline, v airframe.View, mirrored bool, zone, step string) (Printed, error) {
 	shape, err := f.Shape()
 	if err != nil {
 		return Printed{}, err
@@ -72,6 +73,9 @@ func (f File) Printed(tl *timeline.Timeline, v airframe.View, mirrored bool, zon
 			s := line.Steps[k].Step
 			if step != "" && s.ID != step || step == "" && (!s.Do.Planned() || !s.Done.IsZero()) || shape.Zone(line.Zone.ID) < 0 {
 				continue
+			}
+			if err := context.Cause(ctx); err != nil {
+				return Printed{}, err
 			}
 			got, err := f.Stains(tl, line.Zone.ID, s.ID)
 			if err != nil {

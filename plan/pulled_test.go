@@ -259,7 +259,7 @@ func TestEachKind(t *testing.T) {
 func TestPrinted(t *testing.T) {
 	f := demoPlan(t, "petrel")
 	tl := laid(t, f)
-	p, err := f.Printed(tl, airframe.Top, false, "upper", "u10")
+	p, err := f.Printed(t.Context(), tl, airframe.Top, false, "upper", "u10")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -282,7 +282,7 @@ func TestPrinted(t *testing.T) {
 	if k < 50 || len(p.Lists) != 1 || len(p.Lists[0].Rows) < 5 {
 		t.Errorf("%d dots, lists %+v", k, p.Lists)
 	}
-	mirrored, err := f.Printed(tl, airframe.Top, true, "upper", "u10")
+	mirrored, err := f.Printed(t.Context(), tl, airframe.Top, true, "upper", "u10")
 	if err != nil || math.Abs(mirrored.Marks[0].At.X+p.Marks[0].At.X-p.WideMM) > 1e-9 || !strings.HasSuffix(mirrored.Words(), "top-mirrored") || !strings.Contains(mirrored.Under, "mirrored") {
 		t.Errorf("mirrored: %v %v", mirrored.Marks[0], err)
 	}
@@ -294,7 +294,7 @@ func TestPrinted(t *testing.T) {
 			}
 		}
 	}
-	all, err := f.Printed(tl, airframe.Left, false, "", "")
+	all, err := f.Printed(t.Context(), tl, airframe.Left, false, "", "")
 	if err != nil || len(all.Lists) < 4 {
 		t.Errorf("all that is left: %d lists, %v", len(all.Lists), err)
 	}
@@ -308,12 +308,12 @@ func TestPrinted(t *testing.T) {
 		t.Errorf("%d strokes of the airbrush", strokes)
 	}
 	for _, bad := range [][2]string{{"upper", "u7"}, {"upper", "nothing"}, {"nothing", "u10"}} {
-		if _, err := f.Printed(tl, airframe.Top, false, bad[0], bad[1]); err == nil {
+		if _, err := f.Printed(t.Context(), tl, airframe.Top, false, bad[0], bad[1]); err == nil {
 			t.Errorf("%v was printed", bad)
 		}
 	}
 	bare := routeOf(t, "b: base-coat acrylic")
-	if p, err := bare.Printed(laid(t, bare), airframe.Top, false, "", ""); err != nil || len(p.Lists) != 1 || !strings.Contains(p.Lists[0].Title, "Nothing is left") {
+	if p, err := bare.Printed(t.Context(), laid(t, bare), airframe.Top, false, "", ""); err != nil || len(p.Lists) != 1 || !strings.Contains(p.Lists[0].Title, "Nothing is left") {
 		t.Errorf("nothing to stain: %+v %v", p.Lists, err)
 	}
 }
@@ -327,7 +327,7 @@ func TestEnough(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		return painter.Enough(tl, plan.LookQuery{At: tl.Finish, Pulls: pulls})
+		return must(painter.Enough(t.Context(), tl, plan.LookQuery{At: tl.Finish, Pulls: pulls}))
 	}
 	usual := judge(f, nil)
 	if !usual.Stop || usual.Words != "Enough. Stop here." || len(usual.Figures) != 3 || len(usual.Back) < 5 || usual.Reads != "clear" {
@@ -360,7 +360,7 @@ func TestEnough(t *testing.T) {
 		f := routeOf(t, append([]string{"b: base-coat mid-acrylic done 900h", "f: flat-coat flat done 800h"}, more...)...)
 		tl := laid(t, f.AsOf(start))
 		painter, _ := f.Painter()
-		got := painter.Enough(tl, plan.LookQuery{At: tl.Finish})
+		got := must(painter.Enough(t.Context(), tl, plan.LookQuery{At: tl.Finish}))
 		if len(got.Back) == 0 {
 			t.Fatalf("%s: nothing to take back", hours)
 		}

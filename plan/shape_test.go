@@ -213,7 +213,7 @@ func TestLook(t *testing.T) {
 		t.Fatal(err)
 	}
 	q := plan.LookQuery{At: tl.Finish, Width: 400}
-	bytesOf := func(q plan.LookQuery) []byte { return painter.Paint(tl, q).Pix }
+	bytesOf := func(q plan.LookQuery) []byte { return must(painter.Paint(t.Context(), tl, q)).Pix }
 	end := bytesOf(q)
 	if !bytes.Equal(end, bytesOf(q)) {
 		t.Error("the same picture twice differs")
@@ -233,7 +233,7 @@ func TestLook(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	text, err := json.Marshal(painter.Look(tl, q))
+	text, err := json.Marshal(must(painter.Look(t.Context(), tl, q)))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -244,7 +244,7 @@ func TestLook(t *testing.T) {
 	if err := compiled.Validate(doc); err != nil {
 		t.Error(err)
 	}
-	halves := plan.Halves(painter.Frame(q), painter.Paint(tl, early), painter.Paint(tl, q))
+	halves := plan.Halves(must(painter.Frame(t.Context(), q)), must(painter.Paint(t.Context(), tl, early)), must(painter.Paint(t.Context(), tl, q)))
 	var b bytes.Buffer
 	if err := png.Encode(&b, halves); err != nil {
 		t.Fatal(err)
@@ -254,17 +254,17 @@ func TestLook(t *testing.T) {
 		alone.Views = []airframe.View{v}
 		was := alone
 		was.At = p.Start
-		before, after := painter.Paint(tl, was), painter.Paint(tl, alone)
-		both := plan.Halves(painter.Frame(alone), before, after).Pix
+		before, after := must(painter.Paint(t.Context(), tl, was)), must(painter.Paint(t.Context(), tl, alone))
+		both := plan.Halves(must(painter.Frame(t.Context(), alone)), before, after).Pix
 		if bytes.Equal(both, before.Pix) || bytes.Equal(both, after.Pix) {
 			t.Errorf("halves of the %v view show one of them", v)
 		}
 	}
-	now, were := painter.Scene(tl, q), painter.Scene(tl, early)
-	if n := painter.Differ(were, now, q); n.Seen != "arm" || n.ArmDE < 5 {
+	were, now := must(painter.Scene(t.Context(), tl, early)), must(painter.Scene(t.Context(), tl, q))
+	if n := must(painter.Differ(t.Context(), were, now, q)); n.Seen != "arm" || n.ArmDE < 5 {
 		t.Errorf("two weeks of painting: %+v", n)
 	}
-	if n := painter.Differ(now, now, q); n.Seen != "not" {
+	if n := must(painter.Differ(t.Context(), now, now, q)); n.Seen != "not" {
 		t.Errorf("the same: %+v", n)
 	}
 }
@@ -351,4 +351,12 @@ func TestShownSchools(t *testing.T) {
 			}
 		}
 	}
+}
+
+// must is for what is waited for to its end.
+func must[T any](made T, err error) T {
+	if err != nil {
+		panic(err)
+	}
+	return made
 }

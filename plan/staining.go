@@ -2,6 +2,7 @@ package plan
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -582,7 +583,7 @@ func (j *job) chips(s *Stains) {
 func round2(v float64) float64 { return math.Round(v*100) / 100 }
 
 // Laid returns what the steps that a picture shows have laid on the airframe, changed as asked; it keeps what it worked out.
-func (p *Painter) Laid(tl *timeline.Timeline, skins []look.Skin, pulls map[string]stain.How) map[*route.Step]*stain.Laid {
+func (p *Painter) Laid(ctx context.Context, tl *timeline.Timeline, skins []look.Skin, pulls map[string]stain.How) (map[*route.Step]*stain.Laid, error) {
 	all := map[*route.Step]*stain.Laid{}
 	for i := range skins {
 		for _, m := range skins[i].Marks {
@@ -601,6 +602,9 @@ func (p *Painter) Laid(tl *timeline.Timeline, skins []look.Skin, pulls map[strin
 			key := j.key()
 			l, known := p.laid[key]
 			if !known {
+				if err := context.Cause(ctx); err != nil {
+					return nil, err
+				}
 				l, _ = j.plan(nil)
 				if p.laid == nil || len(p.laid) > keptLaid {
 					p.laid = map[string]*stain.Laid{}
@@ -612,7 +616,7 @@ func (p *Painter) Laid(tl *timeline.Timeline, skins []look.Skin, pulls map[strin
 			}
 		}
 	}
-	return all
+	return all, nil
 }
 
 const keptLaid = 60

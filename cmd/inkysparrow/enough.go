@@ -36,7 +36,10 @@ func enoughCommand() *cobra.Command {
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}
-			got := painter.Enough(tl, q)
+			got, err := painter.Enough(cmd.Context(), tl, q)
+			if err != nil {
+				return err
+			}
 			if asJSON {
 				return writeJSON(cmd.OutOrStdout(), got)
 			}

@@ -57,8 +57,12 @@ func lookCommand() *cobra.Command {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}
 			if out != "" {
+				img, err := painter.Paint(cmd.Context(), tl, q)
+				if err != nil {
+					return err
+				}
 				var b bytes.Buffer
-				if err := png.Encode(&b, painter.Paint(tl, q)); err != nil {
+				if err := png.Encode(&b, img); err != nil {
 					return fmt.Errorf("write %s: %w", out, err)
 				}
 				if out == "-" {
@@ -70,7 +74,11 @@ func lookCommand() *cobra.Command {
 				}
 			}
 			if asJSON {
-				return writeJSON(cmd.OutOrStdout(), painter.Look(tl, q))
+				got, err := painter.Look(cmd.Context(), tl, q)
+				if err != nil {
+					return err
+				}
+				return writeJSON(cmd.OutOrStdout(), got)
 			}
 			return nil
 		},

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"context"
 	"fmt"
 	"io"
 	"os"
@@ -34,7 +35,7 @@ func stainsCommand() *cobra.Command {
 				return err
 			}
 			if guide != "" {
-				return writeGuide(f, tl, view, mirrored, zone, step, guide)
+				return writeGuide(cmd.Context(), f, tl, view, mirrored, zone, step, guide)
 			}
 			stains, err := f.Stains(tl, zone, step)
 			if err != nil {
@@ -57,12 +58,12 @@ func stainsCommand() *cobra.Command {
 }
 
 // writeGuide writes the guide to a view's stains as the file's name says.
-func writeGuide(f plan.File, tl *timeline.Timeline, view string, mirrored bool, zone, step, path string) error {
+func writeGuide(ctx context.Context, f plan.File, tl *timeline.Timeline, view string, mirrored bool, zone, step, path string) error {
 	v, ok := airframe.ViewNamed(view)
 	if !ok {
 		return fmt.Errorf("view: %q is none of top, under, left, right", view)
 	}
-	p, err := f.Printed(tl, v, mirrored, zone, step)
+	p, err := f.Printed(ctx, tl, v, mirrored, zone, step)
 	if err != nil {
 		return err
 	}

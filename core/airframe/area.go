@@ -152,11 +152,15 @@ func (r Region) Holds(p Pt) bool {
 
 func (ring Ring) holds(p Pt) bool {
 	in := false
-	for i, b := range ring {
-		a := ring[(i+len(ring)-1)%len(ring)]
+	if len(ring) == 0 {
+		return in
+	}
+	a := ring[len(ring)-1]
+	for _, b := range ring {
 		if (a.Y > p.Y) != (b.Y > p.Y) && p.X < a.X+(b.X-a.X)*(p.Y-a.Y)/(b.Y-a.Y) {
 			in = !in
 		}
+		a = b
 	}
 	return in
 }

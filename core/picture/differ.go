@@ -1,6 +1,9 @@
 package picture
 
 import (
+	"context"
+	"errors"
+	"image"
 	"math"
 	"slices"
 
@@ -23,9 +26,11 @@ func Notices() float64 { return noticed }
 type Difference struct{ Arm, Close, Share float64 }
 
 // Differ compares two paintings of the frame, each as it is wished.
-func (f *Frame) Differ(a, b []look.Skin, wa, wb Wish) Difference {
-	var d Difference
-	one, other := f.linear(a, wa), f.linear(b, wb)
+func (f *Frame) Differ(ctx context.Context, a, b []look.Skin, wa, wb Wish) (d Difference, err error) {
+	one, other, err := f.both(ctx, a, b, wa, wb)
+	if err != nil {
+		return d, err
+	}
 	close := f.differences(one, other)
 	for _, v := range close {
 		if v >= noticed {
@@ -40,10 +45,19 @@ func (f *Frame) Differ(a, b []look.Skin, wa, wb Wish) Difference {
 		}
 	}
 	s := f.sigma(1)
-	blur(one, f.Width, f.Height, s)
-	blur(other, f.Width, f.Height, s)
+	if err := errors.Join(blur(ctx, one, f.Width, f.Height, s), blur(ctx, other, f.Width, f.Height, s)); err != nil {
+		return d, err
+	}
 	d.Arm = min(d.Close, most(f.differences(one, other)))
-	return d
+	return d, nil
+}
+
+// both paints two paintings in linear light.
+func (f *Frame) both(ctx context.Context, a, b []look.Skin, wa, wb Wish) (one, other []rgb, err error) {
+	if one, err = f.linear(ctx, a, wa); err == nil {
+		other, err = f.linear(ctx, b, wb)
+	}
+	return one, other, err
 }
 
 // most is what the share that somebody would notice differs by at least.
@@ -58,22 +72,8 @@ func most(all []float64) float64 {
 // differences are those of every third pixel of the aircraft in both ways.
 func (f *Frame) differences(a, b []rgb) []float64 {
 	var all []float64
-	kept := map[[2]rgb]float64{}
-	for y := 1; y < f.Height; y += 3 {
-		for x := 1; x < f.Width; x += 3 {
-			i := y*f.Width + x
-			if f.top[i] < 0 {
-				continue
-			}
-			key := [2]rgb{coarse(a[i]), coarse(b[i])}
-			v, ok := kept[key]
-			if !ok {
-				v = key[0].colour().Difference(key[1].colour())
-				kept[key] = v
-			}
-			all = append(all, v)
-		}
-	}
+	d := differing{of: b, seen: map[[2]rgb]float64{}}
+	f.sampled(image.Rect(0, 0, f.Width, f.Height), func(i int) { all = append(all, d.at(i, a[i])) })
 	return all
 }
 

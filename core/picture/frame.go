@@ -6,6 +6,7 @@
 package picture
 
 import (
+	"context"
 	"image"
 	"math"
 	"slices"
@@ -68,28 +69,47 @@ type Frame struct {
 	worn          *wear.Map // that the spots' wear comes from
 	meanWear      []float32 // of each zone, bare plastic first
 	laid          map[*stain.Laid]*raster
+	skinned       []bool                // what painted tells
+	blurred       map[float64][]float32 // what inked worked out
+	bodies        int                   // spots that were mixed, for tests
 }
 
 const gapMM, rimMM = 9.0, 5.0
 
 // New lays views of an airframe out in a picture width pixels wide: the top, the underside beside it, and the sides one above the other; a single one fills it.
-// Where most is over 0 nothing is drawn taller, and the sides may stand below.
-func New(a *airframe.Airframe, views []airframe.View, width, most int) *Frame {
+// Where most is over 0 nothing is drawn taller, and the sides may stand below. It returns why ctx ended where nobody waits for it any more.
+func New(ctx context.Context, a *airframe.Airframe, views []airframe.View, width, most int) (*Frame, error) {
 	f := &Frame{Airframe: a, Width: width}
 	f.arrange(views, width, most)
-	f.fill()
-	return f
+	return f.fill(ctx)
 }
 
 // NewAt lays views out in one row at a scale, in pixels to a mm.
-func NewAt(a *airframe.Airframe, views []airframe.View, px float64) *Frame {
+func NewAt(ctx context.Context, a *airframe.Airframe, views []airframe.View, px float64) (*Frame, error) {
 	f := &Frame{Airframe: a}
 	row, _ := f.columns(views)
 	wide, _ := extent(row)
 	f.Width = max(1, int(math.Round(wide*px)))
 	f.arrange(views, f.Width, 0)
-	f.fill()
-	return f
+	return f.fill(ctx)
+}
+
+// restful is how many spots are worked out between two looks at whether anybody still waits.
+const restful = 4096
+
+// ended returns why ctx ended, at every so manyth spot.
+func ended(ctx context.Context, spot int) error {
+	if spot%restful != 0 {
+		return nil
+	}
+	return context.Cause(ctx)
+}
+
+// Size returns how large the picture is that New makes, in pixels.
+func Size(a *airframe.Airframe, views []airframe.View, width, most int) (wide, tall float64) {
+	f := &Frame{Airframe: a, Width: width}
+	f.arrange(views, width, most)
+	return float64(f.Width), float64(f.Height)
 }
 
 // SizeAt returns how large such a picture is, in pixels.
@@ -100,25 +120,33 @@ func SizeAt(a *airframe.Airframe, views []airframe.View, px float64) (wide, tall
 }
 
 // fill works out what each pixel shows.
-func (f *Frame) fill() {
+func (f *Frame) fill(ctx context.Context) (*Frame, error) {
 	f.top = make([]int32, f.Width*f.Height)
 	for i := range f.top {
 		f.top[i] = -1
 	}
 	for i := range f.Panels {
-		f.plates(i)
+		if err := f.plates(ctx, i); err != nil {
+			return nil, err
+		}
 	}
 	f.cull()
+	f.skin()
 	f.lines = make([]uint8, f.Width*f.Height)
 	for i := range f.Panels {
-		f.rule(i)
+		if err := f.rule(ctx, i); err != nil {
+			return nil, err
+		}
 	}
 	for _, p := range f.pixels {
 		if p.line > f.lines[p.at] {
 			f.lines[p.at] = p.line
 		}
 	}
-	f.noise()
+	if err := f.noise(ctx); err != nil {
+		return nil, err
+	}
+	return f, nil
 }
 
 // box is a view with its bounds, in mm.
@@ -216,9 +244,12 @@ func scaleOf(columns [][]box, width, most int) float64 {
 }
 
 // plates draws the plates of a panel's view, the farthest first.
-func (f *Frame) plates(panel int) {
+func (f *Frame) plates(ctx context.Context, panel int) error {
 	p := f.Panels[panel]
 	for i := range f.Airframe.Plates {
+		if err := context.Cause(ctx); err != nil {
+			return err
+		}
 		plate := &f.Airframe.Plates[i]
 		if plate.View != p.View {
 			continue
@@ -241,6 +272,7 @@ func (f *Frame) plates(panel int) {
 			f.spots(panel, i, field.Zone, mask, inner, box, rim)
 		}
 	}
+	return nil
 }
 
 // spots adds a spot for each pixel of a mask.
@@ -359,68 +391,5 @@ func (f *Frame) cull() {
 	f.pixels = kept
 	for i, p := range f.pixels {
 		f.top[p.at] = int32(i)
-	}
-}
-
-// rule draws the lines of a panel's view onto its spots.
-func (f *Frame) rule(panel int) {
-	p := f.Panels[panel]
-	for _, l := range f.Airframe.Lines {
-		if l.View != p.View {
-			continue
-		}
-		wide := lineWidth(l.Kind) * p.PxPerMM
-		weight := 1.0
-		if l.Role == airframe.Rivets {
-			weight = rivetWeight
-		}
-		if l.Role == airframe.Sanded {
-			weight = 0
-		}
-		points := l.Path.Points(0.05)
-		for i := 1; i < len(points); i++ {
-			f.segment(panel, l, points[i-1], points[i], wide, weight)
-		}
-	}
-}
-
-func (f *Frame) segment(panel int, l airframe.Line, a, b airframe.Pt, wide, weight float64) {
-	p := f.Panels[panel]
-	x0, y0 := p.Pixel(a)
-	x1, y1 := p.Pixel(b)
-	reach := wide/2 + 1
-	shades := l.Role == airframe.Panel || l.Role == airframe.Gap
-	if shades {
-		reach = nearMM * p.PxPerMM
-	}
-	box := image.Rect(int(min(x0, x1)-reach), int(min(y0, y1)-reach), int(max(x0, x1)+reach)+1, int(max(y0, y1)+reach)+1).Intersect(p.Rect)
-	dx, dy := x1-x0, y1-y0
-	length := math.Hypot(dx, dy)
-	if length == 0 {
-		return
-	}
-	for y := box.Min.Y; y < box.Max.Y; y++ {
-		for x := box.Min.X; x < box.Max.X; x++ {
-			i := f.top[y*f.Width+x]
-			if i < 0 {
-				continue
-			}
-			s := &f.pixels[i]
-			if l.Part != "" && f.Airframe.Plates[s.plate].Part != l.Part {
-				continue
-			}
-			px, py := float64(x)+0.5-x0, float64(y)+0.5-y0
-			t := min(1, max(0, (px*dx+py*dy)/(length*length)))
-			d := math.Hypot(px-t*dx, py-t*dy)
-			if shades {
-				if near := d / p.PxPerMM / nearMM * 255; near < float64(s.near) {
-					s.near = uint8(near)
-				}
-			}
-			// A line thinner than a pixel darkens it by its width.
-			if cover := min(1, max(0, wide/2+0.5-d)) * min(1, wide) * weight; cover*255 > float64(s.line) {
-				s.line = uint8(cover * 255)
-			}
-		}
 	}
 }

@@ -1,6 +1,7 @@
 package picture
 
 import (
+	"context"
 	"image"
 	"math"
 	"slices"
@@ -46,9 +47,9 @@ func (r *raster) over(c rgb, spot int, left float32, inks [stain.MostInks]rgb) r
 }
 
 // lay gives marks what their steps have laid, also in zones that it crosses into.
-func (f *Frame) lay(skins []look.Skin, w Wish, palettes []palette) {
+func (f *Frame) lay(ctx context.Context, skins []look.Skin, w Wish, palettes []palette) error {
 	if len(w.Laid) == 0 {
-		return
+		return nil
 	}
 	for zone, k := range skins {
 		for _, m := range k.Marks {
@@ -56,7 +57,11 @@ func (f *Frame) lay(skins []look.Skin, w Wish, palettes []palette) {
 			if l == nil {
 				continue
 			}
-			one := mark{step: m.Step, kind: m.Kind, laid: f.raster(l), left: float32(m.Left)}
+			r, err := f.raster(ctx, l)
+			if err != nil {
+				return err
+			}
+			one := mark{step: m.Step, kind: m.Kind, laid: r, left: float32(m.Left)}
 			for i, c := range l.Inks {
 				one.inks[i] = w.Light.tinted(c)
 			}
@@ -76,6 +81,7 @@ func (f *Frame) lay(skins []look.Skin, w Wish, palettes []palette) {
 			}
 		}
 	}
+	return nil
 }
 
 // laysOwn reports whether a zone has such a stain of its own: what streams over its border is then laid by that.
@@ -87,9 +93,9 @@ func laysOwn(k look.Skin, kind look.MarkKind, w Wish) bool {
 const mostRasters = 40
 
 // raster returns what was laid on the frame's spots.
-func (f *Frame) raster(l *stain.Laid) *raster {
+func (f *Frame) raster(ctx context.Context, l *stain.Laid) (*raster, error) {
 	if r := f.laid[l]; r != nil {
-		return r
+		return r, nil
 	}
 	sums := make(map[int32][stain.MostInks]float64, 4096)
 	add := func(spot int32, ink int, density float64) {
@@ -98,12 +104,18 @@ func (f *Frame) raster(l *stain.Laid) *raster {
 		sums[spot] = got
 	}
 	for _, p := range f.Panels {
-		for _, s := range l.Streaks {
+		for i, s := range l.Streaks {
+			if err := ended(ctx, i*restful/64); err != nil { // each covers many spots
+				return nil, err
+			}
 			if s.View == p.View {
 				f.streak(p, s, add)
 			}
 		}
 		for _, c := range l.Clouds {
+			if err := context.Cause(ctx); err != nil {
+				return nil, err
+			}
 			if c.View == p.View {
 				f.cloud(p, c, add)
 			}
@@ -119,7 +131,7 @@ func (f *Frame) raster(l *stain.Laid) *raster {
 		f.laid = map[*stain.Laid]*raster{}
 	}
 	f.laid[l] = &r
-	return &r
+	return &r, nil
 }
 
 // each tells the spots of a box of a panel.

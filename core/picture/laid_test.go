@@ -24,7 +24,7 @@ func laidOn(t *testing.T, f *Frame, l *stain.Laid, left float64) func(low, high 
 	w := Wish{Light: light(t, "even"), Laid: map[*route.Step]*stain.Laid{step: l}}
 	bare := white
 	bare.Marks = nil
-	with, without := f.linear([]look.Skin{white, white}, w), f.linear([]look.Skin{bare, bare}, Wish{Light: w.Light})
+	with, without := must(f.linear(ever, []look.Skin{white, white}, w)), must(f.linear(ever, []look.Skin{bare, bare}, Wish{Light: w.Light}))
 	return func(low, high airframe.Pt) float64 {
 		var a, b float64
 		p := f.Panels[0]
@@ -39,7 +39,7 @@ func laidOn(t *testing.T, f *Frame, l *stain.Laid, left float64) func(low, high 
 // What is laid is seen: a density covers its share, what is smaller than a pixel darkens it by its area, what coats have left is less, two inks mix.
 func TestLaid(t *testing.T) {
 	a := made(t, "low-single")
-	f := New(a, []airframe.View{airframe.Top}, 900, 0)
+	f := must(New(ever, a, []airframe.View{airframe.Top}, 900, 0))
 	px := f.Panels[0].PxPerMM
 	at := airframe.Pt{X: 40, Y: 60} // on the wing
 	square := func(mm float64) (low, high airframe.Pt) {
@@ -91,13 +91,13 @@ func TestLaid(t *testing.T) {
 // What streams beyond its zone is seen in the next one, unless that has such a stain of its own.
 func TestBeyond(t *testing.T) {
 	a := made(t, "low-single")
-	f := New(a, []airframe.View{airframe.Left}, 900, 0)
+	f := must(New(ever, a, []airframe.View{airframe.Left}, 900, 0))
 	step, other := &route.Step{ID: "s"}, &route.Step{ID: "o"}
 	upper, under := plain(colour.Lab(70, 0, 0), coating.Flat), plain(colour.Lab(70, 0, 0), coating.Flat)
 	upper.Marks = []look.Mark{{Kind: "exhaust-spray", Step: step, Strength: 1, Share: 1, Left: 1}}
 	l := &stain.Laid{Beyond: true, Inks: []colour.Colour{colour.Lab(10, 0, 0)}, Clouds: []stain.Cloud{{View: airframe.Left, From: airframe.Pt{X: 60, Y: 0}, ReachMM: 80, WideMM: 60, Density: func(_, _ float64) float64 { return 1 }}}}
 	dark := func(under look.Skin, laid map[*route.Step]*stain.Laid) (sum float64) {
-		for i, p := range f.linear([]look.Skin{upper, under}, Wish{Light: light(t, "even"), Laid: laid}) {
+		for i, p := range must(f.linear(ever, []look.Skin{upper, under}, Wish{Light: light(t, "even"), Laid: laid})) {
 			if s := f.top[i]; s >= 0 && f.pixels[s].zone == 1 && p.g < 0.3 {
 				sum++
 			}
@@ -118,7 +118,7 @@ func TestBeyond(t *testing.T) {
 		t.Errorf("%.0f points of a zone with its own stain are stained twice", got)
 	}
 	for range mostRasters + 2 { // a frame keeps no more than so many
-		f.raster(&stain.Laid{Inks: l.Inks})
+		must(f.raster(ever, &stain.Laid{Inks: l.Inks}))
 	}
 	if len(f.laid) > mostRasters {
 		t.Errorf("%d rasters are kept", len(f.laid))
@@ -128,16 +128,16 @@ func TestBeyond(t *testing.T) {
 // A clean aircraft has no effects to judge; a stain draws the eye to itself, and more of it is more; the scheme's own contrast is told apart.
 func TestEnough(t *testing.T) {
 	a := made(t, "low-single")
-	f := New(a, airframe.Views, 480, 0)
+	f := must(New(ever, a, airframe.Views, 480, 0))
 	step := &route.Step{ID: "s"}
 	k := plain(colour.Lab(60, 0, 0), coating.Flat)
-	if got := f.Enough([]look.Skin{k, k}, Wish{}); got.Contrast > 0.01 || got.Share > 0 || len(got.Eyes) > 0 {
+	if got := must(f.Enough(ever, []look.Skin{k, k}, Wish{})); got.Contrast > 0.01 || got.Share > 0 || len(got.Eyes) > 0 {
 		t.Errorf("a clean aircraft: %+v", got)
 	}
 	k.Marks = []look.Mark{{Kind: "exhaust-spray", Step: step, Strength: 1, Share: 1, Left: 1}}
 	spot := func(density float64) Enough {
 		l := &stain.Laid{Inks: []colour.Colour{colour.Lab(15, 0, 0)}, Clouds: []stain.Cloud{{View: airframe.Top, From: airframe.Pt{X: 45, Y: 55}, ReachMM: 14, WideMM: 7, Density: func(_, _ float64) float64 { return density }}}}
-		return f.Enough([]look.Skin{k, k}, Wish{Laid: map[*route.Step]*stain.Laid{step: l}})
+		return must(f.Enough(ever, []look.Skin{k, k}, Wish{Laid: map[*route.Step]*stain.Laid{step: l}}))
 	}
 	some, more := spot(0.5), spot(2)
 	if len(some.Eyes) == 0 || some.Eyes[0].View != airframe.Top || math.Hypot(some.Eyes[0].At.X-45, some.Eyes[0].At.Y-62) > 11 || some.Eyes[0].Own > 0.5 || some.Eyes[0].Contrast < 1.5 {
@@ -150,7 +150,7 @@ func TestEnough(t *testing.T) {
 	for _, at := range []airframe.Pt{{X: 45, Y: 55}, {X: 45, Y: 75}, {X: -70, Y: 55}} {
 		all = append(all, stain.Cloud{View: airframe.Top, From: at, ReachMM: 6, WideMM: 3, Density: func(_, _ float64) float64 { return 3 }})
 	}
-	apart := f.Enough([]look.Skin{k, k}, Wish{Laid: map[*route.Step]*stain.Laid{step: {Inks: []colour.Colour{colour.Lab(15, 0, 0)}, Clouds: all}}})
+	apart := must(f.Enough(ever, []look.Skin{k, k}, Wish{Laid: map[*route.Step]*stain.Laid{step: {Inks: []colour.Colour{colour.Lab(15, 0, 0)}, Clouds: all}}}))
 	for i, e := range apart.Eyes {
 		for _, o := range apart.Eyes[:i] {
 			if e.View == o.View && math.Hypot(e.At.X-o.At.X, e.At.Y-o.At.Y) < 25 {
@@ -186,14 +186,14 @@ func BenchmarkLaid(b *testing.B) {
 	k[0].Marks = append(k[0].Marks, look.Mark{Kind: "oil-dots", Step: step, Strength: 1, Share: 1, Left: 1})
 	for name, width := range map[string]int{"pull": 640, "kept": 1280} {
 		b.Run(name, func(b *testing.B) {
-			f := New(a, airframe.Views, width, 0)
+			f := must(New(ever, a, airframe.Views, width, 0))
 			w := Wish{Wear: wear.MapOf(a, wear.Service{}), Laid: map[*route.Step]*stain.Laid{step: stain.Streaked(0, job.Plan(a, 0).Dots, job.On)}}
-			f.Paint(k, w)
+			must(f.Paint(ever, k, w))
 			for b.Loop() {
 				if name == "pull" {
 					w.Laid = map[*route.Step]*stain.Laid{step: stain.Streaked(0, job.Plan(a, 0).Dots, job.On)}
 				}
-				f.Paint(k, w)
+				must(f.Paint(ever, k, w))
 			}
 		})
 	}

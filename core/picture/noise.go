@@ -1,6 +1,7 @@
 package picture
 
 import (
+	"context"
 	"image"
 	"math"
 
@@ -32,11 +33,14 @@ func value(x, y, z float64, seed uint64) float64 {
 }
 
 // noise gives each spot its noises: patterns in space, so that they run on from one view into the next, the finer ones in the view.
-func (f *Frame) noise() {
+func (f *Frame) noise(ctx context.Context) error {
 	n := len(f.pixels)
 	broad, second, mid, fine := make([]float32, n), make([]float32, n), make([]float32, n), make([]float32, n)
 	size := f.Airframe.LengthMM / patternCells
 	for i := range f.pixels {
+		if err := ended(ctx, i); err != nil {
+			return err
+		}
 		p := &f.pixels[i]
 		view := f.Panels[p.panel].View
 		at := &f.Airframe.Plates[p.plate]
@@ -61,6 +65,7 @@ func (f *Frame) noise() {
 	}
 	even(all, mid, func(i int32, v uint8) { f.pixels[i].mid = v })
 	even(all, fine, func(i int32, v uint8) { f.pixels[i].fine = v })
+	return nil
 }
 
 // even spreads a noise over 0 to 255 so that each step has as many spots: a share of it is then a share of the skin.
@@ -91,15 +96,18 @@ type grid struct {
 }
 
 // over works a field out over a panel.
-func (p Panel) over(grain int, value func(at airframe.Pt) float64) grid {
+func (p Panel) over(ctx context.Context, grain int, value func(at airframe.Pt) float64) (grid, error) {
 	g := grid{rect: p.Rect, grain: grain, wide: p.Rect.Dx()/grain + 2}
 	tall := p.Rect.Dy()/grain + 2
 	g.values = make([]float32, g.wide*tall)
 	for i := range g.values {
+		if err := ended(ctx, i); err != nil {
+			return grid{}, err
+		}
 		x, y := i%g.wide*grain, i/g.wide*grain
 		g.values[i] = float32(value(p.At(float64(p.Rect.Min.X+x), float64(p.Rect.Min.Y+y))))
 	}
-	return g
+	return g, nil
 }
 
 // at reads the field at a pixel of the picture.

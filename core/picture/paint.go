@@ -1,6 +1,7 @@
 package picture
 
 import (
+	"context"
 	"image"
 	"image/color"
 	"math"
@@ -69,19 +70,23 @@ type mark struct {
 }
 
 // Paint paints the model: skins are those of the airframe's zones, in their order.
-func (f *Frame) Paint(skins []look.Skin, w Wish) *image.RGBA {
-	linear := f.linear(skins, w)
-	if w.Minute > 0 && len(f.Panels) > 0 {
-		blur(linear, f.Width, f.Height, f.sigma(w.Minute))
+// It returns why ctx ended where nobody waits for it any more; so does all else that works pixel by pixel.
+func (f *Frame) Paint(ctx context.Context, skins []look.Skin, w Wish) (*image.RGBA, error) {
+	linear, err := f.linear(ctx, skins, w)
+	if err == nil && w.Minute > 0 && len(f.Panels) > 0 {
+		err = blur(ctx, linear, f.Width, f.Height, f.sigma(w.Minute))
 	}
-	return f.image(linear, w.Light.even)
+	if err != nil {
+		return nil, err
+	}
+	return f.image(linear, w.Light.even), nil
 }
 
 // sigma returns the standard deviation in pixels of an eye's blur of that many arc minutes.
 func (f *Frame) sigma(minutes float64) float64 { return shade.EyeMM() * minutes * f.Panels[0].PxPerMM }
 
 // linear paints in linear light.
-func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
+func (f *Frame) linear(ctx context.Context, skins []look.Skin, w Wish) ([]rgb, error) {
 	if w.Light.ID == "" {
 		w.Light = lights[0]
 	}
@@ -93,17 +98,10 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 	for i := range out {
 		out[i] = ground
 	}
-	palettes := make([]palette, len(skins)+1)
-	palettes[0] = paletteOf(look.Skin{Ground: look.Plastic, Surface: look.Plastic, Line: shade.Recess(look.Plastic), Texture: coating.SemiGloss.Texture()}, w.Light)
-	for i, k := range skins {
-		palettes[i+1] = paletteOf(k, w.Light)
+	mixed, err := f.palettes(ctx, skins, w)
+	if err != nil {
+		return nil, err
 	}
-	glass := paletteOf(look.Skin{Ground: colour.Lab(34, -2, -5), Line: colour.Lab(60, 0, 0), Texture: coating.Texture(0.02)}, w.Light)
-	glass.glass = true
-	rubber := paletteOf(look.Skin{Ground: colour.Lab(22, 0, 1), Line: colour.Lab(16, 0, 0), Texture: coating.Flat.Texture()}, w.Light)
-	rubber.rubber = true
-	f.lay(skins, w, palettes)
-	f.weigh(w, palettes)
 	decals := f.decals(skins, w)
 	falls := w.Light.falls()
 	hx, hy, hz := half(w.Light.from)
@@ -111,18 +109,13 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 	if w.Light.rakes {
 		step = int(math.Round(w.Light.from[1]))*f.Width + int(math.Round(w.Light.from[0]))
 	}
-	plates := f.Airframe.Plates
+	f.bodies += len(f.pixels)
 	for i := range f.pixels {
-		p := &f.pixels[i]
-		z := &palettes[min(len(palettes)-1, int(p.zone)+1)]
-		switch plates[p.plate].Stuff {
-		case airframe.Glass:
-			if p.zone < 0 || p.line < 90 {
-				z = &glass
-			}
-		case airframe.Rubber:
-			z = &rubber
+		if err := ended(ctx, i); err != nil {
+			return nil, err
 		}
+		p := &f.pixels[i]
+		z := mixed.of(p, f.Airframe.Plates[p.plate].Stuff)
 		c := z.body(p, i)
 		if d := decals[int32(i)]; d.share > 0 {
 			c = c.to(d.colour, d.share)
@@ -161,7 +154,42 @@ func (f *Frame) linear(skins []look.Skin, w Wish) []rgb {
 	if w.Shows != 0 || len(w.Tints) > 0 {
 		f.overlay(out, w)
 	}
-	return out
+	return out, nil
+}
+
+// palettes are what each zone is mixed from, bare plastic first, and what is not painted.
+type palettes struct {
+	zones         []palette
+	glass, rubber palette
+}
+
+func (f *Frame) palettes(ctx context.Context, skins []look.Skin, w Wish) (*palettes, error) {
+	all := &palettes{zones: make([]palette, len(skins)+1)}
+	all.zones[0] = paletteOf(look.Skin{Ground: look.Plastic, Surface: look.Plastic, Line: shade.Recess(look.Plastic), Texture: coating.SemiGloss.Texture()}, w.Light)
+	for i, k := range skins {
+		all.zones[i+1] = paletteOf(k, w.Light)
+	}
+	all.glass = paletteOf(look.Skin{Ground: colour.Lab(34, -2, -5), Line: colour.Lab(60, 0, 0), Texture: coating.Texture(0.02)}, w.Light)
+	all.glass.glass = true
+	all.rubber = paletteOf(look.Skin{Ground: colour.Lab(22, 0, 1), Line: colour.Lab(16, 0, 0), Texture: coating.Flat.Texture()}, w.Light)
+	all.rubber.rubber = true
+	if err := f.lay(ctx, skins, w, all.zones); err != nil {
+		return nil, err
+	}
+	return all, f.weigh(ctx, w, all.zones)
+}
+
+// of is what a spot is mixed from.
+func (all *palettes) of(p *pixel, stuff airframe.Stuff) *palette {
+	switch stuff {
+	case airframe.Glass:
+		if p.zone < 0 || p.line < 90 {
+			return &all.glass
+		}
+	case airframe.Rubber:
+		return &all.rubber
+	}
+	return &all.zones[min(len(all.zones)-1, int(p.zone)+1)]
 }
 
 // body is a spot's colour without the light: paint and its patterns, what was shaded, what a wash left, and the marks over it.
@@ -292,30 +320,39 @@ func paletteOf(k look.Skin, l Light) palette {
 }
 
 // weigh works out how the spots wear and the mean of it in each zone.
-func (f *Frame) weigh(w Wish, palettes []palette) {
+func (f *Frame) weigh(ctx context.Context, w Wish, palettes []palette) error {
 	if w.Wear == nil {
-		return
+		return nil
 	}
 	if f.worn != w.Wear {
-		f.wears(w.Wear)
+		if err := f.wears(ctx, w.Wear); err != nil {
+			return err
+		}
 	}
 	for i := range palettes {
 		if i < len(f.meanWear) {
 			palettes[i].meanWear = f.meanWear[i]
 		}
 	}
+	return nil
 }
 
 // wears asks the map how worn each spot would be: edges of panels more, and skin far from all wear not at all.
-func (f *Frame) wears(m *wear.Map) {
-	f.worn = m
+func (f *Frame) wears(ctx context.Context, m *wear.Map) error {
+	f.worn = nil // until it is whole
 	const grain, farLine = 4, 1e3
 	far := float32(m.Far())
 	sum := make([]float32, len(f.Airframe.Zones)+1)
 	count := make([]float32, len(sum))
 	for panel, p := range f.Panels {
-		worn := p.over(grain, func(at airframe.Pt) float64 { return m.At(p.View, at, farLine) })
+		worn, err := p.over(ctx, grain, func(at airframe.Pt) float64 { return m.At(p.View, at, farLine) })
+		if err != nil {
+			return err
+		}
 		for i := range f.pixels {
+			if err := ended(ctx, i); err != nil {
+				return err
+			}
 			s := &f.pixels[i]
 			if int(s.panel) != panel {
 				continue
@@ -334,6 +371,8 @@ func (f *Frame) wears(m *wear.Map) {
 			f.meanWear[i] = sum[i] / count[i]
 		}
 	}
+	f.worn = m
+	return nil
 }
 
 // image encodes linear light for a screen.
@@ -351,9 +390,9 @@ func (f *Frame) image(linear []rgb, even bool) *image.RGBA {
 }
 
 // blur blurs in place by a Gaussian of standard deviation s in pixels: three box passes each way (from memory: Wells 1986).
-func blur(img []rgb, w, h int, s float64) {
+func blur(ctx context.Context, img []rgb, w, h int, s float64) error {
 	if s < 0.3 {
-		return
+		return nil
 	}
 	ideal := math.Sqrt(12*s*s/3 + 1)
 	low := int(ideal)
@@ -363,6 +402,9 @@ func blur(img []rgb, w, h int, s float64) {
 	m := int(math.Round((12*s*s - 3*float64(low*low) - 12*float64(low) - 9) / (-4*float64(low) - 4)))
 	other := make([]rgb, len(img))
 	for pass := range 3 {
+		if err := context.Cause(ctx); err != nil {
+			return err
+		}
 		size := low
 		if pass >= m {
 			size += 2
@@ -375,6 +417,7 @@ func blur(img []rgb, w, h int, s float64) {
 			average(other[x:], img[x:], h, w, r)
 		}
 	}
+	return nil
 }
 
 // average averages a row of n values, stride apart, over r to each side; the rim goes on as it ends, so that nothing is lost.

@@ -1,6 +1,7 @@
 package picture
 
 import (
+	"context"
 	"image"
 	"math"
 	"os"
@@ -17,6 +18,16 @@ import (
 	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 )
+
+// ever is for work that is waited for to its end.
+var ever = context.Background()
+
+func must[T any](made T, err error) T {
+	if err != nil {
+		panic(err)
+	}
+	return made
+}
 
 func made(t testing.TB, kind string) *airframe.Airframe {
 	t.Helper()
@@ -56,11 +67,11 @@ func where(f *Frame, v airframe.View, at airframe.Pt) (x, y int) {
 
 // The picture shows the computed skins: in even light within 1 CIEDE2000, on every whole spot beside lines and edges.
 func TestColours(t *testing.T) {
-	f := New(made(t, "low-single"), airframe.Views, 900, 0)
+	f := must(New(ever, made(t, "low-single"), airframe.Views, 900, 0))
 	skins := []look.Skin{plain(upper, coating.Flat), plain(under, coating.Gloss)}
 	skins[0].Residue, skins[0].Spread, skins[0].Washed, skins[0].Filled = 0.1, 0.1, colour.Lab(22, 3, 8), 0.8
 	skins[0].Surface = upper.Veiled(skins[0].Washed, 0.1)
-	img := f.Paint(skins, Wish{Light: light(t, "even")})
+	img := must(f.Paint(ever, skins, Wish{Light: light(t, "even")}))
 	var sum [2][3]float64
 	var count [2]float64
 	for i, p := range f.pixels {
@@ -87,11 +98,11 @@ func TestColours(t *testing.T) {
 
 // A flat panel that faces the viewer shows its own colour by daylight; the warm lamp is the published form's matrix; raking light is darker and shows lines.
 func TestLights(t *testing.T) {
-	f := New(made(t, "swept-jet"), []airframe.View{airframe.Top}, 700, 0)
+	f := must(New(ever, made(t, "swept-jet"), []airframe.View{airframe.Top}, 700, 0))
 	grey := plain(colour.Grey(60), coating.Flat)
 	skins := []look.Skin{grey, grey}
 	at := func(id string) colour.Colour {
-		img := f.Paint(skins, Wish{Light: light(t, id)})
+		img := must(f.Paint(ever, skins, Wish{Light: light(t, id)}))
 		x, y := where(f, airframe.Top, airframe.Pt{X: 0.55 * f.Airframe.SpanMM / 2, Y: f.wingX(0.55)})
 		for ; f.pixels[f.top[y*f.Width+x]].line > 0; y++ {
 		}
@@ -120,7 +131,7 @@ func TestLights(t *testing.T) {
 	shadow := func(id string) float64 {
 		bare := grey
 		bare.Line = bare.Ground // only its depth is seen
-		img := f.Paint([]look.Skin{bare, bare}, Wish{Light: light(t, id)})
+		img := must(f.Paint(ever, []look.Skin{bare, bare}, Wish{Light: light(t, id)}))
 		panel := at(id)
 		most := 0.0
 		for i, p := range f.pixels {
@@ -153,7 +164,7 @@ func TestFigures(t *testing.T) {
 	satin := paletteOf(plain(upper, coating.Satin), lights[0])
 	held("the mirror of satin", float64(satin.spec[0]), 1.57, 0.05)
 	held("brightness 1.2 on the screen", float64(encode[level(1.2)]), 252, 0.001)
-	f := New(made(t, "low-single"), []airframe.View{airframe.Top}, 1000, 0)
+	f := must(New(ever, made(t, "low-single"), []airframe.View{airframe.Top}, 1000, 0))
 	var tilted, rivets, ruled, count float64
 	for i, p := range f.pixels {
 		if f.top[p.at] != int32(i) || f.Airframe.Plates[p.plate].Part != "wing" || p.alpha < 255 {
@@ -196,12 +207,12 @@ func TestFigures(t *testing.T) {
 
 // Gloss shines where it mirrors the light and nowhere looks lighter than flat away from it; metal mirrors more than paint.
 func TestSheen(t *testing.T) {
-	f := New(made(t, "straight-jet"), []airframe.View{airframe.Left}, 700, 0)
+	f := must(New(ever, made(t, "straight-jet"), []airframe.View{airframe.Left}, 700, 0))
 	brightest, mean := map[string]float64{}, map[string]float64{}
 	metal := plain(colour.Grey(60), coating.Gloss)
 	metal.Metal = &look.Metal{Mirror: 0.5, Haze: 0.05}
 	for name, k := range map[string]look.Skin{"gloss": plain(colour.Grey(40), coating.Gloss), "flat": plain(colour.Grey(40), coating.Flat), "metal": metal} {
-		img := f.Paint([]look.Skin{k, k}, Wish{})
+		img := must(f.Paint(ever, []look.Skin{k, k}, Wish{}))
 		n := 0.0
 		for i, p := range f.pixels {
 			if f.top[p.at] != int32(i) || p.alpha < 255 || f.Airframe.Plates[p.plate].Part != "fuselage" {
@@ -230,7 +241,9 @@ func TestBlur(t *testing.T) {
 	const w, h = 90, 70
 	img := make([]rgb, w*h)
 	img[35*w+45] = rgb{1000, 500, 250}
-	blur(img, w, h, 4)
+	if err := blur(ever, img, w, h, 4); err != nil {
+		t.Fatal(err)
+	}
 	var sum, second float64
 	for i, c := range img {
 		sum += float64(c.r)
@@ -246,7 +259,9 @@ func TestBlur(t *testing.T) {
 	for i := range even {
 		even[i] = rgb{0.3, 0.3, 0.3}
 	}
-	blur(even, w, h, 6)
+	if err := blur(ever, even, w, h, 6); err != nil {
+		t.Fatal(err)
+	}
 	for _, c := range even {
 		if math.Abs(float64(c.r)-0.3) > 1e-4 {
 			t.Fatalf("an even field becomes %v", c.r)
@@ -256,12 +271,12 @@ func TestBlur(t *testing.T) {
 
 // A second colour covers the share that it says, with the edge that its mask leaves; the two sides of the aircraft run on from above.
 func TestPattern(t *testing.T) {
-	f := New(made(t, "low-single"), airframe.Views, 900, 0)
+	f := must(New(ever, made(t, "low-single"), airframe.Views, 900, 0))
 	share := func(want, edge float64) (covered, between float64) {
 		k := plain(upper, coating.Flat)
 		dark := colour.Lab(20, 0, 0)
 		k.Marks = []look.Mark{{Kind: look.Second, Colour: dark, Strength: 1, Share: want, EdgeMM: edge}}
-		img := f.Paint([]look.Skin{k, plain(under, coating.Flat)}, Wish{Light: light(t, "even")})
+		img := must(f.Paint(ever, []look.Skin{k, plain(under, coating.Flat)}, Wish{Light: light(t, "even")}))
 		all := 0.0
 		for i, p := range f.pixels {
 			if p.zone != 0 || f.top[p.at] != int32(i) || p.alpha < 255 || p.line > 0 {
@@ -292,11 +307,11 @@ func TestPattern(t *testing.T) {
 // Chips lie where the aircraft wears: on the walkway and never far from everything; more on the boarding side.
 func TestChips(t *testing.T) {
 	a := made(t, "low-single")
-	f := New(a, airframe.Views, 1000, 0)
+	f := must(New(ever, a, airframe.Views, 1000, 0))
 	k := plain(upper, coating.Flat)
 	k.Marks = []look.Mark{{Kind: "sponge-chips", Colour: colour.Grey(95), Strength: 1, Share: 0.03}}
 	m := wear.MapOf(a, wear.Service{})
-	img := f.Paint([]look.Skin{k, plain(under, coating.Flat)}, Wish{Light: light(t, "even"), Wear: m})
+	img := must(f.Paint(ever, []look.Skin{k, plain(under, coating.Flat)}, Wish{Light: light(t, "even"), Wear: m}))
 	var far, chippedFar, all, chipped float64
 	for i, p := range f.pixels {
 		if p.zone != 0 || f.top[p.at] != int32(i) || p.line > 0 || p.alpha < 255 {
@@ -325,12 +340,12 @@ func TestChips(t *testing.T) {
 // Soot lies aft of the stacks, strongest right behind them; decals carry their film, which frosts where it silvers.
 func TestMarks(t *testing.T) {
 	a := made(t, "low-single")
-	f := New(a, []airframe.View{airframe.Left}, 1000, 0)
+	f := must(New(ever, a, []airframe.View{airframe.Left}, 1000, 0))
 	k := plain(colour.Grey(75), coating.Satin)
 	exhaust := &route.Step{ID: "exhaust"}
 	k.Marks = []look.Mark{{Kind: "exhaust-spray", Strength: 0.7, Share: 0.1, Left: 1, Step: exhaust}}
 	laid := map[*route.Step]*stain.Laid{exhaust: stain.Streams(stain.Rows(a, 30, 0.75), 0, colour.Grey(15), 1, 1)}
-	img := f.Paint([]look.Skin{k, plain(colour.Grey(75), coating.Satin)}, Wish{Light: light(t, "even"), Laid: laid})
+	img := must(f.Paint(ever, []look.Skin{k, plain(colour.Grey(75), coating.Satin)}, Wish{Light: light(t, "even"), Laid: laid}))
 	var stack airframe.Feature
 	for _, one := range a.Features {
 		if one.Kind == airframe.Stack && one.Sees(airframe.Left) {
@@ -354,7 +369,7 @@ func TestMarks(t *testing.T) {
 	frosted := func(silver bool) (n int) {
 		k := plain(colour.Grey(30), coating.Flat)
 		k.Marks = []look.Mark{{Kind: look.Decals, Strength: 1, Share: 0.1, Step: step, Silver: silver}}
-		img := f.Paint([]look.Skin{k, k}, Wish{Light: light(t, "even")})
+		img := must(f.Paint(ever, []look.Skin{k, k}, Wish{Light: light(t, "even")}))
 		for i := 0; i < len(img.Pix); i += 4 {
 			if v := img.Pix[i]; v > 85 && v < 150 {
 				n++
@@ -369,19 +384,19 @@ func TestMarks(t *testing.T) {
 
 // Somebody notices another colour at arm's length, a hair line only close up, and nothing where nothing differs.
 func TestDiffer(t *testing.T) {
-	f := New(made(t, "low-single"), airframe.Views, 1280, 0)
+	f := must(New(ever, made(t, "low-single"), airframe.Views, 1280, 0))
 	a := []look.Skin{plain(upper, coating.Flat), plain(under, coating.Flat)}
 	b := []look.Skin{plain(upper, coating.Flat), plain(under, coating.Flat)}
-	if d := f.Differ(a, b, Wish{}, Wish{}); d.Close > 0.2 || d.Share > 0 {
+	if d := must(f.Differ(ever, a, b, Wish{}, Wish{})); d.Close > 0.2 || d.Share > 0 {
 		t.Errorf("the same differs: %+v", d)
 	}
 	b[0] = plain(colour.Lab(60, -2, -6), coating.Flat)
-	if d := f.Differ(a, b, Wish{}, Wish{}); d.Arm < Notices() || d.Share < 0.2 {
+	if d := must(f.Differ(ever, a, b, Wish{}, Wish{})); d.Arm < Notices() || d.Share < 0.2 {
 		t.Errorf("another grey: %+v", d)
 	}
 	c := []look.Skin{a[0], a[1]}
 	c[0].Line = c[0].Line.Veiled(colour.Grey(0), 0.25)
-	d := f.Differ(a, c, Wish{}, Wish{})
+	d := must(f.Differ(ever, a, c, Wish{}, Wish{}))
 	if d.Close <= d.Arm || d.Close < Notices() {
 		t.Errorf("darker lines: %+v", d)
 	}
@@ -389,8 +404,8 @@ func TestDiffer(t *testing.T) {
 
 // The same seed draws the same picture. The golden picture is a small one in 32 steps of grey, so that a rounding of another machine changes nothing.
 func TestGolden(t *testing.T) {
-	f := New(made(t, "biplane"), airframe.Views, 120, 0)
-	img := f.Paint([]look.Skin{plain(upper, coating.Satin), plain(under, coating.Satin)}, Wish{})
+	f := must(New(ever, made(t, "biplane"), airframe.Views, 120, 0))
+	img := must(f.Paint(ever, []look.Skin{plain(upper, coating.Satin), plain(under, coating.Satin)}, Wish{}))
 	var b strings.Builder
 	const steps = " .:-=+*#%@"
 	for y := 0; y < f.Height; y += 2 {
@@ -424,7 +439,7 @@ func TestGolden(t *testing.T) {
 // Each view stands where the frame says: a place there and back, views beside each other without overlap, nothing taller than it may be.
 func TestLayout(t *testing.T) {
 	for _, k := range airframe.Kinds() {
-		f := New(made(t, k.ID), airframe.Views, 960, 520)
+		f := must(New(ever, made(t, k.ID), airframe.Views, 960, 520))
 		if f.Height > 520 || len(f.Panels) != 4 {
 			t.Errorf("%s: %d tall, %d views", k.ID, f.Height, len(f.Panels))
 		}
@@ -443,12 +458,12 @@ func TestLayout(t *testing.T) {
 				}
 			}
 		}
-		if at := NewAt(made(t, k.ID), airframe.Views, 2); math.Abs(at.Panels[0].PxPerMM-2) > 0.01 {
+		if at := must(NewAt(ever, made(t, k.ID), airframe.Views, 2)); math.Abs(at.Panels[0].PxPerMM-2) > 0.01 {
 			t.Errorf("%s: asked for 2 px a mm, drawn at %.3f", k.ID, at.Panels[0].PxPerMM)
 		} else if w, h := SizeAt(at.Airframe, airframe.Views, 2); math.Abs(w-float64(at.Width)) > 1 || math.Abs(h-float64(at.Height)) > 2 {
 			t.Errorf("%s: said to be %.0f by %.0f, is %d by %d", k.ID, w, h, at.Width, at.Height)
 		}
-		if wide := New(made(t, k.ID), airframe.Views, 960, 0); f.Panels[0].PxPerMM < wide.Panels[0].PxPerMM*0.6 {
+		if wide := must(New(ever, made(t, k.ID), airframe.Views, 960, 0)); f.Panels[0].PxPerMM < wide.Panels[0].PxPerMM*0.6 {
 			t.Errorf("%s is drawn at %.2f px a mm, could be %.2f", k.ID, f.Panels[0].PxPerMM, wide.Panels[0].PxPerMM)
 		}
 	}
@@ -466,26 +481,26 @@ func BenchmarkPaint(b *testing.B) {
 	a := made(b, "delta")
 	for name, size := range map[string][2]int{"whole": {1280, 560}, "half": {640, 280}} {
 		b.Run(name, func(b *testing.B) {
-			f := New(a, airframe.Views, size[0], size[1])
+			f := must(New(ever, a, airframe.Views, size[0], size[1]))
 			w := Wish{Wear: wear.MapOf(a, wear.Service{})}
-			f.Paint(skins(), w)
+			must(f.Paint(ever, skins(), w))
 			b.ReportAllocs()
 			for b.Loop() {
-				f.Paint(skins(), w)
+				must(f.Paint(ever, skins(), w))
 			}
 		})
 	}
 	b.Run("squint", func(b *testing.B) {
-		f := New(a, airframe.Views, 640, 280)
+		f := must(New(ever, a, airframe.Views, 640, 280))
 		b.ReportAllocs()
 		for b.Loop() {
-			f.Paint(skins(), Wish{Minute: shade.SquintMinutes()})
+			must(f.Paint(ever, skins(), Wish{Minute: shade.SquintMinutes()}))
 		}
 	})
 	b.Run("frame", func(b *testing.B) {
 		b.ReportAllocs()
 		for b.Loop() {
-			New(a, airframe.Views, 1280, 560)
+			must(New(ever, a, airframe.Views, 1280, 560))
 		}
 	})
 }

@@ -1,7 +1,6 @@
 package web
 
 import (
-	"bytes"
 	"cmp"
 	"context"
 	"encoding/json"
@@ -14,15 +13,12 @@ import (
 	"github.com/hashicorp/golang-lru/v2/simplelru"
 
 	"inkysparrow/core/airframe"
-	"inkysparrow/core/coating"
-	"inkysparrow/core/colour"
-	"inkysparrow/core/look"
 	"inkysparrow/core/picture"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/schedule"
-	"inkysparrow/core/shade"
 	"inkysparrow/core/timeline"
+	"inkysparrow/internal/studio"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -96,16 +92,15 @@ func (s *Server) briefed(ctx context.Context, b *plan.Brief) (*briefed, error) {
 	if err != nil {
 		return nil, err
 	}
-	f, _, err := b.Plan(shelf...)
-	if err != nil {
-		return nil, err
-	}
-	p, err := f.Resolve()
-	if err != nil {
-		return nil, err
-	}
-	out := &briefed{file: f}
+	out := &briefed{}
 	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		if out.file, _, err = b.Plan(shelf...); err != nil {
+			return err
+		}
+		p, err := out.file.Resolve()
+		if err != nil {
+			return err
+		}
 		out.tl, err = timeline.LayContext(ctx, p, rule.Every())
 		return err
 	})
@@ -119,26 +114,25 @@ func (s *Server) briefed(ctx context.Context, b *plan.Brief) (*briefed, error) {
 }
 
 // briefPainting reads what is asked of a build that is only being answered.
-func (s *Server) briefPainting(ctx context.Context, c fiber.Ctx) (in wire.AskBrief, b *briefed, p painting, err error) {
+func (s *Server) briefPainting(ctx context.Context, c fiber.Ctx) (in wire.AskBrief, b *briefed, p studio.Painting, err error) {
 	if err = body(c, &in); err != nil {
 		return
 	}
 	if b, err = s.briefed(ctx, in.Answers); err != nil {
 		return
 	}
-	p.tl = b.tl
-	p.q = plan.LookQuery{At: cmp.Or(b.tl.Finish, in.Answers.Start), Width: in.Width, Most: cmp.Or(in.Most, lookRows), Ground: grounds[map[bool]string{true: "night", false: "day"}[in.Night]]}
+	q := plan.LookQuery{At: cmp.Or(b.tl.Finish, in.Answers.Start), Width: in.Width, Most: cmp.Or(in.Most, lookRows), Ground: grounds[map[bool]string{true: "night", false: "day"}[in.Night]]}
 	if in.At != nil {
-		p.q.At = *in.At
+		q.At = *in.At
 	}
-	if p.q.Views, err = plan.LookViews(in.View); err != nil {
+	if q.Views, err = plan.LookViews(in.View); err != nil {
 		return in, b, p, refuse("%v", err)
 	}
-	if p.q.Light, err = plan.LookLight(in.Light); err != nil {
+	if q.Light, err = plan.LookLight(in.Light); err != nil {
 		return in, b, p, refuse("%v", err)
 	}
-	p.easel, err = s.easels.of(b.file, p.q)
-	return
+	p, err = s.studio.Of(b.file, b.tl, q)
+	return in, b, p, over(err)
 }
 
 // briefPicture paints a build that is only being answered.
@@ -149,16 +143,7 @@ func (s *Server) briefPicture(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	var out bytes.Buffer
-	err = s.judging.busy(ctx, func(context.Context) error {
-		img, _, _ := p.paint()
-		return encodePNG(&out, img)
-	})
-	if err != nil {
-		return err
-	}
-	c.Set(fiber.HeaderContentType, "image/png")
-	return c.Send(out.Bytes())
+	return s.picture(ctx, c, p, nil, "no-store")
 }
 
 // briefTap tells which zone lies at a place of its picture.
@@ -169,9 +154,14 @@ func (s *Server) briefTap(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	p.mu.Lock()
-	defer p.mu.Unlock()
-	frame := p.Frame(p.q)
+	var frame *picture.Frame
+	err = s.studio.Do(ctx, func(ctx context.Context) (err error) {
+		frame, err = p.Frame(ctx, p.Q)
+		return err
+	})
+	if err != nil {
+		return err
+	}
 	x, y := in.X*float64(frame.Width), in.Y*float64(frame.Height)
 	out := wire.BriefSpot{Zone: -1}
 	for _, panel := range frame.Panels {
@@ -204,23 +194,11 @@ func (s *Server) airframePicture(c fiber.Ctx) error {
 	if _, ok := airframe.TypeNamed(c.Params("type")); !ok {
 		return fiber.NewError(fiber.StatusNotFound, "There is no such type.")
 	}
-	var out bytes.Buffer
-	err = s.judging.busy(ctx, func(context.Context) error {
-		a, err := airframe.Make(airframe.Spec{Type: c.Params("type")})
-		if err != nil {
-			return err
-		}
-		frame := picture.New(a, q.Views, q.Width, q.Most)
-		skin := func(l float64) look.Skin {
-			g := colour.Grey(l)
-			return look.Skin{Paint: g, Ground: g, Surface: g, Line: shade.Recess(shade.Recess(g)), Texture: coating.Satin.Texture()}
-		}
-		return encodePNG(&out, frame.Paint([]look.Skin{skin(58), skin(70)}, picture.Wish{Ground: colour.Or(q.Ground, colour.Grey(80))}))
-	})
+	out, err := s.studio.Type(ctx, c.Params("type"), q)
 	if err != nil {
-		return err
+		return over(err)
 	}
 	c.Set(fiber.HeaderContentType, "image/png")
 	c.Set(fiber.HeaderCacheControl, "private, max-age=3600")
-	return c.Send(out.Bytes())
+	return c.Send(out)
 }

@@ -33,7 +33,12 @@ func (s *Server) edit(c fiber.Ctx) error {
 		return err
 	}
 	file := j.file.AsOf(s.Clock.Now())
-	changed, words, err := file.Edit(in.Edit)
+	var changed plan.File
+	var words string
+	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		changed, words, err = file.EditContext(ctx, in.Edit)
+		return err
+	})
 	if err != nil {
 		return err
 	}

@@ -1,19 +1,15 @@
 package web
 
 import (
-	"bytes"
 	"context"
+	"errors"
 	"fmt"
-	"image"
-	"image/png"
 	"math"
 	"strconv"
 	"strings"
-	"sync"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
-	"github.com/hashicorp/golang-lru/v2/simplelru"
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/colour"
@@ -23,6 +19,7 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/timeline"
+	"inkysparrow/internal/studio"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -30,63 +27,15 @@ import (
 // The grounds that a picture stands on: neutral, by night too dark for the page to dazzle and light enough for a black aircraft to be seen on.
 var grounds = map[string]string{"day": "#c9cccb", "night": "#5a5d5e", "paper": "#ffffff"}
 
-// painting is what a picture shows: a timeline at a moment, painted by a painter that others may use too.
-type painting struct {
-	*easel
-	tl *timeline.Timeline
-	q  plan.LookQuery
-}
+// lookRows is how tall a picture is where nothing is said, in pixels.
+const lookRows = 1600
 
-// easel is a painter with what it keeps of an airframe at a size; one paints at a time.
-type easel struct {
-	mu sync.Mutex
-	*plan.Painter
-}
-
-// easels are the painters that were used last. Each keeps a few MB.
-type easels struct {
-	mu   sync.Mutex
-	kept *simplelru.LRU[string, *easel]
-}
-
-// How many are kept, and up to which size, in pixels: a larger one is made anew each time.
-const (
-	easelsKept  = 6
-	easelLarge  = 2_200_000
-	lookColumns = 3000 // more would take the memory of all else
-	lookRows    = 1600 // where nothing is said
-)
-
-func newEasels() *easels {
-	kept, err := simplelru.NewLRU[string, *easel](easelsKept, nil)
-	if err != nil {
-		panic(err) // the size is right
+// over refuses a picture that is too large in words.
+func over(err error) error {
+	if large := (studio.TooLarge{}); errors.As(err, &large) {
+		return refuse("%v", large)
 	}
-	return &easels{kept: kept}
-}
-
-// of returns a painter of the build's aircraft for pictures of q's size.
-func (e *easels) of(f plan.File, q plan.LookQuery) (*easel, error) {
-	p, err := f.Painter()
-	if err != nil {
-		return nil, err
-	}
-	if q.PxPerMM > 0 {
-		if w, h := picture.SizeAt(p.Shape.Airframe, q.Views, q.PxPerMM); w > lookColumns || h > lookColumns {
-			return nil, refuse("px_per_mm: the picture would be %.0f by %.0f pixels large, more than %d", w, h, lookColumns)
-		}
-	}
-	key := fmt.Sprintf("%p %+v %v %d %d %g", p.Shape, f.WearKey(), q.Views, q.Width, q.Most, q.PxPerMM)
-	e.mu.Lock()
-	defer e.mu.Unlock()
-	if kept, ok := e.kept.Get(key); ok {
-		return kept, nil
-	}
-	made := &easel{Painter: p}
-	if q.Width*q.Most <= easelLarge {
-		e.kept.Add(key, made)
-	}
-	return made, nil
+	return err
 }
 
 func refuse(format string, args ...any) error {
@@ -111,7 +60,7 @@ func lookQuery(c fiber.Ctx, def time.Time) (q plan.LookQuery, err error) {
 		name      string
 		out       *int
 		low, high int
-	}{{"width", &q.Width, plan.LeastLook, lookColumns}, {"most", &q.Most, plan.LeastLook, lookColumns}} {
+	}{{"width", &q.Width, plan.LeastLook, studio.MostSide}, {"most", &q.Most, plan.LeastLook, studio.MostSide}} {
 		if text := c.Query(n.name); text != "" {
 			if *n.out, err = strconv.Atoi(text); err != nil || *n.out < n.low || *n.out > n.high {
 				return q, refuse("%s: not between %d and %d pixels", n.name, n.low, n.high)
@@ -147,19 +96,20 @@ func lookQuery(c fiber.Ctx, def time.Time) (q plan.LookQuery, err error) {
 }
 
 // painted returns what a request wants to look at: the build, and what it is set against, nil for nothing.
-func (s *Server) painted(ctx context.Context, c fiber.Ctx) (j *judged, one painting, other *painting, words string, err error) {
+func (s *Server) painted(ctx context.Context, c fiber.Ctx) (j *judged, one studio.Painting, other *studio.Painting, words string, err error) {
 	if j, err = s.standing(ctx, slug(c)); err != nil {
 		return
 	}
-	one.tl = j.checked.Timeline
-	if one.q, err = lookQuery(c, j.now); err != nil {
+	q, err := lookQuery(c, j.now)
+	if err != nil {
 		return
 	}
-	if one.easel, err = s.easels.of(j.file, one.q); err != nil {
+	if one, err = s.studio.Of(j.file, j.checked.Timeline, q); err != nil {
+		err = over(err)
 		return
 	}
 	if s := c.Query("shows"); strings.Contains(s, "soft") || strings.Contains(s, "bite") {
-		one.q.Tints = j.tints(one.Shape, one.q.At, s)
+		one.Q.Tints = j.tints(one.Shape, one.Q.At, s)
 	}
 	against := c.Query("against")
 	if against == "" {
@@ -169,11 +119,11 @@ func (s *Server) painted(ctx context.Context, c fiber.Ctx) (j *judged, one paint
 	how, what, _ := strings.Cut(against, ":")
 	switch how {
 	case "at":
-		if second.q.At, err = time.Parse(time.RFC3339, what); err != nil {
+		if second.Q.At, err = time.Parse(time.RFC3339, what); err != nil {
 			err = refuse("against: not a moment")
 			return
 		}
-		words = j.moment(second.q.At)
+		words = j.moment(second.Q.At)
 	case "revision":
 		n, bad := strconv.ParseInt(what, 10, 64)
 		if bad != nil {
@@ -185,10 +135,11 @@ func (s *Server) painted(ctx context.Context, c fiber.Ctx) (j *judged, one paint
 			err = bad
 			return
 		}
-		if second.tl, err = s.laid(ctx, b.Plan.AsOf(j.now)); err != nil {
+		if second.TL, err = s.laid(ctx, b.Plan.AsOf(j.now)); err != nil {
 			return
 		}
-		if second.easel, err = s.easels.of(b.Plan, one.q); err != nil {
+		if second, err = s.studio.Of(b.Plan, second.TL, one.Q); err != nil {
+			err = over(err)
 			return
 		}
 		words = fmt.Sprintf("revision %d", n)
@@ -198,10 +149,10 @@ func (s *Server) painted(ctx context.Context, c fiber.Ctx) (j *judged, one paint
 			err = refuse("against: %v", bad)
 			return
 		}
-		if second.tl, err = s.laid(ctx, f.AsOf(j.now)); err != nil {
+		if second.TL, err = s.laid(ctx, f.AsOf(j.now)); err != nil {
 			return
 		}
-		second.q.At = laterOf(one.q.At, one.tl, second.tl)
+		second.Q.At = laterOf(one.Q.At, one.TL, second.TL)
 		for _, v := range j.file.Variants() {
 			if v.ID == what {
 				words = v.Words
@@ -235,12 +186,6 @@ func (s *Server) laid(ctx context.Context, f plan.File) (*timeline.Timeline, err
 	return tl, err
 }
 
-func (p *painting) paint() (*image.RGBA, *picture.Frame, []look.Skin) {
-	p.mu.Lock()
-	defer p.mu.Unlock()
-	return p.Paint(p.tl, p.q), p.Frame(p.q), p.Skins(p.tl, p.q)
-}
-
 // lookPicture paints the aircraft.
 func (s *Server) lookPicture(c fiber.Ctx) error {
 	ctx, end := waiting(c)
@@ -249,28 +194,18 @@ func (s *Server) lookPicture(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	var out bytes.Buffer
-	err = s.judging.busy(ctx, func(context.Context) error {
-		img, frame, _ := one.paint()
-		if other != nil {
-			second, alike, _ := other.paint()
-			if alike.Height == frame.Height {
-				img = plan.Halves(frame, img, second)
-			}
-		}
-		return encodePNG(&out, img)
-	})
+	return s.picture(ctx, c, one, other, "private, no-cache")
+}
+
+// picture sends a painting.
+func (s *Server) picture(ctx context.Context, c fiber.Ctx, one studio.Painting, other *studio.Painting, cache string) error {
+	out, err := s.studio.PNG(ctx, one, other)
 	if err != nil {
 		return err
 	}
 	c.Set(fiber.HeaderContentType, "image/png")
-	c.Set(fiber.HeaderCacheControl, "private, no-cache")
-	return c.Send(out.Bytes())
-}
-
-func encodePNG(out *bytes.Buffer, img image.Image) error {
-	encoder := png.Encoder{CompressionLevel: png.BestSpeed}
-	return encoder.Encode(out, img)
+	c.Set(fiber.HeaderCacheControl, cache)
+	return c.Send(out)
 }
 
 var viewWords = map[airframe.View]string{airframe.Top: "from above", airframe.Under: "from below", airframe.Left: "from the left", airframe.Right: "from the right"}
@@ -288,7 +223,7 @@ func (s *Server) look(c fiber.Ctx) error {
 		return err
 	}
 	out := wire.Whole{
-		At: one.q.At.UTC(), Clock: j.moment(one.q.At), Revision: head, Type: one.Shape.Words, Own: j.file.Airframe != nil, Drawn: j.file.Airframe != nil && j.file.Airframe.SVG != "", SpanMM: one.Shape.SpanMM,
+		At: one.Q.At.UTC(), Clock: j.moment(one.Q.At), Revision: head, Type: one.Shape.Words, Own: j.file.Airframe != nil, Drawn: j.file.Airframe != nil && j.file.Airframe.SVG != "", SpanMM: one.Shape.SpanMM,
 		Size: fmt.Sprintf("%.0f mm span, %.0f mm long", one.Shape.SpanMM, one.Shape.LengthMM), Wear: j.file.Targets().Words,
 		Zones: []wire.LookZone{}, Stacks: []wire.LookPlace{}, Lines: []wire.LookLine{}, Lights: []wire.Wish{}, Overlays: []wire.Wish{}, Ways: []wire.Wish{}, Views: []wire.LookView{},
 		Squint: shade.SquintMinutes(),
@@ -303,24 +238,36 @@ func (s *Server) look(c fiber.Ctx) error {
 	for _, v := range j.file.Variants() {
 		out.Ways = append(out.Ways, wire.Wish{ID: v.ID, Words: v.Words})
 	}
-	err = s.judging.busy(ctx, func(context.Context) error {
-		one.mu.Lock()
-		defer one.mu.Unlock()
-		frame := one.Frame(one.q)
+	err = s.studio.Do(ctx, func(ctx context.Context) error {
+		frame, err := one.Frame(ctx, one.Q)
+		if err != nil {
+			return err
+		}
 		out.Width, out.Height = frame.Width, frame.Height
 		for _, p := range frame.Panels {
 			out.Views = append(out.Views, wire.LookView{ID: p.View.String(), Words: viewWords[p.View], X: p.Rect.Min.X, Y: p.Rect.Min.Y, Width: p.Rect.Dx(), Height: p.Rect.Dy(), PxPerMM: p.PxPerMM, LowX: p.Low.X, LowY: p.Low.Y})
 		}
-		skins := one.Skins(one.tl, one.q)
-		out.Zones = j.lookZones(one.Painter, skins, one.q.At)
+		skins := one.Skins(one.TL, one.Q)
+		out.Zones = j.lookZones(one.Painter, skins, one.Q.At)
 		if other != nil {
-			q := one.q
+			q := one.Q
 			q.Minutes, q.Shows = 0, 0
-			if other.easel != one.easel && other.Shape.Airframe != one.Shape.Airframe {
+			if other.Shape.Airframe != one.Shape.Airframe {
 				out.Against = &wire.LookAgainst{Words: words, Seen: "arm", Noticed: "Another airframe."}
 				return nil
 			}
-			d := one.Differ(one.Scene(one.tl, one.q), other.Scene(other.tl, other.q), q)
+			here, err := one.Scene(ctx, one.TL, one.Q)
+			if err != nil {
+				return err
+			}
+			there, err := other.Scene(ctx, other.TL, other.Q)
+			if err != nil {
+				return err
+			}
+			d, err := one.Differ(ctx, here, there, q)
+			if err != nil {
+				return err
+			}
 			out.Against = &wire.LookAgainst{Words: words, Seen: d.Seen, Noticed: d.Words, ArmDE: d.ArmDE, CloseDE: d.CloseDE}
 		}
 		return nil
@@ -424,16 +371,21 @@ func (s *Server) lookAsk(c fiber.Ctx) error {
 	if !ok || badX != nil || badY != nil || !(math.Abs(x) < far && math.Abs(y) < far) {
 		return refuse("of, x, y: say which view and where in it, in mm")
 	}
-	one.mu.Lock()
-	spot, ok := one.Ask(one.tl, v, airframe.Pt{X: x, Y: y}, one.q.At)
-	one.mu.Unlock()
+	var spot plan.Spot
+	err = s.studio.Do(ctx, func(context.Context) error {
+		spot, ok = one.Ask(one.TL, v, airframe.Pt{X: x, Y: y}, one.Q.At)
+		return nil
+	})
+	if err != nil {
+		return err
+	}
 	if !ok {
 		return c.JSON(wire.LookAsked{View: v.String(), X: x, Y: y, Words: "That is beside the aircraft.", Films: []wire.LookFilm{}, Reasons: []wire.LookReason{}})
 	}
 	return c.JSON(j.asked(one, spot, v, x, y))
 }
 
-func (j *judged) asked(one painting, spot plan.Spot, v airframe.View, x, y float64) wire.LookAsked {
+func (j *judged) asked(one studio.Painting, spot plan.Spot, v airframe.View, x, y float64) wire.LookAsked {
 	place := v.Place(airframe.Pt{X: x, Y: y}, 0)
 	out := wire.LookAsked{View: v.String(), X: x, Y: y, Part: spot.Part, Title: say.Capital(spot.Part), Films: []wire.LookFilm{}, Reasons: []wire.LookReason{}, At: [3]float64{round(place.X, 1), round(place.Y, 1), round(place.Z, 1)}}
 	out.Wear = fmt.Sprintf("Wears %.0f of 100", 100*spot.Wear)
@@ -456,7 +408,7 @@ func (j *judged) asked(one painting, spot plan.Spot, v airframe.View, x, y float
 	out.Zone, out.Title = spot.Zone.ID, spot.Zone.Name
 	k := spot.Skin
 	out.Colour = k.Surface.String()
-	out.Words = fmt.Sprintf("%s, %s", k.Sheen, topWords(spot.Line, one.q.At))
+	out.Words = fmt.Sprintf("%s, %s", k.Sheen, topWords(spot.Line, one.Q.At))
 	if k.Wet {
 		out.Words = "wet; " + out.Words
 	}
@@ -470,12 +422,12 @@ func (j *judged) asked(one painting, spot plan.Spot, v airframe.View, x, y float
 	}
 	for i := len(spot.Line.Films) - 1; i > 0; i-- {
 		film := &spot.Line.Films[i]
-		if film.Film.Laid.After(one.q.At) {
+		if film.Film.Laid.After(one.Q.At) {
 			continue
 		}
-		f := wire.LookFilm{Step: film.Step, Name: say.Capital(filmName(spot.Line, i)), Words: film.At(one.q.At).Phase.String()}
+		f := wire.LookFilm{Step: film.Step, Name: say.Capital(filmName(spot.Line, i)), Words: film.At(one.Q.At).Phase.String()}
 		if film.Film.Family.Mechanism.Hardens {
-			f.Words = fmt.Sprintf("%s, %s hard", f.Words, say.Percent(film.Hard(one.q.At)))
+			f.Words = fmt.Sprintf("%s, %s hard", f.Words, say.Percent(film.Hard(one.Q.At)))
 		}
 		for _, placed := range spot.Line.Steps {
 			if placed.Layer == i {

@@ -30,6 +30,7 @@ import (
 
 	"inkysparrow/core/say"
 	"inkysparrow/internal/store"
+	"inkysparrow/internal/studio"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -56,7 +57,7 @@ type Server struct {
 	index   []byte
 	pageID  string // of the built page, so that an open one can tell that it is older
 	judging *judging
-	easels  *easels
+	studio  *studio.Studio
 	briefs  *briefs
 	live    *live
 	large   chan struct{} // large bodies being read
@@ -99,7 +100,7 @@ func New(c Config) (*Server, error) {
 		s.Clock = NewClock(s.Now)
 	}
 	s.judging = newJudging(s.Clock.Now)
-	s.easels, s.briefs = newEasels(), newBriefs()
+	s.studio, s.briefs = studio.New(), newBriefs()
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
 		return nil, fmt.Errorf("the page has not been built (make ui): %w", err)

@@ -79,9 +79,9 @@ func (s *Server) stains(c fiber.Ctx) error {
 		return err
 	}
 	judged := plan.LookQuery{At: q.At, Finished: q.Finished, Pulls: q.Pulls, Width: plan.JudgedWide}
-	painter, err := s.easels.of(j.file, judged)
+	painter, err := s.studio.Of(j.file, j.checked.Timeline, judged)
 	if err != nil {
-		return err
+		return over(err)
 	}
 	out := wire.Stained{Steps: []wire.StainStep{}, Least: stain.LeastPull, Most: stain.MostPull}
 	for _, line := range j.checked.Lines {
@@ -105,11 +105,9 @@ func (s *Server) stains(c fiber.Ctx) error {
 			out.Steps = append(out.Steps, one)
 		}
 	}
-	err = s.judging.busy(ctx, func(context.Context) error {
-		painter.mu.Lock()
-		defer painter.mu.Unlock()
-		out.Enough = painter.Enough(j.checked.Timeline, judged)
-		return nil
+	err = s.studio.Do(ctx, func(ctx context.Context) (err error) {
+		out.Enough, err = painter.Enough(ctx, painter.TL, painter.Q)
+		return err
 	})
 	if err != nil {
 		return err
@@ -241,8 +239,11 @@ func (s *Server) stainGuide(c fiber.Ctx) error {
 	}
 	var out []byte
 	var name string
-	err = s.judging.busy(ctx, func(context.Context) error {
-		p, err := j.file.Printed(j.checked.Timeline, v, c.Query("mirrored") == "yes", c.Query("zone"), c.Query("step"))
+	err = s.judging.busy(ctx, func(ctx context.Context) error {
+		p, err := j.file.Printed(ctx, j.checked.Timeline, v, c.Query("mirrored") == "yes", c.Query("zone"), c.Query("step"))
+		if cause := context.Cause(ctx); cause != nil {
+			return cause
+		}
 		if err != nil {
 			return refuse("%v", err)
 		}
