@@ -4,9 +4,11 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"image/png"
 	"math"
 	"os"
+	"reflect"
 	"strings"
 	"testing"
 	"time"
@@ -349,6 +351,15 @@ func TestShownSchools(t *testing.T) {
 			if !school.Has(a) {
 				t.Errorf("%s has no answer %s", s.ID, a)
 			}
+		}
+	}
+}
+
+// A plan takes the drawings that the core reads, and no others.
+func TestDrawingLimits(t *testing.T) {
+	for name, want := range map[string]string{"SVG": fmt.Sprintf("maxLength=%d,", airframe.MostSVG), "Features": fmt.Sprintf("maxItems=%d,", airframe.MostFeatures)} {
+		if f, ok := reflect.TypeFor[plan.Airframe]().FieldByName(name); !ok || !strings.Contains(f.Tag.Get("jsonschema")+",", want) {
+			t.Errorf("%s: %s, want %s", name, f.Tag, want)
 		}
 	}
 }

@@ -376,6 +376,7 @@ func TestRefusedSVG(t *testing.T) {
 		"many zones":    {wrap(strings.Repeat(good, mostSkins+1)), "outlines of zones"},
 		"many pairs":    {wrap(strings.Repeat(`<rect class="skin" width="9" height="9"/>`, 100) + strings.Repeat(good, 61)), "pairs"},
 		"many corners":  {wrap(`<path class="zone" id="fine" d="M190,100` + circle(mostCorner+10) + `Z"/>`), "fine"},
+		"many features": {wrap(good + strings.Repeat(`<circle class="gun" r="1"/>`, MostFeatures) + `<circle class="gun" id="last" r="1"/>`), "last"},
 		"bad role":      {wrap(good + `<path class="line" id="l9" data-role="rope" d="M0,0L9,9"/>`), "l9"},
 		"bad transform": {wrap(`<path class="zone" id="a" transform="skewX(3)" d="M0,0L9,0L9,9Z"/>`), "skewX"},
 		"deep":          {wrap(strings.Repeat("<g>", 60) + good + strings.Repeat("</g>", 60)), "deep"},
@@ -385,8 +386,13 @@ func TestRefusedSVG(t *testing.T) {
 			t.Errorf("%s: %v, want %q", name, err, tc.says)
 		}
 	}
-	if _, err := ParseSVG([]byte(wrap(good)), 48); err != nil {
-		t.Error(err)
+	for name, text := range map[string]string{
+		"a good one": good, "as many features": good + strings.Repeat(`<circle class="gun" r="1"/>`, MostFeatures), "as large": good + strings.Repeat(" ", MostSVG-len(wrap(good))),
+		"as many points": good + `<path class="line" d="M0,0` + strings.Repeat("L1,1", mostPoints-10) + `"/>`,
+	} {
+		if _, err := ParseSVG([]byte(wrap(text)), 48); err != nil {
+			t.Errorf("%s: %v", name, err)
+		}
 	}
 }
 

@@ -24,13 +24,14 @@ import (
 
 // The limits of a drawing.
 const (
-	MostSVG    = 4 << 20 // bytes
-	mostPoints = 60_000
-	mostShapes = 6000
-	mostDeep   = 40
-	mostSkins  = 120  // outlines of parts
-	mostCorner = 8000 // points of all outlines, which are cut against each other
-	mostPairs  = 2500 // of an outline of a part and one of a zone in a view
+	MostSVG      = 1_000_000 // bytes; a plan takes no more
+	MostFeatures = 200       // as many as a plan names itself
+	mostPoints   = 60_000
+	mostShapes   = 6000
+	mostDeep     = 40
+	mostSkins    = 120  // outlines of parts
+	mostCorner   = 8000 // points of all outlines, which are cut against each other
+	mostPairs    = 2500 // of an outline of a part and one of a zone in a view
 )
 
 // Drawing is an airframe as it was drawn.
@@ -438,6 +439,9 @@ func (r *reader) take(t xml.StartElement, v View, paths []Path) error {
 			}
 		}
 		f.Part = attr(t, "data-part")
+		if len(r.d.features) == MostFeatures {
+			return &Error{r.name(t), fmt.Sprintf("is one of over %d features", MostFeatures)}
+		}
 		r.d.features = append(r.d.features, f)
 		return nil
 	}

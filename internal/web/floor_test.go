@@ -98,7 +98,9 @@ func TestSized(t *testing.T) {
 		status int
 	}{
 		{"/api/builds/petrel/edit", 200 << 10, 422},
-		{"/api/builds/petrel/edit", 257 << 10, 413},
+		{"/api/builds/petrel/edit", 2_200_000, 422},
+		{"/api/builds/petrel/edit", 2_300_000, 413},
+		{"/api/builds/petrel/fix", 257 << 10, 413},
 		{"/api/builds", 3 << 20, 422},
 		{"/api/builds", 5 << 20, 413},
 		{"/api/visit", 257 << 10, 413},

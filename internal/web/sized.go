@@ -8,14 +8,16 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
+	"inkysparrow/core/airframe"
 	"inkysparrow/plan"
 	"inkysparrow/shelf"
 )
 
 const (
-	smallBody  = 256 << 10           // of a request that imports nothing
-	visitBody  = 4 << 10             // of one that gives a passphrase: nobody is known yet
-	planBody   = 2*plan.MaxBytes + 1 // a plan file as a JSON string
+	smallBody  = 256 << 10                      // of a request that imports nothing
+	visitBody  = 4 << 10                        // of one that gives a passphrase: nobody is known yet
+	drawnBody  = 2*airframe.MostSVG + smallBody // a change that brings a drawing, as a JSON string
+	planBody   = 2*plan.MaxBytes + 1            // a plan file as a JSON string
 	shelfBody  = 2*shelf.MaxBytes + 1
 	largeOnces = 2 // large bodies at once
 )
@@ -29,6 +31,9 @@ func largest(path string) int {
 		return planBody
 	case "/api/shelf/import", "/api/shelf/palette":
 		return shelfBody
+	}
+	if strings.HasPrefix(path, "/api/builds/") && strings.HasSuffix(path, "/edit") {
+		return drawnBody
 	}
 	return smallBody
 }

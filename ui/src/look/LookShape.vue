@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { reactive, ref, watch } from 'vue'
+import { reactive, watch } from 'vue'
 
 import { useTrade } from '../edit/useTrade'
 import type { Build, PlanAirframe, PlanEdit, Whole } from '../wire'
@@ -26,7 +26,6 @@ watch(
   },
   { immediate: true },
 )
-const trouble = ref('')
 function keep() {
   const own = props.build.plan.airframe
   const next: PlanAirframe = {
@@ -52,9 +51,7 @@ async function draw(e: Event) {
   const input = e.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
-  trouble.value = file.size > 1_000_000 ? 'The drawing is over 1 MB, too large for a plan.' : ''
-  if (!trouble.value)
-    emit('edit', { do: 'put-airframe', airframe: { svg: await file.text(), boarding: a.boarding as 'left' } })
+  emit('edit', { do: 'put-airframe', airframe: { svg: await file.text(), boarding: a.boarding as 'left' } })
   input.value = '' // the same file can be read again
 }
 </script>
@@ -119,7 +116,6 @@ async function draw(e: Event) {
     </form>
     <h3 class="plate">A drawing</h3>
     <p class="soft small">An SVG with groups top, under, left and right: docs/airframe.md says how.</p>
-    <p v-if="trouble" role="alert" class="trouble">{{ trouble }}</p>
     <div class="acts">
       <label class="drop"
         ><input type="file" accept=".svg,image/svg+xml" @change="draw" /><span>Read a drawing</span></label
@@ -210,8 +206,5 @@ th {
 td {
   padding: 4px 0;
   border-bottom: 1px solid var(--line);
-}
-.trouble {
-  color: var(--bite);
 }
 </style>
