@@ -40,7 +40,7 @@ func TestServerGoneAndBack(t *testing.T) {
 	_, err = b.store.Save(t.Context(), "petrel", now.Revision, changed, words)
 	b.must(err)
 	b.serve(port, ui.Pages(), false)
-	b.gone(".standing", "Not connected")
+	b.sees(".standing.back", "Connected again. Nothing was lost.")
 	b.sees(".tools [aria-label=Undo][title*='Removed pencil wear']", "")
 }
 

@@ -1,14 +1,29 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import { cancelWaits, waited } from '../api'
 import { connected, frozen, old, reloadWhenIdle } from './useLive'
 
 /** What lasts is said in a bar that lasts as long: no server, an old page, work under way. It is loaded from the start, so that it can be said. */
+const back = ref(false) // for a moment after the server was away
 watch(old, (is) => is && reloadWhenIdle(), { immediate: true })
 const state = computed(() =>
-  !connected.value ? 'gone' : old.value ? 'old' : waited.value ? 'busy' : frozen.value ? 'frozen' : '',
+  !connected.value
+    ? 'gone'
+    : old.value
+      ? 'old'
+      : waited.value
+        ? 'busy'
+        : frozen.value
+          ? 'frozen'
+          : back.value
+            ? 'back'
+            : '',
 )
+watch(connected, (is, was) => {
+  back.value = is && !was
+  if (back.value) window.setTimeout(() => (back.value = false), 4000)
+})
 const reload = () => location.reload()
 </script>
 
@@ -21,6 +36,7 @@ const reload = () => location.reload()
     <template v-else-if="state === 'busy'">
       Working it out. <button type="button" @click="cancelWaits">Cancel</button>
     </template>
+    <template v-else-if="state === 'back'">Connected again. Nothing was lost.</template>
     <template v-else-if="state === 'frozen'">
       <span :title="frozen">Nothing can be changed: the file is only read.</span>
       <RouterLink to="/keeping">What to do</RouterLink>

@@ -3,7 +3,7 @@ import { onScopeDispose, ref } from 'vue'
 import { events, passphrase, reached } from '../api'
 import type { Event as Told } from '../wire'
 
-const again = 2000 // ms between tries
+const again = 1000 // ms between tries: whoever waits over an open form is told within two seconds
 const patience = 2500 // ms without an answer before it is said
 const own = document.querySelector('meta[name=page]')?.getAttribute('content') ?? ''
 
