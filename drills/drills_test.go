@@ -8,6 +8,7 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"net"
 	"net/http"
 	"os"
 	"os/exec"
@@ -145,6 +146,24 @@ func (s *server) ask(method, path string, in, out any) int {
 		return 0
 	}
 	return resp.StatusCode
+}
+
+// raw sends words as they are and returns the beginning of what comes back.
+func (s *server) raw(words string) string {
+	s.t.Helper()
+	c, err := net.Dial("tcp", strings.TrimPrefix(s.at, "http://"))
+	if err != nil {
+		s.t.Fatal(err)
+	}
+	defer c.Close()
+	if _, err := c.Write([]byte(words)); err != nil {
+		s.t.Fatal(err)
+	}
+	said, err := io.ReadAll(io.LimitReader(c, 4<<10)) // it closes what it can't read
+	if err != nil {
+		s.t.Fatal(err)
+	}
+	return string(said)
 }
 
 // get reads what has to be there.

@@ -410,10 +410,13 @@ func TestLog(t *testing.T) {
 	if status := s.ask("POST", "/api/keeping/backups", struct{}{}, nil); status != 500 {
 		t.Errorf("a backup that can't be written: %d", status)
 	}
+	if said := s.raw("GET / HTTP/1.1\r\n\r\n"); !strings.Contains(said, "400") || !strings.Contains(said, "That is no request that can be read.") {
+		t.Errorf("a request without a Host: %s", said)
+	}
 	s.stop()
 	log, err := os.ReadFile(file)
-	if err != nil || len(log) == 0 || bytes.Contains(log, []byte("secret")) {
-		t.Fatalf("the log: %s (%v)", log, err)
+	if err != nil || len(log) == 0 || bytes.Contains(log, []byte("secret")) || !bytes.Contains(log, []byte("a request was not read")) || s.said.Len() > 0 {
+		t.Fatalf("the log: %s (%v); beside it: %s", log, err, s.said)
 	}
 	for line := range bytes.Lines(log) {
 		if !json.Valid(line) {

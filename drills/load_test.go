@@ -161,6 +161,27 @@ func TestLyingClients(t *testing.T) {
 	}
 }
 
+// Connections that are opened and never used take nobody's place.
+func TestIdleConnections(t *testing.T) {
+	s := serve(t, filepath.Join(t.TempDir(), "kept.db"))
+	for range 600 {
+		c, err := net.Dial("tcp", strings.TrimPrefix(s.at, "http://"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		t.Cleanup(func() { c.Close() })
+	}
+	b := s.begin()
+	if status := s.ask("POST", "/api/builds/"+b.Slug+"/edit", rename(b, "beside 600"), &b); status != 200 {
+		t.Errorf("a change beside 600 idle connections: %d", status)
+	}
+	if mb := s.most(); mb > 200 {
+		t.Errorf("it took %d MB", mb)
+	} else {
+		t.Logf("it took %d MB", mb)
+	}
+}
+
 // Whoever asks for the largest pictures, and goes before they are painted, takes no one's evening: a change is answered within three times its quiet time.
 func TestPicturesAside(t *testing.T) {
 	s := serve(t, filepath.Join(t.TempDir(), "kept.db"))

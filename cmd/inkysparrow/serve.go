@@ -12,9 +12,11 @@ import (
 	"os/signal"
 	"path/filepath"
 	"runtime/debug"
+	"strings"
 	"syscall"
 	"time"
 
+	fiberlog "github.com/gofiber/fiber/v3/log"
 	"github.com/spf13/cobra"
 	"gopkg.in/natefinch/lumberjack.v2"
 
@@ -94,11 +96,20 @@ func (o service) logger(stderr io.Writer) (*slog.Logger, error) {
 	return nil, fmt.Errorf("--log-format %s: text or json", o.logForm)
 }
 
+// engine writes what the HTTP engine says of requests that reach no handler into the log.
+type engine struct{ log *slog.Logger }
+
+func (e engine) Write(line []byte) (int, error) {
+	e.log.Warn("a request was not read", "said", strings.TrimSpace(string(line)))
+	return len(line), nil
+}
+
 func serve(cmd *cobra.Command, o service, fresh bool) error {
 	log, err := o.logger(cmd.ErrOrStderr())
 	if err != nil {
 		return err
 	}
+	fiberlog.SetOutput(engine{log}) // it has one logger for the whole program
 	debug.SetMemoryLimit(memory)
 	ctx, stop := signal.NotifyContext(cmd.Context(), os.Interrupt, syscall.SIGTERM)
 	defer stop()

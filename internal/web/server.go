@@ -7,10 +7,8 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
-	"encoding/json"
 	"errors"
 	"fmt"
-	"io"
 	"io/fs"
 	"log/slog"
 	"net"
@@ -67,7 +65,7 @@ type Server struct {
 const (
 	drain       = time.Minute // how long a shutdown waits for requests that are being answered
 	farewell    = time.Second // and then for connections that browsers hold open and never use
-	connections = 512
+	connections = 2048        // most of them idle: each holds some kB
 	slowest     = time.Minute // to read an answer, or to send a large request
 )
 
@@ -78,17 +76,7 @@ type strict struct{ v *validator.Validate }
 func (s strict) Validate(out any) error { return s.v.Struct(out) }
 
 // decode reads JSON and refuses fields that the type doesn't have, and anything after it.
-func decode(data []byte, out any) error {
-	d := json.NewDecoder(bytes.NewReader(data))
-	d.DisallowUnknownFields()
-	if err := d.Decode(out); err != nil {
-		return err
-	}
-	if _, err := d.Token(); !errors.Is(err, io.EOF) {
-		return errors.New("there is more after the end")
-	}
-	return nil
-}
+func decode(data []byte, out any) error { return plan.Strictly(data, "the request", out) }
 
 // New returns a server. It fails when the page has not been built.
 func New(c Config) (*Server, error) {
@@ -268,6 +256,9 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 	case errors.As(err, &asked):
 		status = asked.Code
 		p = wire.Problem{Problem: asked.Message, Code: code(status)}
+		if strings.HasPrefix(asked.Message, "error when reading request") || strings.HasPrefix(asked.Message, "invalid character") { // said by the HTTP engine, before any handler
+			p.Problem = "That is no request that can be read."
+		}
 		if strings.HasPrefix(asked.Message, unreadable) {
 			p.Plain = "That could not be read. Look at what was typed last."
 		}
