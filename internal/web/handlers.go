@@ -121,7 +121,12 @@ func (s *Server) fix(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	fix, ok, err := j.fix(ctx, in.Step, in.Rule, in.Choice)
+	var fix plan.Fix
+	var ok bool
+	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		fix, ok, err = j.fix(ctx, in.Step, in.Rule, in.Choice)
+		return err
+	})
 	if err != nil {
 		return err
 	}
@@ -143,7 +148,12 @@ func (s *Server) ways(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	fixes, ok, err := j.waysOut(ctx, c.Query("step"), c.Query("rule"))
+	var fixes []plan.Fix
+	var ok bool
+	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		fixes, ok, err = j.waysOut(ctx, c.Query("step"), c.Query("rule"))
+		return err
+	})
 	if err != nil {
 		return err
 	}

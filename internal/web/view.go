@@ -34,7 +34,7 @@ type judged struct {
 	late     []string                    // its steps, the first first
 
 	mu   sync.Mutex
-	ways map[int][]plan.Fix // of notes, tried when somebody asks
+	ways map[int][]plan.Fix // of findings that somebody looked at
 }
 
 // What a judged build takes of memory, about: measured on plans of 60 to 1,000 steps.
@@ -61,9 +61,7 @@ func judge(ctx context.Context, b store.Build, now time.Time) (*judged, error) {
 	if j.checked, err = rule.CheckContext(ctx, p); err != nil {
 		return nil, err
 	}
-	if j.report, err = plan.Judge(ctx, file, j.checked); err != nil {
-		return nil, err
-	}
+	j.report = plan.Outline(j.checked)
 	if err := j.clocked(ctx); err != nil {
 		return nil, err
 	}

@@ -19,17 +19,16 @@ func (j *judged) findings() []wire.Finding {
 	for i, f := range j.report.Findings {
 		w := wire.Finding{
 			Zone: f.Zone, Step: f.Step, Rule: f.Rule, Severity: f.Severity, State: severityState(f.Severity), Title: f.Title, Because: f.Because,
-			Reason: j.checked.Findings[i].Rule.Reason, Evidence: f.Evidence, Fixes: []wire.Fixed{},
+			Reason: j.checked.Findings[i].Rule.Reason, Evidence: f.Evidence,
 		}
 		if f.RED != nil && f.LossUM != nil {
 			w.Figure = fmt.Sprintf("It reaches %.1f µm deep; what is softened comes off only where something moves it. Its likeness to the film is %.2f; below 1 it softens it.", *f.DepthUM, *f.RED)
 		}
 		w.Likely, w.Odds = j.oddsOf(j.checked.Findings[i])
-		w.Fixes = j.fixed(f.Step, f.Fixes)
 		if found := j.checked.Findings[i]; found.Severity > verdict.Note && found.Helps == verdict.Wait {
 			w.Because += j.slowWords(found)
 		}
-		w.Asks = f.Severity == verdict.Note.String() && j.checked.Findings[i].Propose != nil
+		w.Asks = j.checked.Findings[i].Propose != nil
 		out = append(out, w)
 	}
 	slices.SortStableFunc(out, func(a, b wire.Finding) int { return badness[b.State] - badness[a.State] })
@@ -116,28 +115,34 @@ func (j *judged) fixed(step string, fixes []plan.Fix) []wire.Fixed {
 	return out
 }
 
-// waysOut returns the fixes of a finding: those of a note are tried when it is asked about for the first time.
+// waysOut returns the fixes of a finding. They are tried when it is looked at for the first time: an edit is answered with its judgement alone.
 func (j *judged) waysOut(ctx context.Context, step, rule string) ([]plan.Fix, bool, error) {
 	i := slices.IndexFunc(j.report.Findings, func(f plan.Finding) bool { return f.Step == step && f.Rule == rule })
 	if i < 0 {
 		return nil, false, nil
 	}
-	if f := j.report.Findings[i]; f.Severity != verdict.Note.String() {
-		return f.Fixes, true, nil
+	if known, tried := j.known(i); tried {
+		return known, true, nil
+	}
+	ways, err := plan.Ways(ctx, j.file, j.checked, i)
+	if err != nil {
+		return nil, false, err
 	}
 	j.mu.Lock()
 	defer j.mu.Unlock()
-	if _, tried := j.ways[i]; !tried {
-		if j.ways == nil {
-			j.ways = map[int][]plan.Fix{}
-		}
-		ways, err := plan.Ways(ctx, j.file, j.checked, i)
-		if err != nil {
-			return nil, false, err
-		}
-		j.ways[i] = ways
+	if j.ways == nil {
+		j.ways = map[int][]plan.Fix{}
 	}
-	return j.ways[i], true, nil
+	j.ways[i] = ways
+	return ways, true, nil
+}
+
+// known returns the ways out of a finding that were tried before.
+func (j *judged) known(finding int) ([]plan.Fix, bool) {
+	j.mu.Lock()
+	defer j.mu.Unlock()
+	ways, tried := j.ways[finding]
+	return ways, tried
 }
 
 // fix finds the fix that the page chose, so that only what was proposed can be done.

@@ -33,10 +33,7 @@ func waysOf(t *testing.T, s *site, slug string) (tried int) {
 	t.Helper()
 	b := read[wire.Build](t, s.ask("GET", "/api/builds/"+slug, ""), 200)
 	for _, f := range b.Findings {
-		if len(f.Fixes) > 0 && f.Severity == "note" {
-			t.Errorf("%s at %s comes with fixes unasked", f.Rule, f.Step)
-		}
-		if !f.Asks {
+		if !f.Asks || f.Severity != "note" {
 			continue
 		}
 		ways := read[wire.Ways](t, s.ask("GET", fmt.Sprintf("/api/builds/%s/ways?step=%s&rule=%s", slug, f.Step, f.Rule), ""), 200)

@@ -176,7 +176,6 @@ type Finding struct {
 	Likely   string   `json:"likely,omitempty"` // how likely it is to show, in a word or two; empty for a yes or a no
 	Odds     []string `json:"odds"`             // the same as figures, with what they hang on and what would narrow them
 	Evidence string   `json:"evidence"`
-	Fixes    []Fixed  `json:"fixes"`
 	Asks     bool     `json:"asks"` // a note about which something could be done: its fixes are tried when they are asked for
 }
 

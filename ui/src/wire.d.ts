@@ -477,18 +477,7 @@ export interface Finding {
   likely?: string;
   odds: string[];
   evidence: string;
-  fixes: Fixed[];
   asks: boolean;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Fixed".
- */
-export interface Fixed {
-  do: string;
-  words: string;
-  start: string;
-  effect: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1175,6 +1164,16 @@ export interface TakeFix {
  */
 export interface Ways {
   fixes: Fixed[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Fixed".
+ */
+export interface Fixed {
+  do: string;
+  words: string;
+  start: string;
+  effect: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 
-import { api } from '../api'
 import StateMark from '../shared/StateMark.vue'
-import { useNewest } from '../shared/useNewest'
-import type { Finding, Step, Ways } from '../wire'
+import type { Finding, Step } from '../wire'
 import { useBuild } from './useBuild'
 
 const props = defineProps<{
@@ -34,15 +32,8 @@ const guided = useStorage('inkysparrow.guided', false)
 const asked = ref(false)
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
-/** What could be done about a note is worked out when somebody asks. */
 const store = useBuild()
-const { value: found, busy: looking, ask, clear } = useNewest<Ways>((words) => (store.said = words))
-const fixes = computed(() => found.value?.fixes ?? props.finding?.fixes ?? [])
-watch(() => props.finding, clear)
-function look() {
-  const [f, b] = [props.finding, store.build]
-  if (f && b) void ask(() => api.ways(b.slug, f.step, f.rule))
-}
+const fixes = computed(() => (props.finding && store.ways?.fixes) || [])
 const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </script>
 
@@ -91,8 +82,9 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
               ><span>{{ x.effect }}</span></span
             >
           </button>
-          <button v-if="finding.asks && !found" type="button" class="ask" :disabled="looking" @click="look">
-            {{ looking ? 'Trying what could be done' : 'What could be done about it' }}
+          <p v-if="store.looking" class="soft small" role="status">Trying what could be done…</p>
+          <button v-else-if="finding.asks && !store.ways" type="button" class="ask" @click="store.lookForWays">
+            What could be done about it
           </button>
           <p v-else-if="!fixes.length" class="soft small">
             {{

@@ -4,8 +4,9 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { api, Refusal } from '../api'
 import { now, setClock } from '../shared/useClock'
 import { whenTold } from '../shared/useLive'
+import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
-import type { Build, Effect, Finding, Moment, PlanEdit, PlanStep, Problem, Step, Zone } from '../wire'
+import type { Build, Effect, Finding, Moment, PlanEdit, PlanStep, Problem, Step, Ways, Zone } from '../wire'
 
 /** A change that may be a slip, and what else could be done at once. */
 export interface Question {
@@ -40,6 +41,16 @@ export const useBuild = defineStore('build', () => {
   const zone = computed<Zone | undefined>(() => build.value?.zones.find((z) => z.id === zoneId.value))
   const step = computed<Step | undefined>(() => zone.value?.steps.find((s) => s.id === stepId.value))
   const finding = computed<Finding | undefined>(() => build.value?.findings[findingPlace.value])
+  /** What could be done about the chosen finding. It is worked out when that is looked at; of a note, when somebody asks. */
+  const ways = useNewest<Ways>((words) => (said.value = words))
+  async function lookForWays() {
+    const [f, b] = [finding.value, build.value]
+    if (f && b) await ways.ask(() => api.ways(b.slug, f.step, f.rule))
+  }
+  watch(finding, (f) => {
+    ways.clear()
+    if (f?.asks && f.severity !== 'note') void lookForWays()
+  })
   const overdue = computed(() => build.value?.overdue ?? [])
 
   let asking = false
@@ -256,10 +267,11 @@ export const useBuild = defineStore('build', () => {
   /** Carries out a fix of the chosen finding, and follows its step to its new time. */
   async function takeFix(choice: number) {
     const f = finding.value
-    if (!f?.fixes[choice]) return
+    const way = ways.value.value?.fixes[choice]
+    if (!f || !way) return
     await change(
       (b) => api.fix(b.slug, { revision: b.revision, step: f.step, rule: f.rule, choice }),
-      (b) => `${f.fixes[choice]?.words ?? 'Done'}. ${b.promise[0]?.toUpperCase()}${b.promise.slice(1)}.`,
+      (b) => `${way.words}. ${b.promise[0]?.toUpperCase()}${b.promise.slice(1)}.`,
       true,
     )
   }
@@ -360,6 +372,9 @@ export const useBuild = defineStore('build', () => {
     stays,
     toEvent,
     takeFix,
+    ways: ways.value,
+    looking: ways.busy,
+    lookForWays,
     undo,
     redo,
     edit,
