@@ -28,6 +28,7 @@ const (
 	MostPixels = 4_000_000 // in all
 	keeps      = 6         // painters
 	keepsUpTo  = 2_200_000 // pixels; a larger one is made anew each time
+	small      = 120_000   // pixels; up to there a picture is packed as well as it can be, which takes a few ms
 )
 
 // TooLarge is why a picture is not begun.
@@ -182,6 +183,9 @@ func (s *Studio) Type(ctx context.Context, id string, q plan.LookQuery) (out []b
 func encode(ctx context.Context, img image.Image) ([]byte, error) {
 	out := waited{ctx: ctx}
 	encoder := png.Encoder{CompressionLevel: png.BestSpeed}
+	if b := img.Bounds(); b.Dx()*b.Dy() <= small {
+		encoder.CompressionLevel = png.DefaultCompression
+	}
 	err := encoder.Encode(&out, img)
 	return out.Bytes(), err
 }

@@ -107,7 +107,7 @@ func New(c Config) (*Server, error) {
 		PermissionPolicy: "camera=(), geolocation=(), microphone=()",
 	}))
 	s.app.Use(s.guard)
-	s.app.Use(compress.New(compress.Config{Level: compress.LevelBestSpeed, Next: streamed}), etag.New(etag.Config{Next: streamed}))
+	s.app.Use(compress.New(compress.Config{Level: compress.LevelDefault, Next: streamed}), etag.New(etag.Config{Next: streamed}))
 	s.routes()
 	return s, nil
 }

@@ -20,7 +20,7 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 		s := wire.Step{
 			ID: p.Step.ID, Number: i + 1, Do: p.Step.Do.ID, Name: p.Step.Do.Name, Short: p.Step.Do.Short, Phase: p.Step.Do.Phase.String(),
 			Detail: detail(p.Step), Kind: "planned", State: orSafe(worst[p.Step.ID]), Start: p.Start.UTC(), End: p.End.UTC(),
-			TouchDry: p.TouchDry.UTC(), Ready: p.Ready.UTC(), Cautions: append([]string{}, p.Step.Cautions()...), Trail: []wire.Sample{}, Waits: j.waits(p.Step),
+			TouchDry: second(p.TouchDry), Ready: second(p.Ready), Cautions: append([]string{}, p.Step.Cautions()...), Waits: j.waits(p.Step),
 		}
 		if p.Step.Product != nil {
 			s.Colour = p.Step.Product.Colour
@@ -39,7 +39,7 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 		}
 		s.PutOff = !p.Step.After.IsZero() && p.Step.After.After(j.now)
 		if p.Step.Do.Has(route.Cloth) {
-			opens, closes := p.Opens.UTC(), p.Closes.UTC()
+			opens, closes := second(p.Opens), second(p.Closes)
 			s.Opens, s.Closes = &opens, &closes
 		}
 		if p.Layer > 0 {
@@ -52,6 +52,9 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 	return z
 }
 
+// second is a moment as it is sent: nobody reads more of it.
+func second(t time.Time) time.Time { return t.UTC().Round(time.Second) }
+
 // waits tells which zones a join waits for, and from when each of them waits for it.
 func (j *judged) waits(s *route.Step) []wire.Wait {
 	out := []wire.Wait{}
@@ -63,7 +66,7 @@ func (j *judged) waits(s *route.Step) []wire.Wait {
 		for _, p := range line.Steps {
 			for _, t := range []time.Time{p.End, p.TouchDry} {
 				if t.After(w.From) {
-					w.From = t.UTC()
+					w.From = second(t)
 				}
 			}
 		}

@@ -35,7 +35,7 @@ func promise(p *route.Plan, finish time.Time) (words string, late bool) {
 }
 
 // trail samples a film's hardening from laid to a little past ready, where the eye can follow it.
-func trail(l stack.Layer, ready time.Time) []wire.Sample {
+func trail(l stack.Layer, ready time.Time) *wire.Trail {
 	const samples = 8
 	end := l.When(0.9)
 	if limit := l.Film.Laid.Add(14 * 24 * time.Hour); end.After(limit) {
@@ -46,14 +46,13 @@ func trail(l stack.Layer, ready time.Time) []wire.Sample {
 	}
 	span := end.Sub(l.Film.Laid)
 	if span <= 0 {
-		return []wire.Sample{}
+		return nil
 	}
-	var out []wire.Sample
+	out := wire.Trail{Until: second(end)}
 	for i := range samples {
-		at := l.Film.Laid.Add(span * time.Duration(i) / (samples - 1))
-		out = append(out, wire.Sample{At: at.UTC(), Hard: round(float64(l.Hard(at)), 3)})
+		out.Hard = append(out.Hard, round(float64(l.Hard(l.Film.Laid.Add(span*time.Duration(i)/(samples-1)))), 3))
 	}
-	return out
+	return &out
 }
 
 // tape begins where the last thing that was done in each zone began, and ends a little after all is ready and wanted.

@@ -146,8 +146,8 @@ type Step struct {
 	When     string     `json:"when"`   // the figure to go by, in words
 	Spread   string     `json:"spread"` // when its film is ready with a fast and a slow product; empty where it leaves none
 	Cautions []string   `json:"cautions"`
-	Trail    []Sample   `json:"trail"` // its film hardening
-	Waits    []Wait     `json:"waits"` // for zones of the parts that it joins
+	Trail    *Trail     `json:"trail,omitempty"` // its film hardening; nothing where it lays none
+	Waits    []Wait     `json:"waits"`           // for zones of the parts that it joins
 }
 
 // Wait is a zone that a join waits for, and from when that zone waits for the join.
@@ -156,10 +156,10 @@ type Wait struct {
 	From time.Time `json:"from"`
 }
 
-// Sample is how hard a film is at a moment.
-type Sample struct {
-	At   time.Time `json:"at"`
-	Hard float64   `json:"hard"`
+// Trail is how a film hardens from the end of its step on, 0 to 1, at even steps of time until a moment.
+type Trail struct {
+	Until time.Time `json:"until"`
+	Hard  []float64 `json:"hard"`
 }
 
 // Finding is a finding with its fixes in words.

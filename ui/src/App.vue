@@ -18,6 +18,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { useBuild } from './build/useBuild'
 import { passphrase, reached } from './api'
+import IconButton from './shared/IconButton.vue'
 import PassingWord from './shared/PassingWord.vue'
 import SparrowMark from './shared/SparrowMark.vue'
 import StandingBar from './shared/StandingBar.vue'
@@ -156,45 +157,34 @@ watchEffect(() => {
         </nav>
         <BuildMenu v-if="menu" target=".build" @close="menu = false" @keys="keys = true" @sheet="openSheet" />
         <div class="tools">
-          <v-btn
+          <IconButton
             :icon="mdiUndo"
-            size="small"
             :disabled="!shown.undoes || busy"
             :title="shown.undoes ? `Undo: ${shown.undoes}` : 'Nothing to undo'"
-            aria-label="Undo"
+            label="Undo"
             @click="store.undo"
           />
-          <v-btn
+          <IconButton
             :icon="mdiRedo"
-            size="small"
             :disabled="!shown.redoes || busy"
             :title="shown.redoes ? `Redo: ${shown.redoes}` : 'Nothing to redo'"
-            aria-label="Redo"
+            label="Redo"
             @click="store.redo"
           />
-          <v-btn :icon="mdiHistory" size="small" title="History" aria-label="History" @click="openSheet('history')" />
-          <v-btn
+          <IconButton :icon="mdiHistory" title="History" @click="openSheet('history')" />
+          <IconButton
             :icon="mdiClipboardEditOutline"
-            size="small"
             title="The plan: room, evenings, zones, products, schools"
-            aria-label="The plan"
+            label="The plan"
             @click="openSheet('plan')"
           />
-          <v-btn :icon="mdiMagnify" size="small" title="Search (/)" aria-label="Search" @click="openSheet('search')" />
-          <v-btn
+          <IconButton :icon="mdiMagnify" title="Search (/)" label="Search" @click="openSheet('search')" />
+          <IconButton
             :icon="mdiPrinterOutline"
-            size="small"
             :to="{ name: 'print', params: { slug: shown.slug } }"
             title="On paper"
-            aria-label="On paper"
           />
-          <v-btn
-            :icon="mdiTrayArrowDown"
-            size="small"
-            :href="`/api/builds/${shown.slug}/plan`"
-            title="Save the plan file"
-            aria-label="Save the plan file"
-          />
+          <IconButton :icon="mdiTrayArrowDown" :href="`/api/builds/${shown.slug}/plan`" title="Save the plan file" />
         </div>
         <span class="gap" />
         <button
@@ -230,12 +220,11 @@ watchEffect(() => {
         @close="said = ''"
       />
       <div class="tools end">
-        <v-btn :icon="mdiKeyboardOutline" size="small" title="Keys (?)" aria-label="Keys" @click="keys = true" />
-        <v-btn
+        <IconButton :icon="mdiKeyboardOutline" title="Keys (?)" label="Keys" @click="keys = true" />
+        <IconButton
           :icon="night ? mdiWhiteBalanceSunny : mdiWeatherNight"
-          size="small"
           :title="night ? 'Day (m)' : 'Night (m)'"
-          :aria-label="night ? 'Day' : 'Night'"
+          :label="night ? 'Day' : 'Night'"
           @click="night = !night"
         />
       </div>

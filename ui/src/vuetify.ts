@@ -1,5 +1,34 @@
+import {
+  mdiCheckboxBlankOutline,
+  mdiCheckboxMarked,
+  mdiChevronDown,
+  mdiChevronLeft,
+  mdiChevronRight,
+  mdiChevronUp,
+  mdiClose,
+  mdiCloseCircle,
+  mdiMenuDown,
+  mdiMinusBox,
+  mdiCheck,
+} from '@mdi/js'
 import { createVuetify } from 'vuetify'
-import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import { mdi } from 'vuetify/iconsets/mdi-svg'
+
+/** The icons that the components we use ask for by name; all others would be fetched for nothing. */
+const aliases = {
+  checkboxOff: mdiCheckboxBlankOutline,
+  checkboxOn: mdiCheckboxMarked,
+  checkboxIndeterminate: mdiMinusBox,
+  clear: mdiCloseCircle,
+  close: mdiClose,
+  collapse: mdiChevronUp,
+  complete: mdiCheck,
+  delete: mdiCloseCircle,
+  dropdown: mdiMenuDown,
+  expand: mdiChevronDown,
+  next: mdiChevronRight,
+  prev: mdiChevronLeft,
+}
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce
 

@@ -441,16 +441,16 @@ export interface Step {
   when: string;
   spread: string;
   cautions: string[];
-  trail: Sample[];
+  trail?: Trail;
   waits: Wait[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Sample".
+ * via the `definition` "Trail".
  */
-export interface Sample {
-  at: string;
-  hard: number;
+export interface Trail {
+  until: string;
+  hard: number[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -106,7 +106,7 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
           <dt>Window opens</dt>
           <dd class="figure">{{ clock(step.opens) }}</dd>
         </template>
-        <template v-if="step.trail.length">
+        <template v-if="step.trail">
           <dt>Touch-dry</dt>
           <dd class="figure">{{ clock(step.touch_dry) }}</dd>
           <dt>Ready for a coat</dt>

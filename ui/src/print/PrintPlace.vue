@@ -94,7 +94,7 @@ const found = (step: string) => build.value?.findings.filter((f) => f.step === s
               {{ s.kind === 'done' ? clock(s.end) : s.kind === 'begun' ? `begun ${clock(s.start)}` : '' }}
               <span v-if="s.kind !== 'done'" class="blank" />
             </td>
-            <td class="figure">{{ s.trail.length ? clock(s.ready) : '' }}</td>
+            <td class="figure">{{ s.trail ? clock(s.ready) : '' }}</td>
           </tr>
         </tbody>
       </table>

@@ -276,11 +276,11 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
             <template v-for="(row, r) in rows" :key="r">
               <linearGradient v-for="t in row.filter((one) => one.trail)" :id="t.trail?.id" :key="t.step.id">
                 <stop
-                  v-for="(s, i) in t.step.trail"
+                  v-for="(hard, i) in t.step.trail?.hard"
                   :key="i"
-                  :offset="i / (t.step.trail.length - 1)"
+                  :offset="i / ((t.step.trail?.hard.length ?? 2) - 1)"
                   :stop-color="ink(t.step)"
-                  :stop-opacity="0.95 - 0.85 * s.hard"
+                  :stop-opacity="0.95 - 0.85 * hard"
                 />
               </linearGradient>
             </template>

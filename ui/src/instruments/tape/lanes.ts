@@ -24,8 +24,7 @@ export function laneOf(zone: Zone, tape: Tape, scale: TapeScale): Ticket[] {
   return shown.map((s, i): Ticket => {
     const p = placed[i] ?? { x: 0, width: 0, word: 'none' }
     const next = placed[i + 1]?.x ?? scale.width
-    const last = s.trail.at(-1)
-    const right = Math.min(next, last ? scale.x(ms(last.at)) : 0)
+    const right = Math.min(next, s.trail ? scale.x(ms(s.trail.until)) : 0)
     const start = p.x + p.width
     const ready = scale.x(ms(s.ready))
     const opens = s.opens && s.closes ? scale.x(Math.min(ms(s.opens), ms(s.start))) : 0
@@ -36,7 +35,7 @@ export function laneOf(zone: Zone, tape: Tape, scale: TapeScale): Ticket[] {
       width: p.width,
       word: p.word,
       trail: right > start + 1 ? { x: start, width: right - start, id: `trail-${s.id}` } : null,
-      ready: s.trail.length && ready > start && ready <= next ? ready : null,
+      ready: s.trail && ready > start && ready <= next ? ready : null,
       window: s.opens && closes > opens + 4 ? { from: opens, to: closes } : null,
     }
   })
