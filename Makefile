@@ -66,7 +66,7 @@ lint: ui/node_modules/.package-lock.json
 generate: ui/node_modules/.package-lock.json
 	$(TOOL) sqlc generate
 	go test ./plan -run TestSchema -update
-	go run ./internal/wire/gen | (cd ui && npx json2ts --unreachableDefinitions --bannerComment "/* Made by make generate from internal/wire. Do not edit. */" --output src/wire.d.ts)
+	go run ./internal/wire/gen | (cd ui && npx json2ts --unreachableDefinitions --maxItems=-1 --bannerComment "/* Made by make generate from internal/wire. Do not edit. */" --output src/wire.d.ts)
 
 check-generated: ui/node_modules/.package-lock.json
 	@before=$$(cat internal/store/db/*.go docs/*.schema.json ui/src/wire.d.ts | sha256sum); \

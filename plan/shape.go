@@ -1,16 +1,18 @@
 package plan
 
 import (
+	"crypto/sha256"
+	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"slices"
 	"strings"
-	"sync"
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/route"
 	"inkysparrow/core/wear"
+	"inkysparrow/internal/kept"
 )
 
 // Airframe is the shape of the model: a type with its dimensions, or a drawing, and which zone has which of it.
@@ -110,14 +112,10 @@ type Shape struct {
 	Measures []airframe.Measure
 }
 
-// shapes keeps the last airframes that were made: one is asked for by every judgement of its plan.
-var shapes = struct {
-	sync.Mutex
-	made map[string]*Shape
-	keys []string
-}{made: map[string]*Shape{}}
-
 const shapesKept = 48
+
+// shapes keeps the last airframes that were made: one is asked for by every judgement of its plan.
+var shapes = kept.New[[sha256.Size]byte, *Shape](shapesKept)
 
 // Shape returns the build's airframe: its own, or a plain type of its scale with its zones laid out to what they are called and to their areas. It is shared and must not be
 // changed. Errors are *FieldError.
@@ -127,51 +125,37 @@ func (f File) Shape() (*Shape, error) {
 	if a == nil {
 		a = &Airframe{}
 	}
-	type asked struct {
-		A     *Airframe
-		Scale int
-		Zones []airframe.Wanted
-	}
-	ask := asked{A: a, Scale: f.Build.Scale}
+	var wanted []airframe.Wanted
 	if len(a.Zones) == 0 {
 		for _, z := range f.Zones {
-			ask.Zones = append(ask.Zones, airframe.Wanted{ID: z.ID, Name: z.Name, AreaCM2: max(z.AreaCM2, 0.1)})
+			wanted = append(wanted, airframe.Wanted{ID: z.ID, Name: z.Name, AreaCM2: max(z.AreaCM2, 0.1)})
 		}
 	}
-	key, err := json.Marshal(ask)
+	key, err := a.key(f.Build.Scale, wanted)
 	if err != nil {
 		return nil, err
 	}
-	shapes.Lock()
-	kept := shapes.made[string(key)]
-	shapes.Unlock()
-	if kept != nil {
-		return kept, nil
-	}
-	made, err := a.make(spec, ask.Zones)
-	if err != nil {
+	return shapes.Of(key, func() (*Shape, error) {
+		made, err := a.make(spec, wanted)
 		var at *airframe.Error
-		if errors.As(err, &at) {
-			place := "airframe." + at.At
-			if strings.HasPrefix(at.At, "svg ") {
-				return nil, plainly(fault("airframe.svg", "%s %s", strings.TrimPrefix(at.At, "svg "), at.Problem), "the drawing: %s %s", strings.TrimPrefix(at.At, "svg "), at.Problem)
-			}
-			return nil, plainly(fault(place, "%s", at.Problem), "the airframe: %s", at.Problem)
+		switch {
+		case errors.As(err, &at) && strings.HasPrefix(at.At, "svg "):
+			return nil, plainly(fault("airframe.svg", "%s %s", strings.TrimPrefix(at.At, "svg "), at.Problem), "the drawing: %s %s", strings.TrimPrefix(at.At, "svg "), at.Problem)
+		case errors.As(err, &at):
+			return nil, plainly(fault("airframe."+at.At, "%s", at.Problem), "the airframe: %s", at.Problem)
+		case err != nil:
+			return nil, err
 		}
-		return nil, err
-	}
-	s := &Shape{Airframe: made, Measures: made.Measures()}
-	shapes.Lock()
-	defer shapes.Unlock()
-	if len(shapes.keys) >= shapesKept {
-		delete(shapes.made, shapes.keys[0])
-		shapes.keys = shapes.keys[1:]
-	}
-	if shapes.made[string(key)] == nil {
-		shapes.made[string(key)] = s
-		shapes.keys = append(shapes.keys, string(key))
-	}
-	return s, nil
+		return &Shape{Airframe: made, Measures: made.Measures()}, nil
+	})
+}
+
+// key tells airframes apart. A drawing, which can be large, goes into it by its hash.
+func (a Airframe) key(scale int, wanted []airframe.Wanted) ([sha256.Size]byte, error) {
+	drawn := sha256.Sum256([]byte(a.SVG))
+	a.SVG = ""
+	text, err := json.Marshal([]any{a, hex.EncodeToString(drawn[:]), scale, wanted})
+	return sha256.Sum256(text), err
 }
 
 // make builds the airframe.
@@ -267,10 +251,7 @@ func (f File) resolveShape(p *route.Plan) error {
 }
 
 // worn keeps how the zones of a shape wear in a service.
-var worn = struct {
-	sync.Mutex
-	of map[wornKey][]wear.ZoneWear
-}{of: map[wornKey][]wear.ZoneWear{}}
+var worn = kept.New[wornKey, []wear.ZoneWear](shapesKept)
 
 type wornKey struct {
 	shape   *airframe.Airframe
@@ -279,18 +260,9 @@ type wornKey struct {
 
 func (f File) wornOf(s *Shape) []wear.ZoneWear {
 	key := wornKey{s.Airframe, f.service()}
-	worn.Lock()
-	kept := worn.of[key]
-	worn.Unlock()
-	if kept != nil {
-		return kept
+	all, err := worn.Of(key, func() ([]wear.ZoneWear, error) { return wear.MapOf(s.Airframe, key.service).Zones(), nil })
+	if err != nil {
+		panic(err) // nothing in it can fail
 	}
-	all := wear.MapOf(s.Airframe, key.service).Zones()
-	worn.Lock()
-	defer worn.Unlock()
-	if len(worn.of) >= shapesKept {
-		clear(worn.of)
-	}
-	worn.of[key] = all
 	return all
 }

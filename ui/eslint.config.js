@@ -20,7 +20,7 @@ export default ts.config(
         navigator: 'readonly',
       },
     },
-    rules: { 'no-undef': 'off' },
+    rules: { 'no-undef': 'off', '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }] },
   },
   prettier,
 )

@@ -40,13 +40,8 @@ const mostKnown = 2048
 
 // Of reads a colour as a paint at its usual load: a plausible recipe of it, not its maker's. Every colour is met. It is safe for concurrent use.
 func Of(c colour.Colour) *Paint {
-	known.Lock()
-	p, ok := known.now[c]
-	if !ok {
-		p, ok = known.before[c]
-	}
-	known.Unlock()
-	if !ok {
+	p := remembered(c)
+	if p == nil {
 		p = read(c)
 	}
 	known.Lock()
@@ -56,6 +51,15 @@ func Of(c colour.Colour) *Paint {
 	}
 	known.now[c] = p
 	return p
+}
+
+func remembered(c colour.Colour) *Paint {
+	known.Lock()
+	defer known.Unlock()
+	if p := known.now[c]; p != nil {
+		return p
+	}
+	return known.before[c]
 }
 
 // shine is the share of a stated colour that its surface adds: at most half of its darkest channel.

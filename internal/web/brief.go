@@ -3,6 +3,7 @@ package web
 import (
 	"cmp"
 	"context"
+	"crypto/sha256"
 	"encoding/json"
 	"slices"
 	"strings"
@@ -61,31 +62,43 @@ type briefed struct {
 // briefs keeps the last of them: one is looked at from several sides.
 type briefs struct {
 	mu   sync.Mutex
-	kept *simplelru.LRU[string, *briefed]
+	kept *simplelru.LRU[briefKey, *briefed]
 }
+
+type briefKey [sha256.Size]byte
 
 const briefsKept = 24
 
 func newBriefs() *briefs {
-	kept, err := simplelru.NewLRU[string, *briefed](briefsKept, nil)
+	kept, err := simplelru.NewLRU[briefKey, *briefed](briefsKept, nil)
 	if err != nil {
 		panic(err) // the size is right
 	}
 	return &briefs{kept: kept}
 }
 
+func (b *briefs) get(key briefKey) (*briefed, bool) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	return b.kept.Get(key)
+}
+
+func (b *briefs) put(key briefKey, made *briefed) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	b.kept.Add(key, made)
+}
+
 func (s *Server) briefed(ctx context.Context, b *plan.Brief) (*briefed, error) {
 	if strings.TrimSpace(b.Name) == "" {
 		b.Name = "the model" // it is looked at before it has a name
 	}
-	key, err := json.Marshal(b)
+	text, err := json.Marshal(b)
 	if err != nil {
 		return nil, err
 	}
-	s.briefs.mu.Lock()
-	kept, ok := s.briefs.kept.Get(string(key))
-	s.briefs.mu.Unlock()
-	if ok {
+	key := sha256.Sum256(text)
+	if kept, ok := s.briefs.get(key); ok {
 		return kept, nil
 	}
 	shelf, err := s.fromShelf(ctx)
@@ -107,9 +120,7 @@ func (s *Server) briefed(ctx context.Context, b *plan.Brief) (*briefed, error) {
 	if err != nil {
 		return nil, err
 	}
-	s.briefs.mu.Lock()
-	defer s.briefs.mu.Unlock()
-	s.briefs.kept.Add(string(key), out)
+	s.briefs.put(key, out)
 	return out, nil
 }
 

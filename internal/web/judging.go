@@ -80,20 +80,10 @@ func (g *judging) forget() {
 
 // of returns a build judged. It returns ctx's error where ctx ends first; the judgement goes on while anybody else waits for it.
 func (g *judging) of(ctx context.Context, b store.Build) (*judged, error) {
-	g.mu.Lock()
-	if j, ok := g.fresh(b.Revision); ok {
-		g.mu.Unlock()
-		return j, nil
+	f, known := g.board(ctx, b)
+	if known != nil {
+		return known, nil
 	}
-	f, under := g.under[b.Revision]
-	if !under {
-		run, cancel := context.WithCancel(context.WithoutCancel(ctx))
-		f = &flight{done: make(chan struct{}), cancel: cancel}
-		g.under[b.Revision] = f
-		go g.run(run, b, f)
-	}
-	f.waiting++
-	g.mu.Unlock()
 	select {
 	case <-f.done:
 		return f.judged, f.err
@@ -108,6 +98,24 @@ func (g *judging) of(ctx context.Context, b store.Build) (*judged, error) {
 		}
 	}
 	return nil, context.Cause(ctx)
+}
+
+// board returns a judgement that is known, or the flight that will bring it, begun where there is none.
+func (g *judging) board(ctx context.Context, b store.Build) (*flight, *judged) {
+	g.mu.Lock()
+	defer g.mu.Unlock()
+	if j, ok := g.fresh(b.Revision); ok {
+		return nil, j
+	}
+	f, under := g.under[b.Revision]
+	if !under {
+		run, cancel := context.WithCancel(context.WithoutCancel(ctx))
+		f = &flight{done: make(chan struct{}), cancel: cancel}
+		g.under[b.Revision] = f
+		go g.run(run, b, f)
+	}
+	f.waiting++
+	return f, nil
 }
 
 func (g *judging) run(ctx context.Context, b store.Build, f *flight) {

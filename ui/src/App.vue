@@ -27,6 +27,7 @@ import { useKeys } from './shared/useKeys'
 import { useNight } from './shared/useNight'
 import { useReturnFocus } from './shared/useReturnFocus'
 import { useUnits } from './shared/useUnits'
+import { say } from './shared/say'
 
 const BuildMenu = defineAsyncComponent(() => import('./build/BuildMenu.vue'))
 const PassphrasePlace = defineAsyncComponent(() => import('./shared/PassphrasePlace.vue'))
@@ -44,26 +45,10 @@ const shown = computed(() => (ofBuild.includes(String(route.name)) ? build.value
 const promised = computed(() => preview.value?.promise || shown.value?.promise || '')
 const would = computed(() => !!preview.value && preview.value.promise !== shown.value?.promise)
 const late = computed(() => (preview.value ? preview.value.late : shown.value?.late))
-const clock = computed(() =>
-  new Date(now.value).toLocaleString('en-GB', {
-    timeZone: shown.value?.timezone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  }),
-)
+const clock = computed(() => say(now.value, 'clock', shown.value?.timezone))
 
 const narrow = useMediaQuery('(max-width: 1000px)')
-const brief = computed(() =>
-  new Date(now.value).toLocaleString('en-GB', {
-    timeZone: shown.value?.timezone,
-    weekday: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  }),
-)
+const brief = computed(() => say(now.value, 'brief', shown.value?.timezone))
 
 const menu = ref(false)
 const keys = ref(false)

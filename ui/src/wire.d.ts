@@ -609,14 +609,7 @@ export interface PlanSession {
    * @minItems 1
    * @maxItems 7
    */
-  days:
-    | [PlanDay]
-    | [PlanDay, PlanDay]
-    | [PlanDay, PlanDay, PlanDay]
-    | [PlanDay, PlanDay, PlanDay, PlanDay]
-    | [PlanDay, PlanDay, PlanDay, PlanDay, PlanDay]
-    | [PlanDay, PlanDay, PlanDay, PlanDay, PlanDay, PlanDay]
-    | [PlanDay, PlanDay, PlanDay, PlanDay, PlanDay, PlanDay, PlanDay];
+  days: [PlanDay, ...PlanDay[]];
   from: PlanClock;
   /**
    * Time of day, 00:00 to 24:00.
@@ -813,7 +806,7 @@ export interface PlanAirframeFeature {
   /**
    * @maxItems 4
    */
-  views?: [] | [string] | [string, string] | [string, string, string] | [string, string, string, string];
+  views?: string[];
   size_mm?: number;
   number?: number;
   pace_mm?: number;
@@ -2110,7 +2103,7 @@ export interface LookPlace {
   /**
    * @maxItems 4
    */
-  views?: [] | [string] | [string, string] | [string, string, string] | [string, string, string, string];
+  views?: string[];
   size_mm?: number;
   number?: number;
   pace_mm?: number;
@@ -2173,7 +2166,7 @@ export interface LookAsked {
    * @minItems 3
    * @maxItems 3
    */
-  at: [number, number, number];
+  at: [number, number, number, ...number[]];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -19,6 +19,7 @@ import MomentBar from './MomentBar.vue'
 import OverdueNote from './OverdueNote.vue'
 import RouteList from './RouteList.vue'
 import { useBuild } from './useBuild'
+import { say } from '../shared/say'
 
 // What edits is fetched when it is first used.
 const AirPicture = defineAsyncComponent(() => import('../instruments/airframe/AirPicture.vue'))
@@ -94,14 +95,7 @@ watchDebounced(
 watch(tried, (e) => {
   if (carried.value) preview.value = e
 })
-const clock = (t: number) =>
-  new Date(t).toLocaleString('en-GB', {
-    timeZone: build.value?.timezone,
-    weekday: 'short',
-    day: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
+const clock = (t: number) => say(t, 'near', build.value?.timezone)
 const verdict = computed(() => {
   const [c, e] = [carried.value, asEdit.value]
   if (!c || !e) return { words: '', state: 'safe' }

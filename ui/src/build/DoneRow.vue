@@ -6,6 +6,7 @@ import MomentField from '../shared/MomentField.vue'
 import { now } from '../shared/useClock'
 import type { Step } from '../wire'
 import { useBuild } from './useBuild'
+import { dateOf, say } from '../shared/say'
 
 /** What has happened to a step: done in one press, at another time, begun, or not tonight. */
 const props = defineProps<{ step: Step }>()
@@ -16,15 +17,8 @@ const other = ref<string | null>(null)
 
 const ms = (t: string) => Date.parse(t)
 const zone = computed(() => store.build?.timezone ?? 'UTC')
-const words = (t: number) =>
-  new Date(t).toLocaleString('en-GB', {
-    timeZone: zone.value,
-    weekday: 'short',
-    day: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
-const day = (t: number) => new Date(t).toLocaleDateString('sv-SE', { timeZone: zone.value })
+const words = (t: number) => say(t, 'near', zone.value)
+const day = (t: number) => dateOf(t, zone.value)
 
 /** Times that it may have been done at: minutes ago, at the end of the session before today's, and where the moment stands. */
 const times = computed(() => {

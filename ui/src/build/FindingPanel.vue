@@ -5,6 +5,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import StateMark from '../shared/StateMark.vue'
 import type { Finding, Step } from '../wire'
 import { useBuild } from './useBuild'
+import { say } from '../shared/say'
 
 const props = defineProps<{
   finding: Finding | undefined
@@ -17,15 +18,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ fix: [choice: number]; go: [by: number] }>()
 
-const clock = (t: string) =>
-  new Date(t).toLocaleString('en-GB', {
-    timeZone: props.timezone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
+const clock = (t: string) => say(t, 'clock', props.timezone)
 const StepWhy = defineAsyncComponent(() => import('./StepWhy.vue'))
 const StepGuide = defineAsyncComponent(() => import('./StepGuide.vue'))
 const guided = useStorage('inkysparrow.guided', false)

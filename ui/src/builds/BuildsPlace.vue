@@ -9,6 +9,7 @@ import StateMark from '../shared/StateMark.vue'
 import { whileTold } from '../shared/useLive'
 import type { Builds, Listed } from '../wire'
 import BuildCard from './BuildCard.vue'
+import { say } from '../shared/say'
 
 const props = defineProps<{ open: boolean }>()
 const router = useRouter()
@@ -79,19 +80,7 @@ const later = [
   { words: 'tomorrow', by: 24 * hour },
   { words: 'a week on', by: 7 * 24 * hour },
 ]
-const clock = computed(() =>
-  list.value
-    ? new Date(list.value.now).toLocaleString('en-GB', {
-        timeZone: 'Europe/London',
-        weekday: 'short',
-        day: 'numeric',
-        month: 'short',
-        year: 'numeric',
-        hour: '2-digit',
-        minute: '2-digit',
-      })
-    : '',
-)
+const clock = computed(() => (list.value ? say(list.value.now, 'full', 'Europe/London') : ''))
 const turns = ref(0)
 async function put(by: number) {
   try {

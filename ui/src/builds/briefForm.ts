@@ -1,6 +1,6 @@
 import type { useUnits } from '../shared/useUnits'
 import { fromWall } from '../shared/zoned'
-import type { PlanAirframe, PlanBrief, PlanFamily, PlanService, Scheme } from '../wire'
+import type { PlanAirframe, PlanBrief, PlanFamily, PlanService, PlanSession, Scheme } from '../wire'
 import type { ZoneForm } from './BriefZoneFields.vue'
 
 type Units = ReturnType<typeof useUnits>
@@ -19,7 +19,7 @@ export function briefForm(here: string) {
     temperature: '',
     humidity: '',
     timezone: here,
-    sessions: [] as { days: string[]; from: string; to: string }[],
+    sessions: [] as PlanSession[],
     zones: [] as ZoneForm[],
     schools: {} as Record<string, string>,
     service: {} as PlanService,
@@ -87,7 +87,7 @@ export function briefOf(a: BriefForm, units: Units): PlanBrief {
     ...(a.wanted ? { wanted: a.wanted } : {}),
     timezone: a.timezone,
     climate: { temperature_c: units.celsius(Number(a.temperature)), humidity_pct: Number(a.humidity) },
-    sessions: a.sessions.map((one) => ({ days: [...one.days] as never, from: one.from, to: one.to })),
+    sessions: a.sessions.map((one) => ({ days: [...one.days], from: one.from, to: one.to })),
     schools: { ...a.schools },
     service: Object.fromEntries(Object.entries(a.service).filter(([, v]) => v !== undefined)),
     span_cm: Number(a.span),

@@ -5,6 +5,7 @@ import { useBuild } from '../build/useBuild'
 import { useUnits } from '../shared/useUnits'
 import ProductFields from '../shelf/ProductFields.vue'
 import { copyOf, useShelf } from '../shelf/useShelf'
+import { filled } from '../shared/filled'
 import type { PlanEdit, PlanProduct, PlanZone } from '../wire'
 import BothVersions from './BothVersions.vue'
 import CareFields from './CareFields.vue'
@@ -50,10 +51,12 @@ const fresh = ref(false)
 const productEdit = computed<PlanEdit | null>(() => {
   const p = product.value
   if (!p) return null
-  const clean = Object.fromEntries(
-    Object.entries(p).filter(([, v]) => v !== '' && v !== null && v !== undefined),
-  ) as unknown as PlanProduct
-  return { do: 'put-product', of: fresh.value ? '' : p.id, product: { ...clean, id: p.id || 'new' } }
+  const { name, kind, family } = p
+  return {
+    do: 'put-product',
+    of: fresh.value ? '' : p.id,
+    product: { ...filled(p), name, kind, family, id: p.id || 'new' },
+  }
 })
 
 const edit = computed<PlanEdit | null>(() =>

@@ -19,6 +19,7 @@ import EffectNote from './EffectNote.vue'
 import { fromShelf, stepForm, stepOf } from './stepForm'
 import { useEffectOf } from './useEffectOf'
 import { useTrade } from './useTrade'
+import { say } from '../shared/say'
 
 /**
  * A step changed on its own row of the route, or one that is about to be added there: core, look, tape and finding show what it would do meanwhile.
@@ -125,11 +126,7 @@ const sessions = computed(() =>
     .slice(0, 5)
     .map((s) => {
       const from = Math.max(Date.parse(s.from), now.value)
-      const clock = new Date(from).toLocaleTimeString('en-GB', {
-        timeZone: timezone.value,
-        hour: '2-digit',
-        minute: '2-digit',
-      })
+      const clock = say(from, 'hour', timezone.value)
       return { from: new Date(from).toISOString().replace('.000Z', 'Z'), label: `${s.label}, from ${clock}` }
     }),
 )

@@ -1,20 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import type { PlanDay, PlanSession } from '../wire'
 import { useTrade } from './useTrade'
 
 /** When the bench is open in a week: painted over the hours with the pointer, or typed. No hours at all mean that it is always open. */
-interface Evening {
-  days: string[]
-  from: string
-  to: string
-}
+type Evening = PlanSession
 type Span = [from: number, to: number] // minutes since midnight
 
 const sessions = defineModel<Evening[]>({ required: true })
 
 const names = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
-const ids = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']
+const ids: PlanDay[] = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun']
 const day = 24 * 60
 const step = 30
 
@@ -41,11 +38,11 @@ function joined(spans: Span[]): Span[] {
 /** Keeps a week: days with the same hours stand together. */
 function keep(to: Span[][]) {
   const out: Evening[] = []
-  to.forEach((spans, i) => {
-    for (const [from, until] of spans) {
+  ids.forEach((day, i) => {
+    for (const [from, until] of to[i] ?? []) {
       const same = out.find((s) => s.from === clock(from) && s.to === clock(until))
-      if (same) same.days.push(ids[i] ?? '')
-      else out.push({ days: [ids[i] ?? ''], from: clock(from), to: clock(until) })
+      if (same) same.days.push(day)
+      else out.push({ days: [day], from: clock(from), to: clock(until) })
     }
   })
   sessions.value = out
@@ -116,8 +113,8 @@ function type(row: number, words: string) {
 
 // What is usual of an evening and of a day off, as a new build begins with.
 const trade = useTrade()
-const usual = (day: string): Span => {
-  const one = trade.value?.usual.brief.sessions?.find((s) => (s.days as string[]).includes(day))
+const usual = (day: PlanDay): Span => {
+  const one = trade.value?.usual.brief.sessions?.find((s) => s.days.includes(day))
   return one ? [minutes(one.from), minutes(one.to)] : [0, 0]
 }
 const evening = computed(() => usual('mon'))

@@ -1,5 +1,5 @@
 import type { useUnits } from '../shared/useUnits'
-import type { PlanCare, PlanClimate, PlanFile, PlanService, PlanSettings } from '../wire'
+import type { PlanCare, PlanClimate, PlanFile, PlanService, PlanSession, PlanSettings } from '../wire'
 
 type Units = ReturnType<typeof useUnits>
 
@@ -32,7 +32,7 @@ export function settingsForm(file: PlanFile | undefined, units: Units, usual: Pl
       humidity: String(x.humidity_pct),
     })),
     timezone: file?.timezone ?? 'UTC',
-    sessions: (file?.sessions ?? []).map((one) => ({ days: [...one.days] as string[], from: one.from, to: one.to })),
+    sessions: (file?.sessions ?? []).map((one): PlanSession => ({ days: [...one.days], from: one.from, to: one.to })),
     exceptions: (file?.exceptions ?? []).map((x) => ({
       date: x.date as string | null,
       from: x.from ?? '',
@@ -83,7 +83,7 @@ export function settingsOf(f: SettingsForm, units: Units): PlanSettings {
           }
         : {}),
     },
-    sessions: f.sessions.map((one) => ({ days: one.days as never, from: one.from, to: one.to })),
+    sessions: f.sessions.map((one) => ({ days: one.days, from: one.from, to: one.to })),
     exceptions: f.exceptions.map((x) => ({
       date: x.date ?? '',
       ...(x.from ? { from: x.from, to: x.to } : {}),

@@ -8,6 +8,7 @@ import StateMark from '../shared/StateMark.vue'
 import { whileTold } from '../shared/useLive'
 import type { BackedUp, Keeping } from '../wire'
 import ChangePassphrase from './ChangePassphrase.vue'
+import { say } from '../shared/say'
 
 /** Where the work lies, how it is kept, and who can reach it. */
 const store = useBuild()
@@ -99,7 +100,7 @@ async function leave() {
   await act('leave', async () => (await api.leave()).words)
   location.reload()
 }
-const when = (t: string) => new Date(t).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+const when = (t: string) => say(t, 'stamp')
 </script>
 
 <template>

@@ -31,8 +31,10 @@ watch(
   },
   { immediate: true },
 )
-const ownOf = (f: LookPlace) =>
-  Object.fromEntries(Object.entries(f).filter(([k]) => k !== 'words')) as unknown as PlanAirframeFeature
+function ownOf(f: LookPlace): PlanAirframeFeature {
+  const { words, ...own } = f
+  return own
+}
 function give() {
   const f = feature.value
   if (!f) return

@@ -15,6 +15,7 @@ import LookAsk from './LookAsk.vue'
 import LookTape from './LookTape.vue'
 import { useLook } from './useLook'
 import { useStains } from './useStains'
+import { say } from '../shared/say'
 
 const LookShape = defineAsyncComponent(() => import('./LookShape.vue'))
 const LookStains = defineAsyncComponent(() => import('./LookStains.vue'))
@@ -93,15 +94,7 @@ async function listRevisions() {
   }
 }
 const iso = (t: number) => new Date(t).toISOString().replace(/\.\d+/, '')
-const clock = (t: number) =>
-  new Date(t).toLocaleString('en-GB', {
-    timeZone: build.value?.timezone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
+const clock = (t: number) => say(t, 'clock', build.value?.timezone)
 function pin() {
   pinned.value = at.value
   against.value = `at:${iso(at.value)}`

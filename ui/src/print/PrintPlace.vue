@@ -8,6 +8,7 @@ import CautionMark from '../shared/CautionMark.vue'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
 import type { Zone } from '../wire'
+import { say } from '../shared/say'
 
 const props = defineProps<{ slug: string }>()
 const store = useBuild()
@@ -19,15 +20,7 @@ watch(
   { immediate: true },
 )
 const print = () => window.print()
-const clock = (t: string) =>
-  new Date(t).toLocaleString('en-GB', {
-    timeZone: build.value?.timezone ?? 'UTC',
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
+const clock = (t: string) => say(t, 'clock', build.value?.timezone ?? 'UTC')
 /** The cautions of a zone, each once, with the steps that are still to be done it is for. */
 function cautions(z: Zone) {
   const out: { words: string; steps: number[] }[] = []

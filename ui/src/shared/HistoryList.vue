@@ -6,6 +6,7 @@ import type { Page } from '../api'
 import { useBuild } from '../build/useBuild'
 import type { History, Revision } from '../wire'
 import { useNewest } from './useNewest'
+import { say } from './say'
 
 /** A history of any length: searched, and read on as one wants. */
 const props = defineProps<{ read: (page: Page) => Promise<History>; chosen?: number }>()
@@ -23,7 +24,7 @@ void look()
 watchDebounced(words, () => void look(), { debounce: 150 })
 defineExpose({ look })
 
-const when = (t: string) => new Date(t).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
+const when = (t: string) => say(t, 'stamp')
 </script>
 
 <template>

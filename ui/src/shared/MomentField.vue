@@ -5,6 +5,7 @@ import { computed, ref, useId, watch } from 'vue'
 import { api } from '../api'
 import { useNewest } from './useNewest'
 import type { When } from '../wire'
+import { say } from './say'
 
 /**
  * A moment as one says it: "Sat 14:00", "13 March, 10", "yesterday evening". What it is taken for is said below. The start of a session can be taken
@@ -23,23 +24,7 @@ const at = defineModel<string | null>({ required: true }) // RFC 3339, of a day 
 const emit = defineEmits<{ keep: [] }>()
 
 const id = useId()
-const show = (t: string) =>
-  props.day
-    ? new Date(`${t}T12:00:00Z`).toLocaleDateString('en-GB', {
-        timeZone: 'UTC',
-        weekday: 'short',
-        day: 'numeric',
-        month: 'short',
-        year: 'numeric',
-      })
-    : new Date(t).toLocaleString('en-GB', {
-        timeZone: props.timezone,
-        weekday: 'short',
-        day: 'numeric',
-        month: 'short',
-        hour: '2-digit',
-        minute: '2-digit',
-      })
+const show = (t: string) => (props.day ? say(t, 'dated') : say(t, 'clock', props.timezone))
 const typed = ref(at.value ? show(at.value) : '')
 const touched = ref(false)
 const { value: taken, problem, ask, clear } = useNewest<When>()

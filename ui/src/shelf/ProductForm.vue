@@ -5,6 +5,7 @@ import { api, Refusal } from '../api'
 import MomentField from '../shared/MomentField.vue'
 import StateMark from '../shared/StateMark.vue'
 import { useUnits } from '../shared/useUnits'
+import { filled } from '../shared/filled'
 import type { Shelf, ShelfProduct } from '../wire'
 import ProductFields from './ProductFields.vue'
 
@@ -27,12 +28,9 @@ const usedUp = computed({
 const atHand = (v: number) => (units.amount.value === 'drops' && props.drop ? Math.round(v / props.drop) : v)
 const inMl = (v: number) => (units.amount.value === 'drops' ? v * props.drop : v)
 async function save() {
-  const { id, name } = draft.value
-  const clean = Object.fromEntries(
-    Object.entries(draft.value).filter(([, v]) => v !== '' && v !== null && v !== undefined),
-  ) as unknown as ShelfProduct
+  const { id, name, kind, family } = draft.value
   try {
-    emit('saved', await api.putShelf(props.revision, { ...clean, id, name }), draft.value)
+    emit('saved', await api.putShelf(props.revision, { ...filled(draft.value), id, name, kind, family }), draft.value)
   } catch (e) {
     refused.value = e instanceof Refusal ? e.message : String(e)
     if (e instanceof Refusal && e.problem.code === 'moved') emit('moved')

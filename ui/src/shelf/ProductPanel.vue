@@ -9,6 +9,7 @@ import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { Follow, Shelved, ShelfHiding } from '../wire'
 import FollowChart from './FollowChart.vue'
+import { say } from '../shared/say'
 
 /** A product of the shelf: what it is, what may follow it, what the builds will use of it. */
 const props = defineProps<{ chosen: Shelved; products: readonly Shelved[]; drop: number; above: string }>()
@@ -55,7 +56,7 @@ watchDebounced(
   },
   { debounce: 60, immediate: true },
 )
-const day = (t: string) => new Date(t).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+const day = (t: string) => say(t, 'day')
 </script>
 
 <template>

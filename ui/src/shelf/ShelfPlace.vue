@@ -18,6 +18,7 @@ import type { Shelf, Shelved, ShelfGood, ShelfProduct } from '../wire'
 import BottleMark from './BottleMark.vue'
 import ProductForm from './ProductForm.vue'
 import ProductPanel from './ProductPanel.vue'
+import { say } from '../shared/say'
 
 const ImportShelf = defineAsyncComponent(() => import('./ImportShelf.vue'))
 const ShelfHistory = defineAsyncComponent(() => import('./ShelfHistory.vue'))
@@ -174,13 +175,7 @@ watch(
     if (id !== was && above.value === id) above.value = ''
   },
 )
-const day = (t: string) =>
-  new Date(`${t}T12:00:00Z`).toLocaleDateString('en-GB', {
-    timeZone: 'UTC',
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-  })
+const day = (t: string) => say(t, 'date')
 
 const importing = ref(false)
 useReturnFocus(importing)

@@ -8,7 +8,7 @@ import { useTrade } from '../edit/useTrade'
 import CautionMark from '../shared/CautionMark.vue'
 import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
-import type { MixAnswer, PlanCup, PlanPour, PlanProduct, Shelf, Wash, Washes } from '../wire'
+import type { MixAnswer, PlanCup, PlanPour, PlanProduct, Shelf, ShelfProduct, Wash, Washes } from '../wire'
 import BiteCell from './BiteCell.vue'
 import LineMark from './LineMark.vue'
 
@@ -41,9 +41,10 @@ api.shelf().then(
 )
 const kinds = ['paint', 'primer', 'metal', 'wash', 'oil', 'pigment']
 /** A product of the shelf as a plan has it. */
-const ofShelf = ['stock_ml', 'opened', 'used_up', 'note']
-const plain = (p: PlanProduct) =>
-  Object.fromEntries(Object.entries(p).filter(([k]) => !ofShelf.includes(k))) as unknown as PlanProduct
+function plain(p: PlanProduct & Partial<ShelfProduct>): PlanProduct {
+  const { stock_ml, opened, used_up, note, ...own } = p
+  return own
+}
 const products = computed(() => {
   const all = new Map<string, PlanProduct>()
   for (const p of store.build?.plan.products ?? []) all.set(p.id, p)
@@ -179,7 +180,7 @@ async function keep() {
       id: '',
       stock_ml: r.mixed.volume_ml,
       opened: p.mixed,
-    } as never)
+    })
     said.value = `${p.name} is on the shelf: ${r.mixed.volume_ml.toFixed(1)} ml, good for ${r.mixed.keeps}.`
     name.value = ''
   } catch (e) {

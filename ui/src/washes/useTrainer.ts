@@ -59,12 +59,18 @@ export function loadTrainer(): Promise<Trainer> {
   return loaded
 }
 
+declare global {
+  interface Window {
+    Go: new () => Starter // of the script at startUrl
+    inkyWipe?: Trainer // which the core hands over when it has started
+  }
+}
+
 async function load(): Promise<Trainer> {
   await import(/* @vite-ignore */ startUrl)
-  const page = window as unknown as { Go: new () => Starter; inkyWipe?: Trainer }
-  const go = new page.Go()
+  const go = new window.Go()
   const got = await WebAssembly.instantiateStreaming(fetch(wasmUrl), go.importObject)
   void go.run(got.instance)
-  if (!page.inkyWipe) throw new Error('The practice bench did not start.')
-  return page.inkyWipe
+  if (!window.inkyWipe) throw new Error('The practice bench did not start.')
+  return window.inkyWipe
 }

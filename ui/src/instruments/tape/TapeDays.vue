@@ -5,6 +5,7 @@ import { toWall } from '../../shared/zoned'
 import type { Tape } from '../../wire'
 import { ms } from './lanes'
 import { quarter, type TapeScale } from './scale'
+import { say } from '../../shared/say'
 
 /**
  * The days over the tape. A day is off at a tap, and on again at the next; its end is pulled to make it longer; a day on which the bench is shut is
@@ -99,12 +100,7 @@ function daysIn(from: number, to: number) {
   for (let t = from; t < to && out.length < 40; t += 24 * 3_600_000) {
     const date = dateOf(t)
     if (taken.has(date)) continue
-    const label = new Date(`${date}T12:00:00Z`).toLocaleDateString('en-GB', {
-      timeZone: 'UTC',
-      weekday: 'short',
-      day: 'numeric',
-      month: 'short',
-    })
+    const label = say(date, 'day')
     out.push({ date, label })
   }
   return out
