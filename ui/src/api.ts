@@ -94,24 +94,42 @@ export function within<T>(signal: AbortSignal, make: () => Promise<T>): Promise<
   }
 }
 
-async function ask<T>(path: string, body?: unknown, how: RequestInit = {}): Promise<T> {
+/** How a request is made; of a quiet one nothing is said while it takes its time. */
+interface How extends RequestInit {
+  quiet?: boolean
+}
+
+const posted = (json: string): RequestInit => ({
+  method: 'POST',
+  headers: { 'Content-Type': 'application/json' },
+  body: json,
+})
+
+function ask<T>(path: string, body?: unknown, how: How = {}): Promise<T> {
+  const request = body === undefined ? how : { ...posted(JSON.stringify(body)), ...how }
+  return answered(`/api${path}`, request, async (r) => (await r.json()) as T)
+}
+
+/** A picture at an address, or in answer to a question that is posted there as JSON. */
+export function picture(address: string, question?: string): Promise<Blob> {
+  return answered(address, { ...(question === undefined ? {} : posted(question)), quiet: true }, (r) => r.blob())
+}
+
+async function answered<T>(path: string, how: How, read: (r: Response) => Promise<T>): Promise<T> {
+  const { quiet, ...request } = how
   const stop = new AbortController()
   const given = outer
-  const headers: Record<string, string> = { 'X-Temperature': useUnits().temperature.value }
-  const request: RequestInit =
-    body === undefined
-      ? { headers }
-      : { method: 'POST', headers: { ...headers, 'Content-Type': 'application/json' }, body: JSON.stringify(body) }
-  waits.add(stop)
-  const late = window.setTimeout(() => (waited.value = true), soon)
+  const headers = { ...request.headers, 'X-Temperature': useUnits().temperature.value }
+  if (!quiet) waits.add(stop)
+  const late = quiet ? 0 : window.setTimeout(() => (waited.value = true), soon)
   const end = () => stop.abort()
   given?.addEventListener('abort', end)
   try {
-    const response = await fetch(`/api${path}`, { ...request, ...how, signal: stop.signal })
+    const response = await fetch(path, { ...request, headers, signal: stop.signal })
     reached.on(true)
-    if (response.ok) return (await response.json()) as T
+    if (response.ok) return await read(response)
     const problem = (await response.json().catch(() => null)) as Problem | null
-    if (problem?.code === 'locked' && path !== '/visit') passphrase.value = true
+    if (problem?.code === 'locked' && path !== '/api/visit') passphrase.value = true
     throw new Refusal(
       problem ?? { problem: 'Something went wrong; nothing was changed.', code: 'failed' },
       response.status,
@@ -146,7 +164,7 @@ export const api = {
   moment: (slug: string, at: number, zone: string, step: string) =>
     ask<Moment>(`${of(slug)}/moment?${new URLSearchParams({ at: new Date(at).toISOString(), zone, step })}`),
   ways: (slug: string, step: string, rule: string) =>
-    ask<Ways>(`${of(slug)}/ways?${new URLSearchParams({ step, rule })}`),
+    ask<Ways>(`${of(slug)}/ways?${new URLSearchParams({ step, rule })}`, undefined, { quiet: true }),
   fix: (slug: string, fix: TakeFix) => ask<Build>(`${of(slug)}/fix`, fix),
   undo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/undo`, turn),
   redo: (slug: string, turn: Turn) => ask<Build>(`${of(slug)}/redo`, turn),

@@ -1,5 +1,7 @@
 import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 
+import { picture, Refusal } from '../../api'
+
 /**
  * The picture at an address, or what a question posted there is answered with, as an object URL that stays on screen until the next one is there. While one is fetched only
  * the newest wish is kept, so that a drag never queues up. An empty address, or an empty question, asks for nothing.
@@ -20,22 +22,13 @@ export function usePicture(address: Ref<string>, question?: Ref<string>) {
     while (!gone && wish.value && wish.value !== shown.value) {
       const asked = wish.value
       try {
-        const response = await fetch(
-          address.value,
-          question && { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: question.value },
-        )
-        if (!response.ok) {
-          const said = (await response.json().catch(() => null)) as { problem?: string; plain?: string } | null
-          problem.value = said?.plain || said?.problem || 'The picture could not be painted.'
-        } else {
-          const next = URL.createObjectURL(await response.blob())
-          const old = src.value
-          src.value = next
-          problem.value = ''
-          if (old) window.setTimeout(() => URL.revokeObjectURL(old), 1000)
-        }
-      } catch {
-        problem.value = 'The server can’t be reached.'
+        const next = URL.createObjectURL(await picture(address.value, question?.value))
+        const old = src.value
+        src.value = next
+        problem.value = ''
+        if (old) window.setTimeout(() => URL.revokeObjectURL(old), 1000)
+      } catch (e) {
+        problem.value = e instanceof Refusal ? e.message : String(e)
       }
       shown.value = asked
     }
