@@ -25,7 +25,8 @@ type Report struct {
 	Format   string     `json:"format"`
 	Findings []Finding  `json:"findings"`
 	Schedule []Times    `json:"schedule"`
-	Finish   *time.Time `json:"finish"` // null for a plan without steps
+	Finish   *time.Time `json:"finish"`            // null for a plan without steps
+	Untried  int        `json:"untried,omitempty"` // changes that might have removed a finding and were not tried: the plan is large and full of them
 }
 
 // Finding is what a rule has to say about a step.
@@ -123,10 +124,12 @@ func Outline(checked *rule.Report) *Report {
 
 func judge(ctx context.Context, f File, checked *rule.Report, from verdict.Severity) (*Report, error) {
 	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
-	fixes, err := newTrial(f, checked).all(ctx, from)
+	t := newTrial(f, checked)
+	fixes, err := t.all(ctx, from)
 	if err != nil {
 		return nil, err
 	}
+	out.Untried = t.untried
 	for i, found := range checked.Findings {
 		out.Findings = append(out.Findings, findingOf(found, fixes[i]))
 	}
@@ -211,6 +214,7 @@ type trial struct {
 	checked *rule.Report
 	before  map[key]verdict.Severity
 	left    int // steps that may still be checked
+	untried int // fixes that there was no room for
 	steps   int // of the plan
 }
 
@@ -248,7 +252,9 @@ func (t *trial) all(ctx context.Context, from verdict.Severity) ([][]Fix, error)
 				continue
 			}
 			c := f.Fixes()
-			c = c[:min(len(c), t.left/t.steps)]
+			room := min(len(c), t.left/t.steps)
+			t.untried += len(c) - room
+			c = c[:room]
 			t.left -= len(c) * t.steps
 			if len(c) > 0 {
 				candidates[i], order = c, append(order, i)

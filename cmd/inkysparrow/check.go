@@ -8,6 +8,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"inkysparrow/core/say"
 	"inkysparrow/plan"
 )
 
@@ -91,6 +92,9 @@ func printReport(w io.Writer, f plan.File, r *plan.Report) {
 	}
 	for _, s := range r.Schedule {
 		fmt.Fprintf(w, "%-16s %-18s %-22s %-8s %s\n", s.Zone, s.Step, clock(s.Start), s.End.In(place).Format("15:04"), clock(s.Ready))
+	}
+	if r.Untried > 0 {
+		fmt.Fprintf(w, "\n%s that might help %s not tried: the plan is large and full of findings.\n", say.Count(r.Untried, "change"), map[bool]string{true: "was", false: "were"}[r.Untried == 1])
 	}
 	if r.Finish != nil {
 		fmt.Fprintf(w, "\nReady %s.\n", clock(*r.Finish))
