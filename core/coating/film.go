@@ -7,6 +7,7 @@ import (
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/pigment"
+	"inkysparrow/core/solve"
 	"inkysparrow/core/solvent"
 )
 
@@ -71,16 +72,11 @@ func (p *Product) Pigments(own colour.Colour) *pigment.Paint {
 
 // loadOf returns how many times as strong as usual a paint is of which a tenth in white looks like that.
 func loadOf(paint *pigment.Paint, tenth colour.Colour) float64 {
-	white, low, high := pigment.Of(whiteIs), math.Log(0.05), math.Log(20)
-	want := tenth.Difference(whiteIs)
-	for range 30 {
-		mid := (low + high) / 2
-		if pigment.Mix(pigment.Part{Paint: white, Volume: 1}, pigment.Part{Paint: paint.Loaded(math.Exp(mid)), Volume: 0.1}).Colour().Difference(whiteIs) < want {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
+	white, want := pigment.Of(whiteIs), tenth.Difference(whiteIs)
+	low, high := solve.Halve(math.Log(0.05), math.Log(20), 30, func(load float64) bool {
+		mixed := pigment.Mix(pigment.Part{Paint: white, Volume: 1}, pigment.Part{Paint: paint.Loaded(math.Exp(load)), Volume: 0.1})
+		return mixed.Colour().Difference(whiteIs) < want
+	})
 	return math.Exp((low + high) / 2)
 }
 

@@ -6,6 +6,7 @@ import (
 	colorful "github.com/lucasb-eyer/go-colorful"
 
 	"inkysparrow/core/fact"
+	"inkysparrow/core/solve"
 )
 
 // Numbers is the table behind this package.
@@ -101,14 +102,7 @@ func (c Colour) Dried(fill, mirror float64) Grains {
 	g := Grains{fill: min(1, max(0, fill)), mirror: mirror}
 	r, gr, b := c.c.LinearRgb()
 	for i, seen := range [3]float64{r, gr, b} {
-		low, high := 0.0, 1.0
-		for range 40 {
-			if mid := (low + high) / 2; g.dry(mid) < seen {
-				low = mid
-			} else {
-				high = mid
-			}
-		}
+		low, _ := solve.Halve(0, 1, 40, func(body float64) bool { return g.dry(body) < seen })
 		g.absorbs[i] = KS(low) * g.scatter(g.fill, InBinder)
 	}
 	return g

@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/solve"
 )
 
 var (
@@ -23,15 +24,8 @@ func facets(alpha float64) float64 {
 
 // Alpha returns the roughness (GGX's alpha, 0 to 1) of a paint that reads so many gloss units at 60 degrees. Held to T36.
 func Alpha(units float64) float64 {
-	low, high := 0.0, 1.0
-	for range 40 {
-		if mid := (low + high) / 2; smoothGU*facets(mid) > units {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	return low
+	alpha, _ := solve.Halve(0, 1, 40, func(alpha float64) bool { return smoothGU*facets(alpha) > units })
+	return alpha
 }
 
 // veils are those of the sheens, worked out once.

@@ -19,6 +19,7 @@ import (
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
+	"inkysparrow/core/solve"
 	"inkysparrow/core/timeline"
 )
 
@@ -213,15 +214,8 @@ func Fade(s *timeline.Site) (share, wanted float64, ok bool) {
 	if base.Difference(tone) < wanted {
 		return 1, wanted, false
 	}
-	low, high := 0.0, 1.0
-	for range 40 {
-		if mid := (low + high) / 2; base.Veiled(tone, mid).Difference(base) < wanted {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	return high, wanted, true
+	_, share = solve.Halve(0, 1, 40, func(veil float64) bool { return base.Veiled(tone, veil).Difference(base) < wanted })
+	return share, wanted, true
 }
 
 // DecalWork returns the decals of the step in their order of work, on the surface that they meet.

@@ -7,6 +7,7 @@ import (
 
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/solve"
 )
 
 // Numbers is the table behind this package.
@@ -176,14 +177,7 @@ var luminance = [3]float64{0.2126729, 0.7151522, 0.0721750}
 
 // Hides returns how many micrometres of dry paint hide black and white alike, up to a millimetre.
 func (p *Paint) Hides() float64 {
-	low, high := math.Log(0.01), math.Log(1000)
-	for range 30 {
-		if mid := (low + high) / 2; p.Contrast(math.Exp(mid)) < hiddenAt {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
+	_, high := solve.Halve(math.Log(0.01), math.Log(1000), 30, func(um float64) bool { return p.Contrast(math.Exp(um)) < hiddenAt })
 	return math.Exp(high)
 }
 

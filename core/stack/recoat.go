@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/solve"
 )
 
 var (
@@ -42,15 +43,9 @@ func (l *Layer) Wrinkling(least float64) (from, to time.Time, ok bool) {
 	if !bad(top) {
 		return from, to, false
 	}
-	edge := func(good, bads float64) float64 { // by halving, to a thousandth
-		for range 24 {
-			if mid := math.Sqrt(good * bads); bad(mid) {
-				bads = mid
-			} else {
-				good = mid
-			}
-		}
-		return bads
+	edge := func(good, bads float64) float64 { // to a thousandth
+		_, bads = solve.Halve(math.Log(good), math.Log(bads), 24, func(hours float64) bool { return !bad(math.Exp(hours)) })
+		return math.Exp(bads)
 	}
 	far := math.Exp(8 * sd)
 	return l.After(edge(shuts/far, top)), l.After(edge(opens*far, top)), true

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/solve"
 )
 
 var (
@@ -132,18 +133,11 @@ func mean(paint colour.Colour) colour.Colour {
 
 // Count returns how many dots a cm2 shift a paint by what is wanted, and by how much they do: fewer where that can't be reached.
 func (j DotJob) Count() (perCM2, shift float64) {
-	low, high := 0.0, mostDots
-	if most := j.shifted(high); most <= j.Wanted {
-		return high, most
+	if most := j.shifted(mostDots); most <= j.Wanted {
+		return mostDots, most
 	}
-	for range 40 {
-		if mid := (low + high) / 2; j.shifted(mid) < j.Wanted {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	return low, j.shifted(low)
+	enough, _ := solve.Halve(0, mostDots, 40, func(dots float64) bool { return j.shifted(dots) < j.Wanted })
+	return enough, j.shifted(enough)
 }
 
 // shifted returns by how much so many dots a cm2 shift the paint.

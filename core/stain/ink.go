@@ -5,6 +5,7 @@ import (
 
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/solve"
 )
 
 var (
@@ -49,14 +50,7 @@ func InksOn(f Fuel, paint colour.Colour) []InkOn {
 		at := func(cover float64) float64 { return paint.Difference(paint.Veiled(i.Colour, cover)) }
 		o := InkOn{Ink: i, Cover: inkCore, Full: at(inkCore)}
 		if o.Full > plumeDE {
-			low := 0.0
-			for range 30 {
-				if mid := (low + o.Cover) / 2; at(mid) < plumeDE {
-					low = mid
-				} else {
-					o.Cover = mid
-				}
-			}
+			_, o.Cover = solve.Halve(0, o.Cover, 30, func(cover float64) bool { return at(cover) < plumeDE })
 		}
 		o.DE = at(o.Cover)
 		all = append(all, o)

@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/solve"
 )
 
 // Dry pigment scatters because there is air between its grains. A wet clear fills that air: what scatters little in a clear then drowns, what absorbs stays.
@@ -93,15 +94,8 @@ func (d Dust) Over(ground colour.Colour, mg, filled float64) colour.Colour {
 // Amount returns how much of a dust covers a ground as a share of its own difference, in mg/cm2.
 func (d Dust) Amount(ground colour.Colour, cover float64) float64 {
 	full := ground.Difference(d.Over(ground, 50, 0))
-	low, high := 0.0, 50.0
-	for range 40 {
-		if mid := (low + high) / 2; ground.Difference(d.Over(ground, mid, 0)) < cover*full {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	return low
+	enough, _ := solve.Halve(0, 50, 40, func(mg float64) bool { return ground.Difference(d.Over(ground, mg, 0)) < cover*full })
+	return enough
 }
 
 // Kept returns what share of the difference that mg/cm2 of a dust make on a ground is left under a clear, which can be more than all of it: under a mist of so many um, or under a wet coat

@@ -14,6 +14,7 @@ import (
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/solve"
 )
 
 // Numbers is the table behind this package.
@@ -154,14 +155,7 @@ func (p Plume) Profile() []Point {
 		if len(all) > 2 && p.Painted(x, 0) < seenFrom {
 			break
 		}
-		low, high := 0.0, 20*p.WidthM(aft)*k
-		for range 40 {
-			if mid := (low + high) / 2; p.Cover(x, mid) > peak/2 {
-				low = mid
-			} else {
-				high = mid
-			}
-		}
+		low, _ := solve.Halve(0, 20*p.WidthM(aft)*k, 40, func(aside float64) bool { return p.Cover(x, aside) > peak/2 })
 		all = append(all, Point{x, peak, low})
 	}
 	return all

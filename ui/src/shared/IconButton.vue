@@ -9,10 +9,7 @@ defineProps<{ icon: string; title: string; label?: string; to?: RouteLocationRaw
   <component
     :is="to ? RouterLink : href ? 'a' : 'button'"
     class="tool"
-    :to="to"
-    :href="href"
-    :type="to || href ? undefined : 'button'"
-    :disabled="disabled"
+    v-bind="to ? { to } : href ? { href } : { type: 'button', disabled }"
     :title="title"
     :aria-label="label ?? title"
   >
