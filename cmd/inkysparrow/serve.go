@@ -177,6 +177,8 @@ func advised(err error, o service) error {
 		return fmt.Errorf("%w; use its page, or --database for another file", err)
 	case errors.Is(err, store.ErrNotDemo):
 		return fmt.Errorf("%w, so the demo leaves it alone; --database takes another file, inkysparrow serve --database %s opens this one", err, o.database)
+	case errors.Is(err, store.ErrPast):
+		return err // it says what to do
 	case errors.Is(err, store.ErrDamaged):
 		return fmt.Errorf("%w; nothing in it can be read any more. Restore a backup: inkysparrow restore FILE", err)
 	case errors.Is(err, store.ErrForeign):

@@ -168,6 +168,34 @@ func old(t *testing.T, path string) {
 	}
 }
 
+// A damaged file of an older program is not called empty by this one: it says who can still read it.
+func TestDamagedOlderFile(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "x.db")
+	old(t, path)
+	data, err := os.ReadFile(path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	at := bytes.LastIndex(data, []byte("of the future"))
+	page := at / 4096 * 4096
+	copy(data[page:page+8], []byte{0, 0, 0, 0, 0xff, 0xff, 0xff, 0xff})
+	if err := os.WriteFile(path, data, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	for name, open := range map[string]func() (*Store, error){
+		"export": func() (*Store, error) { return Peek(t.Context(), path, time.Now) },
+		"serve":  func() (*Store, error) { return Open(t.Context(), path, Options{Now: time.Now}) },
+	} {
+		s, err := open()
+		if err == nil {
+			s.Close() //nolint:errcheck // it should not be open
+		}
+		if !errors.Is(err, ErrDamaged) || !strings.Contains(err.Error(), "export it with that one, or restore a backup") {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+}
+
 // A file of an older program is brought up to date whole, with a backup before, and one plan that can't be read spoils only itself.
 func TestOlderFile(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "x.db")

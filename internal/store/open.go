@@ -28,6 +28,7 @@ import (
 var (
 	ErrForeign = errors.New("this file is not one of Inky Sparrow's")
 	ErrNewer   = errors.New("this file is from a newer Inky Sparrow")
+	ErrPast    = errors.New("it is from an older Inky Sparrow") // of one that is damaged, too
 	ErrLocked  = errors.New("a running Inky Sparrow has this file already")
 	ErrNotDemo = errors.New("this file holds builds that are not the demo's")
 )
@@ -91,6 +92,9 @@ func open(ctx context.Context, path string, o Options) (*Store, error) {
 	if found.version < settingsFrom && filepath.Base(path) == "demo.db" { // where earlier programs put the demo, and nothing else
 		found.demo = true
 	}
+	if err := found.past(); err != nil {
+		return nil, err
+	}
 	if o.Demo && !found.empty && !found.demo {
 		return nil, ErrNotDemo
 	}
@@ -139,6 +143,9 @@ func Peek(ctx context.Context, path string, now func() time.Time) (*Store, error
 	found, err := inspect(ctx, path)
 	if err == nil && found.empty {
 		err = fs.ErrNotExist
+	}
+	if err == nil {
+		err = found.past()
 	}
 	if err == nil && found.version < newest() && found.damage == nil {
 		err = fmt.Errorf("its schema is %d, this program's is %d: serve it once, which brings it up to date", found.version, newest())
@@ -226,6 +233,14 @@ type inspection struct {
 	version int64
 	demo    bool
 	damage  error
+}
+
+// past returns why a damaged file of an older program is not read by this one: what it holds has not the form that is asked for, and can't be given it.
+func (f inspection) past() error {
+	if f.damage == nil || f.version == 0 || f.version >= newest() { // 0 is one that does not tell
+		return nil
+	}
+	return fmt.Errorf("%w, and %w (schema %d, this one's is %d): export it with that one, or restore a backup", f.damage, ErrPast, f.version, newest())
 }
 
 func inspect(ctx context.Context, path string) (inspection, error) {
