@@ -8,7 +8,6 @@ import (
 	"slices"
 	"time"
 
-	"inkysparrow/core/airframe"
 	"inkysparrow/core/look"
 	"inkysparrow/core/picture"
 	"inkysparrow/core/route"
@@ -184,7 +183,7 @@ func (p *Painter) eye(tl *timeline.Timeline, e picture.Eye) EnoughEye {
 	if out.Effect {
 		why = "an effect"
 	}
-	out.Words = say.Capital(fmt.Sprintf("%s %s%s: %s", e.Part, map[airframe.View]string{airframe.Top: "from above", airframe.Under: "from below", airframe.Left: "from the left", airframe.Right: "from the right"}[e.View], near, why))
+	out.Words = say.Capital(fmt.Sprintf("%s %s%s: %s", e.Part, e.View.Words(), near, why))
 	return out
 }
 

@@ -95,7 +95,7 @@ func (f File) Printed(ctx context.Context, tl *timeline.Timeline, v airframe.Vie
 	if !found {
 		p.Lists = append(p.Lists, PrintedList{"Nothing is left to stain here", nil})
 	}
-	p.Under = fmt.Sprintf("%s, 1:%d, at the size of the model", map[airframe.View]string{airframe.Top: "From above", airframe.Under: "From below", airframe.Left: "From the left", airframe.Right: "From the right"}[v], shape.Scale)
+	p.Under = fmt.Sprintf("%s, 1:%d, at the size of the model", say.Capital(v.Words()), shape.Scale)
 	if mirrored {
 		p.Under += ", mirrored"
 		p.mirror()

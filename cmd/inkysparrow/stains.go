@@ -82,31 +82,11 @@ func writeGuide(ctx context.Context, f plan.File, tl *timeline.Timeline, view st
 }
 
 func printStains(w io.Writer, s plan.Stains) {
-	if len(s.Dots) > 0 {
-		fmt.Fprintf(w, "%d dots, %.0f mm3 squeezed out", len(s.Dots), s.PaintMM3)
-		if s.ShiftDE > 0 {
-			fmt.Fprintf(w, "; they shift the paint by %.1f CIEDE2000, %.1f wanted; about %.0f min, in patches of %.0f cm2", s.ShiftDE, s.WantedDE, s.AttendedMin, s.PatchCM2)
-		}
-		fmt.Fprintln(w, ".")
+	told := s.Told()
+	if told.Words != "" {
+		fmt.Fprintln(w, told.Words)
 	}
-	if len(s.Specks) > 0 {
-		fmt.Fprintf(w, "%d specks, %.2f %% of the zone\n", len(s.Specks), s.CoverPct)
-	}
-	if c := s.Chips; c != nil && c.Number == 0 {
-		fmt.Fprintf(w, "no chip: the largest would be %.2f mm, and %s sets none under %.2f\n", c.MostMM, c.Tool, c.LeastMM)
-	} else if c != nil {
-		fmt.Fprintf(w, "%d chips of %.2f to %.2f mm; %s shows %.0f %% of their area\n", c.Number, c.LeastMM, c.MostMM, c.Tool, c.ShownPct)
-	}
-	if d := s.Dust; d != nil {
-		fmt.Fprintf(w, "%.1f mg of dust; %.0f %% of it is seen under a wet clear, %.0f %% under a mist\n", d.MG, d.KeptWetPct, d.KeptMist)
-	}
-	for _, g := range s.Gas {
-		fmt.Fprintf(w, "gas behind %s: %.0f mm, %.0f %% covered\n", g.Gun, g.LengthMM, 100*g.Peak)
-	}
-	for _, l := range s.Lines {
-		fmt.Fprintf(w, "accent along %s, blended %.1f mm\n", l.ID, l.WidthMM)
-	}
-	for i, p := range s.Passes {
-		fmt.Fprintf(w, "pass %d: from %.0f to %.0f mm aft, %.0f mm off drawn away to %.0f, %.0f psi, %.0f %% paint\n", i+1, p.FromMM, p.ToMM, p.DistanceMM, p.EndMM, p.PSI, p.PaintPct)
+	for _, r := range told.Rows {
+		fmt.Fprintf(w, "%s: %s\n", r.Label, r.Value)
 	}
 }

@@ -38,6 +38,11 @@ var viewNames = [...]string{"top", "under", "left", "right"}
 
 func (v View) String() string { return viewNames[v] }
 
+// Words says from where it is seen, such as "from above".
+func (v View) Words() string {
+	return [...]string{"from above", "from below", "from the left", "from the right"}[v]
+}
+
 // ViewNamed returns the view with that name.
 func ViewNamed(name string) (View, bool) {
 	i := slices.Index(viewNames[:], name)

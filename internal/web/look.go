@@ -208,8 +208,6 @@ func (s *Server) picture(ctx context.Context, c fiber.Ctx, one studio.Painting, 
 	return c.Send(out)
 }
 
-var viewWords = map[airframe.View]string{airframe.Top: "from above", airframe.Under: "from below", airframe.Left: "from the left", airframe.Right: "from the right"}
-
 // look tells what the picture shows.
 func (s *Server) look(c fiber.Ctx) error {
 	ctx, end := waiting(c)
@@ -245,7 +243,7 @@ func (s *Server) look(c fiber.Ctx) error {
 		}
 		out.Width, out.Height = frame.Width, frame.Height
 		for _, p := range frame.Panels {
-			out.Views = append(out.Views, wire.LookView{ID: p.View.String(), Words: viewWords[p.View], X: p.Rect.Min.X, Y: p.Rect.Min.Y, Width: p.Rect.Dx(), Height: p.Rect.Dy(), PxPerMM: p.PxPerMM, LowX: p.Low.X, LowY: p.Low.Y})
+			out.Views = append(out.Views, wire.LookView{ID: p.View.String(), Words: p.View.Words(), X: p.Rect.Min.X, Y: p.Rect.Min.Y, Width: p.Rect.Dx(), Height: p.Rect.Dy(), PxPerMM: p.PxPerMM, LowX: p.Low.X, LowY: p.Low.Y})
 		}
 		skins := one.Skins(one.TL, one.Q)
 		out.Zones = j.lookZones(one.Painter, skins, one.Q.At)
