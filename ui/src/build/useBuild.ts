@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '../api'
 import { now, setClock } from '../shared/useClock'
@@ -43,13 +43,14 @@ export const useBuild = defineStore('build', () => {
   const finding = computed<Finding | undefined>(() => build.value?.findings[findingPlace.value])
   /** What could be done about the chosen finding. It is worked out when that is looked at; of a note, when somebody asks. */
   const ways = useNewest<Ways>((words) => (said.value = words))
-  async function lookForWays() {
+  let underway: Promise<unknown> = Promise.resolve()
+  function lookForWays() {
     const [f, b] = [finding.value, build.value]
-    if (f && b) await ways.ask(() => api.ways(b.slug, f.step, f.rule))
+    if (f && b) underway = ways.ask(() => api.ways(b.slug, f.step, f.rule))
   }
   watch(finding, (f) => {
     ways.clear()
-    if (f?.asks && f.severity !== 'note') void lookForWays()
+    if (f?.asks && f.severity !== 'note') lookForWays()
   })
   const overdue = computed(() => build.value?.overdue ?? [])
 
@@ -267,8 +268,10 @@ export const useBuild = defineStore('build', () => {
   /** Carries out a fix of the chosen finding, and follows its step to its new time. */
   async function takeFix(choice: number) {
     const f = finding.value
+    await nextTick() // a finding that was just chosen is asked about then
+    if (ways.busy.value) await underway // a quick hand is faster than the answer
     const way = ways.value.value?.fixes[choice]
-    if (!f || !way) return
+    if (!f || !way || f !== finding.value) return
     await change(
       (b) => api.fix(b.slug, { revision: b.revision, step: f.step, rule: f.rule, choice }),
       (b) => `${way.words}. ${b.promise[0]?.toUpperCase()}${b.promise.slice(1)}.`,
