@@ -3,10 +3,6 @@ package plan
 import (
 	"context"
 	"math"
-	"runtime"
-	"slices"
-	"sync"
-	"sync/atomic"
 	"time"
 
 	"inkysparrow/core/rule"
@@ -84,10 +80,6 @@ type WaitsFor struct {
 	Evenings float64 `json:"evenings"` // that would be lost with the others
 }
 
-// effort bounds the trying of fixes, in steps checked, so that a huge plan full of findings is answered in time. The bad findings are
-// served first; a fix that was not tried is not proposed.
-const effort = 12000
-
 // Check judges a plan and tries every fix of what is worse than a note. Errors are *FieldError and name the place.
 func Check(f File) (*Report, error) { return check(f, verdict.Warn) }
 
@@ -110,7 +102,11 @@ func Judge(ctx context.Context, f File, checked *rule.Report) (*Report, error) {
 
 // Ways tries what could be done about one finding of a plan that has been checked, by its place in the report.
 func Ways(ctx context.Context, f File, checked *rule.Report, finding int) ([]Fix, error) {
-	return newTrial(f, checked).fixes(ctx, checked.Findings[finding], checked.Findings[finding].Fixes())
+	fixes, err := newTrial(f, checked).all(ctx, []int{finding})
+	if err != nil {
+		return nil, err
+	}
+	return fixes[finding], nil
 }
 
 // Outline makes the report of a plan that has been checked, without any fixes.
@@ -125,7 +121,7 @@ func Outline(checked *rule.Report) *Report {
 func judge(ctx context.Context, f File, checked *rule.Report, from verdict.Severity) (*Report, error) {
 	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
 	t := newTrial(f, checked)
-	fixes, err := t.all(ctx, from)
+	fixes, err := t.all(ctx, t.worst(from))
 	if err != nil {
 		return nil, err
 	}
@@ -206,132 +202,6 @@ func round(v float64, digits int) *float64 {
 	scale := math.Pow(10, float64(digits))
 	v = math.Round(v*scale) / scale
 	return &v
-}
-
-// trial tries fixes on a plan.
-type trial struct {
-	file    File
-	checked *rule.Report
-	before  map[key]verdict.Severity
-	left    int // steps that may still be checked
-	untried int // fixes that there was no room for
-	steps   int // of the plan
-}
-
-// key tells findings apart; a film can be found fault with by one rule at one step only once.
-type key struct{ step, rule string }
-
-func newTrial(f File, checked *rule.Report) *trial {
-	t := &trial{file: f, checked: checked, before: severities(checked), steps: 1}
-	for _, z := range f.Zones {
-		t.steps += len(z.Steps)
-	}
-	t.left = max(effort, 2*t.steps)
-	return t
-}
-
-func severities(checked *rule.Report) map[key]verdict.Severity {
-	all := map[key]verdict.Severity{}
-	for _, f := range checked.Findings {
-		k := key{f.Step, f.Rule.ID}
-		all[k] = max(all[k], f.Severity)
-	}
-	return all
-}
-
-// all returns the fixes that held of each finding that is as bad as from. The worst findings are tried first, until no more steps may be checked; which are
-// tried does not depend on how many processors share the work.
-func (t *trial) all(ctx context.Context, from verdict.Severity) ([][]Fix, error) {
-	found := t.checked.Findings
-	candidates := make([][]timeline.Fix, len(found))
-	var order []int
-	for severity := verdict.Stop + 1; severity > from; {
-		severity--
-		for i, f := range found {
-			if f.Severity != severity {
-				continue
-			}
-			c := f.Fixes()
-			room := min(len(c), t.left/t.steps)
-			t.untried += len(c) - room
-			c = c[:room]
-			t.left -= len(c) * t.steps
-			if len(c) > 0 {
-				candidates[i], order = c, append(order, i)
-			}
-		}
-	}
-	fixes := make([][]Fix, len(found))
-	var next atomic.Int64
-	var work sync.WaitGroup
-	for range min(runtime.GOMAXPROCS(0), len(order)) {
-		work.Go(func() {
-			for n := next.Add(1) - 1; n < int64(len(order)); n = next.Add(1) - 1 {
-				i := order[n]
-				var err error
-				if fixes[i], err = t.fixes(ctx, found[i], candidates[i]); err != nil {
-					return // ctx has ended, for the others too
-				}
-			}
-		})
-	}
-	work.Wait()
-	return fixes, ctx.Err()
-}
-
-// fixes tries the candidates for one finding in turn.
-func (t *trial) fixes(ctx context.Context, found timeline.Finding, candidates []timeline.Fix) ([]Fix, error) {
-	var kept []Fix
-	for _, candidate := range candidates {
-		if candidate.Do == timeline.FixInsert && slices.ContainsFunc(kept, func(x Fix) bool { return x.Do == timeline.FixInsert }) {
-			continue // one barrier that works is enough
-		}
-		fix := fixOf(candidate, found.Step)
-		changed, err := t.file.Apply(found.Step, fix)
-		if err != nil {
-			continue
-		}
-		p, err := changed.Resolve()
-		if err != nil {
-			continue
-		}
-		after, err := rule.CheckContext(ctx, p)
-		if err != nil {
-			return nil, err
-		}
-		if !t.better(found, after) {
-			continue
-		}
-		finish := whole(after.Finish)
-		fix.Finish = &finish
-		if at, ok := after.StartOf(found.Step); ok {
-			start := at.UTC()
-			fix.Start = &start
-		}
-		kept = append(kept, fix)
-	}
-	return kept, nil
-}
-
-// better reports whether the finding is gone, or has become a mere note of what was a fault, or is still a note but its step comes
-// earlier; and nothing as bad has come.
-func (t *trial) better(found timeline.Finding, fixed *rule.Report) bool {
-	own := key{found.Step, found.Rule.ID}
-	after := severities(fixed)
-	if now, still := after[own]; still {
-		was, _ := t.checked.StartOf(found.Step)
-		will, _ := fixed.StartOf(found.Step)
-		if now > verdict.Note || found.Severity == verdict.Note && !will.Before(was) {
-			return false
-		}
-	}
-	for k, now := range after {
-		was, known := t.before[k]
-		if k != own && now >= found.Severity && now > verdict.Note && (!known || was < now) {
-			return false
-		}
-	}
-	return true
 }
 
 func fixOf(f timeline.Fix, step string) Fix {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 	"testing"
+	"time"
 
 	"inkysparrow/core/rule"
 	"inkysparrow/plan"
@@ -47,6 +48,39 @@ func disordered(f *plan.File) {
 			}
 			return late(a) - late(b)
 		})
+	}
+}
+
+// What is laid out anew after a change lies as if all were laid out anew, and is judged alike; and no change that helps is given up at the first look.
+func TestAgainAsAnew(t *testing.T) {
+	plans := map[string]plan.File{"ordinary": grown(t, 3, 12), "disordered": grown(t, 2, 20), "pinned": grown(t, 2, 12), "joined": grown(t, 2, 9)}
+	disorder := plans["disordered"]
+	disordered(&disorder)
+	for z := range plans["pinned"].Zones {
+		steps := plans["pinned"].Zones[z].Steps
+		for i := 3; i < len(steps); i += 2 {
+			steps[i].At = new(start.Add(time.Duration(i*5+z) * time.Hour))
+		}
+	}
+	wing := plans["joined"]
+	wing.Parts = []plan.Part{{ID: "wing", Name: "Wing"}}
+	wing.Zones[1].Part = "wing"
+	wing.Zones[0].Steps = append(wing.Zones[0].Steps, plan.Step{ID: "fit", Do: "join", Joins: []string{"wing"}})
+	wing.Build.Wanted = "2027-03-03"
+	plans["joined"] = wing
+	hoped, given := 0, 0
+	for name, f := range plans {
+		tried, hopeful, faults, err := f.AgainAsAnew(t.Context())
+		if err != nil {
+			t.Fatal(name, err)
+		}
+		for _, fault := range faults {
+			t.Errorf("%s: %s", name, fault)
+		}
+		hoped, given = hoped+hopeful, given+tried-hopeful
+	}
+	if hoped < 20 || given < 20 {
+		t.Errorf("only %d were hopeful and %d given up", hoped, given)
 	}
 }
 

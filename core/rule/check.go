@@ -2,6 +2,7 @@ package rule
 
 import (
 	"context"
+	"iter"
 	"maps"
 	"runtime"
 	"sync"
@@ -84,6 +85,53 @@ func CheckContext(ctx context.Context, plan *route.Plan) (*Report, error) {
 	return r, r.judge(ctx)
 }
 
+// Around judges one zone of a changed plan, its first steps and all other zones left where they are: what is found at each later step, in the order of the
+// route, until nobody wants more or ctx ends. It costs what is laid and judged, not what the plan is long, so that most changes that can't help are told before a whole plan is laid. See
+// timeline.Around.
+func (r *Report) Around(ctx context.Context, plan *route.Plan, zone, first int) iter.Seq2[*timeline.Site, []timeline.Finding] {
+	return func(yield func(*timeline.Site, []timeline.Finding) bool) {
+		for laid, i := range r.Timeline.Around(plan, zone, first) {
+			if ctx.Err() != nil {
+				return
+			}
+			if s := laid.Site(laid.Lines[zone], i); !yield(s, Judge(s)) {
+				return
+			}
+		}
+	}
+}
+
+// Again lays out and judges a changed plan as Check does, from what is known of the plan before: see timeline.Again. Zones that lie where they lay are judged only by the rules that look
+// at others, so that what their findings propose is of the plan before; of the risks there is nothing. It returns ctx's error as soon as ctx ends.
+func (r *Report) Again(ctx context.Context, plan *route.Plan, zone, first int) (*Report, error) {
+	laid, err := r.Timeline.Again(ctx, plan, zone, first)
+	if err != nil {
+		return nil, err
+	}
+	after := &Report{Timeline: laid}
+	before := map[string][]timeline.Finding{}
+	for _, f := range r.Findings {
+		if !f.Rule.Wide {
+			before[f.Step] = append(before[f.Step], f)
+		}
+	}
+	for z, line := range laid.Lines {
+		stays := z != zone && line.Same(r.Lines[z])
+		for i, p := range line.Steps {
+			if err := ctx.Err(); err != nil {
+				return nil, err
+			}
+			if s := laid.Site(line, i); stays {
+				after.Findings = append(after.Findings, before[p.Step.ID]...)
+				after.Findings = append(after.Findings, judge(s, laid.Rules.Wide)...)
+			} else {
+				after.Findings = append(after.Findings, Judge(s)...)
+			}
+		}
+	}
+	return after, nil
+}
+
 // judge judges every step on all processors. The findings stand in the order of the route, however the work was shared.
 func (r *Report) judge(ctx context.Context) error {
 	const at = 16 // steps at once: few enough to be shared evenly
@@ -131,9 +179,11 @@ func (r *Report) judge(ctx context.Context) error {
 }
 
 // Judge runs every rule on the site.
-func Judge(s *timeline.Site) []timeline.Finding {
+func Judge(s *timeline.Site) []timeline.Finding { return judge(s, s.Timeline.Rules.All) }
+
+func judge(s *timeline.Site, rules []*timeline.Rule) []timeline.Finding {
 	var found []timeline.Finding
-	for _, r := range s.Timeline.Rules.All {
+	for _, r := range rules {
 		if r.Find == nil {
 			continue
 		}

@@ -26,7 +26,7 @@ var acrossFlow = timeline.Rule{
 }
 
 var handled = timeline.Rule{
-	ID: "handled", Title: "Held where another zone is not dry",
+	ID: "handled", Wide: true, Title: "Held where another zone is not dry",
 	Reason:   "A model is held somewhere while you work on it. What is still tacky elsewhere takes a fingerprint.",
 	Evidence: fact.Bench("fingerprints come from holding a film that is not touch-dry"),
 	Find:     findHandled,

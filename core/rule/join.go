@@ -12,7 +12,7 @@ import (
 )
 
 var join = timeline.Rule{
-	ID: "join", Title: "Parts joined before they are done",
+	ID: "join", Wide: true, Title: "Parts joined before they are done",
 	Reason: "Parts are finished apart so that they can be wiped without breaking. When they are joined they are held where they are painted: nothing under the fingers may be wet, and " +
 		"every step of theirs is behind them.",
 	Evidence: fact.Bench("sub-assemblies are finished apart where that keeps fragile parts out of the wipe"),
@@ -20,7 +20,7 @@ var join = timeline.Rule{
 }
 
 var glueFace = timeline.Rule{
-	ID: "glue-face", Title: "Glue on painted faces",
+	ID: "glue-face", Wide: true, Title: "Glue on painted faces",
 	Reason:   "Cement holds on bare plastic, not on paint, and eats the paint around it. The faces are masked before the first coat, or scraped bare.",
 	Evidence: fact.Bench("bare glue faces"),
 	Find: func(s *timeline.Site) []timeline.Finding {
@@ -34,7 +34,7 @@ var glueFace = timeline.Rule{
 }
 
 var loosePart = timeline.Rule{
-	ID: "loose-part", Title: "A part that is never joined",
+	ID: "loose-part", Wide: true, Title: "A part that is never joined",
 	Reason:   "A zone that belongs to a part stays apart until a step joins it.",
 	Evidence: fact.Bench("parts are joined in the end"),
 	Find: func(s *timeline.Site) []timeline.Finding {

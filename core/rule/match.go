@@ -11,7 +11,7 @@ import (
 )
 
 var partsMatch = timeline.Rule{
-	ID: "parts-match", Title: "A part that will not match",
+	ID: "parts-match", Wide: true, Title: "A part that will not match",
 	Reason: "Parts that are finished apart are looked at fitted. Where the same paint is washed or faded on one and not on the other, the joint shows as a change of colour. Treat both, and hold " +
 		"one against the other before anything is sealed.",
 	Evidence: fact.Bench("parts finished apart match in wash and oils"),

@@ -21,7 +21,7 @@ var orderInTime = timeline.Rule{
 }
 
 var hands = timeline.Rule{
-	ID: "hands", Title: "Two pieces of work at once", Evidence: oneHand, Find: findHands,
+	ID: "hands", Wide: true, Title: "Two pieces of work at once", Evidence: oneHand, Find: findHands,
 	Reason: "There is one pair of hands and one airbrush; two pinned steps can't have them at the same time.",
 }
 
@@ -31,7 +31,7 @@ var noRoom = timeline.Rule{
 }
 
 var tableDate = timeline.Rule{
-	ID: "table-date", Title: "Ready after the wanted date", Evidence: oneHand, Find: findTableDate,
+	ID: "table-date", Wide: true, Title: "Ready after the wanted date", Evidence: oneHand, Find: findTableDate,
 	Reason: "The route takes longer than there is time. Sealing instead of waiting, or a wash of another family, often saves days.",
 }
 

@@ -5,27 +5,32 @@ import (
 	"time"
 
 	"inkysparrow/core/route"
+	"inkysparrow/core/schedule"
 )
 
 // LaterStart returns when a pinned step could be done instead, everything else left where it is but for the rest of its zone.
 func (tl *Timeline) LaterStart(line *Line, step *route.Step) (time.Time, bool) {
 	i := slices.Index(line.Zone.Steps, step)
-	calendar := tl.newCalendar()
-	for _, l := range tl.Lines {
-		for k, p := range l.Steps {
-			if l == line && k >= i || !p.Step.Done.IsZero() {
-				continue
-			}
-			calendar.Book(p.Start, NeedOf(l.Zone, p.Step))
-		}
-	}
 	part := line.upTo(i)
-	o := tl.offer(part, calendar, true, tl.from(part))
+	o := tl.offer(part, tl.without(line, i), true, tl.from(part))
 	p := o.placed[0]
 	if p.NoRoom {
 		return time.Time{}, false
 	}
 	return p.Start, true
+}
+
+// without returns the bench as it is booked but for a line's steps from the first on.
+func (tl *Timeline) without(line *Line, first int) *schedule.Calendar {
+	calendar := tl.newCalendar()
+	for _, l := range tl.Lines {
+		for k, p := range l.Steps {
+			if (l != line || k < first) && p.Step.Done.IsZero() {
+				calendar.Book(p.Start, NeedOf(l.Zone, p.Step))
+			}
+		}
+	}
+	return calendar
 }
 
 // Try returns the sites of steps that would follow the first n of the line, laid out at their times; the line itself stays as it is.

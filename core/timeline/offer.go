@@ -33,14 +33,15 @@ func (o *offer) stands(c *schedule.Calendar) bool {
 	return true
 }
 
-// take puts an offer into the line and books its time.
-func (tl *Timeline) take(line *Line, o *offer) {
+// take puts an offer into its line and books its time.
+func (tl *Timeline) take(line int, o *offer) {
 	for i := range o.n {
 		p := o.placed[i]
 		if !o.fixed {
 			tl.Calendar.Book(p.Start, o.needs[i])
 		}
-		line.push(tl.Plan, p)
+		tl.Lines[line].push(tl.Plan, p)
+		tl.order = append(tl.order, line)
 	}
 }
 

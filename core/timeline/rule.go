@@ -33,6 +33,8 @@ type Rule struct {
 	Physical bool
 	// Soft marks a rule that gives way where no moment satisfies it together with the others: a garage may stay damp all winter.
 	Soft bool
+	// Wide marks a rule that looks at other zones than the step's own.
+	Wide bool
 }
 
 // Rules is a list of rules, with those picked out that laying a plan out asks for.
@@ -41,6 +43,7 @@ type Rules struct {
 	Timed    []*Rule // that time can satisfy
 	Firm     []*Rule // of these, the ones that don't give way
 	Physical []*Rule // of these, the ones without which a step can't be begun
+	Wide     []*Rule // of all, the ones that look at other zones
 }
 
 // NewRules returns the list, by id.
@@ -48,6 +51,9 @@ func NewRules(list ...*Rule) *Rules {
 	slices.SortFunc(list, func(a, b *Rule) int { return cmp.Compare(a.ID, b.ID) })
 	rules := &Rules{All: list}
 	for _, r := range list {
+		if r.Wide {
+			rules.Wide = append(rules.Wide, r)
+		}
 		if r.Open == nil {
 			continue
 		}

@@ -44,6 +44,7 @@ type Timeline struct {
 	Calendar *schedule.Calendar
 	Rules    *Rules
 	booked   []schedule.Booking
+	order    []int // whose steps were taken, one after the other: places in Lines
 }
 
 // Lay lays a plan out by rules, around what booked keeps busy, such as other builds on the same bench: done and pinned steps where they are, every other one as early as it is safe and a session has room, in the
@@ -58,10 +59,15 @@ func Lay(plan *route.Plan, rules *Rules, booked ...schedule.Booking) *Timeline {
 
 // LayContext is Lay for somebody who may stop waiting: it returns ctx's error as soon as ctx ends, between two steps.
 func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...schedule.Booking) (*Timeline, error) {
-	tl := &Timeline{Plan: plan, From: Later(plan.Start, plan.LaidFrom), Rules: rules}
+	tl := begin(plan, rules, booked)
+	return tl, tl.lay(ctx)
+}
+
+// begin returns a plan's timeline with nothing on it but what is fixed.
+func begin(plan *route.Plan, rules *Rules, booked []schedule.Booking) *Timeline {
+	tl := &Timeline{Plan: plan, From: Later(plan.Start, plan.LaidFrom), Rules: rules, booked: booked}
 	for _, z := range plan.Zones {
-		line := &Line{Zone: z, Films: stack.On(plan.Air), TouchDry: make([]time.Time, 1), Ready: make([]time.Time, 1), medium: make([]int, 1), by: make([]*route.Step, 1), tones: []route.Tones{route.Bare()}}
-		tl.Lines = append(tl.Lines, line)
+		tl.Lines = append(tl.Lines, newLine(plan, z))
 		for _, s := range z.Steps {
 			if s.Done.After(tl.From) {
 				tl.From = s.Done
@@ -70,7 +76,6 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 	}
 	tl.began = tl.From
 	tl.From = Later(tl.From, plan.Now)
-	tl.booked = booked
 	tl.Calendar = tl.newCalendar()
 	for _, z := range plan.Zones {
 		for _, s := range z.Steps {
@@ -79,10 +84,15 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 			}
 		}
 	}
+	return tl
+}
+
+// lay lays out what is not laid out yet.
+func (tl *Timeline) lay(ctx context.Context) error {
 	offers := make([]*offer, len(tl.Lines))
-	for taken := 0; ; {
+	for {
 		if err := ctx.Err(); err != nil {
-			return nil, err
+			return err
 		}
 		best := -1 // the zone that can begin first goes first: greedy, and good enough while hands, not films, are what there is least of
 		for i, line := range tl.Lines {
@@ -90,7 +100,7 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 				continue
 			}
 			if offers[i] == nil {
-				offers[i] = tl.offered(line, taken)
+				offers[i] = tl.offered(line)
 			}
 			if best < 0 || offers[i].soonest.Before(offers[best].soonest) {
 				best = i
@@ -101,30 +111,42 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 		}
 		// What was taken meanwhile can only put an offer off: one that no longer stands moves on to where there is room, and is made anew when it
 		// would be next even so, and not before.
-		if o := offers[best]; o.at < taken && !o.stands(tl.Calendar) {
+		if o := offers[best]; o.at < len(tl.order) && !o.stands(tl.Calendar) {
 			if room, ok := tl.Calendar.Slot(o.soonest, o.needs[0]); ok && room.After(o.soonest) {
 				o.soonest = room
 			} else {
-				offers[best] = tl.offered(tl.Lines[best], taken)
+				offers[best] = tl.offered(tl.Lines[best])
 			}
 			continue
 		}
-		tl.take(tl.Lines[best], offers[best])
-		taken++
+		tl.take(best, offers[best])
 		offers[best] = nil
 	}
+	tl.finished()
+	return nil
+}
+
+// finished notes when the last film is ready.
+func (tl *Timeline) finished() {
 	for _, line := range tl.Lines {
 		for _, p := range line.Steps {
 			tl.Finish = Later(tl.Finish, Later(p.End, p.Ready))
 		}
 	}
-	return tl, nil
 }
 
-// offered makes the offer of the line's next step when so many steps have been taken.
-func (tl *Timeline) offered(line *Line, taken int) *offer {
+// newLine returns the line of a zone with nothing laid out yet.
+func newLine(plan *route.Plan, z *route.Zone) *Line {
+	return &Line{
+		Zone: z, Films: stack.On(plan.Air), TouchDry: make([]time.Time, 1), Ready: make([]time.Time, 1),
+		medium: make([]int, 1), by: make([]*route.Step, 1), tones: []route.Tones{route.Bare()},
+	}
+}
+
+// offered makes the offer of the line's next step.
+func (tl *Timeline) offered(line *Line) *offer {
 	o := tl.offer(line, tl.Calendar, false, tl.from(line))
-	o.at, o.soonest = taken, o.placed[0].Start
+	o.at, o.soonest = len(tl.order), o.placed[0].Start
 	return &o
 }
 
