@@ -4,7 +4,7 @@ SHELL := /bin/bash
 .SHELLFLAGS := -eu -o pipefail -c
 BIN := bin/inkysparrow
 TOOL := go tool -modfile=tools/go.mod
-UI_SOURCES := $(shell find ui/src -not -path "*/wasm/*" ; find ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package.json 2>/dev/null)
+UI_SOURCES := $(shell find ui/src -not -path "*/wasm/*" -not -path "*/fonts/*" ; find ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package.json ui/palette.json 2>/dev/null)
 
 .PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench drills mutants screenshots need clean
 
@@ -30,7 +30,12 @@ $(WASM)/trainer.wasm: go.mod $(shell find core cmd/trainer -name '*.go' -not -na
 	cp "$$(go env GOROOT)/lib/wasm/wasm_exec.js" $(WASM)/start.js
 	GOOS=js GOARCH=wasm go build -trimpath -ldflags="-s -w" -o $@ ./cmd/trainer
 
-ui/dist/index.html: ui/node_modules/.package-lock.json $(WASM)/trainer.wasm $(UI_SOURCES)
+# The fonts, cut to what the page itself says.
+FONTS := ui/src/fonts/fonts.css
+$(FONTS): ui/fonts.js ui/node_modules/.package-lock.json
+	cd ui && node fonts.js
+
+ui/dist/index.html: ui/node_modules/.package-lock.json $(WASM)/trainer.wasm $(FONTS) $(UI_SOURCES)
 	cd ui && npx vite build
 	go run ./ui/pack
 
@@ -60,6 +65,7 @@ lint: ui/node_modules/.package-lock.json
 	@echo "gofumpt"; out=$$($(TOOL) gofumpt -l cmd core drills e2e examples internal plan shelf ui/embed.go ui/pack); [ -z "$$out" ] || { echo "not formatted: $$out"; exit 1; }
 	go vet ./...
 	$(TOOL) staticcheck ./...
+	@echo "deadcode"; out=$$($(TOOL) deadcode -test ./...); [ -z "$$out" ] || { echo "nothing reaches: $$out"; exit 1; }
 	cd ui && npx vue-tsc --noEmit && npx eslint . --max-warnings 0 && npx prettier --check --log-level warn .
 
 # Everything that is made from something else: queries, the plan's schema, the page's types.
@@ -91,4 +97,4 @@ screenshots: need chromium $(BIN)
 	sleep 2; go run ./e2e/shots -server http://127.0.0.1:8799
 
 clean:
-	rm -rf bin ui/src/washes/wasm ui/dist/assets ui/dist/index.html ui/dist/sparrow.svg
+	rm -rf bin ui/src/washes/wasm ui/src/fonts ui/dist/assets ui/dist/index.html ui/dist/sparrow.svg

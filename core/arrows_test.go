@@ -13,7 +13,7 @@ import (
 
 // layers are the packages from the bottom up; each may import only what stands before it. Packages on one line don't import each other.
 var layers = [][]string{
-	{"core/fact", "core/solve", "internal/golden", "internal/kept"},
+	{"core/fact", "core/solve", "core/clock", "internal/golden", "internal/kept"},
 	{"core/airframe"},
 	{"core/climate", "core/colour", "core/say", "core/when"},
 	{"core/solvent", "core/schedule", "core/pigment"},

@@ -90,8 +90,8 @@ func serve(t *testing.T, database string, more ...string) *server {
 		s.opening.WriteString(lines.Text() + "\n")
 	}
 	go func() {
-		io.Copy(io.Discard, out) //nolint:errcheck // it ends with the program
-		s.cmd.Wait()             //nolint:errcheck // a killed one has an error
+		io.Copy(io.Discard, out) // it ends with the program
+		s.cmd.Wait()             // a killed one has an error
 		close(s.gone)
 	}()
 	if s.at == "" {
@@ -103,7 +103,7 @@ func serve(t *testing.T, database string, more ...string) *server {
 
 // kill ends it at once, as a power cut does.
 func (s *server) kill() {
-	s.cmd.Process.Kill() //nolint:errcheck // it may have ended
+	s.cmd.Process.Kill() // it may have ended
 	<-s.gone
 }
 

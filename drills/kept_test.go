@@ -50,7 +50,7 @@ func TestKills(t *testing.T) {
 				}
 			})
 		}
-		time.Sleep(time.Duration(30+rand.IntN(200)) * time.Millisecond) //nolint:forbidigo // the moment of a power cut is anybody's
+		time.Sleep(time.Duration(30+rand.IntN(200)) * time.Millisecond) // the moment of a power cut is anybody's
 		s.kill()
 		work.Wait()
 		s = serve(t, database)
@@ -380,7 +380,7 @@ func TestDrains(t *testing.T) {
 	go func() { answered <- s.ask("POST", "/api/builds", wire.NewBuild{Plan: string(text)}, nil) }()
 	for s.ask("GET", "/api/builds", nil, nil) != 200 {
 	}
-	time.Sleep(100 * time.Millisecond) //nolint:forbidigo // until the large one is being worked on
+	time.Sleep(100 * time.Millisecond) // until the large one is being worked on
 	if err := s.cmd.Process.Signal(os.Interrupt); err != nil {
 		t.Fatal(err)
 	}

@@ -367,8 +367,8 @@ func TestFirstLoad(t *testing.T) {
 	kb := b.page.MustEval(`() => [...performance.getEntriesByType('resource'), ...performance.getEntriesByType('navigation')]
 		.reduce((sum, e) => sum + e.transferSize, 0) / 1000`).Num()
 	t.Logf("first load: %.0f kB", kb)
-	if kb > 240 || kb < 50 {
-		t.Errorf("first load is %.0f kB, want 50 to 240", kb)
+	if kb > 210 || kb < 50 {
+		t.Errorf("first load is %.0f kB, want 50 to 210", kb)
 	}
 }
 

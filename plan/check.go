@@ -94,12 +94,6 @@ func check(f File, from verdict.Severity) (*Report, error) {
 	return judge(context.Background(), f, rule.Check(p), from)
 }
 
-// Judge makes the report of a plan that has been checked, trying each fix of what is worse than a note on a copy of f: one that leaves its
-// finding, or brings another as bad, is dropped. It stops with ctx's error when ctx ends. Notes ask for nothing, and most findings of an ordinary plan are notes: see Ways.
-func Judge(ctx context.Context, f File, checked *rule.Report) (*Report, error) {
-	return judge(ctx, f, checked, verdict.Warn)
-}
-
 // Ways tries what could be done about one finding of a plan that has been checked, by its place in the report.
 func Ways(ctx context.Context, f File, checked *rule.Report, finding int) ([]Fix, error) {
 	fixes, err := newTrial(f, checked).all(ctx, []int{finding})

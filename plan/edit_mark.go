@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
@@ -92,7 +93,7 @@ func (f *File) markBelow(z, i int, at time.Time) error {
 	for k := i - 1; k >= 0; k-- {
 		s := &f.Zones[z].Steps[k]
 		if s.Done != nil {
-			at = earlier(at, *s.Done)
+			at = clock.Earlier(at, *s.Done)
 			continue
 		}
 		at = at.Add(-zone.Attended(zone.Steps[k+1]))
@@ -100,13 +101,6 @@ func (f *File) markBelow(z, i int, at time.Time) error {
 		s.Done, s.At, s.NotBefore, s.Started = &done, nil, nil, nil
 	}
 	return nil
-}
-
-func earlier(a, b time.Time) time.Time {
-	if a.Before(b) {
-		return a
-	}
-	return b
 }
 
 func (f *File) markStarted(e Edit) (string, error) {

@@ -273,7 +273,7 @@ func fault(path, format string, args ...any) error {
 
 // plainly gives an error of fault what the page says instead.
 func plainly(err error, format string, args ...any) error {
-	if e, ok := err.(*FieldError); ok { //nolint:errorlint // fault returns it bare
+	if e, ok := err.(*FieldError); ok { // fault returns it bare
 		e.plain = fmt.Sprintf(format, args...)
 	}
 	return err

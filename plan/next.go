@@ -313,7 +313,7 @@ func (f File) tryOne(ctx context.Context, was *rule.Report, o *Offer) error {
 }
 
 func problemOf(err error) string {
-	if place, ok := err.(*FieldError); ok { //nolint:errorlint // edits return it bare
+	if place, ok := err.(*FieldError); ok { // edits return it bare
 		return place.Problem + "."
 	}
 	return err.Error()

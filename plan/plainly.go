@@ -74,7 +74,7 @@ func (e *FieldError) where(f File) (where, label string) {
 		name, at := part, -1
 		if m := index.FindStringSubmatch(part); m != nil {
 			name = m[1]
-			at, _ = strconv.Atoi(m[2]) //nolint:errcheck // figures only
+			at, _ = strconv.Atoi(m[2]) // figures only
 		}
 		switch {
 		case name == "zones" && at >= 0:

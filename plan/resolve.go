@@ -9,6 +9,7 @@ import (
 
 	"inkysparrow/core/chance"
 	"inkysparrow/core/climate"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/decal"
@@ -17,7 +18,6 @@ import (
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
-	"inkysparrow/core/timeline"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
@@ -486,7 +486,7 @@ func (f File) resolveAir(p *route.Plan) error {
 		}
 		profile.Spells = append(profile.Spells, climate.Spell{Air: air(s.TemperatureC, s.HumidityPct), From: s.From, To: s.To})
 	}
-	first, last := p.Start, timeline.Later(p.Start, timeline.Later(p.LaidFrom, p.Now))
+	first, last := p.Start, clock.Later(p.Start, clock.Later(p.LaidFrom, p.Now))
 	for _, z := range p.Zones {
 		for _, s := range z.Steps {
 			for _, t := range []time.Time{s.Done, s.At, s.Started, s.After} {

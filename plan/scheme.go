@@ -54,16 +54,6 @@ func Schemes() []Scheme {
 	return all
 }
 
-// SchemeNamed returns the scheme with that id; ok is false for none.
-func SchemeNamed(id string) (Scheme, bool) {
-	for _, s := range Schemes() {
-		if s.ID == id {
-			return s, true
-		}
-	}
-	return Scheme{}, false
-}
-
 // ShownSchool is a question whose answers can be seen on a picture of the aircraft.
 type ShownSchool struct {
 	ID      route.Question

@@ -398,11 +398,11 @@ func (c *Chosen) Finish(ctx context.Context) ([]time.Time, error) {
 func (c *Chosen) tried(ctx context.Context, i int) (time.Time, error) {
 	changed := c.file.Clone() // what is put in was held against the schema when it was read
 	if _, err := changed.putWash(c.Edit(i, false, false)); err != nil {
-		return time.Time{}, nil //nolint:nilerr // it is told when somebody tries to
+		return time.Time{}, nil // it is told when somebody tries to
 	}
 	p, err := changed.Resolve()
 	if err != nil {
-		return time.Time{}, nil //nolint:nilerr // as above
+		return time.Time{}, nil // as above
 	}
 	tl, err := timeline.LayContext(ctx, p, rule.Every())
 	if err != nil {

@@ -183,7 +183,7 @@ func (Date) JSONSchema() *jsonschema.Schema {
 // sinceMidnight returns the time of day; the schema has made sure of the form.
 func (c Clock) sinceMidnight() time.Duration {
 	var h, m int
-	fmt.Sscanf(string(c), "%d:%d", &h, &m) //nolint:errcheck // the schema holds the form; a wrong one is midnight
+	fmt.Sscanf(string(c), "%d:%d", &h, &m) // the schema holds the form; a wrong one is midnight
 	return time.Duration(h)*time.Hour + time.Duration(m)*time.Minute
 }
 

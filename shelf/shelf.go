@@ -63,7 +63,7 @@ var Parse = func() func([]byte) (File, error) {
 }()
 
 func within(path string, err error) error {
-	if field, ok := err.(*plan.FieldError); ok { //nolint:errorlint // Check wraps nothing
+	if field, ok := err.(*plan.FieldError); ok { // Check wraps nothing
 		return &plan.FieldError{Path: path + "." + field.Path, Problem: field.Problem}
 	}
 	return err

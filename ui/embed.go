@@ -3,6 +3,7 @@ package ui
 
 import (
 	"embed"
+	"encoding/json"
 	"io/fs"
 )
 
@@ -16,4 +17,16 @@ func Pages() fs.FS {
 		panic(err) // dist is always there: it is embedded
 	}
 	return sub
+}
+
+//go:embed palette.json
+var palette []byte
+
+// Palette returns the page's colours as #rrggbb by name, of each theme: day, night and paper.
+func Palette() map[string]map[string]string {
+	var all map[string]map[string]string
+	if err := json.Unmarshal(palette, &all); err != nil {
+		panic(err) // it is embedded, so that whoever reads it at its start finds out
+	}
+	return all
 }

@@ -4,7 +4,7 @@ import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['dist', 'src/wire.d.ts', 'src/washes/wasm'] },
+  { ignores: ['dist', 'src/wire.d.ts', 'src/washes/wasm', 'src/fonts'] },
   js.configs.recommended,
   ...ts.configs.strict,
   ...vue.configs['flat/recommended'],

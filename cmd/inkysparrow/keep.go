@@ -129,7 +129,7 @@ func exportCommand() *cobra.Command {
 			}
 			defer func() {
 				if err = errors.Join(err, f.Close()); err != nil && !errors.Is(err, errLacks) {
-					os.Remove(args[0]) //nolint:errcheck // half a file is worth nothing
+					os.Remove(args[0]) // half a file is worth nothing
 				}
 			}()
 			lost, err := s.Carry(cmd.Context(), f)

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"time"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/look"
@@ -155,7 +156,7 @@ func (p *Place) evening(j *Judged, wiping time.Duration) int {
 	if p.Laid == nil || p.Laid.Calendar == nil {
 		return 0
 	}
-	start, ok := p.Laid.Calendar.Slot(timeline.Later(j.Opens, j.Laid), schedule.Need{Hands: wiping})
+	start, ok := p.Laid.Calendar.Slot(clock.Later(j.Opens, j.Laid), schedule.Need{Hands: wiping})
 	if !ok || !j.Always && start.After(j.Closes) {
 		return -1
 	}

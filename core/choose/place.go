@@ -5,6 +5,7 @@ package choose
 import (
 	"time"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
@@ -91,7 +92,7 @@ func When(tl *timeline.Timeline, line *timeline.Line) time.Time {
 			return s.Start
 		}
 		if s.Step.Do.Phase <= route.Washing {
-			after = timeline.Later(after, timeline.Later(line.Steps[i].End, line.Steps[i].Ready))
+			after = clock.Later(after, clock.Later(line.Steps[i].End, line.Steps[i].Ready))
 		}
 	}
 	return after

@@ -129,6 +129,33 @@ func KS(r float64) float64 {
 // Reflectance is the inverse of KS.
 func Reflectance(ks float64) float64 { return 1 + ks - math.Sqrt(ks*ks+2*ks) }
 
+// Layer returns what share of the light a layer sends back and lets through by itself, 0 to 1, of its absorption and its scattering over its whole thickness (Kubelka
+// & Munk 1931; the hyperbolic solution).
+func Layer(absorbs, scatters float64) (back, through float64) {
+	switch {
+	case scatters <= 0:
+		return 0, math.Exp(-absorbs)
+	case absorbs/scatters < 1e-9: // it absorbs nothing
+		return scatters / (1 + scatters), 1 / (1 + scatters)
+	}
+	a := 1 + absorbs/scatters
+	b := math.Sqrt(a*a - 1)
+	x := b * scatters
+	if x > 30 { // nothing comes through
+		return a - b, 0
+	}
+	e := math.Exp(-x)
+	sinh, cosh := (1-e*e)/(2*e), (1+e*e)/(2*e)
+	d := a*sinh + b*cosh
+	return sinh / d, b / d
+}
+
+// OverLayer returns what share of the light a layer sends back over a ground that sends back so much, and what share passes down through it once and again.
+func OverLayer(back, through, ground float64) (seen, pass float64) {
+	pass = through / (1 - back*ground)
+	return back + through*pass*ground, pass
+}
+
 // Veiled returns the colour of c with a share of its area covered by o, as fine speckle is seen: light adds up.
 func (c Colour) Veiled(o Colour, share float64) Colour {
 	share = min(1, max(0, share))

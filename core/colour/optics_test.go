@@ -134,3 +134,24 @@ func TestHazed(t *testing.T) {
 		t.Error("a wet clear fills 0.85 of the voids")
 	}
 }
+
+// Two layers are one of twice the thickness, thick ones end at Kubelka and Munk's ratio, and light that is not absorbed is not lost. Source: Kubelka & Munk 1931.
+func TestLayer(t *testing.T) {
+	for _, tc := range []struct{ absorbs, scatters float64 }{{0, 0.5}, {0.3, 0}, {0.01, 0.8}, {2, 0.1}, {0.4, 3}, {5, 7}} {
+		back, through := Layer(tc.absorbs, tc.scatters)
+		once, down := OverLayer(back, through, back)
+		both, all := Layer(2*tc.absorbs, 2*tc.scatters)
+		if math.Abs(once-both) > 1e-9 || math.Abs(down*through-all) > 1e-9 {
+			t.Errorf("%v: two layers send back %.9f and let through %.9f, one of twice that %.9f and %.9f", tc, once, down*through, both, all)
+		}
+		if sum := back + through; tc.absorbs == 0 && math.Abs(sum-1) > 1e-9 || tc.absorbs > 0 && sum >= 1 {
+			t.Errorf("%v: %.9f of the light comes out", tc, sum)
+		}
+		if tc.scatters > 0 {
+			thick, _ := Layer(1000*tc.absorbs, 1000*tc.scatters)
+			if want := Reflectance(tc.absorbs / tc.scatters); tc.absorbs > 0 && math.Abs(thick-want) > 1e-9 {
+				t.Errorf("%v: thick it sends back %.9f, want %.9f", tc, thick, want)
+			}
+		}
+	}
+}

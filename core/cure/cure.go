@@ -19,6 +19,7 @@ import (
 	"time"
 
 	"inkysparrow/core/climate"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 )
@@ -234,12 +235,5 @@ func (c *Course) Ready() time.Time {
 	if c.Film.Family.IsLive() {
 		return c.stiff
 	}
-	return later(c.TouchDry(), c.When(Fraction(c.Film.Family.Ready)))
-}
-
-func later(a, b time.Time) time.Time {
-	if a.After(b) {
-		return a
-	}
-	return b
+	return clock.Later(c.TouchDry(), c.When(Fraction(c.Film.Family.Ready)))
 }

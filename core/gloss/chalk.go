@@ -1,6 +1,9 @@
 package gloss
 
-import "inkysparrow/core/fact"
+import (
+	"inkysparrow/core/colour"
+	"inkysparrow/core/fact"
+)
 
 // A flat clear is flat by grains of its flatting agent at its surface. Coat on coat they lie in more layers than one, the resin no longer closes over them, and the voids between them
 // scatter: dark colours pale first.
@@ -22,4 +25,7 @@ func Chalk(dryUM float64, halfDry bool) float64 {
 }
 
 // Hazes returns the share of the light that flat coats which scatter so much send back.
-func Hazes(scatters float64) float64 { return scatters / (1 + scatters) }
+func Hazes(scatters float64) float64 {
+	back, _ := colour.Layer(0, scatters)
+	return back
+}

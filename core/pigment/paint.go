@@ -75,8 +75,7 @@ func (p *Paint) masstone() (r Spectrum) {
 		if p.s[i] <= 0 {
 			continue
 		}
-		q := p.k[i] / p.s[i]
-		r[i] = 1 + q - math.Sqrt(q*q+2*q)
+		r[i] = colour.Reflectance(p.k[i] / p.s[i])
 	}
 	return r
 }
@@ -106,28 +105,9 @@ func (p *Paint) Colour() colour.Colour { return p.stated() }
 // layer returns the reflectance of so much dry paint over a ground, and how much of the ground is seen through it, 0 to 1.
 func (p *Paint) layer(ground Spectrum, um float64) (over Spectrum, through float64) {
 	for i, rg := range ground {
-		k, s := p.k[i]*um, p.s[i]*um
-		var r, t float64 // of the layer alone, over black
-		switch {
-		case s <= 0:
-			r, t = 0, math.Exp(-k)
-		case k/s < 1e-9: // it absorbs nothing
-			r, t = s/(1+s), 1/(1+s)
-		default:
-			a := 1 + k/s
-			b := math.Sqrt(a*a - 1)
-			x := b * s
-			if x > 30 {
-				r, t = a-b, 0
-				break
-			}
-			e := math.Exp(-x)
-			sinh, cosh := (1-e*e)/(2*e), (1+e*e)/(2*e)
-			d := a*sinh + b*cosh
-			r, t = sinh/d, b/d
-		}
-		pass := t / (1 - r*rg)
-		over[i] = r + t*pass*rg
+		back, down := colour.Layer(p.k[i]*um, p.s[i]*um)
+		var pass float64
+		over[i], pass = colour.OverLayer(back, down, rg)
 		through += pass * pass / bands
 	}
 	return over, through

@@ -16,6 +16,7 @@ type Spectrum [bands]float64
 func nm(band int) float64 { return 400 + 20*float64(band) }
 
 // toRGB weighs the bands to linear sRGB: the CIE 1931 observer and D65 in hats of 20 nm, scaled so that a white body is the screen's white.
+// From memory: CIE 1931 standard observer, CIE standard illuminant D65, IEC 61966-2-1.
 var toRGB = [3]Spectrum{
 	{.0025, .0197, .0389, .0020, -.0651, -.1288, -.1749, -.1004, .0773, .2850, .4069, .3527, .1885, .0712, .0205, .0041},
 	{-.0022, -.0179, -.0401, -.0193, .0435, .1309, .2487, .2946, .2410, .1329, .0296, -.0157, -.0162, -.0072, -.0022, -.0004},
@@ -34,11 +35,6 @@ func init() {
 	}
 }
 
-// SpectrumEvidence is where the weights of the bands come from.
-func SpectrumEvidence() fact.Evidence {
-	return fact.Memory("CIE 1931 standard observer, CIE standard illuminant D65, IEC 61966-2-1")
-}
-
 // paste is a paint of a single generic pigment at its usual load: what a paint of any colour is read as a mix of.
 type paste struct {
 	id, words string
@@ -47,12 +43,10 @@ type paste struct {
 	k, s      Spectrum
 }
 
-var (
-	pasteBench = fact.Bench("chosen; their orders of tinting and hiding are those of pigment handbooks (from memory), their loads bound how strong a paint of a colour can be; fitted to T90 to T92")
-	pasteFrom  = fact.Memory("shape of the absorption of the pigment's kind, as handbooks draw it; its height is fitted")
-)
+var pasteBench = fact.Bench("chosen; their orders of tinting and hiding are those of pigment handbooks (from memory), their loads bound how strong a paint of a colour can be; fitted to T90 to T92")
 
-// of makes a paste: what it scatters at 550 nm per micrometre of dry film, by which power of the wavelength that falls, what it costs to take, and what it absorbs.
+// of makes a paste: what it scatters at 550 nm per micrometre of dry film, by which power of the wavelength that falls, what it costs to take, and what it absorbs: the
+// shape as handbooks draw it for the pigment's kind (from memory), its height fitted.
 func of(id, words string, s550, power, cost float64, dear bool, k Spectrum) paste {
 	p := paste{id: id, words: words, dear: dear, k: k}
 	s550 = Numbers.Number("paste-"+id+"-scatters", s550, "1/µm", "scattering of a paste of "+words+" at 550 nm, Kubelka and Munk's S", pasteBench)
@@ -93,9 +87,6 @@ var pastes = func() []paste {
 		of("ultramarine", "ultramarine", .030, .8, .4, true, Spectrum{.040, .023, .019, .024, .047, .12, .24, .39, .54, .65, .68, .60, .45, .29, .15, .073}),
 	}
 }()
-
-// PasteEvidence is where the absorption of the pastes comes from.
-func PasteEvidence() fact.Evidence { return pasteFrom }
 
 // tries are the sets of four pastes that a colour is read as: white and black with two others, or black and an earth with two others.
 var tries = func() (all [][4]int) {

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"inkysparrow/core/climate"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/route"
@@ -88,7 +89,7 @@ func TestScheduleKeepsItsPromises(t *testing.T) {
 				if p.Step.Wiped != nil && !stopped && (p.Start.Before(p.Opens) || p.Start.After(p.Closes)) {
 					t.Errorf("plan %d: %s is wiped at %v, its window is %v to %v", n, p.Step.ID, p.Start, p.Opens, p.Closes)
 				}
-				after = timeline.Later(after, p.End)
+				after = clock.Later(after, p.End)
 				all = append(all, work{schedule.Span{From: p.Start, To: p.End}, pinned})
 			}
 		}

@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"inkysparrow/core/climate"
+	"inkysparrow/core/clock"
 )
 
 // Why spans and not a yes or no: asked whether it may begin at a moment, a rule gives no hint where to look next, and a search has to probe
@@ -22,7 +23,7 @@ func Always(within Span) Spans { return Since(within.From, within) }
 // Since returns what of within lies at or after a moment: what a film asks for that only has to be hard or dry enough.
 func Since(moment time.Time, within Span) Spans {
 	return func(yield func(Span) bool) {
-		if from := later(moment, within.From); from.Before(within.To) {
+		if from := clock.Later(moment, within.From); from.Before(within.To) {
 			yield(Span{From: from, To: within.To})
 		}
 	}
@@ -36,7 +37,7 @@ func Outside(within Span, closed ...Span) Spans {
 			if !c.To.After(from) || !c.To.After(c.From) {
 				continue
 			}
-			if c.From.After(from) && !yield(Span{From: from, To: earliest(c.From, within.To)}) {
+			if c.From.After(from) && !yield(Span{From: from, To: clock.Earlier(c.From, within.To)}) {
 				return
 			}
 			if from = c.To; !from.Before(within.To) {
@@ -74,7 +75,7 @@ func Hourly(within Span, holds func(time.Time) bool) Spans {
 			if !ok {
 				return
 			}
-			s := Span{From: t, To: earliest(t.Add(time.Hour), within.To)}
+			s := Span{From: t, To: clock.Earlier(t.Add(time.Hour), within.To)}
 			if !yield(s) {
 				return
 			}
@@ -94,7 +95,7 @@ func turns(within Span, most time.Duration, holds func(time.Time) bool) (time.Ti
 	last := within.To.Add(-1)
 	bad, step := within.From, firstStep
 	for bad.Before(last) {
-		good := earliest(bad.Add(step), last)
+		good := clock.Earlier(bad.Add(step), last)
 		if !holds(good) {
 			bad = good
 			if step *= 2; most > firstStep {
@@ -131,18 +132,4 @@ func (s Spans) First() (time.Time, bool) {
 		return span.From, true
 	}
 	return time.Time{}, false
-}
-
-func earliest(a, b time.Time) time.Time {
-	if b.Before(a) {
-		return b
-	}
-	return a
-}
-
-func later(a, b time.Time) time.Time {
-	if a.After(b) {
-		return a
-	}
-	return b
 }

@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"inkysparrow/core/chance"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
 )
@@ -65,14 +66,7 @@ func (l *Layer) ReadyFor(asks Asks, most float64) time.Time {
 	sd := l.readySD()
 	dry, hard := l.wants(asks, sd)
 	times := chance.Quantile(1, 1-most, sd)
-	return later(l.DriedTo(times*dry), l.After(times*hard))
-}
-
-func later(a, b time.Time) time.Time {
-	if b.After(a) {
-		return b
-	}
-	return a
+	return clock.Later(l.DriedTo(times*dry), l.After(times*hard))
 }
 
 // Unsettled returns the chance that a coat over an oil or a wash shuts it in soft at a moment. Held to T61.

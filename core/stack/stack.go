@@ -16,6 +16,7 @@ import (
 	"time"
 
 	"inkysparrow/core/climate"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
@@ -94,7 +95,7 @@ func Lay(step string, film coating.Film, air climate.Record) Layer {
 	}
 	l.calm = l.ReadyFor(AsksReady, never)
 	if film.Family.IsOily() {
-		l.calm = later(l.calm, l.SettledFor(never))
+		l.calm = clock.Later(l.calm, l.SettledFor(never))
 	}
 	return l
 }
@@ -108,7 +109,7 @@ type Stack []Layer
 // Add returns the films with another on top.
 func (s Stack) Add(l Layer) Stack {
 	if n := len(s); n > 0 && (n == 1 || s[n-1].under.known) {
-		l.under = below{true, later(s[n-1].under.calm, s[n-1].calm), later(s[n-1].under.laid, s[n-1].Film.Laid)}
+		l.under = below{true, clock.Later(s[n-1].under.calm, s[n-1].calm), clock.Later(s[n-1].under.laid, s[n-1].Film.Laid)}
 	}
 	return append(s, l)
 }
@@ -116,9 +117,9 @@ func (s Stack) Add(l Layer) Stack {
 // Laid returns when the last of the films was laid.
 func (s Stack) Laid() (last time.Time) {
 	for i := len(s) - 1; i >= 0; i-- {
-		last = later(last, s[i].Film.Laid)
+		last = clock.Later(last, s[i].Film.Laid)
 		if s[i].under.known {
-			return later(last, s[i].under.laid)
+			return clock.Later(last, s[i].under.laid)
 		}
 	}
 	return last

@@ -71,22 +71,16 @@ func (d Dust) made() (scatters, kept float64) {
 	return mix(grains[0], grains[2], 0.5)
 }
 
-// Over returns the colour of mg/cm2 of a dust over a ground, with a share of its voids filled with clear: Kubelka & Munk's layer.
+// Over returns the colour of mg/cm2 of a dust over a ground, with a share of its voids filled with clear.
 func (d Dust) Over(ground colour.Colour, mg, filled float64) colour.Colour {
 	scatters, kept := d.made()
 	s := scatters * ((1 - filled) + filled*kept)
 	gr, gg, gb := ground.Linear()
 	dr, dg, db := d.Colour.Linear()
 	layer := func(ground, full float64) float64 {
-		k := colour.KS(min(0.99, max(0.005, full))) * scatters
-		a := 1 + k/s
-		b := math.Sqrt(a*a - 1)
-		x := b * s * mg
-		if x < 1e-9 {
-			return ground
-		}
-		coth := 1 / math.Tanh(x)
-		return (1 - ground*(a-b*coth)) / (a - ground + b*coth)
+		back, through := colour.Layer(colour.KS(min(0.99, max(0.005, full)))*scatters*mg, s*mg)
+		seen, _ := colour.OverLayer(back, through, ground)
+		return seen
 	}
 	return colour.FromLinear(layer(gr, dr), layer(gg, dg), layer(gb, db))
 }

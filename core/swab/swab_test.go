@@ -190,8 +190,7 @@ func TestDraw(t *testing.T) {
 func play(id string, wait float64, cloth wash.Wetness, passes int) *Practice {
 	e, _ := ExerciseNamed(id)
 	p := e.Begin(climate.Room)
-	p.Minutes = wait
-	if wait < 0 {
+	if p.Wait(wait); wait < 0 {
 		p.Skip()
 	}
 	for k := range passes {

@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"inkysparrow/core/chance"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
 	"inkysparrow/core/stack"
@@ -45,7 +46,7 @@ type Placed struct {
 func (l *Line) Free() time.Time {
 	var t time.Time
 	for _, p := range l.Steps {
-		t = Later(t, Later(p.End, p.TouchDry))
+		t = clock.Later(t, clock.Later(p.End, p.TouchDry))
 	}
 	return t
 }
@@ -53,7 +54,7 @@ func (l *Line) Free() time.Time {
 // after returns when the last step laid out so far has ended.
 func (l *Line) after(tl *Timeline) time.Time {
 	if n := len(l.Steps); n > 0 {
-		return Later(tl.From, l.Steps[n-1].ended)
+		return clock.Later(tl.From, l.Steps[n-1].ended)
 	}
 	return tl.From
 }
@@ -86,7 +87,7 @@ func (l *Line) push(plan *route.Plan, p Placed) {
 	p.Below = len(l.Films)
 	p.TouchDry, p.Ready, p.ended = p.End, p.End, p.End
 	if n := len(l.Steps); n > 0 {
-		p.ended, p.stage = Later(p.End, l.Steps[n-1].ended), l.Steps[n-1].stage
+		p.ended, p.stage = clock.Later(p.End, l.Steps[n-1].ended), l.Steps[n-1].stage
 	}
 	p.stage = max(p.stage, stageOf(p.Step))
 	if p.Step.Do.Lays {

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"inkysparrow/core/chance"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/verdict"
@@ -226,7 +227,7 @@ func (tl *Timeline) try(line *Line, list []*Rule, calendar *schedule.Calendar, w
 	t.next = washed.End
 	var safe time.Time
 	if safe, t.waits = wipe.First(list, t.wipe.Asked); t.waits && safe.After(t.wipe.Asked) {
-		t.next = Later(t.next, washed.Start.Add(safe.Sub(t.wipe.Asked)))
+		t.next = clock.Later(t.next, washed.Start.Add(safe.Sub(t.wipe.Asked)))
 	}
 	return t
 }
@@ -255,7 +256,7 @@ func (tl *Timeline) weighed(line *Line, site *Site, list []*Rule, calendar *sche
 func (tl *Timeline) findWithin(wipe *Site, list []*Rule, calendar *schedule.Calendar, washed Placed, need schedule.Need) Placed {
 	p := Placed{Step: wipe.Step}
 	p.Opens, p.Closes = wipe.Window()
-	opens := Later(washed.End, p.Opens)
+	opens := clock.Later(washed.End, p.Opens)
 	slot, ok := calendar.Slot(opens, need)
 	if !ok {
 		p.NoRoom, p.Start, p.Asked, p.End = true, opens, opens, opens.Add(need.Hands)

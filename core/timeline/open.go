@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"inkysparrow/core/chance"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/verdict"
 )
@@ -45,7 +46,7 @@ func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
 		return from, true
 	}
 	if k, ok := s.known[&list[0]]; ok && !from.Before(k.from) && (!from.After(k.at) || from.Before(k.until) && s.Holds(list, from)) {
-		return Later(from, k.at), true
+		return clock.Later(from, k.at), true
 	}
 	within := schedule.Span{From: from, To: from.Add(verdict.Patience)}
 	until := within.To
@@ -58,7 +59,7 @@ func (s *Site) First(list []*Rule, from time.Time) (time.Time, bool) {
 			if open.From.After(within.From) {
 				within.From, until, settled = open.From, within.To, 0
 			}
-			until = earliest(until, open.To)
+			until = clock.Earlier(until, open.To)
 			if settled++; settled == len(list) {
 				break
 			}

@@ -5,6 +5,7 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 )
@@ -72,7 +73,7 @@ func TestFirstRemembers(t *testing.T) {
 				*asked++
 				return func(yield func(schedule.Span) bool) {
 					for _, s := range spans {
-						cut := schedule.Span{From: Later(s.From, within.From), To: earliest(s.To, within.To)}
+						cut := schedule.Span{From: clock.Later(s.From, within.From), To: clock.Earlier(s.To, within.To)}
 						if cut.From.Before(cut.To) && !yield(cut) {
 							return
 						}

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/route"
 	"inkysparrow/core/verdict"
 )
@@ -56,13 +57,13 @@ func (tl *Timeline) Holds(grain time.Duration) time.Time {
 			switch s := p.Step; {
 			case !s.Done.IsZero():
 			case !s.Started.IsZero():
-				until = earliest(until, Later(p.End, now))
+				until = clock.Earlier(until, clock.Later(p.End, now))
 			case l.Zone.Fixed(s, now):
-				until = earliest(until, p.End)
+				until = clock.Earlier(until, p.End)
 			default:
-				until = earliest(until, p.Start)
+				until = clock.Earlier(until, p.Start)
 			}
 		}
 	}
-	return Later(until, now.Add(grain))
+	return clock.Later(until, now.Add(grain))
 }

@@ -117,11 +117,6 @@ const (
 	FixRemove FixKind = "remove" // the step
 )
 
-// FixKinds returns the closed list.
-func FixKinds() []FixKind {
-	return []FixKind{FixWait, FixInsert, FixSwap, FixMove, FixCoats, FixSpray, FixLaying, FixRemove}
-}
-
 // Fix is a change to the plan that removes a finding.
 type Fix struct {
 	Do      FixKind

@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"inkysparrow/core/chance"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
 	"inkysparrow/core/stack"
@@ -23,7 +24,7 @@ func (tl *Timeline) Site(line *Line, i int) *Site {
 	}
 	if i > 0 {
 		before := line.Steps[i-1]
-		s.Spot, s.After = before.Spot, Later(s.After, before.ended)
+		s.Spot, s.After = before.Spot, clock.Later(s.After, before.ended)
 	}
 	s.prepare()
 	return s
@@ -66,7 +67,7 @@ func (s *Site) Fixed() bool {
 }
 
 func (s *Site) prepare() {
-	s.Touch, s.Wets = s.TouchOf(s.Step, Later(s.After, s.Start))
+	s.Touch, s.Wets = s.TouchOf(s.Step, clock.Later(s.After, s.Start))
 	s.Question() // now, since the line may go on
 }
 

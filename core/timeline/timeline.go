@@ -10,6 +10,7 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
@@ -25,7 +26,7 @@ func (tl *Timeline) Last() *route.Step {
 	var at time.Time
 	for _, l := range tl.Lines {
 		for _, p := range l.Steps {
-			if t := Later(p.End, p.Ready); last == nil || t.After(at) {
+			if t := clock.Later(p.End, p.Ready); last == nil || t.After(at) {
 				last, at = p.Step, t
 			}
 		}
@@ -65,7 +66,7 @@ func LayContext(ctx context.Context, plan *route.Plan, rules *Rules, booked ...s
 
 // begin returns a plan's timeline with nothing on it but what is fixed.
 func begin(plan *route.Plan, rules *Rules, booked []schedule.Booking) *Timeline {
-	tl := &Timeline{Plan: plan, From: Later(plan.Start, plan.LaidFrom), Rules: rules, booked: booked}
+	tl := &Timeline{Plan: plan, From: clock.Later(plan.Start, plan.LaidFrom), Rules: rules, booked: booked}
 	for _, z := range plan.Zones {
 		tl.Lines = append(tl.Lines, newLine(plan, z))
 		for _, s := range z.Steps {
@@ -75,7 +76,7 @@ func begin(plan *route.Plan, rules *Rules, booked []schedule.Booking) *Timeline 
 		}
 	}
 	tl.began = tl.From
-	tl.From = Later(tl.From, plan.Now)
+	tl.From = clock.Later(tl.From, plan.Now)
 	tl.Calendar = tl.newCalendar()
 	for _, z := range plan.Zones {
 		for _, s := range z.Steps {
@@ -130,7 +131,7 @@ func (tl *Timeline) lay(ctx context.Context) error {
 func (tl *Timeline) finished() {
 	for _, line := range tl.Lines {
 		for _, p := range line.Steps {
-			tl.Finish = Later(tl.Finish, Later(p.End, p.Ready))
+			tl.Finish = clock.Later(tl.Finish, clock.Later(p.End, p.Ready))
 		}
 	}
 }
@@ -204,9 +205,9 @@ func (tl *Timeline) awaits(line *Line) *route.Zone {
 // from returns from when on the line's next step can be done: after the one before it, and for a join when all that it joins is
 // touch-dry, since it is held there.
 func (tl *Timeline) from(line *Line) time.Time {
-	t := Later(line.after(tl), line.Zone.Steps[len(line.Steps)].After)
+	t := clock.Later(line.after(tl), line.Zone.Steps[len(line.Steps)].After)
 	for _, other := range tl.Joined(line.Zone.Steps[len(line.Steps)]) {
-		t = Later(t, other.Free())
+		t = clock.Later(t, other.Free())
 	}
 	return t
 }

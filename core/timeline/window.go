@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"inkysparrow/core/chance"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/fact"
@@ -43,14 +44,7 @@ func (s *Site) wiped() (film *stack.Layer, opens, closes time.Time) {
 func WipeWindow(film coating.Film, liquid *solvent.Liquid, p *route.Plan) (opens, closes time.Time) {
 	opens, closes = wash.Window(film, liquid, p.Air)
 	course := cure.Of(film, p.Air)
-	return earliest(schoolOpens(p.Schools.Of(route.WipedWhen), film.Laid, opens, course.Ready()), closes), closes
-}
-
-func earliest(a, b time.Time) time.Time {
-	if b.Before(a) {
-		return b
-	}
-	return a
+	return clock.Earlier(schoolOpens(p.Schools.Of(route.WipedWhen), film.Laid, opens, course.Ready()), closes), closes
 }
 
 // schoolOpens moves the opening of a wipe window as the plan's school has it; set is when the wash is dry all through.
@@ -62,9 +56,9 @@ func schoolOpens(school route.Choice, laid, stiff, set time.Time) time.Time {
 	case route.WhenFlashed:
 		return laid.Add(time.Duration(flashed * float64(drying)))
 	case route.WhenDry:
-		return Later(stiff.Add(drying), set)
+		return clock.Later(stiff.Add(drying), set)
 	case route.NextDay:
-		return Later(stiff, laid.Add(overnight))
+		return clock.Later(stiff, laid.Add(overnight))
 	}
 	return stiff
 }
@@ -72,14 +66,6 @@ func schoolOpens(school route.Choice, laid, stiff, set time.Time) time.Time {
 var overnight = time.Duration(Numbers.Number("overnight", 10, "h", "a night, after which a wash is wiped by those who wait for the next day", fact.Bench("wiped the next day"))) * time.Hour
 
 var flashed = Numbers.Number("flashed", 0.85, "", "share of the drying after which the thinner has flashed off an oil wash", route.TimesEvidence())
-
-// Later returns the later of two moments.
-func Later(a, b time.Time) time.Time {
-	if a.After(b) {
-		return a
-	}
-	return b
-}
 
 var pulledShows = Numbers.Number("pulled-shows", 0.25, "", "share of a wash that a wipe pulls out of the lines from which half of all see that they look empty", fact.Bench("T83: half an hour is ordinary practice and twenty minutes no folly; wiped after ten the lines are empty"))
 
@@ -91,7 +77,7 @@ func (s *Site) WipeOdds(at time.Time) (pulled, late chance.Odds) {
 		return pulled, late
 	}
 	laid, stage := film.Film.Laid, s.Question().Stage
-	need := earliest(opens, Later(laid, film.Stiff())).Sub(laid)
+	need := clock.Earlier(opens, clock.Later(laid, film.Stiff())).Sub(laid)
 	pulled = chance.Odds{Chance: chance.Pulled(need.Hours(), at.Sub(laid).Hours(), pulledShows, film.Film), Loss: chance.Loss(chance.Pull, stage)}
 	late = chance.Odds{Chance: chance.Late(closes.Sub(laid).Hours(), at.Sub(laid).Hours(), chance.LimitSD(film.Film)), Loss: chance.Loss(chance.Stays, stage)}
 	return pulled, late
@@ -104,7 +90,7 @@ func (s *Site) Wipes() time.Time {
 		return s.After
 	}
 	laid := film.Film.Laid
-	need := earliest(opens, Later(laid, film.Stiff())).Sub(laid).Hours() * (1 - pulledShows)
+	need := clock.Earlier(opens, clock.Later(laid, film.Stiff())).Sub(laid).Hours() * (1 - pulledShows)
 	calm := chance.Quantile(need, 1-chance.Maybe()+1e-6, chance.PulledSD(pulledShows, film.Film))
-	return Later(opens, earliest(laid.Add(time.Duration(calm*float64(time.Hour))), closes))
+	return clock.Later(opens, clock.Earlier(laid.Add(time.Duration(calm*float64(time.Hour))), closes))
 }

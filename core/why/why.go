@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"inkysparrow/core/chance"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
@@ -115,7 +116,7 @@ func WhyFinish(r *rule.Report) []string {
 			continue
 		}
 		end := line.Steps[n-1]
-		tell("The last to be ready is %s: %s ends %s and its film is ready %s.", say.Lower(line.Zone.Name), route.StepName(end.Step), r.Plan.Clock(end.End), r.Plan.Clock(timeline.Later(end.End, end.Ready)))
+		tell("The last to be ready is %s: %s ends %s and its film is ready %s.", say.Lower(line.Zone.Name), route.StepName(end.Step), r.Plan.Clock(end.End), r.Plan.Clock(clock.Later(end.End, end.Ready)))
 		longest := 0
 		for i := 1; i < n; i++ {
 			if line.Steps[i].Step.Done.IsZero() && (longest == 0 || wait(line, i) > wait(line, longest)) {

@@ -158,7 +158,7 @@ func (s *Store) Thin(ctx context.Context, slug string, before time.Time) (gone i
 		return nil
 	})
 	if err == nil && gone > 0 {
-		s.write.ExecContext(ctx, "VACUUM") //nolint:errcheck // it gives the room back to the disk; where that can't be done now, later changes use the room
+		s.write.ExecContext(ctx, "VACUUM") // it gives the room back to the disk; where that can't be done now, later changes use the room
 	}
 	return gone, err
 }

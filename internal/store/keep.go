@@ -148,7 +148,7 @@ func backupsOf(path string) ([]Backup, error) {
 		rest, whole := strings.CutSuffix(rest, ".db")
 		when, why, _ := strings.Cut(rest, ".")
 		why, number, _ := strings.Cut(why, ".")
-		count, _ := strconv.Atoi(number) //nolint:errcheck // one without a number is older than all that have one
+		count, _ := strconv.Atoi(number) // one without a number is older than all that have one
 		at, wrong := time.Parse(backupLayout, when)
 		info, gone := e.Info()
 		if own && whole && wrong == nil && gone == nil {
@@ -406,7 +406,7 @@ func (s *Store) takeOver(ctx context.Context, from string) (err error) {
 	if err != nil {
 		return err
 	}
-	defer tx.Rollback() //nolint:errcheck // after a commit it has nothing to do
+	defer tx.Rollback() // after a commit it has nothing to do
 	if err := fill(ctx, tx); err != nil {
 		return err
 	}

@@ -188,7 +188,7 @@ func TestDamagedOlderFile(t *testing.T) {
 	} {
 		s, err := open()
 		if err == nil {
-			s.Close() //nolint:errcheck // it should not be open
+			s.Close() // it should not be open
 		}
 		if !errors.Is(err, ErrDamaged) || !strings.Contains(err.Error(), "export it with that one, or restore a backup") {
 			t.Errorf("%s: %v", name, err)
@@ -793,7 +793,7 @@ func TestTroubles(t *testing.T) {
 	if _, err := s.Create(t.Context(), "fine", small("fine")); err != nil {
 		t.Errorf("afterwards: %v", err)
 	}
-	if trouble(ErrMoved) != ErrMoved { //nolint:errorlint // it is to be the same
+	if trouble(ErrMoved) != ErrMoved { // it is to be the same
 		t.Error("another error became a trouble of the file")
 	}
 }

@@ -114,18 +114,18 @@ func open(ctx context.Context, path string, o Options) (*Store, error) {
 	if s.frozen == nil && (found.empty || found.version < newest()) {
 		if !found.empty {
 			if _, err := s.backup(ctx, fmt.Sprintf("before-schema-%d", newest())); err != nil {
-				lock.Unlock() //nolint:errcheck // the first error is the one to tell
+				lock.Unlock() // the first error is the one to tell
 				return nil, fmt.Errorf("back up before the schema is changed: %w", err)
 			}
 		}
 		if err := renew(ctx, path, found.empty, o); err != nil {
-			lock.Unlock() //nolint:errcheck // as above
+			lock.Unlock() // as above
 			return nil, err
 		}
 	}
 	hold, mine, err := held(path)
 	if err == nil && !mine {
-		lock.Unlock() //nolint:errcheck // as above
+		lock.Unlock() // as above
 		return nil, ErrLocked
 	}
 	if err == nil { // a file system without such locks has the one beside it
@@ -179,7 +179,7 @@ func (s *Store) connect(ctx context.Context) error {
 		return err
 	}
 	if err := s.read.PingContext(ctx); errors.Is(trouble(err), ErrDisk) && s.frozen != nil {
-		s.read.Close() //nolint:errcheck // it was never open
+		s.read.Close() // it was never open
 		if s.read, err = sql.Open("sqlite", source(s.path, frozenDisk+"&_txlock=deferred")); err != nil {
 			return err
 		}
@@ -377,7 +377,7 @@ func renew(ctx context.Context, path string, empty bool, o Options) (err error) 
 // sweep removes a database that is only made on the way, with what SQLite lays beside it.
 func sweep(path string) {
 	for _, end := range []string{"", "-wal", "-shm", "-journal"} {
-		os.Remove(path + end) //nolint:errcheck // it may not be there
+		os.Remove(path + end) // it may not be there
 	}
 }
 
@@ -402,7 +402,7 @@ func settle(from, to string) error {
 		return err
 	}
 	if folder, err := os.Open(filepath.Dir(to)); err == nil { // where the system can't sync a folder, the file itself is safe
-		folder.Sync() //nolint:errcheck // as above
+		folder.Sync() // as above
 		folder.Close()
 	}
 	return nil
@@ -428,7 +428,7 @@ func vacuumInto(ctx context.Context, conn *sql.DB, to string) error {
 		return err
 	}
 	if _, err := conn.ExecContext(ctx, "VACUUM INTO ?", source(to, "")); err != nil {
-		os.Remove(to) //nolint:errcheck // the first error is the one to tell
+		os.Remove(to) // the first error is the one to tell
 		return err
 	}
 	return nil

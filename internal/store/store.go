@@ -239,7 +239,7 @@ func (s *Store) view(ctx context.Context, f func(*db.Queries) error) error {
 	if err != nil {
 		return fmt.Errorf("store: %w", trouble(err))
 	}
-	defer tx.Rollback() //nolint:errcheck // there is nothing to keep
+	defer tx.Rollback() // there is nothing to keep
 	return trouble(f(db.New(tx)))
 }
 
@@ -248,7 +248,7 @@ func within(ctx context.Context, conn *sql.DB, f func(*db.Queries) error) error 
 	if err != nil {
 		return fmt.Errorf("store: %w", trouble(err))
 	}
-	defer tx.Rollback() //nolint:errcheck // after a commit it has nothing to do
+	defer tx.Rollback() // after a commit it has nothing to do
 	if err := f(db.New(tx)); err != nil {
 		return trouble(err)
 	}

@@ -82,7 +82,7 @@ func TestOneBrush(t *testing.T) {
 	}
 	func() {
 		defer func() { _ = recover() }()
-		s.Do(t.Context(), func(context.Context) error { panic("at work") }) //nolint:errcheck // it panics
+		s.Do(t.Context(), func(context.Context) error { panic("at work") }) // it panics
 	}()
 	if err := s.Do(t.Context(), func(context.Context) error { return nil }); err != nil {
 		t.Errorf("after a panic the brush is lost: %v", err)

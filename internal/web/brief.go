@@ -132,7 +132,7 @@ func (s *Server) briefPainting(ctx context.Context, c fiber.Ctx) (in wire.AskBri
 	if b, err = s.briefed(ctx, in.Answers); err != nil {
 		return
 	}
-	q := plan.LookQuery{At: cmp.Or(b.tl.Finish, in.Answers.Start), Width: in.Width, Most: cmp.Or(in.Most, lookRows), Ground: grounds[map[bool]string{true: "night", false: "day"}[in.Night]]}
+	q := plan.LookQuery{At: cmp.Or(b.tl.Finish, in.Answers.Start), Width: in.Width, Most: cmp.Or(in.Most, lookRows), Ground: inks[map[bool]string{true: "night", false: "day"}[in.Night]]["booth"]}
 	if in.At != nil {
 		q.At = *in.At
 	}

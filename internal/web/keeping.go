@@ -190,7 +190,7 @@ func (s *Server) exportEverything(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	os.Remove(f.Name()) //nolint:errcheck // where an open file can't be removed, the system's own sweeping does it
+	os.Remove(f.Name()) // where an open file can't be removed, the system's own sweeping does it
 	lost, err := s.Store.Carry(c.Context(), f)
 	if err == nil {
 		_, err = f.Seek(0, io.SeekStart)
@@ -221,7 +221,7 @@ func (s *Server) importEverything(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	defer os.Remove(f.Name()) //nolint:errcheck // it is a copy
+	defer os.Remove(f.Name()) // it is a copy
 	defer f.Close()
 	n, err := io.Copy(f, io.LimitReader(incoming(c), everythingBody+1))
 	switch {

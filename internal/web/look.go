@@ -12,6 +12,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/look"
 	"inkysparrow/core/picture"
@@ -22,10 +23,11 @@ import (
 	"inkysparrow/internal/studio"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
+	"inkysparrow/ui"
 )
 
-// The grounds that a picture stands on: neutral, by night too dark for the page to dazzle and light enough for a black aircraft to be seen on.
-var grounds = map[string]string{"day": "#c9cccb", "night": "#5a5d5e", "paper": "#ffffff"}
+// inks are the page's: a picture stands on the booth of its theme, which is neutral, by night too dark for the page to dazzle and light enough for a black aircraft to be seen on.
+var inks = ui.Palette()
 
 // lookRows is how tall a picture is where nothing is said, in pixels.
 const lookRows = 1600
@@ -44,7 +46,7 @@ func refuse(format string, args ...any) error {
 
 // lookQuery reads what a picture should show.
 func lookQuery(c fiber.Ctx, def time.Time) (q plan.LookQuery, err error) {
-	q = plan.LookQuery{At: def, Width: 1280, Most: lookRows, Ground: grounds["day"]}
+	q = plan.LookQuery{At: def, Width: 1280, Most: lookRows, Ground: inks["day"]["booth"]}
 	if at := c.Query("at"); at != "" {
 		if q.At, err = time.Parse(time.RFC3339, at); err != nil {
 			return q, refuse("at: not a moment")
@@ -78,7 +80,7 @@ func lookQuery(c fiber.Ctx, def time.Time) (q plan.LookQuery, err error) {
 		}
 		q.Width, q.Most = 0, 0
 	}
-	if g, ok := grounds[c.Query("ground")]; ok {
+	if g, ok := inks[c.Query("ground")]["booth"]; ok {
 		q.Ground = g
 	}
 	q.Finished = c.Query("finished") == "yes"
@@ -168,7 +170,7 @@ func (s *Server) painted(ctx context.Context, c fiber.Ctx) (j *judged, one studi
 // laterOf is the moment of another timeline that stands as far in it: its finish where the first is finished.
 func laterOf(at time.Time, a, b *timeline.Timeline) time.Time {
 	if !at.Before(a.Finish) {
-		return timeline.Later(at, b.Finish)
+		return clock.Later(at, b.Finish)
 	}
 	return at
 }
@@ -334,7 +336,10 @@ func (j *judged) softness(line *timeline.Line, at time.Time) (soft float64, bite
 
 // tints are colours over the zones: how soft each is, or what the next liquid would do to it.
 func (j *judged) tints(shape *plan.Shape, at time.Time, shows string) []picture.Tint {
-	states := map[wire.State]colour.Colour{wire.Safe: colour.Or("#1F6B52", colour.Grey(50)), wire.Hold: colour.Or("#8A5A00", colour.Grey(50)), wire.Note: colour.Or("#39557A", colour.Grey(50)), wire.Bite: colour.Or("#9A2F22", colour.Grey(50))}
+	states := map[wire.State]colour.Colour{}
+	for state, name := range map[wire.State]string{wire.Safe: "safe", wire.Hold: "wait", wire.Note: "note", wire.Bite: "bite"} {
+		states[state] = colour.Or(inks["day"][name], colour.Grey(50))
+	}
 	all := make([]picture.Tint, len(shape.Zones))
 	for _, line := range j.checked.Lines {
 		k := shape.Zone(line.Zone.ID)

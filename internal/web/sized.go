@@ -99,7 +99,7 @@ func (s *Server) sized(c fiber.Ctx) error {
 		if _, err := body.ReadFrom(in); err != nil {
 			return cut(c)
 		}
-	} else if err != io.EOF { //nolint:errorlint // CopyN returns it as it is
+	} else if err != io.EOF { // CopyN returns it as it is
 		return cut(c)
 	}
 	if body.Len() > most {

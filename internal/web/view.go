@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"inkysparrow/core/chance"
+	"inkysparrow/core/clock"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
@@ -89,7 +90,7 @@ func (j *judged) clocked(ctx context.Context) error {
 	least := grain * time.Duration(1+steps/grainSteps)
 	j.until = j.checked.Holds(least)
 	if !next.IsZero() && next.Before(j.until) {
-		j.until = timeline.Later(next, j.now.Add(least))
+		j.until = clock.Later(next, j.now.Add(least))
 	}
 	return nil
 }

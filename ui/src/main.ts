@@ -1,6 +1,4 @@
-import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css'
-import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
-import '@fontsource/barlow-semi-condensed/latin-600.css'
+import './fonts/fonts.css'
 import 'vuetify/styles/core'
 import './styles.css'
 

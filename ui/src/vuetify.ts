@@ -13,6 +13,7 @@ import {
 } from '@mdi/js'
 import { createVuetify } from 'vuetify'
 import { mdi } from 'vuetify/iconsets/mdi-svg'
+import palette from '../palette.json'
 
 /** The icons that the components we use ask for by name; all others would be fetched for nothing. */
 const aliases = {
@@ -32,33 +33,21 @@ const aliases = {
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce
 
-const day = {
-  background: '#C9CCCB',
-  surface: '#E3E5E4',
-  'surface-bright': '#EFF0EF',
-  primary: '#20303F',
-  'on-primary': '#FFFFFF',
-  'on-background': '#171C22',
-  'on-surface': '#171C22',
-  success: '#1F6B52',
-  warning: '#8A5A00',
-  error: '#9A2F22',
-  info: '#39557A',
-}
-
-const night = {
-  background: '#141516',
-  surface: '#1E2021',
-  'surface-bright': '#282A2B',
-  primary: '#D9DED8',
-  'on-primary': '#141516',
-  'on-background': '#E9EAE6',
-  'on-surface': '#E9EAE6',
-  success: '#6FC2A2',
-  warning: '#E3B04B',
-  error: '#F0897B',
-  info: '#93B5E0',
-}
+/** The library's names for our colours. */
+const named = (p: typeof palette.day) => ({
+  ...p,
+  background: p.ground,
+  surface: p.sheet,
+  'surface-bright': p.raised,
+  primary: p.action,
+  'on-primary': p['on-action'],
+  'on-background': p.ink,
+  'on-surface': p.ink,
+  success: p.safe,
+  warning: p.wait,
+  error: p.bite,
+  info: p.note,
+})
 
 // A field is a label as on a data plate with a scribed line below: see styles.css. Its label never floats.
 const field = {
@@ -75,7 +64,10 @@ export const vuetify = createVuetify({
   theme: {
     cspNonce: nonce,
     defaultTheme: 'day',
-    themes: { day: { dark: false, colors: day }, night: { dark: true, colors: night } },
+    themes: {
+      day: { dark: false, colors: named(palette.day) },
+      night: { dark: true, colors: named(palette.night) },
+    },
   },
   defaults: {
     VBtn: { variant: 'text', ripple: false, rounded: 0, density: 'comfortable' },

@@ -1,3 +1,4 @@
+import palette from '../../../palette.json'
 import type { Step, Tape, Zone } from '../../wire'
 import { tickets, type TapeScale } from './scale'
 
@@ -66,5 +67,5 @@ export function onInk(s: Step) {
   const hex = s.colour
   if (!hex) return 'var(--ink)'
   const [r, g, b] = [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number]
-  return r * 0.3 + g * 0.59 + b * 0.11 > 130 ? '#171C22' : '#F6F7F6'
+  return r * 0.3 + g * 0.59 + b * 0.11 > 130 ? palette.day.ink : palette.day.lip
 }
