@@ -14,6 +14,7 @@ type Edit struct {
 	Of       string    `json:"of,omitempty"`     // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`   // where a step is added
 	Before   string    `json:"before,omitempty"` // the step that it comes before; empty for the end
+	By       int       `json:"by,omitempty" jsonschema:"minimum=-1,maximum=1"` // of move-step, one place down or up in place of before something
 	Zones    []string  `json:"zones,omitempty"`  // where a step is copied to
 	Step     *Step     `json:"step,omitempty"`
 	Product  *Product  `json:"product,omitempty"` // of put-product; with put-step one that the plan doesn't have yet

@@ -74,30 +74,52 @@ func (z *Zone) placeOf(do Do) int {
 	return len(z.Steps)
 }
 
-// moveStep moves a step before another one or to the end; the wipes that follow a wash go with it.
+// moveStep moves a step before another one, or to the end, or one place up or down; the wipes that follow a wash go with it.
 func (f *File) moveStep(e Edit) (string, error) {
 	z, i, err := f.step(e.Of)
 	if err != nil {
 		return "", err
 	}
 	zone := &f.Zones[z]
-	n := 1
-	for i+n < len(zone.Steps) && zone.Steps[i+n].Of == e.Of {
-		n++
-	}
+	n := zone.with(i)
 	moved := slices.Clone(zone.Steps[i : i+n])
 	if slices.ContainsFunc(moved, func(s Step) bool { return s.ID == e.Before }) {
 		return "", fault("edit.before", "a wash can't come after its own wipe")
 	}
+	var to int
+	switch {
+	case e.By < 0 && i == 0:
+		return "", plainly(fault("edit.by", "it is the first step of its zone"), "it is the first step already")
+	case e.By > 0 && i+n == len(zone.Steps):
+		return "", plainly(fault("edit.by", "it is the last step of its zone"), "it is the last step already")
+	case e.By < 0:
+		to = i - 1
+		if wash := zone.place(zone.Steps[to].Of); wash >= 0 && wash+zone.with(wash) == i && moved[0].Of != zone.Steps[wash].ID {
+			to = wash // above a wash and its wipes, not between them
+		}
+	case e.By > 0:
+		to = i + zone.with(i+n)
+	}
 	zone.Steps = slices.Delete(zone.Steps, i, i+n)
-	to := len(zone.Steps)
-	if e.Before != "" {
-		if to = zone.place(e.Before); to < 0 {
-			return "", fault("edit.before", "no step %q in the zone", e.Before)
+	if e.By == 0 {
+		to = len(zone.Steps)
+		if e.Before != "" {
+			if to = zone.place(e.Before); to < 0 {
+				return "", fault("edit.before", "no step %q in the zone", e.Before)
+			}
 		}
 	}
 	zone.Steps = slices.Insert(zone.Steps, to, moved...)
 	return fmt.Sprintf("Moved %s of %s", strings.ToLower(doName(moved[0].Do)), zone.Name), nil
+}
+
+// with returns how many steps move with the one at place: itself, and the wipes that follow where it is a wash.
+func (z *Zone) with(i int) int {
+	n := 1
+	for i+n < len(z.Steps) && z.Steps[i+n].Of == z.Steps[i].ID {
+		n++
+	}
+	return n
 }
 
 // copyStep copies a step, with its wipes, into other zones or once more into its own, where it belongs in the order of work.

@@ -5,10 +5,14 @@ package plan
 import (
 	"encoding/json"
 	"fmt"
+	"reflect"
 	"slices"
+	"strconv"
+	"strings"
 	"time"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 )
 
@@ -269,6 +273,26 @@ func (e *FieldError) Error() string {
 
 func fault(path, format string, args ...any) error {
 	return &FieldError{Path: path, Problem: fmt.Sprintf(format, args...)}
+}
+
+// Bounds returns what the schema holds each number of a product to, by its name in the file.
+func Bounds() (all []fact.Range) {
+	for f := range reflect.TypeFor[Product]().Fields() {
+		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+		r := fact.Range{ID: name}
+		for rule := range strings.SplitSeq(f.Tag.Get("jsonschema"), ",") {
+			switch key, value, _ := strings.Cut(rule, "="); key {
+			case "minimum":
+				r.From, _ = strconv.ParseFloat(value, 64) // the schema is made from it too, which a test holds
+			case "maximum":
+				r.To, _ = strconv.ParseFloat(value, 64)
+			}
+		}
+		if r.To > r.From {
+			all = append(all, r)
+		}
+	}
+	return all
 }
 
 // plainly gives an error of fault what the page says instead.

@@ -293,3 +293,31 @@ func FuzzParse(f *testing.F) {
 		}
 	})
 }
+
+// What a product's numbers are said to be held to is what they are held to.
+func TestBounds(t *testing.T) {
+	set := map[string]func(*plan.Product, float64){
+		"solids_pct": func(p *plan.Product, v float64) { p.SolidsPct = v }, "price": func(p *plan.Product, v float64) { p.Price = v }, "size_ml": func(p *plan.Product, v float64) { p.SizeML = v },
+		"hide_coats": func(p *plan.Product, v float64) { p.HideCoats = v }, "touch_dry_h": func(p *plan.Product, v float64) { p.TouchDryH = v },
+	}
+	bounds := plan.Bounds()
+	for _, r := range bounds {
+		for v, fine := range map[float64]bool{r.From: true, r.To: true, r.From - 0.001: false, r.To + 0.001: false} {
+			if v == 0 { // left out
+				continue
+			}
+			f := routeOf(t, "b: base-coat mid-acrylic")
+			set[r.ID](&f.Products[0], v)
+			text, err := json.Marshal(f)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if _, err := plan.Parse(text); (err == nil) != fine {
+				t.Errorf("%s of %v: %v", r.ID, v, err)
+			}
+		}
+	}
+	if len(bounds) != len(set) {
+		t.Errorf("bounds of %d numbers, want %d", len(bounds), len(set))
+	}
+}

@@ -114,15 +114,24 @@ func (f File) StainsAs(tl *timeline.Timeline, zone, step string, how StainHow, o
 	return s, err
 }
 
-func (f File) stained(tl *timeline.Timeline, zone, step string, how *StainHow, oils ...Product) (Stains, *stain.Laid, error) {
+// placedAs returns where a step lies on a timeline: its zone's line, and its place there.
+func placedAs(tl *timeline.Timeline, zone, step string) (*timeline.Line, int, error) {
 	i := slices.IndexFunc(tl.Lines, func(l *timeline.Line) bool { return l.Zone.ID == zone })
 	if i < 0 {
-		return Stains{}, nil, fault("zone", "no zone %q; there are %s", zone, words(tl.Lines, func(l *timeline.Line) string { return l.Zone.ID }))
+		return nil, 0, fault("zone", "no zone %q; there are %s", zone, words(tl.Lines, func(l *timeline.Line) string { return l.Zone.ID }))
 	}
 	line := tl.Lines[i]
 	k := slices.IndexFunc(line.Steps, func(p timeline.Placed) bool { return p.Step.ID == step })
 	if k < 0 {
-		return Stains{}, nil, fault("step", "no step %q in zone %q", step, zone)
+		return nil, 0, fault("step", "no step %q in zone %q", step, zone)
+	}
+	return line, k, nil
+}
+
+func (f File) stained(tl *timeline.Timeline, zone, step string, how *StainHow, oils ...Product) (Stains, *stain.Laid, error) {
+	line, k, err := placedAs(tl, zone, step)
+	if err != nil {
+		return Stains{}, nil, err
 	}
 	shape, err := f.Shape()
 	if err != nil {

@@ -10,20 +10,35 @@ import (
 	"inkysparrow/core/stain"
 )
 
-// Told is what a plan of stains tells whoever paints it: what it is in a sentence or two, and its figures.
+// Told is what somebody is told who is about to paint: what it is about, in a sentence or two, and its figures.
 type Told struct {
+	Title string
 	Words string
 	Rows  []ToldRow
 }
 
-// ToldRow is a figure with what it is of.
-type ToldRow struct{ Label, Value string }
+// ToldRow is a figure with what it is of, and what to make of it.
+type ToldRow struct {
+	Label, Value string
+	Sense        Sense
+}
+
+// Sense is what to make of a figure; empty where there is nothing to be made of it.
+type Sense string
+
+// The senses.
+const (
+	Fine  Sense = "safe" // as it should be
+	Mind  Sense = "wait" // mind it
+	Harms Sense = "bite"
+	Aside Sense = "note" // worth knowing
+)
 
 // Told tells the plan in words and figures, the same on the page, in the guide and on the command line.
 func (s Stains) Told() Told {
-	var b Told
+	b := Told{Title: "Where it goes on this aircraft"}
 	row := func(label, format string, args ...any) {
-		b.Rows = append(b.Rows, ToldRow{label, fmt.Sprintf(format, args...)})
+		b.Rows = append(b.Rows, ToldRow{Label: label, Value: fmt.Sprintf(format, args...)})
 	}
 	switch {
 	case len(s.Passes) > 0:

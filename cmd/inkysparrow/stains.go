@@ -3,7 +3,6 @@ package main
 import (
 	"context"
 	"fmt"
-	"io"
 	"os"
 	"path/filepath"
 	"strings"
@@ -44,7 +43,7 @@ func stainsCommand() *cobra.Command {
 			if asJSON {
 				return writeJSON(cmd.OutOrStdout(), stains)
 			}
-			printStains(cmd.OutOrStdout(), stains)
+			printTold(cmd.OutOrStdout(), stains.Told())
 			return nil
 		},
 	}
@@ -79,14 +78,4 @@ func writeGuide(ctx context.Context, f plan.File, tl *timeline.Timeline, view st
 		return fmt.Errorf("guide: %q is neither .pdf nor .svg", path)
 	}
 	return os.WriteFile(path, text, 0o644)
-}
-
-func printStains(w io.Writer, s plan.Stains) {
-	told := s.Told()
-	if told.Words != "" {
-		fmt.Fprintln(w, told.Words)
-	}
-	for _, r := range told.Rows {
-		fmt.Fprintf(w, "%s: %s\n", r.Label, r.Value)
-	}
 }

@@ -87,6 +87,14 @@ func (v View) Aft() Pt {
 // Down returns the direction in which gravity draws in the view; ok is false where it draws into or out of the picture.
 func (v View) Down() (d Pt, ok bool) { return Pt{0, 1}, v == Left || v == Right }
 
+// Across returns the direction in the view across the air: upwards on a side, to the right from above and below.
+func (v View) Across() Pt {
+	if down, ok := v.Down(); ok {
+		return Pt{-down.X, -down.Y}
+	}
+	return Pt{1, 0}
+}
+
 // opposite is the view of the other side.
 func (v View) opposite() View { return v ^ 1 }
 

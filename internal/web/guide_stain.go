@@ -11,7 +11,7 @@ func stainBlock(j *judged, site *timeline.Site) (wire.GuideBlock, bool) {
 	if err != nil {
 		return wire.GuideBlock{}, false // it is no such step, or nothing of the airframe is its zone
 	}
-	b := stainRows(s)
+	b := guideBlock(s.Told())
 	b.On = site.Zone.ID + "/" + site.Step.ID
 	return b, len(b.Rows) > 0
 }

@@ -245,7 +245,11 @@ func (s *Server) look(c fiber.Ctx) error {
 		}
 		out.Width, out.Height = frame.Width, frame.Height
 		for _, p := range frame.Panels {
-			out.Views = append(out.Views, wire.LookView{ID: p.View.String(), Words: p.View.Words(), X: p.Rect.Min.X, Y: p.Rect.Min.Y, Width: p.Rect.Dx(), Height: p.Rect.Dy(), PxPerMM: p.PxPerMM, LowX: p.Low.X, LowY: p.Low.Y})
+			aft, across := p.View.Aft(), p.View.Across()
+			out.Views = append(out.Views, wire.LookView{
+				ID: p.View.String(), Words: p.View.Words(), X: p.Rect.Min.X, Y: p.Rect.Min.Y, Width: p.Rect.Dx(), Height: p.Rect.Dy(), PxPerMM: p.PxPerMM, LowX: p.Low.X, LowY: p.Low.Y,
+				AftX: aft.X, AftY: aft.Y, OutX: across.X, OutY: across.Y,
+			})
 		}
 		skins := one.Skins(one.TL, one.Q)
 		out.Zones = j.lookZones(one.Painter, skins, one.Q.At)

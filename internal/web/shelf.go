@@ -128,7 +128,7 @@ func (s *Server) hiding(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	out := wire.ShelfHiding{Dries: driesWords(resolved)}
+	out := wire.ShelfHiding{Dries: chance.Dries(resolved)}
 	own, err := colour.Parse(p.Colour)
 	if err != nil || !resolved.Family.Opaque {
 		return c.JSON(out)
@@ -138,23 +138,6 @@ func (s *Server) hiding(c fiber.Ctx) error {
 		out.Words += " as such colours mostly do; its own coats can be told"
 	}
 	return c.JSON(out)
-}
-
-// driesWords tells what is known of how a product dries: in between what most of them do.
-func driesWords(p *coating.Product) string {
-	sd := chance.Pace(coating.Film{Family: p.Family, Known: p.Known})
-	if sd == 0 {
-		return ""
-	}
-	pace := p.Pace
-	if pace == 0 {
-		pace = 1
-	}
-	low, high := chance.Quantile(pace, 0.1, sd), chance.Quantile(pace, 0.9, sd)
-	if p.Known {
-		return fmt.Sprintf("dries in %.1f to %.1f times what is usual of its family, by its own time", low, high)
-	}
-	return fmt.Sprintf("dries in %.1f to %.1f times what is usual of its family; its own time is not known", low, high)
 }
 
 // followed is the chart of one product over another.

@@ -164,7 +164,7 @@ func (s *Server) stainPlan(c fiber.Ctx) error {
 	if err != nil {
 		return refuse("%v", err)
 	}
-	b := stainRows(got)
+	b := guideBlock(got.Told())
 	against := ""
 	if got.Amount != 1 {
 		against = fmt.Sprintf("%.1f times what its service asks for. %s", got.Amount, j.file.Targets().Words)
@@ -262,14 +262,4 @@ func (s *Server) stainGuide(c fiber.Ctx) error {
 	c.Attachment(name)
 	c.Set(fiber.HeaderContentType, map[string]string{"pdf": "application/pdf", "svg": "image/svg+xml"}[as])
 	return c.Send(out)
-}
-
-// stainRows tells a plan in words and figures.
-func stainRows(s plan.Stains) wire.GuideBlock {
-	told := s.Told()
-	b := wire.GuideBlock{Title: "Where it goes on this aircraft", Words: told.Words, Rows: []wire.GuideRow{}}
-	for _, r := range told.Rows {
-		b.Rows = append(b.Rows, wire.GuideRow{Label: r.Label, Value: r.Value})
-	}
-	return b
 }

@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/cure"
 	"inkysparrow/core/draft"
 	"inkysparrow/core/follow"
 	"inkysparrow/core/mix"
@@ -116,7 +117,10 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	for _, a := range follow.Asked() {
 		t.FilmAges = append(t.FilmAges, wire.Wish{ID: fmt.Sprint(a.Age.Hours() / 24), Words: a.Words})
 	}
-	for _, r := range slices.Concat(why.Ranges(), dose.Dials()) {
+	for _, s := range cure.Speeds() {
+		t.Paces = append(t.Paces, s.String())
+	}
+	for _, r := range slices.Concat(why.Ranges(), dose.Dials(), plan.Bounds()) {
 		t.Ranges = append(t.Ranges, wire.Range{ID: r.ID, From: r.From, To: r.To, Step: r.Step})
 	}
 	t.Usual = wire.Usual{Brief: plan.UsualBrief(), Climate: plan.UsualClimate()}

@@ -2,7 +2,6 @@ package web
 
 import (
 	"fmt"
-	"strings"
 	"time"
 
 	"inkysparrow/core/chance"
@@ -76,50 +75,13 @@ type risked struct {
 
 // coreWords says what the touch does, and how likely that is to show.
 func coreWords(c wire.Core, does verdict.Answer, line *timeline.Line) string {
-	words := harmWords(c, does, line)
-	switch does.Harm {
-	case verdict.Bitten, verdict.Worn, verdict.Ground, verdict.Wrinkled, verdict.ShutIn, verdict.Crept:
-		return strings.TrimSuffix(words, ".") + "; " + say.Odds(does.Chance) + "."
-	}
-	return words
-}
-
-func harmWords(c wire.Core, does verdict.Answer, line *timeline.Line) string {
 	film := ""
 	if does.Place >= 0 {
 		film = filmName(line, does.Place)
 	}
-	switch does.Harm {
-	case verdict.TooWet:
-		if line.Films[does.Place].Film.Laid.After(does.At) {
-			return fmt.Sprintf("%s is not on yet.", say.Capital(film))
-		}
-		if line.Films[does.Place].At(does.At).Phase < cure.TouchDry {
-			return fmt.Sprintf("%s is still wet.", say.Capital(film))
-		}
-		if does.Safe() {
-			return fmt.Sprintf("%s may not be ready for this yet.", say.Capital(film))
-		}
-		return fmt.Sprintf("%s is dry, and not ready for this yet.", say.Capital(film))
-	case verdict.Bitten:
-		if does.Reach.Whole {
-			return fmt.Sprintf("%s lets go, and all above it comes off.", say.Capital(film))
-		}
-		return fmt.Sprintf("It would take off %.2f µm of %s.", float64(does.Reach.Loss), film)
-	case verdict.Worn:
-		return fmt.Sprintf("It would dig %.1f µm out of %s.", float64(does.Dug), film)
-	case verdict.Ground:
-		return fmt.Sprintf("The cloth would grind the wash into %s: it is too soft.", film)
-	case verdict.Wrinkled:
-		return fmt.Sprintf("%s would wrinkle under its own kind.", say.Capital(film))
-	case verdict.Torn:
-		return "The decals lie open: they would be crept under and torn."
-	case verdict.ShutIn:
-		return fmt.Sprintf("%s has not settled: the coat would shut it in soft.", say.Capital(film))
-	case verdict.Crept:
-		return fmt.Sprintf("%s is still soluble in it: its lines would creep.", say.Capital(film))
-	}
-	switch {
+	switch words := does.Say(film, line.Films); {
+	case words != "":
+		return words
 	case c.Step == "":
 		return "Nothing more is planned here."
 	case c.Drop == nil:

@@ -89,6 +89,7 @@ type Trade struct {
 	Edges      []Wish      `json:"edges"`
 	Strokes    []Wish      `json:"strokes"`
 	Cloths     []string    `json:"cloths"`
+	Paces      []string    `json:"paces"`     // how a product can dry against others of its family
 	Contacts   []Wish      `json:"contacts"`  // how a liquid meets a film
 	Layings    []Wish      `json:"layings"`   // of sprayed coats; the usual one has no id
 	Dryings    []Wish      `json:"dryings"`   // of washes and oils; the usual one has no id

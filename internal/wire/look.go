@@ -41,6 +41,10 @@ type LookView struct {
 	PxPerMM float64 `json:"px_per_mm"`
 	LowX    float64 `json:"low_x"`
 	LowY    float64 `json:"low_y"`
+	AftX    float64 `json:"aft_x"` // the way that air streams over it, as a direction in the picture
+	AftY    float64 `json:"aft_y"`
+	OutX    float64 `json:"out_x"` // across that: upwards on a side, to the right from above and below
+	OutY    float64 `json:"out_y"`
 }
 
 // LookZone is what a zone comes to and how it is at the moment.

@@ -1238,6 +1238,7 @@ export interface PlanEdit {
   of?: string;
   zone?: string;
   before?: string;
+  by?: number;
   zones?: string[];
   step?: PlanStep;
   product?: PlanProduct;
@@ -1564,6 +1565,7 @@ export interface Trade {
   edges: Wish[];
   strokes: Wish[];
   cloths: string[];
+  paces: string[];
   contacts: Wish[];
   layings: Wish[];
   dryings: Wish[];
@@ -2132,6 +2134,10 @@ export interface LookView {
   px_per_mm: number;
   low_x: number;
   low_y: number;
+  aft_x: number;
+  aft_y: number;
+  out_x: number;
+  out_y: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -328,17 +328,7 @@ export const useBuild = defineStore('build', () => {
   )
 
   /** Moves the chosen step up or down its route. */
-  async function shift(by: 1 | -1) {
-    const steps = build.value?.plan.zones.find((z) => z.id === zoneId.value)?.steps ?? []
-    const i = steps.findIndex((s) => s.id === stepId.value)
-    if (i < 0) return
-    let last = i // a wash takes its wipes along
-    while (steps[last + 1]?.of === stepId.value) last++
-    if (by < 0 && i === 0) return
-    if (by > 0 && last === steps.length - 1) return
-    const before = by < 0 ? steps[i - 1]?.id : steps[last + 2]?.id
-    await act({ do: 'move-step', of: stepId.value, before: before ?? '' })
-  }
+  const shift = (by: 1 | -1) => act({ do: 'move-step', of: stepId.value, by })
 
   const undo = () =>
     change(

@@ -105,7 +105,7 @@ const magnified = ref(false)
 const lens = ref({ x: 0, y: 0, on: false })
 const box = computed(() => holder.value?.querySelector('.picture img')?.getBoundingClientRect())
 function move(e: PointerEvent) {
-  if (staining.value) stains.move(e, whole.value, pictureBox())
+  if (staining.value) stains.move(e)
   if (!magnified.value) return
   const img = (e.currentTarget as HTMLElement).querySelector('.picture img')?.getBoundingClientRect()
   if (!img) return

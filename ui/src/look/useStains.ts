@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { api } from '../api'
 import { useBuild } from '../build/useBuild'
 import { useNewest } from '../shared/useNewest'
-import type { PlanStainHow, Stained, StainStep, StainTold, Whole } from '../wire'
+import type { LookView, PlanStainHow, Stained, StainStep, StainTold, Whole } from '../wire'
 
 const iso = (t: number) => new Date(t).toISOString().replace(/\.\d+/, '')
 
@@ -98,25 +98,36 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
   const asPlanned = () => void (chosen.value && store.act({ do: 'pull-stain', of: chosen.value.step }))
 
   // A drag over the picture: along the air it lengthens or shortens, across it strengthens or rubs back.
-  let from: { x: number; y: number; amount: number; reach: number; px: number } | null = null
+  let from: { x: number; y: number; amount: number; reach: number; px: number; view: LookView | undefined } | null =
+    null
   const pulling = ref(false)
   function down(e: PointerEvent, whole: Whole | null, box: DOMRect | undefined) {
     if (!chosen.value || chosen.value.done || !whole || !box || e.button !== 0) return
     const px1 = whole.views[0]?.px_per_mm ?? 1
     const length = plan.value.value?.length_mm || 40 // what nothing is drawn from is pulled by as much
     const px = (px1 * box.width) / whole.width
-    from = { x: e.clientX, y: e.clientY, amount: amount.value, reach: reach.value, px: Math.max(40, px * length) }
+    const [x, y] = [
+      ((e.clientX - box.left) / box.width) * whole.width,
+      ((e.clientY - box.top) / box.height) * whole.height,
+    ]
+    from = {
+      x: e.clientX,
+      y: e.clientY,
+      amount: amount.value,
+      reach: reach.value,
+      px: Math.max(40, px * length),
+      // The view that was pressed: the picture may be another by the time that it is pulled.
+      view: whole.views.find((v) => x >= v.x && x < v.x + v.width && y >= v.y && y < v.y + v.height) ?? whole.views[0],
+    }
   }
-  function move(e: PointerEvent, whole: Whole | null, box: DOMRect | undefined) {
-    if (!from || !whole || !box) return
+  function move(e: PointerEvent) {
+    if (!from?.view) return
     const [dx, dy] = [e.clientX - from.x, e.clientY - from.y]
     if (!pulling.value && Math.hypot(dx, dy) < 6) return
     pulling.value = true
-    const [x, y] = [((from.x - box.left) / box.width) * whole.width, ((from.y - box.top) / box.height) * whole.height]
-    const v = whole.views.find((one) => x >= one.x && x < one.x + one.width && y >= one.y && y < one.y + one.height)
-    const flank = v?.id === 'left' || v?.id === 'right'
-    const aft = flank ? (v.id === 'left' ? dx : -dx) : dy
-    const across = flank ? -dy : dx
+    const v = from.view
+    const aft = dx * v.aft_x + dy * v.aft_y
+    const across = dx * v.out_x + dy * v.out_y
     if (plan.value.value?.length_mm && Math.abs(aft) >= Math.abs(across)) {
       reach.value = bound(from.reach + aft / from.px)
       amount.value = from.amount

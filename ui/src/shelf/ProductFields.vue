@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 
 import { api, Refusal } from '../api'
-import { useTrade } from '../edit/useTrade'
+import { rangeOf, useTrade } from '../edit/useTrade'
 import LiquidField from '../shared/LiquidField.vue'
 import { useNewest } from '../shared/useNewest'
 import type { PlanProduct, Swatch, Tint } from '../wire'
@@ -107,8 +107,8 @@ async function palette(event: Event) {
       :model-value="product.hide_coats ?? ''"
       label="Hides in, coats"
       type="number"
-      min="0.2"
-      max="40"
+      :min="rangeOf('hide_coats').from"
+      :max="rangeOf('hide_coats').to"
       step="0.1"
       placeholder="by its colour"
       persistent-placeholder
@@ -126,20 +126,15 @@ async function palette(event: Event) {
     <v-select
       :model-value="product.dries ?? ''"
       label="Dries, against others of its family"
-      :items="[
-        { value: '', title: 'not known' },
-        { value: 'fast', title: 'fast' },
-        { value: 'usual', title: 'as usual' },
-        { value: 'slow', title: 'slow' },
-      ]"
+      :items="[{ value: '', title: 'not known' }, ...(trade?.paces ?? [])]"
       @update:model-value="(v: string) => (product.dries = (v || undefined) as PlanProduct['dries'])"
     />
     <v-text-field
       :model-value="product.touch_dry_h ?? ''"
       label="Touch-dry in, h"
       type="number"
-      min="0.02"
-      max="240"
+      :min="rangeOf('touch_dry_h').from"
+      :max="rangeOf('touch_dry_h').to"
       step="any"
       placeholder="not known"
       persistent-placeholder
@@ -152,7 +147,8 @@ async function palette(event: Event) {
       :model-value="product[field] ?? ''"
       :label="label"
       type="number"
-      min="0"
+      :min="rangeOf(field).from"
+      :max="rangeOf(field).to"
       step="any"
       placeholder="usual"
       persistent-placeholder

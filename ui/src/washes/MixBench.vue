@@ -198,7 +198,7 @@ async function label() {
 }
 const nameOf = (what: string) =>
   what.startsWith('p:') ? own(what.slice(2))?.name : liquids.value.find((l) => l.id === what.slice(2))?.words
-const drops = computed(() => trade.value?.drop_ml ?? 0.05)
+const drops = computed(() => trade.value?.drop_ml ?? 0) // 0: amounts are told in ml until the tables have been read
 </script>
 
 <template>
