@@ -11,11 +11,11 @@ import (
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
 	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=let-go,enum=put-day,enum=put-wash,enum=put-airframe,enum=split-zone,enum=join-zones,enum=put-feature,enum=pull-stain"`
-	Of       string    `json:"of,omitempty"`     // the id of what is changed; empty where something is added
-	Zone     string    `json:"zone,omitempty"`   // where a step is added
-	Before   string    `json:"before,omitempty"` // the step that it comes before; empty for the end
+	Of       string    `json:"of,omitempty"`                                   // the id of what is changed; empty where something is added
+	Zone     string    `json:"zone,omitempty"`                                 // where a step is added
+	Before   string    `json:"before,omitempty"`                               // the step that it comes before; empty for the end
 	By       int       `json:"by,omitempty" jsonschema:"minimum=-1,maximum=1"` // of move-step, one place down or up in place of before something
-	Zones    []string  `json:"zones,omitempty"`  // where a step is copied to
+	Zones    []string  `json:"zones,omitempty"`                                // where a step is copied to
 	Step     *Step     `json:"step,omitempty"`
 	Product  *Product  `json:"product,omitempty"` // of put-product; with put-step one that the plan doesn't have yet
 	Part     *Part     `json:"part,omitempty"`

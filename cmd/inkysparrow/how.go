@@ -20,11 +20,7 @@ func howCommand() *cobra.Command {
 			"The exit status is 2 for a file that can't be read, or a zone or step that there is none of.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			f, err := readPlan(args[0], cmd.InOrStdin())
-			if err != nil {
-				return err
-			}
-			tl, err := laidOut(cmd.Context(), args[0], f)
+			f, tl, err := readLaid(cmd, args[0])
 			if err != nil {
 				return err
 			}

@@ -8,7 +8,19 @@ import (
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
 	"inkysparrow/plan"
+
+	"github.com/spf13/cobra"
 )
+
+// readLaid reads a plan from a file, or from standard input for -, and lays it out.
+func readLaid(cmd *cobra.Command, path string) (plan.File, *timeline.Timeline, error) {
+	f, err := readPlan(path, cmd.InOrStdin())
+	if err != nil {
+		return f, nil, err
+	}
+	tl, err := laidOut(cmd.Context(), path, f)
+	return f, tl, err
+}
 
 // laidOut lays out what was read from a file.
 func laidOut(ctx context.Context, path string, f plan.File) (*timeline.Timeline, error) {
