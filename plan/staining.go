@@ -267,7 +267,7 @@ func spread(a *airframe.Airframe, zone int, l *stain.Laid, paint colour.Colour) 
 			for x := low.X + step/2; x < high.X; x += step {
 				at := airframe.Pt{X: x, Y: y}
 				if f.Holds(at) {
-					got = append(got, paint.Difference(seen(l, near, at, paint)))
+					got = append(got, paint.Difference(l.Seen(near, at, paint)))
 				}
 			}
 		}
@@ -282,26 +282,6 @@ func spread(a *airframe.Airframe, zone int, l *stain.Laid, paint colour.Colour) 
 		sd += (v - mean) * (v - mean) / float64(len(got))
 	}
 	return mean, math.Sqrt(sd)
-}
-
-// seen returns a paint as streaks veil it at a place.
-func seen(l *stain.Laid, streaks []stain.Streak, at airframe.Pt, paint colour.Colour) colour.Colour {
-	var r, g, b, all float64
-	for _, s := range streaks {
-		dx, dy := at.X-s.At.X, at.Y-s.At.Y
-		if reach := s.Reach() + s.WideMM; math.Abs(dx) > reach || math.Abs(dy) > reach {
-			continue
-		}
-		way := s.Toward()
-		if d := s.Over(dx*way.X+dy*way.Y, dx*way.Y-dy*way.X); d > 0 {
-			x, y, z := l.Inks[s.Ink].Linear()
-			r, g, b, all = r+d*x, g+d*y, b+d*z, all+d
-		}
-	}
-	if all == 0 {
-		return paint
-	}
-	return paint.Veiled(colour.FromLinear(r/all, g/all, b/all), -math.Expm1(-all))
 }
 
 // wetBrush asks what a brush that is wet with the step's thinner would do to the films below.

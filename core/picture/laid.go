@@ -163,8 +163,9 @@ func (f *Frame) streak(p Panel, s stain.Streak, add func(spot int32, ink int, de
 			}
 			return
 		}
+		dense := s.Field()
 		f.each(p, airframe.Pt{X: s.At.X - r, Y: s.At.Y - r}, airframe.Pt{X: s.At.X + r, Y: s.At.Y + r}, func(spot int32, at airframe.Pt) {
-			add(spot, s.Ink, s.Over(at.X-s.At.X, at.Y-s.At.Y))
+			add(spot, s.Ink, dense(at))
 		})
 		return
 	}
@@ -177,9 +178,9 @@ func (f *Frame) streak(p Panel, s stain.Streak, add func(spot int32, ink int, de
 	end := airframe.Pt{X: s.At.X + way.X*s.Reach(), Y: s.At.Y + way.Y*s.Reach()}
 	low := airframe.Pt{X: min(s.At.X, end.X) - s.WideMM, Y: min(s.At.Y, end.Y) - s.WideMM}
 	high := airframe.Pt{X: max(s.At.X, end.X) + s.WideMM, Y: max(s.At.Y, end.Y) + s.WideMM}
+	dense := s.Field()
 	f.each(p, low, high, func(spot int32, at airframe.Pt) {
-		dx, dy := at.X-s.At.X, at.Y-s.At.Y
-		if d := s.Over(dx*way.X+dy*way.Y, dx*way.Y-dy*way.X); d > 0.002 {
+		if d := dense(at); d > 0.002 {
 			add(spot, s.Ink, d)
 		}
 	})

@@ -56,6 +56,33 @@ func (s Streak) Over(along, beside float64) float64 {
 	return s.Density * math.Exp(-along/s.LongMM-math.Pi/4*(beside/half)*(beside/half)) * s.WideMM / (2 * half)
 }
 
+// Field returns the streak's optical density by place in its view.
+func (s Streak) Field() func(at airframe.Pt) float64 {
+	way := s.Toward()
+	return func(at airframe.Pt) float64 {
+		dx, dy := at.X-s.At.X, at.Y-s.At.Y
+		return s.Over(dx*way.X+dy*way.Y, dx*way.Y-dy*way.X)
+	}
+}
+
+// Seen returns a paint as some of the streaks veil it at a place: their inks mixed by density, in linear light.
+func (l *Laid) Seen(streaks []Streak, at airframe.Pt, paint colour.Colour) colour.Colour {
+	var r, g, b, all float64
+	for _, s := range streaks {
+		if reach := s.Reach() + s.WideMM; math.Abs(at.X-s.At.X) > reach || math.Abs(at.Y-s.At.Y) > reach {
+			continue
+		}
+		if d := s.Field()(at); d > 0 {
+			x, y, z := l.Inks[s.Ink].Linear()
+			r, g, b, all = r+d*x, g+d*y, b+d*z, all+d
+		}
+	}
+	if all == 0 {
+		return paint
+	}
+	return paint.Veiled(colour.FromLinear(r/all, g/all, b/all), -math.Expm1(-all))
+}
+
 // Toward returns the direction in which a streak is drawn.
 func (s Streak) Toward() airframe.Pt {
 	sin, cos := math.Sincos(s.TowardDeg * math.Pi / 180)
