@@ -307,35 +307,42 @@ func TestAsk(t *testing.T) {
 
 // Every scheme drafts a plan on every type, its zones have skin and its pattern the tones that it names.
 func TestSchemes(t *testing.T) {
+	for _, k := range airframe.Kinds() {
+		t.Run(k.ID, func(t *testing.T) {
+			t.Parallel()
+			testSchemes(t, k)
+		})
+	}
+}
+
+func testSchemes(t *testing.T, k airframe.Kind) {
 	for _, s := range plan.Schemes() {
-		for _, k := range airframe.Kinds() {
-			b := plan.UsualBrief()
-			b.Name, b.Start = "One", time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)
-			b.Airframe = &plan.Airframe{Type: plan.AirType(k.ID), Seed: 2, EdgePct: s.EdgePct, WaveMM: s.WaveMM}
-			b.Zones = s.Zones
-			b.Zones[0].Tones, b.Zones[0].Edge = s.Tones, "lifted"
-			f, _, err := b.Plan()
-			if err != nil {
-				t.Fatalf("%s on %s: %v", s.ID, k.ID, err)
+		b := plan.UsualBrief()
+		b.Name, b.Start = "One", time.Date(2027, 3, 1, 18, 0, 0, 0, time.UTC)
+		b.Airframe = &plan.Airframe{Type: plan.AirType(k.ID), Seed: 2, EdgePct: s.EdgePct, WaveMM: s.WaveMM}
+		b.Zones = s.Zones
+		b.Zones[0].Tones, b.Zones[0].Edge = s.Tones, "lifted"
+		f, _, err := b.Plan()
+		if err != nil {
+			t.Fatalf("%s on %s: %v", s.ID, k.ID, err)
+		}
+		p, err := f.Resolve()
+		if err != nil {
+			t.Fatalf("%s on %s: %v", s.ID, k.ID, err)
+		}
+		for _, z := range p.Zones {
+			if z.AreaCM2 < 0.1 || z.Shape.AreaCM2 < 0.1 {
+				t.Errorf("%s on %s: %s has %.1f cm²", s.ID, k.ID, z.Name, z.Shape.AreaCM2)
 			}
-			p, err := f.Resolve()
-			if err != nil {
-				t.Fatalf("%s on %s: %v", s.ID, k.ID, err)
+		}
+		tones := 0
+		for _, step := range f.Zones[0].Steps {
+			if step.AreaPct > 0 && step.Do == "base-coat" {
+				tones++
 			}
-			for _, z := range p.Zones {
-				if z.AreaCM2 < 0.1 || z.Shape.AreaCM2 < 0.1 {
-					t.Errorf("%s on %s: %s has %.1f cm²", s.ID, k.ID, z.Name, z.Shape.AreaCM2)
-				}
-			}
-			tones := 0
-			for _, step := range f.Zones[0].Steps {
-				if step.AreaPct > 0 && step.Do == "base-coat" {
-					tones++
-				}
-			}
-			if tones != len(s.Tones) {
-				t.Errorf("%s on %s has %d tones of %d", s.ID, k.ID, tones, len(s.Tones))
-			}
+		}
+		if tones != len(s.Tones) {
+			t.Errorf("%s on %s has %d tones of %d", s.ID, k.ID, tones, len(s.Tones))
 		}
 	}
 }

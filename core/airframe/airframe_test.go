@@ -81,6 +81,7 @@ func made(t testing.TB, s Spec) *Airframe {
 func TestTypes(t *testing.T) {
 	for _, k := range Kinds() {
 		t.Run(k.ID, func(t *testing.T) {
+			t.Parallel()
 			a := made(t, Spec{Type: k.ID, Scale: 48, Seed: 5})
 			left := made(t, Spec{Type: k.ID, Scale: 48, Seed: 5, Claims: []Claim{{"rest", []string{"all"}}, {"l", []string{"wing/left", "tailplane/left", "nacelle/left"}}, {"r", []string{"wing/right", "tailplane/right", "nacelle/right"}}}})
 			m := left.Measures()

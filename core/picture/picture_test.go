@@ -439,33 +439,40 @@ func TestGolden(t *testing.T) {
 // Each view stands where the frame says: a place there and back, views beside each other without overlap, nothing taller than it may be.
 func TestLayout(t *testing.T) {
 	for _, k := range airframe.Kinds() {
-		f := must(New(ever, made(t, k.ID), airframe.Views, 960, 520))
-		if f.Height > 520 || len(f.Panels) != 4 {
-			t.Errorf("%s: %d tall, %d views", k.ID, f.Height, len(f.Panels))
+		t.Run(k.ID, func(t *testing.T) {
+			t.Parallel()
+			testLayout(t, made(t, k.ID))
+		})
+	}
+}
+
+func testLayout(t *testing.T, a *airframe.Airframe) {
+	f := must(New(ever, a, airframe.Views, 960, 520))
+	if f.Height > 520 || len(f.Panels) != 4 {
+		t.Errorf("%d tall, %d views", f.Height, len(f.Panels))
+	}
+	for i, p := range f.Panels {
+		if !p.Rect.In(image.Rect(0, 0, f.Width, f.Height)) {
+			t.Errorf("the %v view stands outside: %v", p.View, p.Rect)
 		}
-		for i, p := range f.Panels {
-			if !p.Rect.In(image.Rect(0, 0, f.Width, f.Height)) {
-				t.Errorf("%s: the %v view stands outside: %v", k.ID, p.View, p.Rect)
+		at := airframe.Pt{X: 12, Y: 7}
+		x, y := p.Pixel(at)
+		if back := p.At(x, y); math.Hypot(back.X-at.X, back.Y-at.Y) > 1e-9 {
+			t.Errorf("%v comes back as %v", at, back)
+		}
+		for _, o := range f.Panels[:i] {
+			if in := o.Rect.Intersect(p.Rect); in.Dx() > 14 && in.Dy() > 14 {
+				t.Errorf("%v and %v overlap by %v", o.View, p.View, in)
 			}
-			at := airframe.Pt{X: 12, Y: 7}
-			x, y := p.Pixel(at)
-			if back := p.At(x, y); math.Hypot(back.X-at.X, back.Y-at.Y) > 1e-9 {
-				t.Errorf("%v comes back as %v", at, back)
-			}
-			for _, o := range f.Panels[:i] {
-				if in := o.Rect.Intersect(p.Rect); in.Dx() > 14 && in.Dy() > 14 {
-					t.Errorf("%s: %v and %v overlap by %v", k.ID, o.View, p.View, in)
-				}
-			}
 		}
-		if at := must(NewAt(ever, made(t, k.ID), airframe.Views, 2)); math.Abs(at.Panels[0].PxPerMM-2) > 0.01 {
-			t.Errorf("%s: asked for 2 px a mm, drawn at %.3f", k.ID, at.Panels[0].PxPerMM)
-		} else if w, h := SizeAt(at.Airframe, airframe.Views, 2); math.Abs(w-float64(at.Width)) > 1 || math.Abs(h-float64(at.Height)) > 2 {
-			t.Errorf("%s: said to be %.0f by %.0f, is %d by %d", k.ID, w, h, at.Width, at.Height)
-		}
-		if wide := must(New(ever, made(t, k.ID), airframe.Views, 960, 0)); f.Panels[0].PxPerMM < wide.Panels[0].PxPerMM*0.6 {
-			t.Errorf("%s is drawn at %.2f px a mm, could be %.2f", k.ID, f.Panels[0].PxPerMM, wide.Panels[0].PxPerMM)
-		}
+	}
+	if at := must(NewAt(ever, a, airframe.Views, 2)); math.Abs(at.Panels[0].PxPerMM-2) > 0.01 {
+		t.Errorf("asked for 2 px a mm, drawn at %.3f", at.Panels[0].PxPerMM)
+	} else if w, h := SizeAt(at.Airframe, airframe.Views, 2); math.Abs(w-float64(at.Width)) > 1 || math.Abs(h-float64(at.Height)) > 2 {
+		t.Errorf("said to be %.0f by %.0f, is %d by %d", w, h, at.Width, at.Height)
+	}
+	if wide := must(New(ever, a, airframe.Views, 960, 0)); f.Panels[0].PxPerMM < wide.Panels[0].PxPerMM*0.6 {
+		t.Errorf("drawn at %.2f px a mm, could be %.2f", f.Panels[0].PxPerMM, wide.Panels[0].PxPerMM)
 	}
 }
 

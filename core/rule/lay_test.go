@@ -149,7 +149,7 @@ func TestLayAroundBookings(t *testing.T) {
 // and what a step was told before is what it would be told anew.
 func TestLinesRememberRightly(t *testing.T) {
 	r := rand.New(rand.NewPCG(16, 23))
-	for n := range 120 {
+	for n := range 40 {
 		rep := Check(randomPlan(r))
 		for _, line := range rep.Lines {
 			for i := range line.Steps {
