@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"inkysparrow/internal/demo"
 	"os"
 	"strings"
 	"testing"
@@ -63,7 +64,19 @@ func TestDragTheMoment(t *testing.T) {
 	}
 	b.page.Mouse.MustMoveTo(x+560, y)
 	b.page.Mouse.MustUp(proto.InputMouseButtonLeft)
-	b.sees(".verdict", "Safe at this moment|Nothing")
+	b.sees(".verdict", "It would take off 0.0")
+	b.sees(".elsewhere", "It would take off 0.0") // the bite fades; the chosen step is still the chosen one
+	b.sees(".step[aria-current]", "Pin wash")
+	if s := b.step("d4"); s.At == nil || s.At.After(demo.Opens.Add(time.Hour)) {
+		t.Errorf("looking moved it to %v", s.At)
+	}
+	b.press(input.Escape, input.KeyN)
+	b.sees(".step.under", "Pin wash") // without a choice the row lights up in which the moment lies
+	if b.page.MustHas(".step[aria-current]") {
+		t.Error("a step is chosen still")
+	}
+	b.press(input.BracketRight)
+	b.sees(".step[aria-current]", ".")
 	var took []float64
 	b.must(b.page.MustEval(`() => window.took`).Unmarshal(&took))
 	if len(took) == 0 {
@@ -85,7 +98,7 @@ func TestMomentByKeys(t *testing.T) {
 	b.press(input.PageUp)
 	b.sees(".clock .moment", "Fri 12 · 19:30")
 	b.press(input.End)
-	b.sees(".verdict", "Nothing more is planned here")
+	b.sees(".verdict", "Safe at this moment")
 	b.press(input.Home)
 	b.sees(".clock .moment", "Mon 8")
 	b.press(input.Period)

@@ -57,9 +57,12 @@ func TestDoneNow(t *testing.T) {
 	b.fill("or", "yesterday 21:00")
 	b.sees(".said", "Wed 10 Mar, 21:00")
 	b.press(input.Enter)
-	b.sees(".question", "Decals of Upper surfaces, below it, is marked done later than that")
-	b.push("Leave it")
-	b.gone(".question", "below it")
+	b.sees(".step[aria-current] .when", "yesterday · 21:00|10 Mar")
+	b.sees(".saw", "Decals, below it, is marked done later")
+	b.push("Leave it so")
+	b.gone(".saw", "below it")
+	b.undo()
+	b.gone(".step[aria-current] .kind", "done")
 
 	b.press(input.KeyL) // what is refused changes nothing, so there is nothing to take back
 	b.sees(".passing", "Seal of Upper surfaces is not pinned|seal of Upper surfaces is not pinned")
@@ -77,11 +80,47 @@ func TestDoneNow(t *testing.T) {
 
 	b.click(".step", "Wipe")
 	b.press(input.KeyD)
-	b.sees(".question", "2 steps come before it and are not marked done, the first of them seal")
-	b.push("All 3 are done")
 	b.sees(".passing", "Marked wipe of Upper surfaces done")
+	b.sees(".saw", "2 steps come before it and are not marked done, the first of them seal")
+	b.push("All 2 are done too")
+	b.sees(".passing", "Marked what lies below wipe of Upper surfaces done")
 	if s := b.step("u6"); s.Done == nil || !s.Done.Before(demo.Opens) {
 		t.Errorf("the seal below it is done %v", s.Done)
+	}
+}
+
+// What should not have been done and was is recorded at once, then asked about; what is told of it is told in the past, with what can be done now.
+func TestDoneAndBitten(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".step[aria-current]", "Pin wash")
+	if b.page.MustHas(".happened .first") {
+		t.Error("done is the loudest button of a step that bites")
+	}
+	b.press(input.KeyD)
+	b.sees(".passing", "Marked pin wash of Underside done")
+	b.sees(".panel .title", "White spirit may have bitten Pale sky enamel")
+	b.sees(".panel .because", "It has happened.*took off")
+	b.sees(".panel .mend", "What can be done now: .*let it harden")
+	b.sees(".verdict", "It may have taken off 0.72")
+	b.sees(".saw", "What do you see")
+	for _, never := range []string{"Nothing needs to be done", "Safe from", "Good from"} {
+		if text := b.page.MustElement(".panel").MustText(); strings.Contains(text, never) {
+			t.Errorf("after an accident it says %q: %s", never, text)
+		}
+	}
+	b.click(".saw button", "Something")
+	b.sees(".passing", "something is wrong")
+	b.sees(".panel .title", "White spirit bit Pale sky enamel")
+	b.gone(".saw", "What do you see")
+	b.undo()
+	b.click(".saw button", "Nothing")
+	b.sees(".passing", "nothing seen")
+	b.gone(".panel .title", "bitten")
+	b.undo()
+	b.click(".saw button", "It was not done")
+	b.sees(".panel .title", "Waits for Pale sky enamel to harden") // it is laid out again, where it bites nothing
+	if s := b.step("d4"); s.Done != nil || s.Seen != "" {
+		t.Errorf("it is %+v", s)
 	}
 }
 
@@ -208,7 +247,7 @@ func TestCarryATicket(t *testing.T) {
 
 	// What is over can only have been done then.
 	b.carry("u6", "Wed 10", "Upper surfaces", 0.5)
-	b.sees(".hand", "done Wed 10.*below it, is marked done later")
+	b.sees(".hand", "done, begun Wed 10")
 	b.press(input.Escape)
 	b.must(mouse.Up(proto.InputMouseButtonLeft, 1))
 	b.gone(".hand", "")

@@ -10,7 +10,7 @@ import (
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
-	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=let-go,enum=put-day,enum=put-wash,enum=put-airframe,enum=split-zone,enum=join-zones,enum=put-feature,enum=pull-stain"`
+	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-below,enum=saw,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=put-at,enum=let-go,enum=put-day,enum=put-wash,enum=put-airframe,enum=split-zone,enum=join-zones,enum=put-feature,enum=pull-stain"`
 	Of       string    `json:"of,omitempty"`                                   // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`                                 // where a step is added
 	Before   string    `json:"before,omitempty"`                               // the step that it comes before; empty for the end
@@ -22,9 +22,8 @@ type Edit struct {
 	NewZone  *Zone     `json:"new_zone,omitempty"` // its steps are left as they are
 	Settings *Settings `json:"settings,omitempty"`
 
+	Seen Sight      `json:"seen,omitempty"` // of saw
 	At   *time.Time `json:"at,omitempty"`   // when it was done or begun; now where it is left out. Of pin, the start
-	Sure bool       `json:"sure,omitempty"` // what was asked about is meant so
-	Also bool       `json:"also,omitempty"` // of mark-done: the steps before it in its zone were done too
 
 	Wipe *Step `json:"wipe,omitempty"` // of put-wash, how it is wiped
 	Seal bool  `json:"seal,omitempty"` // of put-wash, two coats of clear first
@@ -46,14 +45,6 @@ type Hours struct {
 	To   Clock `json:"to"`
 }
 
-// Question is a change that may be a slip: it is carried out when somebody says that it is meant so.
-type Question struct {
-	Words string
-	Also  string // what else could be done at once, empty for nothing
-}
-
-func (q *Question) Error() string { return q.Words }
-
 // Settings are what a plan says of the build as a whole.
 type Settings struct {
 	Build      Build                           `json:"build"`
@@ -66,7 +57,7 @@ type Settings struct {
 }
 
 // Edit returns a copy of the plan with e carried out, and what was done in words. The copy has been held against the schema and its
-// references followed. Errors are *FieldError and name the place in the plan as it would be, or *Question.
+// references followed. Errors are *FieldError and name the place in the plan as it would be.
 func (f File) Edit(e Edit) (File, string, error) { return f.EditContext(context.Background(), e) }
 
 // EditContext is Edit for somebody who may go meanwhile.
@@ -108,8 +99,8 @@ var edits = map[string]func(*File, Edit) (string, error){
 	"put-step": (*File).putStep, "move-step": (*File).moveStep, "copy-step": (*File).copyStep, "remove-step": (*File).removeStep,
 	"put-part": (*File).putPart, "remove-part": (*File).removePart, "put-product": (*File).putProduct, "remove-product": (*File).removeProduct, "put-zone": (*File).putZone, "copy-zone": (*File).copyZone, "remove-zone": (*File).removeZone,
 	"put-settings": (*File).putSettings,
-	"mark-done":    (*File).markDone, "mark-started": (*File).markStarted, "unmark": (*File).unmark, "put-off": (*File).putOff, "lay-anew": (*File).layAnew,
-	"pin": (*File).pin, "let-go": (*File).letGoEdit, "put-day": (*File).putDay, "put-wash": (*File).putWash,
+	"mark-done":    (*File).markDone, "mark-below": (*File).markBelow, "saw": (*File).saw, "mark-started": (*File).markStarted, "unmark": (*File).unmark, "put-off": (*File).putOff, "lay-anew": (*File).layAnew,
+	"pin": (*File).pin, "put-at": (*File).putAt, "let-go": (*File).letGoEdit, "put-day": (*File).putDay, "put-wash": (*File).putWash,
 	"put-airframe": (*File).putAirframe, "split-zone": (*File).splitZone, "join-zones": (*File).joinZones, "put-feature": (*File).putFeature, "pull-stain": (*File).pullStain,
 }
 

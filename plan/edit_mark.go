@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"inkysparrow/core/clock"
+	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
@@ -44,47 +45,64 @@ func (f *File) markDone(e Edit) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	open := 0
-	for k, s := range f.Zones[z].Steps[:i] {
-		switch {
-		case s.Done == nil:
-			open++
-		case s.Done.After(at) && !e.Sure:
-			return "", &Question{Words: fmt.Sprintf("%s, below it, is marked done later than that: %s. Was this one done at %s all the same?", say.Capital(f.stepWords(z, k)), f.clock(*s.Done), f.clock(at))}
-		}
-	}
-	if open > 0 && !e.Sure && !e.Also {
-		return "", f.openBelow(z, i, open)
-	}
-	if e.Also {
-		if err := f.markBelow(z, i, at); err != nil {
-			return "", err
-		}
-	}
 	s := &f.Zones[z].Steps[i]
-	s.Done, s.At, s.NotBefore = &at, nil, nil
+	s.Done, s.At, s.NotBefore, s.Seen = &at, nil, nil, ""
 	if s.Started != nil && !s.Started.Before(at) {
 		s.Started = nil
 	}
 	return fmt.Sprintf("Marked %s done, %s", f.stepWords(z, i), f.clock(at)), nil
 }
 
-// openBelow asks about a step that is marked done before those below it.
-func (f *File) openBelow(z, i, open int) error {
-	first := 0
-	for f.Zones[z].Steps[first].Done != nil {
-		first++
+// Gap tells what is amiss below a step that is done or under way: steps that are still open, which can be marked done with it, or one that was done later; ok is false where nothing is.
+func (f File) Gap(zone, place int) (words string, open int, ok bool) {
+	s := f.Zones[zone].Steps[place]
+	if s.Done == nil && s.Started == nil {
+		return "", 0, false
 	}
-	q := &Question{Words: fmt.Sprintf("%s comes before it and is not marked done.", say.Capital(strings.ToLower(doName(f.Zones[z].Steps[first].Do)))), Also: "Both are done"}
-	if open > 1 {
-		q.Words = fmt.Sprintf("%d steps come before it and are not marked done, the first of them %s.", open, strings.ToLower(doName(f.Zones[z].Steps[first].Do)))
-		q.Also = fmt.Sprintf("All %d are done", open+1)
+	name := func(k int) string { return strings.ToLower(doName(f.Zones[zone].Steps[k].Do)) }
+	first, later := -1, -1
+	for k, below := range f.Zones[zone].Steps[:place] {
+		switch {
+		case below.Done == nil:
+			if open++; first < 0 {
+				first = k
+			}
+		case later < 0 && s.Done != nil && below.Done.After(*s.Done):
+			later = k
+		}
 	}
-	return q
+	switch {
+	case open == 1:
+		return fmt.Sprintf("%s comes before it and is not marked done.", say.Capital(name(first))), open, true
+	case open > 1:
+		return fmt.Sprintf("%d steps come before it and are not marked done, the first of them %s.", open, name(first)), open, true
+	case later >= 0:
+		return fmt.Sprintf("%s, below it, is marked done later: %s.", say.Capital(name(later)), f.clock(*f.Zones[zone].Steps[later].Done)), 0, true
+	}
+	return "", 0, false
 }
 
-// markBelow marks what is open before step i of a zone done too, each just before the next.
-func (f *File) markBelow(z, i int, at time.Time) error {
+// markBelow marks what is open below a step that is done or under way done too.
+func (f *File) markBelow(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	at := f.Zones[z].Steps[i].Started
+	if done := f.Zones[z].Steps[i].Done; done != nil {
+		at = done
+	}
+	if _, open, _ := f.Gap(z, i); at == nil || open == 0 {
+		return "", fault("edit.of", "nothing is open below %s", f.stepWords(z, i))
+	}
+	if err := f.closeBelow(z, i, *at); err != nil {
+		return "", err
+	}
+	return fmt.Sprintf("Marked what lies below %s done", f.stepWords(z, i)), nil
+}
+
+// closeBelow marks what is open before step i of a zone done too, each just before the next.
+func (f *File) closeBelow(z, i int, at time.Time) error {
 	p, err := f.Resolve()
 	if err != nil {
 		return err
@@ -113,14 +131,31 @@ func (f *File) markStarted(e Edit) (string, error) {
 		return "", err
 	}
 	s := &f.Zones[z].Steps[i]
-	switch {
-	case s.Done != nil:
+	if s.Done != nil {
 		return "", fault("edit.of", "%s is done already", f.stepWords(z, i))
-	case i > 0 && f.Zones[z].Steps[i-1].Done == nil && !e.Sure:
-		return "", &Question{Words: fmt.Sprintf("%s comes before it and is not marked done.", say.Capital(strings.ToLower(doName(f.Zones[z].Steps[i-1].Do))))}
 	}
 	s.Started, s.At, s.NotBefore = &at, nil, nil
 	return fmt.Sprintf("Began %s, %s", f.stepWords(z, i), f.clock(at)), nil
+}
+
+// saw notes what was seen of a step that is done, where it might have gone wrong.
+func (f *File) saw(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	s := &f.Zones[z].Steps[i]
+	switch {
+	case s.Done == nil:
+		return "", fault("edit.of", "%s is not done", f.stepWords(z, i))
+	case e.Seen == "":
+		return "", fault("edit.seen", "say what was seen: nothing or something")
+	}
+	s.Seen = e.Seen
+	if e.Seen == Sight(route.SawNothing) {
+		return fmt.Sprintf("Looked at %s: nothing seen", f.stepWords(z, i)), nil
+	}
+	return fmt.Sprintf("Looked at %s: something is wrong", f.stepWords(z, i)), nil
 }
 
 func (f *File) unmark(e Edit) (string, error) {
@@ -132,7 +167,7 @@ func (f *File) unmark(e Edit) (string, error) {
 	if s.Done == nil && s.Started == nil {
 		return "", fault("edit.of", "%s is neither done nor begun", f.stepWords(z, i))
 	}
-	s.Done, s.Started = nil, nil
+	s.Done, s.Started, s.Seen = nil, nil, ""
 	return fmt.Sprintf("Marked %s as not done", f.stepWords(z, i)), nil
 }
 
@@ -169,7 +204,16 @@ func (f *File) putOff(e Edit) (string, error) {
 	if s.At != nil && s.At.Before(next) {
 		s.At = nil
 	}
-	return fmt.Sprintf("Put %s off to %s", f.stepWords(z, i), say.DayOf(next, f.now, f.place())), nil
+	return f.PutOffWords(e.Of, next), nil
+}
+
+// PutOffWords names the day to which a step is put off: that on which it then stands, once that is known.
+func (f *File) PutOffWords(step string, at time.Time) string {
+	z, i, ok := f.find(step)
+	if !ok {
+		return ""
+	}
+	return fmt.Sprintf("Put %s off to %s", f.stepWords(z, i), say.DayOf(at, f.now, f.place()))
 }
 
 // layAnew has all that is left laid out from now on: what was planned for earlier is no longer overdue.
@@ -240,6 +284,27 @@ func (f *File) pin(e Edit) (string, error) {
 	at := e.At.UTC().Truncate(time.Minute)
 	s.At, s.NotBefore = &at, nil
 	return fmt.Sprintf("Pinned %s to %s", f.stepWords(z, i), f.clock(at)), nil
+}
+
+// putAt puts a step where it was let go: it is pinned there, and where its work would be over by now it was done then.
+func (f *File) putAt(e Edit) (string, error) {
+	z, i, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	if e.At == nil {
+		return "", fault("edit.at", "missing: when it is to begin")
+	}
+	p, err := f.Resolve()
+	if err != nil {
+		return "", err
+	}
+	end := e.At.Add(p.Zones[z].Attended(p.Zones[z].Steps[i]))
+	if f.now.IsZero() || end.After(f.now) {
+		return f.pin(e)
+	}
+	e.At = &end
+	return f.markDone(e)
 }
 
 func (f *File) letGoEdit(e Edit) (string, error) {

@@ -200,6 +200,7 @@ type Step struct {
 	Done        *time.Time `json:"done,omitempty" jsonschema:"description=When it happened."`
 	At          *time.Time `json:"at,omitempty" jsonschema:"description=The pinned start."`
 	Started     *time.Time `json:"started,omitempty" jsonschema:"description=When it was begun."`
+	Seen        Sight      `json:"seen,omitempty" jsonschema:"description=What was seen of it once it was done, where it might have gone wrong."`
 	NotBefore   *time.Time `json:"not_before,omitempty" jsonschema:"description=It is not to be begun earlier."`
 	Note        string     `json:"note,omitempty" jsonschema:"maxLength=5000"`
 }

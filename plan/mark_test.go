@@ -2,10 +2,14 @@ package plan_test
 
 import (
 	"errors"
+	"fmt"
 	"strings"
 	"testing"
 	"time"
 
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/plan"
 )
 
@@ -36,7 +40,7 @@ func TestMarks(t *testing.T) {
 		name  string
 		edit  plan.Edit
 		of    string // whose state is looked at
-		state string // or what is refused after "error: ", or asked after "asked: "
+		state string // or what is refused after "error: "
 		words string
 	}{
 		{"done now", plan.Edit{Do: "mark-done", Of: "g"}, "g", "done 1 Mar 19:30", "Marked gloss coat of Zone done, Mon 1 Mar, 19:30"},
@@ -44,15 +48,15 @@ func TestMarks(t *testing.T) {
 		{"done last year is said with the year", plan.Edit{Do: "mark-done", Of: "b", At: at(-100 * 24 * time.Hour)}, "b", "done 21 Nov 18:00", "Marked base coat of Zone done, Sat 21 Nov 2026, 18:00"},
 		{"not a minute ahead", plan.Edit{Do: "mark-done", Of: "g", At: at(91 * time.Minute)}, "", "error: Mon 1 Mar, 19:31 is still to come: it is Mon 1 Mar, 19:30 now", ""},
 		{"this very minute", plan.Edit{Do: "mark-done", Of: "g", At: at(90 * time.Minute)}, "g", "done 1 Mar 19:30", "Marked gloss coat of Zone done, Mon 1 Mar, 19:30"},
-		{"before what lies below it", plan.Edit{Do: "mark-done", Of: "g", At: at(-101 * time.Hour)}, "", "asked: Base coat of Zone, below it, is marked done later than that: Thu 25 Feb, 14:00. Was this one done at Thu 25 Feb, 13:00 all the same?", ""},
 		{"just after it", plan.Edit{Do: "mark-done", Of: "g", At: at(-100 * time.Hour)}, "g", "done 25 Feb 14:00", "Marked gloss coat of Zone done, Thu 25 Feb, 14:00"},
-		{"before it, and meant so", plan.Edit{Do: "mark-done", Of: "g", At: at(-101 * time.Hour), Sure: true}, "g", "done 25 Feb 13:00", "Marked gloss coat of Zone done, Thu 25 Feb, 13:00"},
-		{"over a step that is open", plan.Edit{Do: "mark-done", Of: "w"}, "", "asked: Gloss coat comes before it and is not marked done.", ""},
-		{"over several", plan.Edit{Do: "mark-done", Of: "f"}, "", "asked: 3 steps come before it and are not marked done, the first of them gloss coat.", ""},
-		{"over an open one, and meant so", plan.Edit{Do: "mark-done", Of: "w", Sure: true}, "g", "pinned 1 Mar 19:00", "Marked pin wash of Zone done, Mon 1 Mar, 19:30"},
-		{"with the open one", plan.Edit{Do: "mark-done", Of: "w", Also: true}, "g", "done 1 Mar 19:27", "Marked pin wash of Zone done, Mon 1 Mar, 19:30"},
+		{"before what lies below it", plan.Edit{Do: "mark-done", Of: "g", At: at(-101 * time.Hour)}, "g", "done 25 Feb 13:00", "Marked gloss coat of Zone done, Thu 25 Feb, 13:00"},
+		{"over a step that is open", plan.Edit{Do: "mark-done", Of: "w"}, "g", "pinned 1 Mar 19:00", "Marked pin wash of Zone done, Mon 1 Mar, 19:30"},
 		{"begun", plan.Edit{Do: "mark-started", Of: "g"}, "g", "begun 1 Mar 19:30", "Began gloss coat of Zone, Mon 1 Mar, 19:30"},
-		{"begun before the one below it is done", plan.Edit{Do: "mark-started", Of: "w"}, "", "asked: Gloss coat comes before it and is not marked done.", ""},
+		{"begun before the one below it is done", plan.Edit{Do: "mark-started", Of: "w"}, "w", "begun 1 Mar 19:30", "Began pin wash of Zone, Mon 1 Mar, 19:30"},
+		{"nothing below", plan.Edit{Do: "mark-below", Of: "b"}, "", "error: nothing is open below base coat", ""},
+		{"looked at, nothing seen", plan.Edit{Do: "saw", Of: "b", Seen: "nothing"}, "b", "done 25 Feb 14:00", "Looked at base coat of Zone: nothing seen"},
+		{"looked at what is not done", plan.Edit{Do: "saw", Of: "g", Seen: "something"}, "", "error: is not done", ""},
+		{"looked, and said nothing", plan.Edit{Do: "saw", Of: "b"}, "", "error: say what was seen", ""},
 		{"begun what is done", plan.Edit{Do: "mark-started", Of: "b"}, "", "error: base coat of Zone is done already", ""},
 		{"not done after all", plan.Edit{Do: "unmark", Of: "b"}, "b", "", "Marked base coat of Zone as not done"},
 		{"what was not done can't be unmarked", plan.Edit{Do: "unmark", Of: "g"}, "", "error: is neither done nor begun", ""},
@@ -62,6 +66,9 @@ func TestMarks(t *testing.T) {
 		{"pinned to this minute", plan.Edit{Do: "pin", Of: "f", At: at(90 * time.Minute)}, "f", "pinned 1 Mar 19:30", "Pinned flat coat of Zone to Mon 1 Mar, 19:30"},
 		{"pinned to what is over", plan.Edit{Do: "pin", Of: "f", At: at(89 * time.Minute)}, "", "error: is over: it is Mon 1 Mar, 19:30 now", ""},
 		{"what is done stays", plan.Edit{Do: "pin", Of: "b", At: at(48 * time.Hour)}, "", "error: can't be moved", ""},
+		{"put where it has room", plan.Edit{Do: "put-at", Of: "f", At: at(48 * time.Hour)}, "f", "pinned 3 Mar 18:00", "Pinned flat coat of Zone to Wed 3 Mar, 18:00"},
+		{"put where it would be at work now", plan.Edit{Do: "put-at", Of: "g", At: at(90 * time.Minute)}, "g", "pinned 1 Mar 19:30", "Pinned gloss coat of Zone to Mon 1 Mar, 19:30"},
+		{"put where it would be over", plan.Edit{Do: "put-at", Of: "g", At: at(30 * time.Minute)}, "g", "done 1 Mar 19:00", "Marked gloss coat of Zone done, Mon 1 Mar, 19:00"},
 		{"let go", plan.Edit{Do: "let-go", Of: "g"}, "g", "", "Let gloss coat of Zone go"},
 		{"nothing to let go", plan.Edit{Do: "let-go", Of: "f"}, "", "error: is not pinned", ""},
 		{"a day off", plan.Edit{Do: "put-day", Date: "2027-03-02"}, "g", "pinned 1 Mar 19:00", "Tue 2 Mar is off"},
@@ -75,13 +82,6 @@ func TestMarks(t *testing.T) {
 				place := (*plan.FieldError)(nil)
 				if !errors.As(err, &place) || !strings.Contains(err.Error(), want) {
 					t.Fatalf("it says %v, want %q", err, want)
-				}
-				return
-			}
-			if want, asked := strings.CutPrefix(tc.state, "asked: "); asked {
-				q := (*plan.Question)(nil)
-				if !errors.As(err, &q) || q.Words != want {
-					t.Fatalf("it asks %v, want %q", err, want)
 				}
 				return
 			}
@@ -132,5 +132,81 @@ func TestOverdue(t *testing.T) {
 		t.Error(err)
 	} else if f, _, err = f.Edit(plan.Edit{Do: "put-day", Date: "2027-03-02", Usual: true}); err != nil || len(f.Exceptions) != 0 {
 		t.Errorf("a day that follows its week again leaves %v, %v", f.Exceptions, err)
+	}
+}
+
+// What was pressed is recorded at once; what is amiss below it is told afterwards, and mended in one press.
+func TestGap(t *testing.T) {
+	now := start.Add(90 * time.Minute)
+	base := routeOf(t, "b: base-coat mid-acrylic done 100h", "g: gloss-coat gloss", "d: decals decals", "w: pin-wash grey-wash", "x: wipe of w damp").AsOf(now)
+	edit := func(f plan.File, e plan.Edit) plan.File {
+		t.Helper()
+		got, _, err := f.Edit(e)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return got
+	}
+	gap := func(f plan.File, place int) string {
+		words, open, ok := f.Gap(0, place)
+		return fmt.Sprintf("%s %d %v", words, open, ok)
+	}
+	early := now.Add(-200 * time.Hour)
+	washed := edit(base, plan.Edit{Do: "mark-done", Of: "w"})
+	for _, tc := range []struct {
+		name  string
+		file  plan.File
+		place int
+		want  string
+	}{
+		{"nothing is amiss", base, 0, " 0 false"},
+		{"what is planned has no gap", base, 3, " 0 false"},
+		{"one is open", edit(base, plan.Edit{Do: "mark-done", Of: "d"}), 2, "Gloss coat comes before it and is not marked done. 1 true"},
+		{"two are open", washed, 3, "2 steps come before it and are not marked done, the first of them gloss coat. 2 true"},
+		{"below what is under way", edit(base, plan.Edit{Do: "mark-started", Of: "d"}), 2, "Gloss coat comes before it and is not marked done. 1 true"},
+		{"one was done later", edit(base, plan.Edit{Do: "mark-done", Of: "g", At: &early}), 1, "Base coat, below it, is marked done later: Thu 25 Feb, 14:00. 0 true"},
+		{"mended", edit(washed, plan.Edit{Do: "mark-below", Of: "w"}), 3, " 0 false"},
+	} {
+		if got := gap(tc.file, tc.place); got != tc.want {
+			t.Errorf("%s: %q, want %q", tc.name, got, tc.want)
+		}
+	}
+	steps := edit(washed, plan.Edit{Do: "mark-below", Of: "w"}).Zones[0].Steps
+	if g, d, w := steps[1].Done, steps[2].Done, steps[3].Done; g == nil || d == nil || !g.Before(*d) || !d.Before(*w) {
+		t.Errorf("gloss %v, decals %v, wash %v", g, d, w)
+	}
+}
+
+// What was done and might have gone wrong is told in the past, with what can be done now; what was looked at is told no more, or as what it is.
+func TestSeen(t *testing.T) {
+	f := routeOf(t, "b: base-coat mid-enamel done 48h", "w: pin-wash brown-wash done 20h")
+	told := func(seen plan.Sight) *timeline.Finding {
+		t.Helper()
+		one := f.Clone()
+		one.Zones[0].Steps[1].Seen = seen
+		p, err := one.Resolve()
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, x := range rule.Check(p).Findings {
+			if x.Rule.ID == "bite" && x.Step == "w" {
+				return &x
+			}
+		}
+		return nil
+	}
+	unasked, something, nothing := told(""), told("something"), told("nothing")
+	if unasked == nil || unasked.Severity != verdict.Note || unasked.Was < verdict.Warn || !strings.Contains(unasked.Title, "may have bitten") || !strings.HasPrefix(unasked.Because, "It has happened. ") || strings.Contains(unasked.Because, "takes off") {
+		t.Errorf("nobody has looked: %+v", unasked)
+	}
+	if something == nil || something.Severity != verdict.Warn || !strings.Contains(something.Title, " bit ") || something.Rule.Mend == "" {
+		t.Errorf("something is seen: %+v", something)
+	}
+	if nothing != nil {
+		t.Errorf("nothing is seen: %+v", nothing)
+	}
+	f.Zones[0].Steps[1].Done, f.Zones[0].Steps[1].Seen = nil, "nothing"
+	if _, err := f.Resolve(); err == nil || !strings.Contains(err.Error(), "zones[0].steps[1].seen") {
+		t.Errorf("what is not done was seen: %v", err)
 	}
 }

@@ -404,6 +404,10 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		}
 		*t.out = *t.in
 	}
+	if s.Seen != "" && s.Done == nil {
+		return nil, fault(path+".seen", "only what is done was seen")
+	}
+	out.Seen = route.Sight(s.Seen)
 	return out, nil
 }
 

@@ -42,6 +42,7 @@ type (
 	LineKind    string // a kind of recess
 	Care        string // how careful one wants to be
 	Speed       string // how a product dries against others of its family
+	Sight       string // what was seen of a step once it was done
 	WearCare    string // how an aircraft was looked after
 	WearCombat  string // how much it was in action
 	Hand        string // left or right
@@ -84,6 +85,11 @@ func (Do) JSONSchema() *jsonschema.Schema {
 // JSONSchema gives the closed list of cares.
 func (Care) JSONSchema() *jsonschema.Schema {
 	return enum("How careful one wants to be with dates.", chance.Cares(), func(c chance.Care) string { return string(c) })
+}
+
+// JSONSchema gives the closed list of sights.
+func (Sight) JSONSchema() *jsonschema.Schema {
+	return enum("What was seen of a step once it was done.", route.Sights(), func(s route.Sight) string { return string(s) })
 }
 
 // JSONSchema gives the closed list of speeds.

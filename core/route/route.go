@@ -126,6 +126,7 @@ type Step struct {
 	WidthMM  float64         // of its lines or blotches, for shading; 0 for the usual
 	Done, At time.Time       // when it happened; when its start is pinned; zero otherwise
 	Started  time.Time       // when it was begun, of one that is under way; zero otherwise
+	Seen     Sight           // what was seen of it once it was done
 	After    time.Time       // it is not to be begun before; zero where it may be at any time
 	Decals   []decal.Decal   // that are put on, in any order
 	Joins    []string        // ids of the parts that are joined
@@ -141,6 +142,22 @@ type Step struct {
 	Wiped    *Step // a wipe's wash
 	WipedBy  *Step // a wash's wipe
 }
+
+// Sight is what somebody saw of a step once it was done, who was asked whether it went wrong.
+type Sight string
+
+// What can be seen.
+const (
+	Unasked      Sight = "" // or the question was ignored
+	SawNothing   Sight = "nothing"
+	SawSomething Sight = "something"
+)
+
+// Sights returns the closed list of answers.
+func Sights() []Sight { return []Sight{SawNothing, SawSomething} }
+
+// Happened reports whether the step is done: what is said of it is said of the past.
+func (s *Step) Happened() bool { return !s.Done.IsZero() }
 
 // Place returns the time zone of the bench.
 func (p *Plan) Place() *time.Location {

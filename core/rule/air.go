@@ -49,6 +49,7 @@ func BlushesFrom(step *route.Step, air climate.Air) float64 {
 
 var dampAir = timeline.Rule{
 	ID: "damp-air", Title: "Sprayed in damp air",
+	Mend: "On a dry day a thin wet mist of the same clear, with a slow thinner, melts a bloom away.",
 	Reason: "As a coat dries it cools, and in damp air water condenses in it: a clear frosts or clouds, a lacquer colour blushes. The wetter the coat, the drier the air must be. " +
 		"Wait for a drier day, warm the room, or mist.",
 	Evidence: fact.Bench("frosted or clouded clear comes of humid air; T39"), Soft: true,
@@ -94,6 +95,7 @@ func frostWord(s *timeline.Site) string {
 
 var coldFilm = timeline.Rule{
 	ID: "cold-film", Title: "A water-borne film laid in the cold",
+	Mend:     "Warm the room and wait two days. If it stays dull or chalky, mist the same clear on a warm day.",
 	Reason:   "Below about ten degrees the particles of a water-borne film do not fuse: it stays soft and crazes. Warm the room until it is hard.",
 	Evidence: fact.Bench("the film-forming temperature on labels"), Soft: true,
 	Open: func(s *timeline.Site, within schedule.Span) schedule.Spans { return fair(s, within, stalls(s.Step)) },

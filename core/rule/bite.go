@@ -21,6 +21,7 @@ import (
 
 var bite = timeline.Rule{
 	ID: "bite", Title: "A liquid bites a film below",
+	Mend: "Put nothing more on it and let it harden. Where paint is missing, feather the spot, paint it again, seal it, and wash there anew.",
 	Reason: "Each liquid is a solvent for some films. Where it is close enough to a film in kind, stays long enough and moves, it takes paint with it, when it is put on " +
 		"and again when it is wiped: the remover matters as much as the carrier. A film hardens out of its reach, and closed coats keep it away.",
 	Evidence: fact.Bench("computed from Hansen's distance, diffusion and the film's hardness; fitted to what the bench reports"),
@@ -84,9 +85,12 @@ func hours(film coating.Film) func() map[chance.Source]float64 {
 	return func() map[chance.Source]float64 { return chance.HourShares(chance.PartsOf(film), chance.Limit) }
 }
 
-// may is how a harm is named: what is likely does, the rest may.
-func may(a verdict.Word, does, might string) string {
-	if a.Chance >= chance.Likely() {
+// may is how a harm of the site's step is named: what is likely does, the rest may; what has happened did, as far as anybody knows.
+func may(s *timeline.Site, a verdict.Word, does, might, did string) string {
+	switch {
+	case s.Step.Happened():
+		return did
+	case a.Chance >= chance.Likely():
 		return does
 	}
 	return might
@@ -105,7 +109,7 @@ func findBite(s *timeline.Site) []timeline.Finding {
 		Word: a.Word, Layer: s.LayerID(r.Place), Liquid: liquidID(s.Touch.Liquid),
 		Figures: timeline.Figures{RED: r.RED, Hard: r.Hard, Depth: r.Depth, Loss: r.Loss, Share: r.Exposed, Film: true},
 	}
-	f.Title = fmt.Sprintf("%s %s %s", say.Capital(StepLiquid(s)), may(a.Word, "bites", "may bite"), s.FilmName(r.Place))
+	f.Title = fmt.Sprintf("%s %s %s", say.Capital(StepLiquid(s)), may(s, a.Word, "bites", "may bite", bitten[s.Step.Seen]), s.FilmName(r.Place))
 	if waits(s, a) {
 		f.Title = fmt.Sprintf("Waits for %s to harden", s.FilmName(r.Place))
 	}
@@ -119,6 +123,8 @@ func findBite(s *timeline.Site) []timeline.Finding {
 	f.Propose, f.Made = func() []timeline.Fix { return biteFixes(s, a) }, made(s, a)
 	return []timeline.Finding{f}
 }
+
+var bitten = map[route.Sight]string{route.Unasked: "may have bitten", route.SawSomething: "bit"}
 
 func biteWords(s *timeline.Site, a verdict.Answer, f timeline.Finding) string {
 	r := a.Reach
@@ -135,7 +141,8 @@ func biteWords(s *timeline.Site, a verdict.Answer, f timeline.Finding) string {
 	case r.Place == 0:
 		head = fmt.Sprintf("%s crazes the bare plastic where no paint covers it.", what)
 	default:
-		head = fmt.Sprintf("%s With a usual product it takes off %.2f µm of %s, %s hard; half of all see %.2f.", oddsOf(a.Word), float64(r.Loss), film, say.Percent(r.Hard), float64(stack.Limit()))
+		takes := map[bool]string{true: "took", false: "takes"}[s.Step.Happened()]
+		head = fmt.Sprintf("%s With a usual product it %s off %.2f µm of %s, %s hard; half of all see %.2f.", oddsOf(a.Word), takes, float64(r.Loss), film, say.Percent(r.Hard), float64(stack.Limit()))
 	}
 	if waits(s, a) {
 		return waited(s, verdict.Bitten, "it would be bitten", a)

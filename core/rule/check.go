@@ -195,11 +195,17 @@ func judge(s *timeline.Site, rules []*timeline.Rule) []timeline.Finding {
 			if f.Chance == 0 { // a rule that says yes or no
 				f.Chance = 1
 			}
-			if under := !s.Step.Started.IsZero(); (under || !s.Step.Done.IsZero()) && f.Severity > verdict.Note {
-				f.Severity, f.Propose = verdict.Note, nil
+			if under := !s.Step.Started.IsZero(); (under || s.Step.Happened()) && f.Severity > verdict.Note {
+				if s.Step.Seen == route.SawNothing {
+					continue // somebody looked: it did not happen
+				}
+				f.Was, f.Severity, f.Propose = f.Severity, verdict.Note, nil
 				switch {
-				case s.Step.Done.IsZero():
+				case !s.Step.Happened():
 					f.Because = "It is under way. " + f.Because
+				case s.Step.Seen == route.SawSomething:
+					f.Severity = verdict.Warn
+					f.Because = "It has happened, and it shows. " + f.Because
 				default:
 					f.Because = "It has happened. " + f.Because
 				}

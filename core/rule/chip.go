@@ -63,6 +63,7 @@ func Lift(s *timeline.Site) (Chipping, bool) {
 
 var chipLate = timeline.Rule{
 	ID: "chip-late", Title: "Chipped too late",
+	Mend: "Damp it longer with a drop of warm water and help with a toothpick, or chip with a sponge or a brush instead.",
 	Reason: "Water lifts a medium at any age, but the colour on it has to break too. It grows tougher as it hardens and with every coat: what comes off with a wet brush on the first evening " +
 		"wants a blade some days later.",
 	Evidence: toughBench,

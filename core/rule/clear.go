@@ -22,6 +22,7 @@ var (
 
 var chalky = timeline.Rule{
 	ID: "chalky", Title: "Flat on flat turns chalky",
+	Mend:     "A satin or gloss mist fills it, one flat mist on that makes it even.",
 	Reason:   "The flatting agent of a flat clear scatters light. One or two coats lie even; with more of it on top of each other dark colours pale and look dusty.",
 	Evidence: fact.Bench("too much flat at once goes chalky"),
 	Find: func(s *timeline.Site) []timeline.Finding {
@@ -71,6 +72,7 @@ func flatCoats(s *timeline.Site) (n, scatters float64) {
 
 var metalDulled = timeline.Rule{
 	ID: "metal-dulled", Title: "A clear over bright metal",
+	Mend:     "A soft cloth brings little back: take the clear off with its remover, or lay the metal again.",
 	Reason:   "A metal shines because nothing lies on it. Each coat of clear takes some of that: one thin coat of gloss least, satin and flat nearly all.",
 	Evidence: fact.Bench("a clear dulls polished metal; protect it by one thin coat or not at all"),
 	Find: func(s *timeline.Site) []timeline.Finding {

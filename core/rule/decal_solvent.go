@@ -19,6 +19,7 @@ var decalFlood = coating.Microns(Numbers.Number("decal-flood", 8, "µm", "liquid
 // enough to get through fifteen micrometres, and a mist does not.
 var decalSolvent = timeline.Rule{
 	ID: "decal-solvent", Title: "A strong solvent laid wet over decals",
+	Mend:     "Don't touch it while it is wrinkled: most lies down as it dries. Then prick it, set it, press it down.",
 	Reason:   "A decal's film is a lacquer. A clear whose solvent softens it wrinkles it when it stands wet; misted, it is gone before it gets in. Water-borne clears do nothing to it.",
 	Evidence: fact.Bench("solvent clears can wrinkle a decal: mist them first"),
 	Find: func(s *timeline.Site) []timeline.Finding {

@@ -10,6 +10,7 @@ import (
 
 var decalUnsealed = timeline.Rule{
 	ID: "decal-unsealed", Title: "Decals that are not sealed before a wash",
+	Mend:     "Slit the film along what crept, lift it with a damp bud, seal it. Else a spare decal, or paint the marking.",
 	Reason:   "The wipe tears a decal that lies open, and a wash that creeps under its edge can't be wiped out again. A closed clear coat over the decals keeps both away.",
 	Evidence: fact.Bench("decals are sealed before the wash"),
 	Find:     findDecalUnsealed,

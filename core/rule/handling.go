@@ -27,6 +27,7 @@ var acrossFlow = timeline.Rule{
 
 var handled = timeline.Rule{
 	ID: "handled", Wide: true, Title: "Held where another zone is not dry",
+	Mend:     "A print in a film: sand it with a fine sponge when it is hard, and mist it once more.",
 	Reason:   "A model is held somewhere while you work on it. What is still tacky elsewhere takes a fingerprint.",
 	Evidence: fact.Bench("fingerprints come from holding a film that is not touch-dry"),
 	Find:     findHandled,

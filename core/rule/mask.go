@@ -21,6 +21,7 @@ var TapeBrittle = cure.Fraction(Numbers.Number("tape-brittle", 0.9, "", "hardnes
 
 var maskSoft = timeline.Rule{
 	ID: "mask-soft", Title: "Tape on a film that is still soft",
+	Mend: "Let it harden; the print of the tape is sanded level and misted over.",
 	Reason: "Tape prints into a film that is soft, and pulls a very soft one off with the mask. An acrylic wants the next evening, a lacquer some hours, an enamel two days; " +
 		"a mask that is lifted off the surface touches it only at a few points.",
 	Evidence: fact.Bench("T50; computed from the film's hardness"),
@@ -67,6 +68,7 @@ func TapeHard(f coating.Film) cure.Fraction { return cure.Fraction(f.Family.Mech
 
 var maskLifts = timeline.Rule{
 	ID: "mask-lifts", Title: "Tape on what nothing holds down",
+	Mend:     "Feather the edge, prime the spot, paint it again.",
 	Reason:   "Tape lifts decals that no clear coat holds down, pulls a wash or an oil off the surface and takes dry pigment with it. One closed coat over them is enough.",
 	Evidence: fact.Bench("T59: tape over unsealed decals lifts them"),
 	Find:     findMaskLifts,

@@ -11,6 +11,7 @@ import (
 
 var medium = timeline.Rule{
 	ID: "medium", Title: "Work on top of a live chipping medium",
+	Mend: "Let it dry. Where paint came loose, feather the spot and paint it again; seal it before any more water.",
 	Reason: "A chipping medium stays soluble in water for ever. Tape pulls off whatever stands on it, and a clear coat over it is no protection: water gets through, and all above lets go. " +
 		"Markings are masked where no medium lies.",
 	Evidence: fact.Bench("a clear coat is only as strong as what it stands on"),

@@ -14,6 +14,7 @@ import (
 
 var metalUndercoat = timeline.Rule{
 	ID: "metal-undercoat", Title: "Bright metal over a dull undercoat",
+	Mend:     "Gloss black below, and the metal again in thin coats.",
 	Reason:   "The undercoat's sheen decides the metal's: over flat it goes dull, over gloss mirror-like, over polished gloss black it goes chrome.",
 	Evidence: fact.Bench("two or three gloss coats below for an ordinary shine, four to six for a mirror"),
 	Find: func(s *timeline.Site) []timeline.Finding {

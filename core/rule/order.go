@@ -109,6 +109,7 @@ func chipOrder(s *timeline.Site) []timeline.Finding {
 
 var dulled = timeline.Rule{
 	ID: "dulled", Title: "Dry pigment that a wet clear dulls, or that nothing seals",
+	Mend:     "Lay the pigment again, stronger, and fix it with one mist; or leave it for the very last.",
 	Reason:   "A wet clear over pastel or pencil takes the bite out of it; unsealed, a finger takes it off. A light mist over a stronger application is the usual way.",
 	Evidence: fact.Bench("pastels fade under a wet coat"),
 	Find:     findDulled,

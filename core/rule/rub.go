@@ -17,6 +17,7 @@ import (
 
 var rub = timeline.Rule{
 	ID: "rub", Title: "A cloth or a tool on a film that is still soft",
+	Mend: "Let it harden. A shiny spot goes under the next flat coat; where paint is missing, touch it up.",
 	Reason: "Rubbing grinds the wash into a film that is still soft, whatever the liquid, water too. An enamel wants about a week, a water-borne acrylic two days, " +
 		"a lacquer one; a closed, hard clear on top takes the rub for all below it. A polish and a stiff brush dig into what is softer still.",
 	Evidence: fact.Bench("the hardness at which a film can be rubbed explains the reported ages of enamel, acrylic and lacquer"),
@@ -45,7 +46,7 @@ func findWorn(s *timeline.Site) []timeline.Finding {
 		return nil
 	}
 	f := timeline.Finding{Word: a.Word, Layer: s.LayerID(a.Place), Figures: timeline.Figures{Hard: a.Hard, Depth: a.Dug, Loss: a.Dug, Share: a.Share, Film: true}}
-	f.Title = fmt.Sprintf("%s %s too soft for it", say.Capital(s.FilmName(a.Place)), may(a.Word, "is", "may be"))
+	f.Title = fmt.Sprintf("%s %s too soft for it", say.Capital(s.FilmName(a.Place)), may(s, a.Word, "is", "may be", "may have been"))
 	f.Because = fmt.Sprintf("%s %s digs %.1f µm out of %s with a usual product: it is %s hard.", oddsOf(a.Word), say.Capital(s.Touch.Contact.Name), float64(a.Dug), s.FilmName(a.Place), say.Percent(a.Hard))
 	f.Made = made(s, a)
 	switch {
@@ -73,7 +74,7 @@ func findRub(s *timeline.Site) []timeline.Finding {
 		f.Because = fmt.Sprintf("%s %s is %s hard, and one thin coat over it has weak spots on edges and detail, where the wipe grinds the wash in.",
 			oddsOf(r.Word), say.Capital(s.FilmName(r.Place)), say.Percent(r.Hard))
 	}
-	f.Title = fmt.Sprintf("%s %s too soft to be rubbed", say.Capital(s.FilmName(r.Place)), may(r.Word, "is", "may be"))
+	f.Title = fmt.Sprintf("%s %s too soft to be rubbed", say.Capital(s.FilmName(r.Place)), may(s, r.Word, "is", "may be", "may have been"))
 	if waits(s, r) {
 		f.Title = fmt.Sprintf("Waits until %s can be rubbed", s.FilmName(r.Place))
 		f.Because = waited(s, verdict.Ground, "the wash would be ground in", r)

@@ -14,6 +14,7 @@ import (
 
 var sameSolvent = timeline.Rule{
 	ID: "same-solvent", Title: "A coat in the solvent of a young wash or oil",
+	Mend: "Let it dry, then mist one light flat coat; what crept is taken off with a bud while it can be, and laid again.",
 	Reason: "A sprayed coat wets the wash below it. Where it is carried by what the wash is still soluble in, thin films creep and lines blur, even if no paint is lost. " +
 		"A clear of another family does nothing to it.",
 	Evidence: fact.Bench("a wet final coat can move a young wash or oil below it, most of all when its solvent is the same"),

@@ -25,6 +25,7 @@ var (
 
 var silvering = timeline.Rule{
 	ID: "silvering", Title: "A decal on a surface that is not glossy",
+	Mend:     "Prick the pale spots, let setting fluid run below, press down; once more when it is dry. A flat coat hides the rest.",
 	Reason:   "Air stays in the valleys under a decal that is laid on anything rougher than gloss, and shows as silver. One coat of gloss does not fill a flat paint; two do.",
 	Evidence: fact.Bench("decals silver on anything but gloss"),
 	Find:     findSilvering,
@@ -32,6 +33,7 @@ var silvering = timeline.Rule{
 
 var washSheen = timeline.Rule{
 	ID: "wash-sheen", Title: "A wash on a surface that keeps it",
+	Mend: "A nearly dry bud with its remover, a little at a time; or even it out with more and call it grime.",
 	Reason: "Gloss lets a wash run and wipe off clean; satin keeps an even grime; flat keeps much, dark and hard to take off. " +
 		"If that is what you are after, choose the school that has it so.",
 	Evidence: fact.Bench("what a dry wipe leaves on each sheen; computed from the texture"),
@@ -40,6 +42,7 @@ var washSheen = timeline.Rule{
 
 var grip = timeline.Rule{
 	ID: "grip", Title: "Nothing for oils or pigments to grip",
+	Mend:     "A flat coat, a night, and the oils once more.",
 	Reason:   "Oils and pigments need tooth: over gloss they slide and wipe straight off. One school wants just that.",
 	Evidence: fact.Bench("flat below oils, by the most; gloss by those who want to undo them"),
 	Find:     findGrip,

@@ -12,6 +12,7 @@ import (
 
 var spraySetting = timeline.Rule{
 	ID: "spray-setting", Title: "An airbrush that is set too dry, too coarse or too wet",
+	Mend: "Sand it with a fine sponge when it is hard, and mist it once more.",
 	Reason: "Droplets that dry on their way or leave the needle too large no longer flow out: the coat is pebbly like orange peel, and gloss is lost. Too much in one pass runs on every edge. " +
 		"Distance, pressure, needle and thinning each move it.",
 	Evidence: fact.Bench("fitted so that the settings that people give come out well"),

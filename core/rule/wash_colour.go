@@ -26,6 +26,7 @@ var (
 
 var washColour = timeline.Rule{
 	ID: "wash-colour", Title: "A wash that does not suit its paint",
+	Mend: "Draw it out with a bud and a trace of thinner, or lay one more thin veil of the paint over it.",
 	Reason: "Brown-black suits most camouflage, grey a subtle line, light grey a white model, and a black one wants a wash lighter than itself. " +
 		"Too near to the paint it can't be seen; pure black on pale paint looks drawn with a pen.",
 	Evidence: fact.Memory("CIEDE2000: Sharma, Wu & Dalal 2005; the thresholds are common practice"),

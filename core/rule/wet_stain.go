@@ -14,6 +14,7 @@ import (
 
 var glossLost = timeline.Rule{
 	ID: "gloss-lost", Title: "A flat coat over what must stay glossy",
+	Mend:     "One more thin gloss coat.",
 	Reason:   "Fuel and oil stains live by their shine. They go on after the final coat; a flat or satin clear over them makes them a shadow.",
 	Evidence: fact.Bench("glossy wet stains come after the final coat"),
 	Find: func(s *timeline.Site) []timeline.Finding {

@@ -15,6 +15,7 @@ import (
 
 var wipeWindow = timeline.Rule{
 	ID: "wipe-window", Title: "Wiped outside its window",
+	Mend: "Lines that were pulled empty are washed once more, and wiped later. What no longer comes off: a nearly dry bud with its remover, a little at a time; or even it out with more and call it grime.",
 	Reason: "Wiped too soon, a wash is pulled out of its lines; wiped too late, its remover no longer takes it up and hard rubbing is all that is left. " +
 		"The window opens when the carrier has left, or as your school of wiping has it, and closes as the wash hardens.",
 	Evidence: fact.Bench("computed from the carrier leaving and the wash hardening; held to reported times of clay, enamel and oil washes"),
@@ -60,7 +61,7 @@ func findWipeWindow(s *timeline.Site) []timeline.Finding {
 			hard := film.Hard(s.Start)
 			f.Figures = timeline.Figures{Hard: hard, RED: stack.Distance(s.Step.Wiped.Product.Remover, film.Film.Family, hard), Film: true}
 		}
-		f.Title = fmt.Sprintf("%s %s comes off", say.Capital(wash), may(f.Word, "no longer", "perhaps no longer"))
+		f.Title = fmt.Sprintf("%s %s", say.Capital(wash), may(s, f.Word, "no longer comes off", "perhaps no longer comes off", "may no longer have come off"))
 		f.Because = fmt.Sprintf("%s It is %s hard, and its window closes %s with a usual product.", oddsOf(f.Word), say.Percent(f.Figures.Hard), s.Plan.Clock(closes))
 		return []timeline.Finding{f}
 	}

@@ -12,6 +12,7 @@ import (
 
 var youngOils = timeline.Rule{
 	ID: "young-oils", Title: "A coat over young oils or washes",
+	Mend:     "Let it harden as it is. What stays soft or wrinkled is taken off with its thinner, and laid again over a flat coat.",
 	Reason:   "An oil is touch-dry in a day or two and settled in three to seven. A coat before that shuts it in soft, and can move it. Some put nothing over oils ever again.",
 	Evidence: fact.Bench("cautious people wait four to seven days; computed from the oil's own hardening"),
 	Find:     findYoungOils, Open: opens(verdict.ShutIn), Odds: odds(verdict.ShutIn),

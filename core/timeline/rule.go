@@ -21,6 +21,9 @@ type Rule struct {
 	Reason    string // why, in paint words
 	Evidence  fact.Evidence
 
+	// Mend is what can be done where it has happened and shows; empty where nothing can, or nothing shows. Common practice, no source.
+	Mend string
+
 	// Find judges the step at the moment it is placed.
 	Find func(*Site) []Finding
 	// Open returns the stretches of within in which the step may begin, for rules that time can satisfy; nil for the others. Scheduled
@@ -76,7 +79,8 @@ type Finding struct {
 	Layer      string // the step that left the film in question; empty for the bare plastic or none
 	Liquid     string
 	Figures    Figures
-	Title      string // says it of this case; empty for the rule's own
+	Title      string           // says it of this case; empty for the rule's own
+	Was        verdict.Severity // of what has happened: how bad it was before
 	Because    string
 
 	Propose func() []Fix

@@ -19,6 +19,36 @@ func (a Answer) Say(film string, films stack.Stack) string {
 	return words
 }
 
+// Said tells in a sentence what a touch that has happened may have done.
+func (a Answer) Said(film string, films stack.Stack) string {
+	first := say.Capital(film)
+	switch a.Harm {
+	case TooWet:
+		if films[a.Place].At(a.At).Phase < cure.TouchDry {
+			return first + " was still wet."
+		}
+		return first + " may not have been ready for this."
+	case Bitten:
+		if a.Reach.Whole {
+			return first + " may have let go, with all above it."
+		}
+		return fmt.Sprintf("It may have taken off %.2f µm of %s.", float64(a.Reach.Loss), film)
+	case Worn:
+		return fmt.Sprintf("It may have dug %.1f µm out of %s.", float64(a.Dug), film)
+	case Ground:
+		return fmt.Sprintf("The cloth may have ground the wash into %s: it was soft.", film)
+	case Wrinkled:
+		return first + " may have wrinkled under its own kind."
+	case Torn:
+		return "The decals lay open: they may have been crept under and torn."
+	case ShutIn:
+		return first + " had not settled: the coat may have shut it in soft."
+	case Crept:
+		return first + " was still soluble in it: its lines may have crept."
+	}
+	return ""
+}
+
 func (a Answer) harm(first, film string, films stack.Stack) string {
 	switch a.Harm {
 	case TooWet:

@@ -43,7 +43,12 @@ func (s *Server) edit(c fiber.Ctx) error {
 		return err
 	}
 	if !in.Try {
-		return s.save(ctx, c, in.Revision, changed, words)
+		return s.saveAs(ctx, c, in.Revision, changed, func(j *judged) string {
+			if at, ok := j.checked.StartOf(in.Edit.Of); ok && in.Edit.Do == "put-off" {
+				return j.file.PutOffWords(in.Edit.Of, at)
+			}
+			return words
+		})
 	}
 	e, err := s.tried(ctx, j, changed)
 	if err != nil {
@@ -104,7 +109,7 @@ func (j *judged) wouldBe(words string, e plan.Effect, step string) wire.Effect {
 				out.Moves = append(out.Moves, wire.Move{Zone: l.Zone.ID, Step: p.Step.ID, New: !known, Start: p.Start.UTC(), End: p.End.UTC(), Place: i, Short: p.Step.Do.Short, When: after.when(p)})
 			}
 			if p.Step.ID == step {
-				out.Step = step
+				out.Step, out.Done = step, p.Step.Happened()
 				m, _ := after.at(p.Start, l.Zone.ID, step)
 				out.Moment = &m
 			}

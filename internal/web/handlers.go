@@ -87,6 +87,11 @@ func (s *Server) current(ctx context.Context, c fiber.Ctx, revision int64) (*jud
 
 // save judges a changed plan, keeps it and shows it: what can't be judged is not kept either.
 func (s *Server) save(ctx context.Context, c fiber.Ctx, revision int64, f plan.File, words string) error {
+	return s.saveAs(ctx, c, revision, f, func(*judged) string { return words })
+}
+
+// saveAs saves with words that tell of the plan as it was then judged.
+func (s *Server) saveAs(ctx context.Context, c fiber.Ctx, revision int64, f plan.File, words func(*judged) string) error {
 	var j *judged
 	err := s.judging.busy(ctx, func(ctx context.Context) (err error) {
 		j, err = judge(ctx, store.Build{Slug: slug(c), Plan: f}, s.Clock.Now())
@@ -96,7 +101,7 @@ func (s *Server) save(ctx context.Context, c fiber.Ctx, revision int64, f plan.F
 		return err
 	}
 	sum := f.SumUp(j.checked)
-	saved, err := s.Store.SaveSummed(c.Context(), slug(c), revision, f, &sum, words)
+	saved, err := s.Store.SaveSummed(c.Context(), slug(c), revision, f, &sum, words(j))
 	if err != nil {
 		return err
 	}

@@ -36,8 +36,16 @@ func TestNow(t *testing.T) {
 	if _, p := mark(`{"do":"mark-done","of":"u6","at":"2027-03-11T20:41:00Z"}`); p.Code != "bad" || !strings.Contains(p.Problem, "still to come") {
 		t.Errorf("what is done in a minute is answered with %+v", p)
 	}
-	if _, p := mark(`{"do":"mark-done","of":"u8"}`); p.Code != "ask" || p.Also != "All 3 are done" {
-		t.Errorf("a step over others is answered with %+v", p)
+	over, p := mark(`{"do":"mark-done","of":"u8"}`)
+	if s := over.Zones[0].Steps[7]; p.Code != "" || s.Kind != "done" || s.Gap == nil || s.Gap.Also != "All 2 are done too" || s.Gap.Words != "2 steps come before it and are not marked done, the first of them seal." {
+		t.Errorf("a step over others is answered with %+v, %+v", s.Gap, p)
+	}
+	below, _ := mark(`{"do":"mark-below","of":"u8"}`)
+	if s := below.Zones[0].Steps[7]; s.Gap != nil || below.Zones[0].Done != 8 {
+		t.Errorf("with what lies below it: %+v, %d done", s.Gap, below.Zones[0].Done)
+	}
+	for range 2 {
+		s.ask("POST", "/api/builds/petrel/undo", fmt.Sprintf(`{"revision":%d}`, stands().Revision))
 	}
 	b, _ = mark(`{"do":"mark-done","of":"u6"}`)
 	if b.Undoes != "Marked seal of Upper surfaces done, Thu 11 Mar, 20:40" || b.Zones[0].Done != 6 || b.Zones[0].Steps[5].When != "today · 20:40" {

@@ -214,7 +214,6 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 	status, p := fiber.StatusInternalServerError, wire.Problem{Problem: "something went wrong here; nothing was changed", Code: "failed"}
 	var asked *fiber.Error
 	var place *plan.FieldError
-	var question *plan.Question
 	var fields validator.ValidationErrors
 	switch {
 	case errors.Is(err, store.ErrNoBuild):
@@ -243,8 +242,6 @@ func (s *Server) problem(c fiber.Ctx, err error) error {
 		status, p = fiber.StatusConflict, wire.Problem{Problem: "The build was changed elsewhere meanwhile. It has been read again; look whether your change still fits.", Code: "moved"}
 	case errors.Is(err, store.ErrNothing):
 		status, p = fiber.StatusConflict, wire.Problem{Problem: "There is nothing to undo or redo.", Code: "nothing"}
-	case errors.As(err, &question):
-		status, p = fiber.StatusConflict, wire.Problem{Problem: question.Words, Also: question.Also, Code: "ask"}
 	case errors.As(err, &place):
 		status, p = fiber.StatusUnprocessableEntity, wire.Problem{Problem: place.Problem, Place: place.Path, Code: "bad"}
 		if _, ofFile := c.Locals(fileKey).(bool); !ofFile {

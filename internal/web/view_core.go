@@ -63,7 +63,8 @@ func (j *judged) core(line *timeline.Line, subject int, moment time.Time) wire.C
 	for _, i := range laid {
 		c.Films = append(c.Films, j.film(line, i, moment, reached[i]))
 	}
-	c.Words = coreWords(c, does, line)
+	done := subject >= 0 && line.Steps[subject].Step.Happened()
+	c.Words = coreWords(c, does, line, done)
 	return c
 }
 
@@ -73,15 +74,21 @@ type risked struct {
 	chance.Odds
 }
 
-// coreWords says what the touch does, and how likely that is to show.
-func coreWords(c wire.Core, does verdict.Answer, line *timeline.Line) string {
+// coreWords says what the touch does, and how likely that is to show; of a step that is done what it may have done.
+func coreWords(c wire.Core, does verdict.Answer, line *timeline.Line, done bool) string {
 	film := ""
 	if does.Place >= 0 {
 		film = filmName(line, does.Place)
 	}
-	switch words := does.Say(film, line.Films); {
+	words := does.Say(film, line.Films)
+	if done {
+		words = does.Said(film, line.Films)
+	}
+	switch {
 	case words != "":
 		return words
+	case done:
+		return "Nothing spoke against it."
 	case c.Step == "":
 		return "Nothing more is planned here."
 	case c.Drop == nil:

@@ -29,6 +29,9 @@ func (j *judged) findings() []wire.Finding {
 			w.Because += j.slowWords(found)
 		}
 		w.Asks = j.checked.Findings[i].Propose != nil
+		if found := j.checked.Findings[i]; found.Was > verdict.Note {
+			w.Was, w.Mend = true, found.Rule.Mend
+		}
 		out = append(out, w)
 	}
 	slices.SortStableFunc(out, func(a, b wire.Finding) int { return badness[b.State] - badness[a.State] })

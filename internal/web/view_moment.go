@@ -13,7 +13,7 @@ import (
 	"inkysparrow/internal/wire"
 )
 
-// at is the zone at a moment, with the liquid of step or, where that has been done by then, of the next one.
+// at is the zone at a moment, with the liquid of the chosen step, wherever that is planned; without a choice with that of the step that comes next.
 func (j *judged) at(moment time.Time, zone, step string) (wire.Moment, bool) {
 	i := slices.IndexFunc(j.checked.Lines, func(l *timeline.Line) bool { return l.Zone.ID == zone })
 	if i < 0 {
@@ -23,6 +23,12 @@ func (j *judged) at(moment time.Time, zone, step string) (wire.Moment, bool) {
 	m := wire.Moment{At: moment.UTC(), Clock: j.moment(moment), Session: j.sessionWords(moment), Air: j.air(moment), Zones: []wire.AtZone{}}
 	subject := subjectOf(line, step, moment)
 	m.Core = j.core(line, subject, moment)
+	if subject < 0 && step != "" {
+		m.Core.Words = "It is done. So the films lie at this moment."
+	}
+	if next := subjectOf(line, "", moment); next >= 0 {
+		m.Next = line.Steps[next].Step.ID
+	}
 	m.Look = j.look(line, subject, moment)
 	for _, l := range j.checked.Lines {
 		m.Zones = append(m.Zones, wire.AtZone{ID: l.Zone.ID, Words: topWords(l, moment)})
@@ -30,11 +36,13 @@ func (j *judged) at(moment time.Time, zone, step string) (wire.Moment, bool) {
 	return m, true
 }
 
-// subjectOf returns the place in the route of the step that the moment is about: the chosen one unless it has ended by then, else the
-// first that has not; -1 when all have.
+// subjectOf returns the place in the route of the step that the moment is about: the chosen one, so that it is told what it would do then; -1 once that was done. Without a choice it is
+// the first that has not ended; -1 when all have.
 func subjectOf(line *timeline.Line, step string, moment time.Time) int {
-	chosen := slices.IndexFunc(line.Steps, func(p timeline.Placed) bool { return p.Step.ID == step })
-	if chosen >= 0 && line.Steps[chosen].End.After(moment) {
+	if chosen := slices.IndexFunc(line.Steps, func(p timeline.Placed) bool { return p.Step.ID == step }); chosen >= 0 {
+		if p := line.Steps[chosen]; !p.Step.Done.IsZero() && !p.End.After(moment) {
+			return -1
+		}
 		return chosen
 	}
 	return slices.IndexFunc(line.Steps, func(p timeline.Placed) bool { return p.End.After(moment) })

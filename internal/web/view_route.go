@@ -11,7 +11,9 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 	"inkysparrow/internal/wire"
+	"inkysparrow/plan"
 )
 
 func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zone {
@@ -26,9 +28,12 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 			s.Colour = p.Step.Product.Colour
 		}
 		switch {
-		case !p.Step.Done.IsZero():
+		case p.Step.Happened():
 			s.Kind = "done"
 			z.Done++
+			s.Asks = p.Step.Seen == route.Unasked && slices.ContainsFunc(j.checked.Findings, func(f timeline.Finding) bool {
+				return f.Step == p.Step.ID && f.Was > verdict.Note && f.Rule.Mend != ""
+			})
 		case !p.Step.Started.IsZero():
 			s.Kind = "begun"
 		case !p.Step.At.IsZero() && line.Zone.Fixed(p.Step, j.now):
@@ -37,6 +42,7 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 		if _, late := j.overdue[p.Step.ID]; late {
 			s.Overdue = true
 		}
+		s.Gap = j.gap(line.Zone.ID, i)
 		s.PutOff = !p.Step.After.IsZero() && p.Step.After.After(j.now)
 		if p.Step.Do.Has(route.Cloth) {
 			opens, closes := second(p.Opens), second(p.Closes)
@@ -50,6 +56,23 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 		z.Steps = append(z.Steps, s)
 	}
 	return z
+}
+
+// gap tells what is amiss below a step that is done or under way; nil for nothing.
+func (j *judged) gap(zone string, place int) *wire.Gap {
+	z := slices.IndexFunc(j.file.Zones, func(z plan.Zone) bool { return z.ID == zone })
+	words, open, ok := j.file.Gap(z, place)
+	if !ok {
+		return nil
+	}
+	g := wire.Gap{Words: words}
+	switch {
+	case open == 1:
+		g.Also = "That is done too"
+	case open > 1:
+		g.Also = fmt.Sprintf("All %d are done too", open)
+	}
+	return &g
 }
 
 // second is a moment as it is sent: nobody reads more of it.

@@ -141,7 +141,7 @@ func TestEveryMoment(t *testing.T) {
 	}
 }
 
-// The liquid on top is the chosen step's until it has been done, then the next one's.
+// The liquid on top is the chosen step's wherever the moment lies, until it was done; without a choice it is the next one's.
 func TestSubject(t *testing.T) {
 	j := demoBuild(t, "petrel")
 	at := j.view.Opening.At
@@ -152,10 +152,13 @@ func TestSubject(t *testing.T) {
 	}{
 		{at, "d4", "d4"},
 		{at, "d7", "d7"},
-		{at.Add(30 * time.Minute), "d4", "d5"},
-		{at, "d1", "d4"},
-		{j.view.Tape.To.Add(time.Hour), "d4", ""},
+		{at.Add(30 * time.Minute), "d4", "d4"},
+		{j.view.Tape.To.Add(time.Hour), "d4", "d4"},
+		{at, "d1", ""},
 		{at, "nowhere", "d4"},
+		{at, "", "d4"},
+		{at.Add(30 * time.Minute), "", "d5"},
+		{j.view.Tape.To.Add(time.Hour), "", ""},
 	} {
 		m, _ := j.at(tc.moment, "under", tc.step)
 		if m.Core.Step != tc.want {

@@ -25,6 +25,7 @@ type Effect struct {
 	Promise string   `json:"promise"` // as the build's own
 	Late    bool     `json:"late"`
 	Step    string   `json:"step,omitempty"` // that the change is about
+	Done    bool     `json:"done"`           // that step would be done
 	Moves   []Move   `json:"moves"`          // that step, and each that begins at another time
 	Finding *Finding `json:"finding,omitempty"`
 	Moment  *Moment  `json:"moment,omitempty"` // when that step would begin

@@ -135,7 +135,9 @@ type Step struct {
 	Colour   string     `json:"colour,omitempty"`
 	Kind     string     `json:"kind" jsonschema:"enum=done,enum=begun,enum=pinned,enum=planned"`
 	Overdue  bool       `json:"overdue"`
-	PutOff   bool       `json:"put_off"` // to another evening
+	Gap      *Gap       `json:"gap,omitempty"` // what is amiss below one that is done or under way
+	Asks     bool       `json:"asks"`          // it is done, it might have gone wrong, and nobody has said what is seen
+	PutOff   bool       `json:"put_off"`       // to another evening
 	State    State      `json:"state"`
 	Start    time.Time  `json:"start"`
 	End      time.Time  `json:"end"`
@@ -148,6 +150,12 @@ type Step struct {
 	Cautions []string   `json:"cautions"`
 	Trail    *Trail     `json:"trail,omitempty"` // its film hardening; nothing where it lays none
 	Waits    []Wait     `json:"waits"`           // for zones of the parts that it joins
+}
+
+// Gap is what is amiss below a step that is done or under way, and what it is called to mark that done too; empty where that is not it.
+type Gap struct {
+	Words string `json:"words"`
+	Also  string `json:"also,omitempty"`
 }
 
 // Wait is a zone that a join waits for, and from when that zone waits for the join.
@@ -176,7 +184,9 @@ type Finding struct {
 	Likely   string   `json:"likely,omitempty"` // how likely it is to show, in a word or two; empty for a yes or a no
 	Odds     []string `json:"odds"`             // the same as figures, with what they hang on and what would narrow them
 	Evidence string   `json:"evidence"`
-	Asks     bool     `json:"asks"` // a note about which something could be done: its fixes are tried when they are asked for
+	Mend     string   `json:"mend,omitempty"` // of what has happened: what can be done where it shows
+	Was      bool     `json:"was"`            // it has happened, and would have been a fault
+	Asks     bool     `json:"asks"`           // a note about which something could be done: its fixes are tried when they are asked for
 }
 
 // Ways are what could be done about a finding.
@@ -200,6 +210,7 @@ type Moment struct {
 	Air     Air       `json:"air"`
 	Core    Core      `json:"core"`
 	Look    Look      `json:"look"`
+	Next    string    `json:"next,omitempty"` // the zone's first step that has not ended by then; empty when all have
 	Zones   []AtZone  `json:"zones"`
 }
 
@@ -309,9 +320,8 @@ type Turn struct {
 type Problem struct {
 	Problem string `json:"problem"`
 	Place   string `json:"place,omitempty"` // of bad input
-	Also    string `json:"also,omitempty"`  // of a question: what else could be done at once
 	Plain   string `json:"plain,omitempty"` // the problem as the page calls things; empty for what is wrong with a file
-	Code    string `json:"code" jsonschema:"enum=bad,enum=missing,enum=moved,enum=nothing,enum=refused,enum=failed,enum=locked,enum=large,enum=filled,enum=file,enum=ask"`
+	Code    string `json:"code" jsonschema:"enum=bad,enum=missing,enum=moved,enum=nothing,enum=refused,enum=failed,enum=locked,enum=large,enum=filled,enum=file"`
 }
 
 // All names every type that the page knows, for the generator.

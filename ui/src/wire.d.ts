@@ -233,6 +233,13 @@ export type PlanGround = "smooth" | "curve" | "rivets" | "lines" | "rough";
  */
 export type PlanStroke = "airflow" | "across-then-airflow" | "pressed-across" | "circular";
 /**
+ * What was seen of a step once it was done.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSight".
+ */
+export type PlanSight = "nothing" | "something";
+/**
  * How an offered step stands.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -430,6 +437,8 @@ export interface Step {
   colour?: string;
   kind: "done" | "begun" | "pinned" | "planned";
   overdue: boolean;
+  gap?: Gap;
+  asks: boolean;
   put_off: boolean;
   state: State;
   start: string;
@@ -443,6 +452,14 @@ export interface Step {
   cautions: string[];
   trail?: Trail;
   waits: Wait[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Gap".
+ */
+export interface Gap {
+  words: string;
+  also?: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -477,6 +494,8 @@ export interface Finding {
   likely?: string;
   odds: string[];
   evidence: string;
+  mend?: string;
+  was: boolean;
   asks: boolean;
 }
 /**
@@ -952,6 +971,10 @@ export interface PlanStep {
    */
   started?: string;
   /**
+   * What was seen of it once it was done
+   */
+  seen?: "nothing" | "something";
+  /**
    * It is not to be begun earlier.
    */
   not_before?: string;
@@ -1032,6 +1055,7 @@ export interface Moment {
   air: Air;
   core: Core;
   look: Look;
+  next?: string;
   zones: AtZone[];
 }
 /**
@@ -1189,9 +1213,8 @@ export interface SetClock {
 export interface Problem {
   problem: string;
   place?: string;
-  also?: string;
   plain?: string;
-  code: "bad" | "missing" | "moved" | "nothing" | "refused" | "failed" | "locked" | "large" | "filled" | "file" | "ask";
+  code: "bad" | "missing" | "moved" | "nothing" | "refused" | "failed" | "locked" | "large" | "filled" | "file";
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1221,12 +1244,15 @@ export interface PlanEdit {
     | "remove-zone"
     | "put-settings"
     | "mark-done"
+    | "mark-below"
+    | "saw"
     | "mark-started"
     | "unmark"
     | "put-off"
     | "lay-anew"
     | "catch-up"
     | "pin"
+    | "put-at"
     | "let-go"
     | "put-day"
     | "put-wash"
@@ -1245,9 +1271,8 @@ export interface PlanEdit {
   part?: PlanPart;
   new_zone?: PlanZone;
   settings?: PlanSettings;
+  seen?: PlanSight;
   at?: string;
-  sure?: boolean;
-  also?: boolean;
   wipe?: PlanStep;
   seal?: boolean;
   airframe?: PlanAirframe1;
@@ -1414,6 +1439,7 @@ export interface Effect {
   promise: string;
   late: boolean;
   step?: string;
+  done: boolean;
   moves: Move[];
   finding?: Finding;
   moment?: Moment;

@@ -65,23 +65,18 @@ function zoneBy(n: number) {
 // A word to those who are here for the first time.
 const known = useStorage('inkysparrow.known', false)
 
-// A ticket that is carried is pinned where it is let go, copied to another zone, or, where that time is over, marked done.
+// A ticket that is carried is put where it is let go, or copied to another zone.
 const carried = ref<Carried | null>(null)
 const { value: tried, problem: refused, ask, clear } = useNewest<Effect>()
-const carriedStep = computed(() => build.value?.zones.flatMap((z) => z.steps).find((s) => s.id === carried.value?.step))
 const carriedFrom = computed(
   () => build.value?.zones.find((z) => z.steps.some((s) => s.id === carried.value?.step))?.id ?? '',
-)
-const length = computed(() =>
-  carriedStep.value ? Date.parse(carriedStep.value.end) - Date.parse(carriedStep.value.start) : 0,
 )
 const iso = (t: number) => new Date(t).toISOString().replace('.000Z', 'Z')
 const asEdit = computed<PlanEdit | null>(() => {
   const c = carried.value
   if (!c) return null
   if (c.zone !== carriedFrom.value) return { do: 'copy-step', of: c.step, zones: [c.zone] }
-  if (c.at + length.value <= now.value) return { do: 'mark-done', of: c.step, at: iso(c.at + length.value) }
-  return { do: 'pin', of: c.step, at: iso(c.at) }
+  return { do: 'put-at', of: c.step, at: iso(c.at) }
 })
 watchDebounced(
   () => JSON.stringify(asEdit.value),
@@ -100,9 +95,8 @@ const verdict = computed(() => {
   const [c, e] = [carried.value, asEdit.value]
   if (!c || !e) return { words: '', state: 'safe' }
   const to = build.value?.zones.find((z) => z.id === c.zone)?.name
-  const what = { 'copy-step': `copy to ${to}`, 'mark-done': `done ${clock(c.at + length.value)}`, pin: clock(c.at) }[
-    e.do as 'pin'
-  ]
+  const done = tried.value?.done ? 'done, begun ' : ''
+  const what = e.do === 'copy-step' ? `copy to ${to}` : done + clock(c.at)
   if (refused.value) return { words: `${what}: ${refused.value}`, state: 'bite' }
   const says = tried.value?.finding && tried.value.finding.severity !== 'note' ? `; ${tried.value.finding.title}` : ''
   return { words: `${what}${says}${tried.value ? `; ${tried.value.promise}` : ''}`, state: 'safe' }
@@ -133,12 +127,12 @@ useKeys({
   e: () => step.value && (sheet.value = 'edit'),
   c: () => step.value && (sheet.value = 'copy'),
   d: () => step.value && step.value.kind !== 'done' && void store.act({ do: 'mark-done', of: stepId.value }),
-  p: () => void toMoment(),
-  l: () => void store.act({ do: 'let-go', of: stepId.value }),
+  p: () => step.value && void toMoment(),
+  l: () => step.value && void store.act({ do: 'let-go', of: stepId.value }),
   n: () => store.toNow(),
-  Delete: () => void remove(),
-  'Shift+ArrowUp': () => void store.shift(-1),
-  'Shift+ArrowDown': () => void store.shift(1),
+  Delete: () => step.value && void remove(),
+  'Shift+ArrowUp': () => step.value && void store.shift(-1),
+  'Shift+ArrowDown': () => step.value && void store.shift(1),
   ',': () => store.toEvent(-1),
   '.': () => store.toEvent(1),
   '[': () => store.stepBy(-1),
@@ -147,7 +141,11 @@ useKeys({
   '}': () => zoneBy(1),
   f: () => store.chooseFinding(findingPlace.value + 1),
   Enter: () => void store.takeFix(0),
-  Escape: () => (carried.value ? carry(null) : (sheet.value = '')),
+  Escape: () => {
+    if (carried.value) carry(null)
+    else if (sheet.value) sheet.value = ''
+    else store.chooseNone()
+  },
   'Ctrl+z': () => void store.undo(),
   'Ctrl+y': () => void store.redo(),
 })
@@ -187,6 +185,7 @@ useKeys({
       class="middle"
       :zone="zone"
       :step="stepId"
+      :under="step ? '' : (moment?.next ?? '')"
       @step="store.chooseStep"
       @remove="remove"
       @shift="store.shift"
@@ -221,6 +220,7 @@ useKeys({
         :timezone="build.timezone"
         :trying="!!preview?.step"
         @fix="store.takeFix"
+        @pin="toMoment"
         @go="(by) => store.chooseFinding(findingPlace + by)"
       />
     </section>

@@ -40,12 +40,22 @@ async function done(at?: number) {
   })
 }
 const open = computed(() => props.step.kind !== 'done')
+/** It would stop or harm if it were done now: the button that says it was is not the loudest. */
+const bites = computed(() => props.step.state === 'bite')
+const saw = (seen: 'nothing' | 'something') => store.act({ do: 'saw', of: props.step.id, seen })
 </script>
 
 <template>
   <div class="happened" role="group" :aria-label="`${props.step.name}: what happened`">
     <template v-if="open">
-      <button type="button" class="act first big" title="Done now (d)" :disabled="store.busy" @click="done()">
+      <button
+        type="button"
+        class="act"
+        :class="bites ? '' : 'first big'"
+        title="Done now (d)"
+        :disabled="store.busy"
+        @click="done()"
+      >
         Done now
       </button>
       <button type="button" class="act" :aria-expanded="earlier" @click="earlier = !earlier">earlier…</button>
@@ -72,7 +82,7 @@ const open = computed(() => props.step.kind !== 'done')
       <button type="button" class="act" :aria-expanded="earlier" @click="earlier = !earlier">At another time…</button>
     </template>
     <button
-      v-if="!open || props.step.kind === 'begun'"
+      v-if="(!open && !step.asks) || props.step.kind === 'begun'"
       type="button"
       class="act"
       :disabled="store.busy"
@@ -90,24 +100,30 @@ const open = computed(() => props.step.kind !== 'done')
     >
       Let go
     </button>
+    <div v-if="step.asks" class="saw" role="group" :aria-label="`${step.name}: what do you see?`">
+      <p>It may have gone wrong. What do you see?</p>
+      <button type="button" class="act" :disabled="store.busy" @click="saw('nothing')">Nothing</button>
+      <button type="button" class="act" :disabled="store.busy" @click="saw('something')">Something</button>
+      <button type="button" class="act" :disabled="store.busy" @click="store.act({ do: 'unmark', of: props.step.id })">
+        It was not done
+      </button>
+    </div>
     <div v-if="earlier" class="earlier" role="group" aria-label="When it was done">
       <button v-for="t in times" :key="t.words" type="button" class="act" @click="done(t.at)">{{ t.words }}</button>
       <MomentField v-model="other" label="or" :timezone="zone" past @keep="other && done(Date.parse(other))" />
     </div>
-    <div
-      v-if="store.question && store.question.edit.of === props.step.id"
-      class="question"
-      role="alertdialog"
-      aria-label="Is that so?"
-    >
-      <p>{{ store.question.words }}</p>
-      <button v-if="store.question.also" type="button" class="act first" @click="store.answer(true)">
-        {{ store.question.also }}
+    <div v-if="step.gap && !store.fine.has(step.id)" class="saw" role="group" :aria-label="`${step.name}: is that so?`">
+      <p>{{ step.gap.words }}</p>
+      <button
+        v-if="step.gap.also"
+        type="button"
+        class="act"
+        :disabled="store.busy"
+        @click="store.act({ do: 'mark-below', of: props.step.id })"
+      >
+        {{ step.gap.also }}
       </button>
-      <button type="button" class="act" @click="store.answer(false)">
-        {{ store.question.also ? 'Only this one' : 'Yes, it was' }}
-      </button>
-      <button type="button" class="act" @click="store.question = null">Leave it</button>
+      <button type="button" class="act" @click="store.fine.add(step.id)">Leave it so</button>
     </div>
   </div>
 </template>
@@ -125,7 +141,7 @@ const open = computed(() => props.step.kind !== 'done')
   font-size: 18px;
 }
 .earlier,
-.question {
+.saw {
   flex-basis: 100%;
   display: flex;
   flex-wrap: wrap;
@@ -133,9 +149,7 @@ const open = computed(() => props.step.kind !== 'done')
   align-items: end;
   padding: 6px 0 2px;
 }
-.question p {
-  flex-basis: 100%;
-  font-weight: 600;
-  color: var(--wait);
+.saw {
+  align-items: center;
 }
 </style>

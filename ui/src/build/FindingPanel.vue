@@ -16,7 +16,7 @@ const props = defineProps<{
   timezone: string
   trying?: boolean // it is what a change would bring that is still being made
 }>()
-const emit = defineEmits<{ fix: [choice: number]; go: [by: number] }>()
+const emit = defineEmits<{ fix: [choice: number]; go: [by: number]; pin: [] }>()
 
 const clock = (t: string) => say(t, 'clock', props.timezone)
 const StepWhy = defineAsyncComponent(() => import('./StepWhy.vue'))
@@ -27,6 +27,13 @@ const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1
 const severity: Record<string, string> = { stop: 'Stop', warn: 'Warning', note: 'Note' }
 const store = useBuild()
 const fixes = computed(() => (props.finding && store.ways?.fixes) || [])
+/** What the step would do at the moment, where that is not when it is planned. */
+const elsewhere = computed(() => {
+  const [s, core] = [props.step, store.moment?.core]
+  if (!s || s.kind === 'done' || props.trying || core?.step !== s.id) return null
+  const at = Date.parse(store.moment?.at ?? '')
+  return Math.abs(at - Date.parse(s.start)) < 60_000 ? null : core
+})
 const other = computed(() => (props.finding ? props.count - 1 : props.count))
 </script>
 
@@ -40,6 +47,16 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
     </div>
     <StepGuide v-if="step && guided" :step="step.id" />
     <template v-else>
+      <p v-if="elsewhere" class="elsewhere" :class="elsewhere.state" aria-live="polite">
+        <StateMark :state="elsewhere.state" :size="15" quiet />
+        <span
+          ><b class="figure">{{ store.moment?.clock }}</b
+          >: {{ elsewhere.words }}</span
+        >
+        <button type="button" class="act" title="Pin it to the moment (p)" :disabled="busy" @click="emit('pin')">
+          Pin it there
+        </button>
+      </p>
       <template v-if="finding">
         <h2 class="title" :class="finding.state">
           <StateMark :state="finding.state" :size="17" quiet />
@@ -75,11 +92,12 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
               ><span>{{ x.effect }}</span></span
             >
           </button>
+          <p v-if="finding.mend" class="mend"><b>What can be done now:</b> {{ finding.mend }}</p>
           <p v-if="store.looking" class="soft small" role="status">Trying what could be done…</p>
           <button v-else-if="finding.asks && !store.ways" type="button" class="ask" @click="store.lookForWays">
             What could be done about it
           </button>
-          <p v-else-if="!fixes.length" class="soft small">
+          <p v-else-if="!fixes.length && !finding.was" class="soft small">
             {{
               finding.severity === 'note'
                 ? 'Nothing needs to be done about it.'
@@ -189,6 +207,20 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
 }
 .because {
   font-size: 16px;
+}
+.mend {
+  font-size: 15px;
+}
+.elsewhere {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 0 6px;
+  border-bottom: 1px solid var(--line);
+}
+.elsewhere span {
+  color: var(--ink);
 }
 .small {
   font-size: 13px;

@@ -13,7 +13,7 @@ const RowEditor = defineAsyncComponent(() => import('../edit/RowEditor.vue'))
 const CopyRow = defineAsyncComponent(() => import('../edit/CopyRow.vue'))
 const WhatNext = defineAsyncComponent(() => import('../edit/WhatNext.vue'))
 
-const props = defineProps<{ zone: Zone; step: string }>()
+const props = defineProps<{ zone: Zone; step: string; under: string }>() // under: the step that the moment lies in, where none is chosen
 const emit = defineEmits<{
   step: [id: string]
   remove: []
@@ -118,7 +118,7 @@ watch(
             type="button"
             class="step"
             :draggable="s.kind !== 'done' && !store.sheet"
-            :class="{ past: past(s) && s.id !== step }"
+            :class="{ past: past(s) && s.id !== step, under: s.id === under }"
             :aria-current="s.id === step ? 'step' : undefined"
             @dragstart="dragged = s.id"
             @dragend="over = ''"
@@ -233,6 +233,9 @@ header {
 .step[aria-current] {
   background: var(--raised);
   box-shadow: inset 0 0 0 2px var(--ink);
+}
+.step.under {
+  box-shadow: inset 3px 0 0 var(--lamp);
 }
 .past .name,
 .past .detail,

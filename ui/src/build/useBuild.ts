@@ -8,13 +8,6 @@ import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { Build, Effect, Finding, Moment, PlanEdit, PlanStep, Problem, Step, Ways, Zone } from '../wire'
 
-/** A change that may be a slip, and what else could be done at once. */
-export interface Question {
-  edit: PlanEdit
-  words: string
-  also: string
-}
-
 /** The build on screen, the moment on its tape, and what is chosen. All figures come from the server; this only keeps them. */
 export const useBuild = defineStore('build', () => {
   const build = shallowRef<Build | null>(null)
@@ -26,7 +19,7 @@ export const useBuild = defineStore('build', () => {
 
   const sheet = ref<'' | 'finish' | 'add' | 'edit' | 'copy' | 'plan' | 'history' | 'search'>('') // what lies open
   const preview = shallowRef<Effect | null>(null) // of the change that is being made
-  const question = shallowRef<Question | null>(null)
+  const fine = ref(new Set<string>()) // steps of which somebody has said that nothing is amiss below them
   const earlier = ref(false) // other times are offered at which the chosen step may have been done
 
   const at = ref(0) // the moment, ms since 1970
@@ -34,7 +27,6 @@ export const useBuild = defineStore('build', () => {
   const stays = ref(false) // a moment that was put somewhere by hand stays there whatever is changed: what is looked at is the whole aircraft
   const zoneId = ref('')
   const stepId = ref('')
-  let held = '' // the step that was chosen, while the moment is dragged past it and back
   const findingPlace = ref(-1) // in build.findings; -1 for none
   const moment = shallowRef<Moment | null>(null)
 
@@ -67,15 +59,9 @@ export const useBuild = defineStore('build', () => {
     }
     asking = true
     try {
-      const got = await api.moment(b.slug, at.value, zoneId.value, held || stepId.value)
+      const got = await api.moment(b.slug, at.value, zoneId.value, stepId.value)
       if (build.value?.slug !== b.slug) return
       moment.value = got
-      // Core, finding and route speak of one step: of that which the moment is about.
-      if (follows.value === 'hand' && !sheet.value && got.core.step && got.core.step !== stepId.value) {
-        held ||= stepId.value
-        stepId.value = got.core.step
-        findingPlace.value = findingOf(stepId.value)
-      }
     } catch (e) {
       tell(e)
     } finally {
@@ -87,9 +73,6 @@ export const useBuild = defineStore('build', () => {
     }
   }
   watch([at, zoneId, stepId, build], () => void look())
-  watch(follows, (by) => {
-    if (by !== 'hand') held = ''
-  })
   watch(useUnits().temperature, () => build.value && void open(build.value.slug), { flush: 'post' }) // its words are in the old unit
 
   function tell(e: unknown) {
@@ -143,9 +126,8 @@ export const useBuild = defineStore('build', () => {
     setClock(b.now)
     told.value = null
     preview.value = null
-    question.value = null
     if (keep && b.zones.some((z) => z.id === zoneId.value)) {
-      if (!step.value) stepId.value = zone.value?.steps[0]?.id ?? ''
+      if (stepId.value && !step.value) stepId.value = zone.value?.steps[0]?.id ?? ''
       findingPlace.value = findingOf(stepId.value)
       if (step.value && ((mine && !stays.value) || follows.value === 'step')) {
         follows.value = 'step'
@@ -191,12 +173,18 @@ export const useBuild = defineStore('build', () => {
     if (!z || !s) return
     zoneId.value = z.id
     stepId.value = id
-    held = ''
-    question.value = null
     earlier.value = false
     at.value = Date.parse(s.start)
     follows.value = 'step'
     findingPlace.value = findingOf(id)
+  }
+
+  /** Lets go of the choice: then the route lights the step that the moment lies in. */
+  function chooseNone() {
+    stepId.value = ''
+    findingPlace.value = -1
+    earlier.value = false
+    if (follows.value === 'step') follows.value = 'hand'
   }
 
   /** Chooses a zone, and its step with the worst finding, else the next one to do. */
@@ -293,10 +281,6 @@ export const useBuild = defineStore('build', () => {
     } catch (err) {
       const words = err instanceof Refusal ? err.message : String(err)
       const problem: Problem | undefined = err instanceof Refusal ? err.problem : undefined
-      if (problem?.code === 'ask') {
-        question.value = { edit: e, words: problem.problem, also: problem.also ?? '' }
-        return ''
-      }
       if (problem?.code === 'moved') {
         show(await api.build(b.slug), true)
         clash.value = true
@@ -313,13 +297,6 @@ export const useBuild = defineStore('build', () => {
     if (busy.value) return
     const refused = await edit(e)
     if (refused) said.value = refused
-  }
-
-  /** Answers the question that a change was held up by: only this, or also what was proposed. */
-  async function answer(also: boolean) {
-    const q = question.value
-    question.value = null
-    if (q) await act({ ...q.edit, ...(also ? { also: true } : { sure: true }) })
   }
 
   /** The chosen step as the plan file has it. */
@@ -358,6 +335,7 @@ export const useBuild = defineStore('build', () => {
     finding,
     open,
     chooseStep,
+    chooseNone,
     chooseZone,
     chooseFinding,
     stepBy,
@@ -374,9 +352,8 @@ export const useBuild = defineStore('build', () => {
     shift,
     planStep,
     act,
-    answer,
     earlier,
-    question,
+    fine,
     preview,
     overdue,
     follows,

@@ -203,6 +203,7 @@ const done = computed(() => Boolean(props.step?.done))
       :build="store.build?.slug"
       :sessions="sessions"
       hint="Left free: the schedule finds its time."
+      @keep="keep"
     />
 
     <details :open="settings" class="settings">
@@ -274,6 +275,12 @@ const done = computed(() => Boolean(props.step?.done))
 }
 .share {
   max-width: 160px;
+}
+.buttons {
+  position: sticky;
+  bottom: 0;
+  padding: 6px 0;
+  background: var(--raised);
 }
 .settings summary {
   cursor: pointer;

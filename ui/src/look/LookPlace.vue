@@ -103,7 +103,10 @@ function pin() {
 // The magnifier follows the pointer over a picture three times as large.
 const magnified = ref(false)
 const lens = ref({ x: 0, y: 0, on: false })
-const box = computed(() => holder.value?.querySelector('.picture img')?.getBoundingClientRect())
+const box = computed(() => {
+  void [size.width.value, size.height.value] // it is measured anew when the page is resized
+  return holder.value?.querySelector('.picture img')?.getBoundingClientRect()
+})
 function move(e: PointerEvent) {
   if (staining.value) stains.move(e)
   if (!magnified.value) return

@@ -86,14 +86,17 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
 
   const bound = (v: number) =>
     Math.round(100 * Math.min(stained.value?.most ?? v, Math.max(stained.value?.least ?? v, v))) / 100
-  function keep() {
+  async function keep() {
     const s = chosen.value
     if (!s) return
     const was = store.build?.plan.zones?.find((z) => z.id === s.zone)?.steps.find((x) => x.id === s.step)?.stain
     const stain: PlanStainHow = { ...was, amount: amount.value, reach: reach.value }
     if (rounds.value !== '') stain.rounds = Number(rounds.value)
     if (hours.value !== '') stain.hours = Number(hours.value)
-    void store.act({ do: 'pull-stain', of: s.step, stain })
+    await store.act({ do: 'pull-stain', of: s.step, stain })
+    // A stronger one takes longer: it is looked at once that is done too.
+    const end = store.build?.zones.flatMap((z) => z.steps).find((x) => x.id === s.step)?.end
+    if (end && store.at < Date.parse(end)) store.moveTo(Date.parse(end))
   }
   const asPlanned = () => void (chosen.value && store.act({ do: 'pull-stain', of: chosen.value.step }))
 
@@ -140,7 +143,7 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     from = null
     if (!pulling.value) return
     window.setTimeout(() => (pulling.value = false)) // the click that ends it asks nothing
-    keep()
+    void keep()
   }
 
   return {

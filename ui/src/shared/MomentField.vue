@@ -70,7 +70,7 @@ async function read() {
 watchDebounced(typed, () => void read(), { debounce: 250 })
 async function keep() {
   await read()
-  if (at.value && !problem.value) emit('keep')
+  if (!problem.value && (at.value || !typed.value.trim())) emit('keep')
 }
 function take(t: string) {
   put(t)

@@ -48,7 +48,7 @@ const reload = () => location.reload()
 .standing {
   position: fixed;
   left: 50%;
-  bottom: 14px;
+  top: 58px; /* below the bar, over no rail */
   transform: translateX(-50%);
   z-index: 3000;
   border-radius: 2px;

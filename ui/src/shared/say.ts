@@ -15,10 +15,11 @@ const forms = {
 /** Writes a moment, or a day such as 2027-03-11, as the whole page writes it; in the build's own time zone where one is given. What the server says comes in words of its own. */
 export function say(t: string | number, form: keyof typeof forms, timeZone?: string): string {
   const date = typeof t === 'string' && t.length === 10
-  return new Date(date ? `${t}T12:00:00Z` : t).toLocaleString('en-GB', {
+  const words = new Date(date ? `${t}T12:00:00Z` : t).toLocaleString('en-GB', {
     ...forms[form],
     timeZone: date ? 'UTC' : timeZone,
   })
+  return words.replace(/^(\w+), (?=\d)/, '$1 ') // the comma that comes with a year
 }
 
 /** The day of a moment, such as 2027-03-11. */

@@ -3,8 +3,14 @@ import { useEventListener } from '@vueuse/core'
 /** What each key does; a key is written as it is typed, with Ctrl+ before it where it is held. */
 export type Keys = Record<string, () => void>
 
-const typing = (e: KeyboardEvent) =>
-  e.target instanceof HTMLElement && (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName))
+/** What is pressed goes into a field: letters into one that is typed in, arrows and the space bar into radio buttons, boxes and sliders. */
+function typing(e: KeyboardEvent) {
+  const on = e.target
+  if (!(on instanceof HTMLElement)) return false
+  if (on instanceof HTMLInputElement && /^(radio|checkbox|range)$/.test(on.type))
+    return /^(Arrow|Page|Home$|End$| $)/.test(e.key)
+  return on.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(on.tagName)
+}
 
 /** Listens for keys while its component lives. Keys never fire while typing in a field; Enter leaves buttons and links alone. */
 export function useKeys(keys: Keys) {

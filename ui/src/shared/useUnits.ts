@@ -16,7 +16,8 @@ export function useUnits() {
   const celsius = (shown: number) => (temperature.value === 'F' ? Math.round(((shown - 32) * 50) / 9) / 10 : shown)
   /** A temperature in the chosen unit, to a tenth. */
   const warmth = (value: number) => `${degrees(value).toFixed(1)} °${temperature.value}`
-  const square = (cm2: number) => (area.value === 'in' ? `${(cm2 / perSquareInch).toFixed(1)} in²` : `${cm2} cm²`)
+  const square = (cm2: number) =>
+    area.value === 'in' ? `${(cm2 / perSquareInch).toFixed(1)} in²` : `${cm2.toFixed(cm2 < 10 ? 1 : 0)} cm²`
   /** An amount of liquid; drop is the size of a drop in ml. */
   const liquid = (ml: number, drop: number) => {
     if (amount.value !== 'drops' || !drop) return `${ml >= 10 ? ml.toFixed(0) : ml.toFixed(ml < 1 ? 2 : 1)} ml`
