@@ -1,11 +1,12 @@
 package e2e
 
 import (
-	"inkysparrow/internal/demo"
 	"os"
 	"strings"
 	"testing"
 	"time"
+
+	"inkysparrow/internal/demo"
 
 	"github.com/go-rod/rod"
 	"github.com/go-rod/rod/lib/input"
