@@ -108,6 +108,7 @@ func TestMoveAStep(t *testing.T) {
 	b.must(b.page.KeyActions().Press(input.ShiftLeft).Type(input.ArrowDown).Do())
 	b.sees(".step[aria-current] .number", "4")
 	b.sees(".tape .zone", "Cowling")
+	b.click(".others summary", "Move, copy, remove")
 	b.push("Up")
 	b.sees(".step[aria-current] .number", "3")
 	b.push("Copy")
@@ -141,7 +142,7 @@ func TestChangeThePlan(t *testing.T) {
 	b.push("Save")
 	b.sees(".passing", "Changed the settings")
 	b.sees(".tape .zone", "Drop tank 翼")
-	b.click("[aria-label=History]", "")
+	b.tool("History")
 	b.sees(".revisions li", "Changed the settings")
 	b.click(".revisions button", "Begun")
 	b.sees(".seen", "3 findings above a note")
@@ -215,7 +216,7 @@ func TestImport(t *testing.T) {
 	b.sees("aside", "3 stops, 0 warnings")
 	b.push("Begin this build")
 	b.sees(".bar .name", "Petrel underside, washed too soon")
-	b.sees(".overdue", "3 steps are overdue. +Pin wash, Underside, the first of them, was planned for Wed 3")
+	b.sees(".overdue", "3 overdue: +Pin wash, Underside, +first, +Wed 3")
 }
 
 // Same again, put away, take out.
@@ -288,7 +289,7 @@ func TestSearch(t *testing.T) {
 func TestPrint(t *testing.T) {
 	b := open(t, desk, "/builds/petrel")
 	b.sees(".panel .title", "White spirit bites")
-	b.click("[aria-label='On paper']", "")
+	b.tool("On paper")
 	b.sees(".page h1", "Underside")
 	if pages, boxes := len(b.page.MustElements(".page")), len(b.page.MustElements(".box")); pages != 6 || boxes != 47 {
 		t.Errorf("%d pages and %d boxes, want 6 and 47", pages, boxes)

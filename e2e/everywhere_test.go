@@ -22,13 +22,13 @@ func TestEverywhere(t *testing.T) {
 				b.press(input.Escape)
 				b.gone("[role=dialog]", "")
 			}
-			if v.width <= 1000 {
-				b.click(".bar .build", "")
-				for _, what := range []string{"On paper", "Save the plan file", "Night", "Shelf", "Workings"} {
+			for menu, all := range map[string][]string{".bar .more": {"On paper", "Save the plan file", "Night"}, ".bar .build": {"Shelf", "Workings"}} {
+				b.click(menu, "")
+				for _, what := range all {
 					b.sees(".v-list-item", what)
 				}
 				b.press(input.Escape)
-				b.gone(".v-list-item", "On paper")
+				b.gone(".v-list-item", all[0])
 			}
 			b.push("Not tonight")
 			b.sees(".passing", "Put seal")
@@ -39,6 +39,7 @@ func TestEverywhere(t *testing.T) {
 			b.push("Change")
 			b.sees(".editor .bottle", ".")
 			b.push("Leave it Esc")
+			b.click(".others summary", "Move, copy, remove")
 			b.push("Copy")
 			b.sees(".copy button", "Underside")
 			b.push("Leave it Esc")
@@ -78,11 +79,11 @@ func TestEverywhere(t *testing.T) {
 // tool opens a sheet by its button in the bar or, where the bar has no room for it, by the menu.
 func (b *bench) tool(what string) {
 	b.t.Helper()
-	if b.page.MustEval(`() => innerWidth > 1000`).Bool() {
+	if b.page.MustEval(`what => innerWidth > 1000 && !!document.querySelector("[aria-label='" + what + "']")`, what).Bool() {
 		b.click("[aria-label='"+what+"']", "")
 		return
 	}
-	b.click(".bar .build", "")
+	b.click(".bar .more", "")
 	b.click(".v-list-item", "^ ?"+what)
 }
 

@@ -316,8 +316,12 @@ func (f *File) letGoEdit(e Edit) (string, error) {
 	if s.At == nil && s.NotBefore == nil {
 		return "", fault("edit.of", "%s is not pinned", f.stepWords(z, i))
 	}
+	pinned := s.At != nil
 	s.At, s.NotBefore = nil, nil
-	return fmt.Sprintf("Let %s go", f.stepWords(z, i)), nil
+	if !pinned {
+		return fmt.Sprintf("No longer put off: %s", f.stepWords(z, i)), nil
+	}
+	return fmt.Sprintf("Unpinned %s", f.stepWords(z, i)), nil
 }
 
 // putDay says when the bench is open on one day.

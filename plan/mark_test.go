@@ -69,7 +69,7 @@ func TestMarks(t *testing.T) {
 		{"put where it has room", plan.Edit{Do: "put-at", Of: "f", At: at(48 * time.Hour)}, "f", "pinned 3 Mar 18:00", "Pinned flat coat of Zone to Wed 3 Mar, 18:00"},
 		{"put where it would be at work now", plan.Edit{Do: "put-at", Of: "g", At: at(90 * time.Minute)}, "g", "pinned 1 Mar 19:30", "Pinned gloss coat of Zone to Mon 1 Mar, 19:30"},
 		{"put where it would be over", plan.Edit{Do: "put-at", Of: "g", At: at(30 * time.Minute)}, "g", "done 1 Mar 19:00", "Marked gloss coat of Zone done, Mon 1 Mar, 19:00"},
-		{"let go", plan.Edit{Do: "let-go", Of: "g"}, "g", "", "Let gloss coat of Zone go"},
+		{"let go", plan.Edit{Do: "let-go", Of: "g"}, "g", "", "Unpinned gloss coat of Zone"},
 		{"nothing to let go", plan.Edit{Do: "let-go", Of: "f"}, "", "error: is not pinned", ""},
 		{"a day off", plan.Edit{Do: "put-day", Date: "2027-03-02"}, "g", "pinned 1 Mar 19:00", "Tue 2 Mar is off"},
 		{"a longer one", plan.Edit{Do: "put-day", Date: "2027-03-02", Hours: []plan.Hours{{From: "10:00", To: "12:00"}, {From: "18:00", To: "24:00"}}}, "g", "pinned 1 Mar 19:00", "Tue 2 Mar is open from 10:00 to 12:00 and 18:00 to 24:00"},

@@ -93,7 +93,14 @@ func Document[T any](title, called string, max int) func([]byte) (T, error) {
 	}
 }
 
-var parse = Document[File](title, "the plan", MaxBytes)
+var document = Document[File](title, "the plan", MaxBytes)
+
+func parse(data []byte) (File, error) {
+	if err := beginning(bytes.TrimPrefix(data, []byte("\ufeff"))); err != nil && len(data) <= MaxBytes {
+		return File{}, err
+	}
+	return document(data)
+}
 
 const title = "Inky Sparrow plan"
 

@@ -67,7 +67,7 @@ func TestCheck(t *testing.T) {
 		{"how of no step", []string{"how", "../../internal/demo/petrel.json", "--zone", "upper", "--step", "d5"}, "", 2, "", `step: no step "d5" in zone "upper"`},
 		{"stains of no zone", []string{"stains", "../../internal/demo/petrel.json", "--zone", "moon", "--step", "u10"}, "", 2, "", `zone: no zone "moon"`},
 		{"stains of a gloss coat", []string{"stains", "../../internal/demo/petrel.json", "--zone", "upper", "--step", "u4"}, "", 2, "", "step: "},
-		{"no JSON", []string{"check", "-"}, "hello", 2, "", "line 1"},
+		{"no JSON", []string{"check", "-"}, "hello", 2, "", "this is plain text; a plan begins with"},
 		{"no file at all", []string{"check"}, "", 2, "", "accepts 1 arg"},
 		{"no such command", []string{"paint"}, "", 2, "", "unknown command"},
 	} {

@@ -1,24 +1,11 @@
 <script setup lang="ts">
-import {
-  mdiClipboardEditOutline,
-  mdiHistory,
-  mdiKeyboardOutline,
-  mdiMagnify,
-  mdiPrinterOutline,
-  mdiRedo,
-  mdiTrayArrowDown,
-  mdiUndo,
-  mdiWeatherNight,
-  mdiWhiteBalanceSunny,
-} from '@mdi/js'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
-import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { useBuild } from './build/useBuild'
 import { passphrase, reached } from './api'
-import IconButton from './shared/IconButton.vue'
 import PassingWord from './shared/PassingWord.vue'
 import SparrowMark from './shared/SparrowMark.vue'
 import StandingBar from './shared/StandingBar.vue'
@@ -30,6 +17,7 @@ import { useUnits } from './shared/useUnits'
 import { say } from './shared/say'
 
 const BuildMenu = defineAsyncComponent(() => import('./build/BuildMenu.vue'))
+const MoreMenu = defineAsyncComponent(() => import('./build/MoreMenu.vue'))
 const PassphrasePlace = defineAsyncComponent(() => import('./shared/PassphrasePlace.vue'))
 const KeysSheet = defineAsyncComponent(() => import('./build/KeysSheet.vue'))
 
@@ -51,6 +39,7 @@ const narrow = useMediaQuery('(max-width: 1000px)')
 const brief = computed(() => say(now.value, 'brief', shown.value?.timezone))
 
 const menu = ref(false)
+const more = ref(false)
 const keys = ref(false)
 let going = false
 const places: Record<string, string> = { u: 'builds', s: 'shelf', k: 'workings', p: 'keeping' }
@@ -88,6 +77,13 @@ useEventListener(
 
 useReturnFocus(keys)
 useReturnFocus(() => ['plan', 'history', 'search', 'finish'].includes(store.sheet))
+
+/** What the menu opens gives the focus back to what opened the menu. */
+function fromMore(open: () => unknown) {
+  more.value = false
+  document.querySelector<HTMLElement>('.bar .more')?.focus()
+  void nextTick(open)
+}
 
 /** Sheets lie over the route. */
 async function openSheet(sheet: typeof store.sheet) {
@@ -140,37 +136,43 @@ watchEffect(() => {
             >Look</RouterLink
           >
         </nav>
-        <BuildMenu v-if="menu" target=".build" @close="menu = false" @keys="keys = true" @sheet="openSheet" />
+        <BuildMenu v-if="menu" target=".build" @close="menu = false" />
         <div class="tools">
-          <IconButton
-            :icon="mdiUndo"
+          <button
+            type="button"
+            class="word"
+            aria-label="Undo"
             :disabled="!shown.undoes || busy"
-            :title="shown.undoes ? `Undo: ${shown.undoes}` : 'Nothing to undo'"
-            label="Undo"
+            :title="shown.undoes ? `Undo: ${shown.undoes} (Ctrl Z)` : 'Nothing to undo'"
             @click="store.undo"
-          />
-          <IconButton
-            :icon="mdiRedo"
-            :disabled="!shown.redoes || busy"
-            :title="shown.redoes ? `Redo: ${shown.redoes}` : 'Nothing to redo'"
-            label="Redo"
-            @click="store.redo"
-          />
-          <IconButton :icon="mdiHistory" title="History" @click="openSheet('history')" />
-          <IconButton
-            :icon="mdiClipboardEditOutline"
-            title="The plan: room, evenings, zones, products, schools"
-            label="The plan"
-            @click="openSheet('plan')"
-          />
-          <IconButton :icon="mdiMagnify" title="Search (/)" label="Search" @click="openSheet('search')" />
-          <IconButton
-            :icon="mdiPrinterOutline"
-            :to="{ name: 'print', params: { slug: shown.slug } }"
-            title="On paper"
-          />
-          <IconButton :icon="mdiTrayArrowDown" :href="`/api/builds/${shown.slug}/plan`" title="Save the plan file" />
+          >
+            Undo
+          </button>
+          <template v-if="!narrow">
+            <button
+              type="button"
+              class="word"
+              aria-label="The plan"
+              title="The plan: room, evenings, zones, products, schools"
+              @click="openSheet('plan')"
+            >
+              Plan
+            </button>
+            <button type="button" class="word" aria-label="Search" title="Search (/)" @click="openSheet('search')">
+              Search
+            </button>
+          </template>
+          <button type="button" class="word more" aria-haspopup="menu" :aria-expanded="more" @click="more = true">
+            More
+          </button>
         </div>
+        <MoreMenu
+          v-if="more"
+          target=".more"
+          @close="more = false"
+          @keys="fromMore(() => (keys = true))"
+          @sheet="(one) => fromMore(() => openSheet(one))"
+        />
         <span class="gap" />
         <button
           v-if="moment && route.name === 'build'"
@@ -204,14 +206,11 @@ watchEffect(() => {
         :undo="shown?.undoes && said === store.didSay && !busy ? store.undo : undefined"
         @close="said = ''"
       />
-      <div class="tools end">
-        <IconButton :icon="mdiKeyboardOutline" title="Keys (?)" label="Keys" @click="keys = true" />
-        <IconButton
-          :icon="night ? mdiWhiteBalanceSunny : mdiWeatherNight"
-          :title="night ? 'Day (m)' : 'Night (m)'"
-          :label="night ? 'Day' : 'Night'"
-          @click="night = !night"
-        />
+      <div v-if="!shown" class="tools">
+        <button type="button" class="word" title="Keys (?)" @click="keys = true">Keys</button>
+        <button type="button" class="word" :title="night ? 'Day (m)' : 'Night (m)'" @click="night = !night">
+          {{ night ? 'Day' : 'Night' }}
+        </button>
       </div>
     </header>
     <PassphrasePlace v-if="passphrase" @open="enter" />
@@ -223,6 +222,7 @@ watchEffect(() => {
 
 <style scoped>
 .bar {
+  position: relative;
   display: flex;
   align-items: center;
   flex-wrap: wrap;
@@ -294,11 +294,24 @@ watchEffect(() => {
   display: flex;
   flex: none;
 }
+.word {
+  min-height: 44px;
+  padding: 0 8px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: 600 16px var(--heading);
+  cursor: pointer;
+}
+.word:hover:not(:disabled) {
+  background: var(--raised);
+}
+.word:disabled {
+  opacity: 0.4;
+  cursor: default;
+}
 .gap {
   flex: 1;
-}
-.bar:has(.passing) .gap {
-  flex: 0;
 }
 .air {
   border: 0;
@@ -366,10 +379,6 @@ watchEffect(() => {
     min-width: 0;
     flex: 0 1 auto;
   }
-  .build ~ .tools > :nth-child(n + 3),
-  .bar:has(.build) .tools.end {
-    display: none;
-  }
   .moment {
     font-size: 16px;
   }
@@ -386,8 +395,26 @@ watchEffect(() => {
     padding: 14px 8px;
   }
 }
+/* On a telephone the places are at the foot, under the thumb. */
 @media (max-width: 640px) {
-  .within,
+  .within {
+    position: fixed;
+    z-index: 20;
+    bottom: 0;
+    left: 0;
+    right: 0;
+    justify-content: space-around;
+    background: var(--sheet);
+    border-top: 1px solid var(--line);
+  }
+  .within a {
+    flex: 1;
+    padding: 12px 0;
+    text-align: center;
+  }
+  .within a.here {
+    box-shadow: inset 0 3px 0 var(--ink);
+  }
   .air,
   .clock,
   .build .sub {

@@ -156,7 +156,6 @@ useKeys({
   <p v-else-if="!build" class="loading soft">Reading the build</p>
   <main v-else class="place">
     <h1 class="visually-hidden">{{ build.name }}</h1>
-    <OverdueNote class="top" />
     <section class="left" aria-label="Core">
       <header>
         <h2>
@@ -180,38 +179,43 @@ useKeys({
       </CoreCut>
     </section>
 
-    <RouteList
-      v-if="zone"
-      class="middle"
-      :zone="zone"
-      :step="stepId"
-      :under="step ? '' : (moment?.next ?? '')"
-      @step="store.chooseStep"
-      @remove="remove"
-      @shift="store.shift"
-      @drop="(id, before) => store.act({ do: 'move-step', of: id, before })"
-    />
+    <div v-if="zone" class="middle">
+      <RouteList
+        class="grow"
+        :zone="zone"
+        :step="stepId"
+        :under="step ? '' : (moment?.next ?? '')"
+        @step="store.chooseStep"
+        @remove="remove"
+        @shift="store.shift"
+        @drop="(id, before) => store.act({ do: 'move-step', of: id, before })"
+      />
+      <OverdueNote />
+    </div>
     <p v-else class="middle none soft">
       This build has no zones yet.
       <button type="button" class="link" @click="store.sheet = 'plan'">Open the plan</button> to add one.
     </p>
 
-    <section class="right" aria-label="Look and finding">
-      <header>
-        <h2>Look</h2>
-        <span v-if="moment" class="soft">{{ moment.look.title }}</span>
-      </header>
-      <RouterLink :to="{ name: 'look', params: { slug: build.slug } }" class="whole" title="The whole aircraft (g l)">
-        <AirPicture
-          :slug="build.slug"
-          :revision="build.revision"
-          :at="shownAt"
-          :most="96"
-          label="The look of the whole aircraft"
-        />
-      </RouterLink>
-      <SkinStrip v-if="moment" :look="moment.look" :seed="`${build.slug}/${zoneId}`" />
+    <div class="right">
+      <section class="looks" aria-label="Look">
+        <header>
+          <h2>Look</h2>
+          <span v-if="moment" class="soft">{{ moment.look.title }}</span>
+        </header>
+        <RouterLink :to="{ name: 'look', params: { slug: build.slug } }" class="whole" title="The whole aircraft (g l)">
+          <AirPicture
+            :slug="build.slug"
+            :revision="build.revision"
+            :at="shownAt"
+            :most="88"
+            label="The look of the whole aircraft"
+          />
+        </RouterLink>
+        <SkinStrip v-if="moment" :look="moment.look" :seed="`${build.slug}/${zoneId}`" />
+      </section>
       <FindingPanel
+        class="found"
         :finding="finding"
         :place="findingPlace"
         :count="findings"
@@ -223,7 +227,7 @@ useKeys({
         @pin="toMoment"
         @go="(by) => store.chooseFinding(findingPlace + by)"
       />
-    </section>
+    </div>
 
     <FoldedTape
       class="below"
@@ -269,12 +273,12 @@ useKeys({
 .whole {
   display: block;
   flex: none;
-  height: 96px; /* nothing moves when it comes */
+  height: 88px; /* nothing moves when it comes */
   overflow: hidden;
   background: var(--booth);
 }
 .whole :deep(.air-picture) {
-  height: 96px;
+  height: 88px;
 }
 .hint {
   font-size: 14px;
@@ -286,20 +290,24 @@ useKeys({
 }
 .place {
   display: grid;
-  grid-template: auto minmax(0, 1fr) auto / 318px minmax(0, 1fr) 372px;
-  grid-template-areas: 'top top top' 'left middle right' 'below below below';
+  grid-template: minmax(0, 1fr) auto / 318px minmax(0, 1fr) 372px;
+  grid-template-areas: 'left middle right' 'below below below';
   flex: 1;
   min-height: 0;
   background: var(--sheet);
 }
-.top {
-  grid-area: top;
-}
 .left {
   grid-area: left;
 }
+.grow {
+  flex: 1;
+  min-height: 0;
+}
 .middle {
   grid-area: middle;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
   border-left: 1px solid var(--line);
   border-right: 1px solid var(--line);
 }
@@ -309,6 +317,10 @@ useKeys({
   flex-direction: column;
   gap: 10px;
 }
+.looks {
+  display: grid;
+  gap: 8px;
+}
 .left,
 .right {
   padding: 10px 14px;
@@ -316,11 +328,11 @@ useKeys({
   min-height: 0;
 }
 .left header h2,
-.right header h2 {
+.looks header h2 {
   overflow-wrap: anywhere;
 }
 .left header,
-.right header {
+.looks header {
   display: flex;
   justify-content: space-between;
   align-items: baseline;
@@ -336,8 +348,8 @@ useKeys({
 }
 @media (max-width: 1050px) {
   .place {
-    grid-template: auto auto auto minmax(180px, 1fr) / minmax(0, 1fr) minmax(0, 1.15fr);
-    grid-template-areas: 'top top' 'left right' 'below below' 'middle middle';
+    grid-template: auto auto minmax(180px, 1fr) / minmax(0, 1fr) minmax(0, 1.15fr);
+    grid-template-areas: 'left right' 'below below' 'middle middle';
   }
   .middle {
     border: 0;
@@ -346,37 +358,48 @@ useKeys({
   .right {
     border-left: 1px solid var(--line);
   }
+  .found {
+    order: -1; /* the finding first */
+  }
   .left,
   .right {
     max-height: 640px;
   }
 }
+/* The finding with its ways, the route, the tape, then core and look; the moment and the places stay at the foot. */
 @media (max-width: 640px) {
   .place {
     display: flex;
     flex-direction: column;
     height: auto;
   }
-  .left {
+  .right {
+    display: contents;
+  }
+  .found,
+  .looks {
+    padding: 10px 14px;
+  }
+  .found {
     order: 1;
   }
-  .below {
+  .middle {
     order: 2;
+  }
+  .below {
+    order: 3;
     max-height: none;
   }
-  .middle {
-    order: 3;
-  }
-  .right {
+  .left {
     order: 4;
-  }
-  .moment-bar {
-    order: 5;
-  }
-  .left,
-  .right {
     max-height: none;
     border: 0;
+  }
+  .looks {
+    order: 5;
+  }
+  .moment-bar {
+    order: 6;
   }
 }
 </style>

@@ -98,7 +98,7 @@ const saw = (seen: 'nothing' | 'something') => store.act({ do: 'saw', of: props.
       :disabled="store.busy"
       @click="store.act({ do: 'let-go', of: props.step.id })"
     >
-      Let go
+      {{ props.step.kind === 'pinned' ? 'Unpin' : 'Tonight after all' }}
     </button>
     <div v-if="step.asks" class="saw" role="group" :aria-label="`${step.name}: what do you see?`">
       <p>It may have gone wrong. What do you see?</p>

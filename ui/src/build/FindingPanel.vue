@@ -62,6 +62,22 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
           <StateMark :state="finding.state" :size="17" quiet />
           <span class="visually-hidden">{{ severity[finding.severity] }}: </span>{{ finding.title }}
         </h2>
+        <button
+          v-if="!trying && fixes[0]"
+          type="button"
+          class="fix"
+          :class="{ first: finding.severity !== 'note' }"
+          :disabled="busy"
+          @click="emit('fix', 0)"
+        >
+          <span class="words">{{ fixes[0].words }}</span>
+          <span class="effect"
+            ><span class="figure">{{ fixes[0].start }}</span
+            ><span>{{ fixes[0].effect }}</span></span
+          >
+        </button>
+        <p v-else-if="!trying && store.looking" class="soft small waits" role="status">Trying what could be done…</p>
+        <p v-if="finding.mend" class="mend"><b>What can be done now:</b> {{ finding.mend }}</p>
         <p class="because" aria-live="polite">{{ finding.because }}</p>
         <details v-if="finding.odds.length" class="why">
           <summary>{{ capital(finding.likely ?? '') }}: what that hangs on</summary>
@@ -78,13 +94,12 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
         </details>
         <div v-if="!trying" class="fixes">
           <button
-            v-for="(x, i) in fixes"
+            v-for="(x, i) in fixes.slice(1)"
             :key="i"
             type="button"
             class="fix"
-            :class="{ first: i === 0 && finding.severity !== 'note' }"
             :disabled="busy"
-            @click="emit('fix', i)"
+            @click="emit('fix', i + 1)"
           >
             <span class="words">{{ x.words }}</span>
             <span class="effect"
@@ -92,12 +107,15 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
               ><span>{{ x.effect }}</span></span
             >
           </button>
-          <p v-if="finding.mend" class="mend"><b>What can be done now:</b> {{ finding.mend }}</p>
-          <p v-if="store.looking" class="soft small" role="status">Trying what could be done…</p>
-          <button v-else-if="finding.asks && !store.ways" type="button" class="ask" @click="store.lookForWays">
+          <button
+            v-if="finding.asks && !store.ways && !store.looking"
+            type="button"
+            class="ask"
+            @click="store.lookForWays"
+          >
             What could be done about it
           </button>
-          <p v-else-if="!fixes.length && !finding.was" class="soft small">
+          <p v-else-if="!fixes.length && !finding.was && !store.looking" class="soft small">
             {{
               finding.severity === 'note'
                 ? 'Nothing needs to be done about it.'
@@ -210,6 +228,9 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
 }
 .mend {
   font-size: 15px;
+}
+.waits {
+  min-height: 46px; /* nothing moves when the way comes */
 }
 .elsewhere {
   display: grid;

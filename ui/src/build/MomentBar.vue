@@ -33,7 +33,7 @@ const store = useBuild()
 .moment-bar {
   position: sticky;
   z-index: 6;
-  bottom: 0;
+  bottom: 48px; /* above the places */
   display: grid;
   grid-template-columns: 44px minmax(0, 1fr) 44px auto;
   gap: 4px;

@@ -22,19 +22,18 @@ function atAnother() {
 <template>
   <section v-if="first && step && zone" class="overdue no-print" aria-label="Overdue">
     <p>
-      <StateMark state="wait" quiet />{{ ' ' }}
-      <b>{{ count === 1 ? '1 step is overdue' : `${count} steps are overdue` }}.</b>{{ ' ' }}
+      <StateMark state="wait" quiet />{{ ' ' }} <b>{{ count === 1 ? 'Overdue' : `${count} overdue` }}:</b>{{ ' ' }}
       <button type="button" class="link" @click="store.chooseStep(first.step)">
         {{ step.name }}, <bdi>{{ zone.name }}</bdi></button
-      >{{ count === 1 ? '' : ', the first of them,' }} was planned for {{ first.was }}.
+      >, {{ count === 1 ? '' : 'first, ' }}{{ first.was }}
     </p>
     <div class="ways">
       <button type="button" class="act" :disabled="store.busy" @click="store.act({ do: 'catch-up' })">
         {{ count === 1 ? 'Done as planned' : 'All done as planned' }}
       </button>
-      <button type="button" class="act" @click="atAnother">Done at another time…</button>
+      <button type="button" class="act" @click="atAnother">At another time…</button>
       <button type="button" class="act" :disabled="store.busy" @click="store.act({ do: 'lay-anew' })">
-        Not done: lay the rest out anew
+        Not done: lay it out anew
       </button>
     </div>
   </section>
@@ -48,7 +47,7 @@ function atAnother() {
   align-items: center;
   padding: 2px 14px;
   background: var(--raised);
-  border-bottom: 1px solid var(--line);
+  border-top: 1px solid var(--line);
   box-shadow: inset 5px 0 0 var(--wait);
 }
 p {

@@ -73,6 +73,8 @@ const moved = computed(() =>
   Object.fromEntries((store.preview?.moves ?? []).filter((m) => !m.new).map((m) => [m.step, m.when])),
 )
 
+const others = (e: Event) => (store.others = (e.target as HTMLDetailsElement).open)
+
 const list = useTemplateRef('list')
 watch(
   () => props.step,
@@ -157,10 +159,13 @@ watch(
                   >Washes</RouterLink
                 >
                 <button type="button" class="act" title="Change (e)" @click="store.sheet = 'edit'">Change</button>
-                <button type="button" class="act" title="Move up (Shift ↑)" @click="emit('shift', -1)">Up</button>
-                <button type="button" class="act" title="Move down (Shift ↓)" @click="emit('shift', 1)">Down</button>
-                <button type="button" class="act" title="Copy (c)" @click="store.sheet = 'copy'">Copy</button>
-                <button type="button" class="act" title="Remove (Delete)" @click="emit('remove')">Remove</button>
+                <details class="others" :open="store.others" @toggle="others">
+                  <summary class="act">Move, copy, remove</summary>
+                  <button type="button" class="act" title="Move up (Shift ↑)" @click="emit('shift', -1)">Up</button>
+                  <button type="button" class="act" title="Move down (Shift ↓)" @click="emit('shift', 1)">Down</button>
+                  <button type="button" class="act" title="Copy (c)" @click="store.sheet = 'copy'">Copy</button>
+                  <button type="button" class="act" title="Remove (Delete)" @click="emit('remove')">Remove</button>
+                </details>
               </div>
             </div>
           </template>
@@ -223,6 +228,16 @@ header {
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
+}
+.others[open] {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.others summary {
+  display: inline-flex;
+  align-items: center;
+  list-style: none;
 }
 .add {
   align-self: center;

@@ -19,6 +19,7 @@ export const useBuild = defineStore('build', () => {
 
   const sheet = ref<'' | 'finish' | 'add' | 'edit' | 'copy' | 'plan' | 'history' | 'search'>('') // what lies open
   const preview = shallowRef<Effect | null>(null) // of the change that is being made
+  const others = ref(false) // what is done to a step less often lies open
   const fine = ref(new Set<string>()) // steps of which somebody has said that nothing is amiss below them
   const earlier = ref(false) // other times are offered at which the chosen step may have been done
 
@@ -354,6 +355,7 @@ export const useBuild = defineStore('build', () => {
     act,
     earlier,
     fine,
+    others,
     preview,
     overdue,
     follows,

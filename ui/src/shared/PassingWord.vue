@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useTimeoutFn } from '@vueuse/core'
 
-/** What was just done, said in a line of its own that covers nothing, with the way back. It goes by itself. */
+/** What was just done, with the way back, over the top of the page, which it does not push. It goes by itself. */
 defineProps<{ words: string; undo?: (() => unknown) | undefined }>()
 const emit = defineEmits<{ close: [] }>()
 const { start, stop } = useTimeoutFn(() => emit('close'), 6000)
@@ -17,15 +17,30 @@ const { start, stop } = useTimeoutFn(() => emit('close'), 6000)
 
 <style scoped>
 .passing {
+  position: absolute;
+  z-index: 30;
+  top: 100%;
+  left: 50%;
+  transform: translateX(-50%);
   display: flex;
-  flex: 1 1 240px;
   gap: 8px;
   align-items: center;
-  min-width: 0;
+  width: max-content;
+  max-width: min(720px, 100%);
   min-height: 44px;
   padding: 0 4px 0 12px;
   background: var(--action);
   color: var(--on-action);
+  box-shadow: 0 2px 0 var(--line);
+}
+/* Under a thumb it stands at the foot. */
+@media (max-width: 640px) {
+  .passing {
+    position: fixed;
+    top: auto;
+    bottom: 108px;
+    width: calc(100% - 16px);
+  }
 }
 .words {
   flex: 1;
@@ -39,12 +54,5 @@ const { start, stop } = useTimeoutFn(() => emit('close'), 6000)
 }
 .act {
   border-color: currentColor;
-}
-/* Where the bar is narrow it takes a line of its own below. */
-@media (max-width: 1150px) {
-  .passing {
-    order: 9;
-    flex-basis: 100%;
-  }
 }
 </style>

@@ -12,11 +12,15 @@ function typing(e: KeyboardEvent) {
   return on.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(on.tagName)
 }
 
+// Whether a menu lay open when the key was pressed: it closes by it before anybody else hears of it.
+let covered = false
+window.addEventListener('keydown', () => (covered = !!document.querySelector('.v-overlay--active')), { capture: true })
+
 /** Listens for keys while its component lives. Keys never fire while typing in a field; Enter leaves buttons and links alone. */
 export function useKeys(keys: Keys) {
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
     if (typing(e) || e.altKey || e.metaKey) return
-    if (document.querySelector('.v-overlay--active [role=dialog]')) return
+    if (document.querySelector('.v-overlay--active [role=dialog]') || (covered && e.key === 'Escape')) return
     const shift = e.shiftKey && e.key.length > 1 ? 'Shift+' : ''
     const name = (e.ctrlKey ? 'Ctrl+' : '') + shift + (e.ctrlKey ? e.key.toLowerCase() : e.key)
     const act = keys[name]

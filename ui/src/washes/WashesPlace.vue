@@ -1,6 +1,15 @@
 <script setup lang="ts">
-import { useStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, toRef, watch } from 'vue'
+import { useMediaQuery, useStorage } from '@vueuse/core'
+import {
+  computed,
+  defineAsyncComponent,
+  nextTick,
+  ref,
+  toRef,
+  useTemplateRef,
+  watch,
+  type ComponentPublicInstance,
+} from 'vue'
 
 import { useBuild } from '../build/useBuild'
 import { useTrade } from '../edit/useTrade'
@@ -26,6 +35,7 @@ watch(
   },
   { immediate: true },
 )
+const small = useMediaQuery('(max-width: 640px)') // the list comes first, and the card below it
 const w = useWashes(toRef(props, 'slug'))
 const { last, chosen, rival, readyOf, wishes, zone, at, cloth, liquid, wanted, way, stroke } = w
 const problem = computed(() => store.problem || (last.value ? '' : w.list.problem.value))
@@ -36,6 +46,13 @@ watch(when, (how) => {
   if (how === 'due') at.value = ''
   if (how === 'now') at.value = new Date(now.value).toISOString().replace(/\.\d+/, '')
 })
+const card = useTemplateRef<ComponentPublicInstance>('card')
+/** Where the card lies below the list a tap brings it. */
+async function choose(key: string) {
+  w.key.value = key
+  await nextTick()
+  if (small.value) (card.value?.$el as HTMLElement | undefined)?.scrollIntoView({ block: 'start' })
+}
 const typed = computed({ get: () => at.value || null, set: (t: string | null) => (at.value = t ?? '') })
 const cloths = computed(() => trade.value?.cloths ?? [])
 const liquids = computed(() => [
@@ -64,7 +81,7 @@ const schools = computed(() => [
   },
 ])
 const practise = ref(false)
-const asked = useStorage('inkysparrow.washes.asked', true)
+const asked = useStorage(small.value ? 'inkysparrow.washes.asked.small' : 'inkysparrow.washes.asked', !small.value)
 
 useKeys({
   'Ctrl+z': () => store.undo(),
@@ -171,7 +188,7 @@ function step(n: number) {
             :ready-of="readyOf"
             :strip-of="w.stripOf"
             :made="last.made.length"
-            @choose="w.key.value = $event"
+            @choose="choose"
           />
           <p class="soft small foot">
             Films from the top down: a pit is what is taken, a cross is bitten at any age, an hourglass stands waiting.
@@ -180,6 +197,7 @@ function step(n: number) {
         </section>
         <WashClose
           v-if="chosen"
+          ref="card"
           :key="chosen.key"
           :wash="chosen"
           :one="w.one.value.value"
