@@ -15,18 +15,19 @@ api.builds().then((list) => (builds.value = list.builds.filter((b) => !b.away)),
 
 <template>
   <v-menu model-value :target="target" @update:model-value="emit('close')">
-    <v-list role="group" aria-label="Builds">
+    <v-list role="menu" aria-label="Builds">
       <v-list-item
         v-for="b in builds"
         :key="b.slug"
+        role="menuitem"
         :to="{ name: 'build', params: { slug: b.slug } }"
         :title="b.name"
       />
-      <v-list-item to="/builds" title="All builds" />
-      <v-list-item to="/new" title="New build" />
-      <v-list-item to="/shelf" title="Shelf" />
-      <v-list-item to="/workings" title="Workings" />
-      <v-list-item to="/keeping" title="Safekeeping" />
+      <v-list-item role="menuitem" to="/builds" title="All builds" />
+      <v-list-item role="menuitem" to="/new" title="New build" />
+      <v-list-item role="menuitem" to="/shelf" title="Shelf" />
+      <v-list-item role="menuitem" to="/workings" title="Workings" />
+      <v-list-item role="menuitem" to="/keeping" title="Safekeeping" />
     </v-list>
   </v-menu>
 </template>

@@ -16,27 +16,29 @@ const emit = defineEmits<{ close: []; keys: []; sheet: [sheet: typeof store.shee
 
 <template>
   <v-menu model-value :target="target" @update:model-value="emit('close')">
-    <v-list role="group" aria-label="More">
+    <v-list role="menu" aria-label="More">
       <template v-if="narrow">
-        <v-list-item title="The plan: room, evenings, zones, products" @click="emit('sheet', 'plan')" />
-        <v-list-item title="Search" @click="emit('sheet', 'search')" />
+        <v-list-item role="menuitem" title="The plan: room, evenings, zones, products" @click="emit('sheet', 'plan')" />
+        <v-list-item role="menuitem" title="Search" @click="emit('sheet', 'search')" />
       </template>
       <v-list-item
-        :title="store.build?.redoes ? `Redo: ${store.build.redoes}` : 'Nothing to redo'"
-        :disabled="!store.build?.redoes || store.busy"
+        v-if="store.build?.redoes"
+        role="menuitem"
+        :title="`Redo: ${store.build.redoes}`"
         @click="store.redo()"
       />
-      <v-list-item title="History" @click="emit('sheet', 'history')" />
-      <v-list-item title="Why it is ready then" @click="emit('sheet', 'finish')" />
-      <v-list-item :to="{ name: 'print', params: { slug: store.build?.slug } }" title="On paper" />
-      <v-list-item :href="`/api/builds/${store.build?.slug}/plan`" title="Save the plan file" />
+      <v-list-item role="menuitem" title="History" @click="emit('sheet', 'history')" />
+      <v-list-item role="menuitem" title="Why it is ready then" @click="emit('sheet', 'finish')" />
+      <v-list-item role="menuitem" :to="{ name: 'print', params: { slug: store.build?.slug } }" title="On paper" />
+      <v-list-item role="menuitem" :href="`/api/builds/${store.build?.slug}/plan`" title="Save the plan file" />
       <v-divider />
       <v-list-item
+        role="menuitem"
         :title="units.temperature.value === 'C' ? 'In °F' : 'In °C'"
         @click="units.temperature.value = units.temperature.value === 'C' ? 'F' : 'C'"
       />
-      <v-list-item :title="night ? 'Day' : 'Night'" @click="night = !night" />
-      <v-list-item title="Keys" @click="emit('keys')" />
+      <v-list-item role="menuitem" :title="night ? 'Day' : 'Night'" @click="night = !night" />
+      <v-list-item role="menuitem" title="Keys" @click="emit('keys')" />
     </v-list>
   </v-menu>
 </template>
