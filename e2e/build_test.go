@@ -396,6 +396,7 @@ func TestFirstLoad(t *testing.T) {
 func TestTicketsNeverOverlap(t *testing.T) {
 	for _, v := range []view{desk, {width: 820, height: 1180}} {
 		b := open(t, v, "/builds")
+		b.sees("h1", "Builds") // one that is left while it is still fetched complains
 		for _, slug := range []string{"petrel", "lynx", "nightjar"} {
 			b.page.MustNavigate(b.address + "/builds/" + slug).MustWaitLoad()
 			b.page.MustElement(".ticket")

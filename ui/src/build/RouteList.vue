@@ -77,7 +77,7 @@ const others = (e: Event) => (store.others = (e.target as HTMLDetailsElement).op
 
 const list = useTemplateRef('list')
 watch(
-  () => props.step,
+  () => [props.step, store.overdue.length > 0], // what is overdue takes room from the list
   async () => {
     await nextTick()
     list.value?.querySelector('[aria-current=step]')?.scrollIntoView({ block: 'nearest' })

@@ -24,11 +24,15 @@ const kind = ref(own.value?.lines?.kind ?? 'usual')
 const width = ref(own.value?.lines?.width_mm ?? 0)
 const depth = ref(own.value?.lines?.depth_mm ?? 0)
 const problem = ref('')
-watch(own, (z) => {
-  kind.value = z?.lines?.kind ?? 'usual'
-  width.value = z?.lines?.width_mm ?? 0
-  depth.value = z?.lines?.depth_mm ?? 0
-})
+// What is being chosen stays while the build is read again, unless the zone or its lines are others.
+watch(
+  () => JSON.stringify([props.zone, own.value?.lines]),
+  () => {
+    kind.value = own.value?.lines?.kind ?? 'usual'
+    width.value = own.value?.lines?.width_mm ?? 0
+    depth.value = own.value?.lines?.depth_mm ?? 0
+  },
+)
 async function keep() {
   const z = own.value
   if (!z) return
