@@ -3,6 +3,7 @@ package plan_test
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -204,6 +205,15 @@ func TestSeen(t *testing.T) {
 	}
 	if nothing != nil {
 		t.Errorf("nothing is seen: %+v", nothing)
+	}
+	covered := routeOf(t, "b: base-coat mid-acrylic done 90h", "o: oil-dots oil done 60h", "c: base-coat pale done 20h")
+	covered.Zones[0].Steps[2].Seen = "nothing"
+	p, err := covered.Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if !slices.ContainsFunc(rule.Check(p).Findings, func(x timeline.Finding) bool { return x.Rule.ID == "order" && x.Step == "c" && x.Was == verdict.Stop }) {
+		t.Error("that nothing is seen makes a step be in its order")
 	}
 	f.Zones[0].Steps[1].Done, f.Zones[0].Steps[1].Seen = nil, "nothing"
 	if _, err := f.Resolve(); err == nil || !strings.Contains(err.Error(), "zones[0].steps[1].seen") {

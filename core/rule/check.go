@@ -196,14 +196,15 @@ func judge(s *timeline.Site, rules []*timeline.Rule) []timeline.Finding {
 				f.Chance = 1
 			}
 			if under := !s.Step.Started.IsZero(); (under || s.Step.Happened()) && f.Severity > verdict.Note {
-				if s.Step.Seen == route.SawNothing {
-					continue // somebody looked: it did not happen
+				shows := r.Mend != "" // what can be seen of it was looked for; a step out of its order stays one
+				if shows && s.Step.Seen == route.SawNothing {
+					continue
 				}
 				f.Was, f.Severity, f.Propose = f.Severity, verdict.Note, nil
 				switch {
 				case !s.Step.Happened():
 					f.Because = "It is under way. " + f.Because
-				case s.Step.Seen == route.SawSomething:
+				case shows && s.Step.Seen == route.SawSomething:
 					f.Severity = verdict.Warn
 					f.Because = "It has happened, and it shows. " + f.Because
 				default:

@@ -24,7 +24,7 @@ func (tl *Timeline) Again(ctx context.Context, plan *route.Plan, zone, first int
 	return out, out.lay(ctx)
 }
 
-// repins reports whether steps are pinned, under way or done otherwise than they were: that is booked before anything is laid out.
+// repins reports whether any of the steps, before or after the change, is pinned, under way or done: that is booked before anything is laid out, so that all is laid out anew.
 func repins(was, will []*route.Step) bool {
 	fixed := func(s *route.Step) bool { return !s.At.IsZero() || !s.Started.IsZero() || !s.Done.IsZero() }
 	return slices.ContainsFunc(was, fixed) || slices.ContainsFunc(will, fixed)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue'
 
 import { api } from '../api'
@@ -76,14 +77,13 @@ const moved = computed(() =>
 const others = (e: Event) => (store.others = (e.target as HTMLDetailsElement).open)
 
 const list = useTemplateRef('list')
+const toChosen = () => list.value?.querySelector('[aria-current=step]')?.scrollIntoView({ block: 'nearest' })
 watch(
-  () => [props.step, store.overdue.length > 0], // what is overdue takes room from the list
-  async () => {
-    await nextTick()
-    list.value?.querySelector('[aria-current=step]')?.scrollIntoView({ block: 'nearest' })
-  },
+  () => props.step,
+  () => void nextTick(toChosen),
   { immediate: true },
 )
+useResizeObserver(list, toChosen) // what stands around it takes room from the list
 </script>
 
 <template>
