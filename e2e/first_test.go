@@ -53,3 +53,14 @@ func TestFirstSight(t *testing.T) {
 		})
 	}
 }
+
+// within waits until something lies wholly in the window.
+func (b *bench) within(selector string) {
+	b.t.Helper()
+	b.eventually(selector+" is in sight", func() bool {
+		return b.page.MustEval(`selector => {
+			const r = document.querySelector(selector)?.getBoundingClientRect()
+			return !!r && r.height > 0 && r.top >= 0 && r.bottom <= innerHeight && r.left >= 0 && r.right <= innerWidth + 1
+		}`, selector).Bool()
+	})
+}

@@ -25,7 +25,7 @@ func (b *bench) slid(label string, key input.Key, times int) {
 	}
 }
 
-// An effect is chosen, seen as it will be, pulled by its slider and on the skin itself, planned so, taken back, and printed.
+// An effect is chosen, seen as it will be, pulled by its slider and on the skin itself, kept as it is let go of, taken back, and printed.
 func TestStains(t *testing.T) {
 	b := open(t, desk, "/builds/petrel/look?view=left")
 	b.painted(".picture")
@@ -39,11 +39,11 @@ func TestStains(t *testing.T) {
 	b.slid("How far it reaches", input.ArrowLeft, 8)
 	b.sees(".chosen output", "60 %")
 	b.sees(".chosen dd", "0 to 100 mm")
-	b.eventually("the picture shows what is pulled", func() bool { return strings.Contains(b.painted(".picture"), "pull=upper") })
+	b.eventually("what was let go of is kept", func() bool { s := b.step("u11"); return s.Stain != nil && s.Stain.Reach == 0.6 })
+	b.sees(".passing button", "Undo")
 	b.click(".chosen button", "One more pass")
 	b.sees(".chosen dt", "Pass 8")
-	b.click(".chosen button", "Plan it so")
-	b.eventually("the pull is kept", func() bool { s := b.step("u11"); return s.Stain != nil && s.Stain.Reach == 0.6 && s.Coats == 8 })
+	b.eventually("the pass is kept", func() bool { s := b.step("u11"); return s.Stain != nil && s.Stain.Reach == 0.6 && s.Coats == 8 })
 	b.click(".chosen button", "As its service asks")
 	b.sees(".passing", "as planned again")
 	b.sees(".chosen dd", "0 to 167 mm")
@@ -68,8 +68,10 @@ func TestStains(t *testing.T) {
 	}
 
 	// Printed: what the links lead to is a PDF of this step, and a drawing.
-	for words, want := range map[string]string{"Print this step": "%PDF-", "As a drawing": "<svg", "Print all that is left": "%PDF-"} {
-		link := b.sees(".guide a", words)
+	b.within(".chosen .acts a") // the print is in sight
+	b.click(".guide summary", "Printed guide")
+	for words, want := range map[string]string{"Print this step": "%PDF-", "As a file for a cutter": "<svg", "Print all that is left": "%PDF-"} {
+		link := b.sees(".chosen .acts a, .guide a", words)
 		href := link.MustProperty("href").Str()
 		res, err := http.Get(href)
 		b.must(err)

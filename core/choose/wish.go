@@ -63,7 +63,7 @@ var wishes = []WishWords{
 	{EasyClean, "easy clean-up", []string{"tools clean with water", "with alcohol", "with white spirit", "with lacquer thinner"}},
 	{Quick, "quick", []string{"within the hour", "in an evening", "by the next day", "later"}},
 	{Cheap, "cheap", []string{"next to nothing", "cheap", "fair", "dear"}},
-	{NoBrushing, "no brush marks", []string{"no marks", "hardly any", "some streaks", "streaks"}},
+	{NoBrushing, "no brush marks", []string{"no marks", "hardly any marks", "some streaks", "streaks"}},
 }
 
 // Told returns wishes and habits with their words, in the order of their ids in list.
@@ -225,6 +225,17 @@ func (j *Judged) band(w Wish) int {
 	}
 	return 0
 }
+
+// Reads tells how strong the lines read at arm's length: the bands of the wish for strong ones.
+func (j *Judged) Reads() string { return j.told(Strong) }
+
+// Harms tells what the wash does to what is below, as a painter asks it first.
+func (j *Judged) Harms() string { return j.told(Harmless) }
+
+// Marks tells what a brushed wash leaves on the open surface.
+func (j *Judged) Marks() string { return j.told(NoBrushing) }
+
+func (j *Judged) told(w Wish) string { return Told([]Wish{w})[0].Bands[j.band(w)] }
 
 // shadow is how the lines read on this paint: as a shadow where they are darker, or on a dark paint lighter, and neither lost nor drawn with a pen.
 func (j *Judged) shadow() int {

@@ -93,7 +93,7 @@ func (s *Server) washDates(c fiber.Ctx) error {
 		if t.IsZero() {
 			continue
 		}
-		d := wire.WashDate{Key: chosen.Key(i), Words: j.moment(t)}
+		d := wire.WashDate{Key: chosen.Key(i), Day: j.dayWords(t), Words: j.moment(t)}
 		d.Effect, d.Later = j.finishWords(j.checked.Finish, t)
 		out.Dates = append(out.Dates, d)
 	}
@@ -185,7 +185,7 @@ func (j *judged) judgedWash(p *choose.Place, w *choose.Judged) wire.Wash {
 		Name: w.Product.Name, Family: w.Mixed.Family.Name, Kind: "bottle", Rank: w.Rank, RuledOut: say.Capital(w.RuledOut), Way: w.Way.Name,
 		Apply: j.touched(p, w.Apply, w.Product.Carrier, "put on"), Wipe: wire.WashTouch{State: wire.Safe, Words: "It is not wiped"}, RunMM: round(w.Run.MM, 1), RunWords: w.Run.Stop.Words(), Runs: w.Run.Runs(),
 		LeftPct: round(100*w.Left, 1), KeepsPct: round(100*w.Keeps, 0), Dry: w.Mixed.Look.Dry.String(), Line: w.Lines.Line.String(), Under: w.Under.Line.String(), Open: w.Open.String(),
-		Ground: p.Paint.String(), LineDE: round(w.Lines.Near, 1), ArmDE: round(w.Lines.AtArm, 1), Shift: round(w.Shift, 2), Smell: w.Smell.String(), Work: say.Bench(w.Attended), Bands: []wire.WashBand{},
+		Ground: p.Paint.String(), LineDE: round(w.Lines.Near, 1), ArmDE: round(w.Lines.AtArm, 1), Reads: w.Reads(), Shift: round(w.Shift, 2), Marks: w.Marks(), Smell: w.Smell.String(), Work: say.Bench(w.Attended), Bands: []wire.WashBand{},
 		Dries: say.Span(w.Opens.Sub(w.Laid)), Wiped: !w.Way.Airbrush, Cost: money(w.Cost),
 	}
 	if !w.Way.Airbrush {
@@ -196,6 +196,13 @@ func (j *judged) judgedWash(p *choose.Place, w *choose.Judged) wire.Wash {
 		out.Kind = "any"
 	case w.Recipe != nil:
 		out.Kind, out.Recipe = "mix", w.Recipe.Words()
+	}
+	out.Verdict = wire.WashTouch{State: wire.Safe, Words: w.Harms()}
+	switch {
+	case w.RuledOut != "":
+		out.Verdict = wire.WashTouch{State: wire.Bite, Words: out.RuledOut}
+	case !w.Apply.Safe() || !w.Wipe.Safe():
+		out.Verdict.State = wire.Hold
 	}
 	for _, b := range w.Bands {
 		out.Bands = append(out.Bands, wire.WashBand{Place: b.Place, Words: b.Words})
@@ -233,7 +240,7 @@ func (j *judged) touched(p *choose.Place, a verdict.Answer, liquid *solvent.Liqu
 	if liquid != nil {
 		name = liquid.Name
 	}
-	out := wire.WashTouch{State: stateOf(a), Words: fmt.Sprintf("%s, %s: takes %.2f µm", say.Capital(name), when, max(0, float64(a.Reach.Loss)))}
+	out := wire.WashTouch{State: stateOf(a), Words: fmt.Sprintf("%s, %s: takes %s", say.Capital(name), when, taken(float64(a.Reach.Loss)))}
 	switch a.Harm {
 	case verdict.TooWet:
 		out.Words = fmt.Sprintf("%s, %s: %s is not dry enough", say.Capital(name), when, p.FilmName(a.Place))
@@ -251,6 +258,14 @@ func (j *judged) touched(p *choose.Place, a verdict.Answer, liquid *solvent.Liqu
 	return out
 }
 
+// taken is how much of a film goes, in words: a hundredth of a micrometre is nothing that anybody sees.
+func taken(loss float64) string {
+	if loss < 0.005 {
+		return "nothing"
+	}
+	return fmt.Sprintf("%.2f µm", loss)
+}
+
 // cells are what a wash and its wipe do to each film, the worse of both.
 func (j *judged) cells(p *choose.Place, w *choose.Judged) []wire.WashCell {
 	cells := make([]wire.WashCell, len(p.Films))
@@ -265,7 +280,7 @@ func (j *judged) cells(p *choose.Place, w *choose.Judged) []wire.WashCell {
 		}
 		when := map[bool]string{true: "at the wipe", false: "as it is put on"}[r.Wipe]
 		c.LossUM, c.DepthUM, c.Safe = loss, round(float64(r.Depth), 1), ""
-		c.State, c.Words = wire.Safe, fmt.Sprintf("%.2f µm %s, %.1f µm deep where it is reached", loss, when, c.DepthUM)
+		c.State, c.Words = wire.Safe, fmt.Sprintf("%s %s, %.1f µm deep where it is reached", taken(loss), when, c.DepthUM)
 		if !r.Bites() {
 			continue
 		}

@@ -64,6 +64,8 @@ type Wash struct {
 	Bands    []WashBand `json:"bands"`  // by the wishes
 	Way      string     `json:"way"`
 
+	Verdict WashTouch `json:"verdict"` // in a few words, for a row
+
 	Apply WashTouch  `json:"apply"`
 	Wipe  WashTouch  `json:"wipe"`
 	Cells []WashCell `json:"cells"` // by Films
@@ -82,7 +84,9 @@ type Wash struct {
 	Ground  string  `json:"ground"`
 	LineDE  float64 `json:"line_de"`
 	ArmDE   float64 `json:"arm_de"`
+	Reads   string  `json:"reads"` // how strong the lines read at arm's length
 	Shift   float64 `json:"shift"`
+	Marks   string  `json:"marks"` // what it leaves on the open surface, in words
 	Window  string  `json:"window"`
 	Undo    string  `json:"undo"`
 	Smell   string  `json:"smell"`
@@ -122,6 +126,7 @@ type WashDates struct {
 // WashDate is when the build would be ready with a wash.
 type WashDate struct {
 	Key    string `json:"key"`
+	Day    string `json:"day"`
 	Words  string `json:"words"`
 	Effect string `json:"effect"`
 	Later  bool   `json:"later"`

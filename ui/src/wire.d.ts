@@ -2553,6 +2553,7 @@ export interface Wash {
   of_all: boolean;
   bands: WashBand[];
   way: string;
+  verdict: WashTouch;
   apply: WashTouch;
   wipe: WashTouch;
   cells: WashCell[];
@@ -2569,7 +2570,9 @@ export interface Wash {
   ground: string;
   line_de: number;
   arm_de: number;
+  reads: string;
   shift: number;
+  marks: string;
   window: string;
   undo: string;
   smell: string;
@@ -2619,6 +2622,7 @@ export interface WashDates {
  */
 export interface WashDate {
   key: string;
+  day: string;
   words: string;
   effect: string;
   later: boolean;

@@ -12,7 +12,7 @@ const emit = defineEmits<{ close: []; against: [way: string] }>()
 const store = useBuild()
 const router = useRouter()
 const s = props.stains
-const { stained, chosen, amount, reach, rounds, hours, pulled } = s
+const { stained, chosen, amount, reach, rounds, hours } = s
 const told = computed(() => s.plan.value.value)
 
 const heading = useTemplateRef('heading')
@@ -25,7 +25,9 @@ const zones = computed(() => {
 const percent = (v: number) => `${Math.round(100 * v)} %`
 const onePass = (by: 1 | -1) => {
   const n = told.value?.passes ?? 0
-  if (n) amount.value = s.bound(amount.value * ((n + by) / n))
+  if (!n) return
+  amount.value = s.bound(amount.value * ((n + by) / n))
+  s.settle()
 }
 const day = 24 * 3600 * 1000
 const ends = computed(() => (chosen.value ? Date.parse(chosen.value.ends) : 0))
@@ -90,42 +92,51 @@ function toBack(b: { zone: string; step: string }) {
         <template v-if="!chosen.done">
           <label class="slide"
             ><span class="plate">How strong</span><output>{{ percent(amount) }}</output>
-            <input v-model.number="amount" type="range" :min="stained.least" :max="stained.most" step="0.05" />
+            <input
+              v-model.number="amount"
+              type="range"
+              :min="stained.least"
+              :max="stained.most"
+              step="0.05"
+              @change="s.settle()"
+            />
           </label>
           <label v-if="told?.length_mm" class="slide"
             ><span class="plate">How far it reaches</span><output>{{ percent(reach) }}</output>
-            <input v-model.number="reach" type="range" :min="stained.least" :max="stained.most" step="0.05" />
+            <input
+              v-model.number="reach"
+              type="range"
+              :min="stained.least"
+              :max="stained.most"
+              step="0.05"
+              @change="s.settle()"
+            />
           </label>
           <p class="soft small">
-            Or pull it on the picture: along the air it grows longer or shorter, across it stronger or weaker. 100 % is
-            what its service asks for.
+            Or pull it on the picture: along the air it grows longer, across it stronger. 100 % is what its service asks
+            for; what you let go of is kept.
           </p>
           <label v-if="chosen.guns" class="field"
             ><span class="plate">Rounds fired from each gun</span
-            ><input v-model="rounds" type="number" min="0" max="100000" placeholder="as usual"
+            ><input v-model="rounds" type="number" min="0" max="100000" placeholder="as usual" @change="s.settle()"
           /></label>
           <label v-if="chosen.flown" class="field"
             ><span class="plate">Hours since it was cleaned</span
-            ><input v-model="hours" type="number" min="0" max="10000" placeholder="by its service"
+            ><input v-model="hours" type="number" min="0" max="10000" placeholder="by its service" @change="s.settle()"
           /></label>
           <div class="acts">
             <template v-if="told?.passes">
               <button type="button" class="act" @click="onePass(1)">One more pass</button>
               <button type="button" class="act" @click="onePass(-1)">One less</button>
             </template>
-            <button
-              type="button"
-              class="act first"
-              :disabled="!pulled && rounds === '' && hours === ''"
-              @click="s.keep()"
-            >
-              Plan it so
-            </button>
             <button v-if="chosen.amount !== 1 || chosen.reach !== 1" type="button" class="act" @click="s.asPlanned()">
               As its service asks
             </button>
           </div>
         </template>
+        <div class="acts">
+          <a class="act" :href="guide('pdf', false)" download>Print this step</a>
+        </div>
         <div v-if="chosen.oil" class="acts" role="group" aria-label="Oils mellow">
           <button type="button" class="act" @click="store.moveTo(ends)">As blended</button>
           <button type="button" class="act" @click="store.moveTo(ends + day)">Mellowed tomorrow</button>
@@ -157,8 +168,8 @@ function toBack(b: { zone: string; step: string }) {
         </template>
       </section>
 
-      <section class="guide" aria-label="Printed guide">
-        <h3 class="plate">Guide at the size of the model</h3>
+      <details class="guide">
+        <summary>Printed guide, at the size of the model</summary>
         <label class="field"
           ><span class="plate">Seen</span>
           <select :value="shownView" @change="view = ($event.target as HTMLSelectElement).value">
@@ -167,11 +178,10 @@ function toBack(b: { zone: string; step: string }) {
         </label>
         <label class="check"><input v-model="mirrored" type="checkbox" />mirrored, to be held against it</label>
         <div class="acts">
-          <a v-if="chosen" class="act" :href="guide('pdf', false)" download>Print this step</a>
           <a class="act" :href="guide('pdf', true)" download>Print all that is left</a>
-          <a class="act" :href="guide('svg', !chosen)" download>As a drawing</a>
+          <a class="act" :href="guide('svg', !chosen)" download>As a file for a cutter or a drawing program</a>
         </div>
-      </section>
+      </details>
 
       <section v-if="enough" class="enough" aria-label="Is it enough?">
         <h3>{{ enough.words }}</h3>
@@ -241,6 +251,11 @@ header {
   display: flex;
   justify-content: space-between;
   align-items: baseline;
+}
+.guide summary {
+  min-height: 32px;
+  font: 600 16px var(--heading);
+  cursor: pointer;
 }
 h3:not(.plate) {
   font-size: 18px;

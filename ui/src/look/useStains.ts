@@ -1,4 +1,4 @@
-import { watchDebounced } from '@vueuse/core'
+import { useDebounceFn, watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 
 import { api } from '../api'
@@ -59,9 +59,10 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     }
   })
   const leave = () => (key.value = '')
+  let settling = false // what was let go of is on its way: what is read meanwhile is older
   watch(
     () => chosen.value && [chosen.value.amount, chosen.value.reach].join(),
-    () => own(),
+    () => settling || own(),
   )
 
   const plan = useNewest<StainTold>((words) => (store.said = words))
@@ -88,7 +89,8 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     Math.round(100 * Math.min(stained.value?.most ?? v, Math.max(stained.value?.least ?? v, v))) / 100
   async function keep() {
     const s = chosen.value
-    if (!s) return
+    settling = false
+    if (!s || (!pulled.value && rounds.value === '' && hours.value === '')) return
     const was = store.build?.plan.zones?.find((z) => z.id === s.zone)?.steps.find((x) => x.id === s.step)?.stain
     const stain: PlanStainHow = { ...was, amount: amount.value, reach: reach.value }
     if (rounds.value !== '') stain.rounds = Number(rounds.value)
@@ -97,6 +99,12 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     // A stronger one takes longer: it is looked at once that is done too.
     const end = store.build?.zones.flatMap((z) => z.steps).find((x) => x.id === s.step)?.end
     if (end && store.at < Date.parse(end)) store.moveTo(Date.parse(end))
+  }
+  const settled = useDebounceFn(keep, 350)
+  /** What was let go of is kept, with undo beside the word that says so. Several presses of a key are one change. */
+  function settle() {
+    settling = true
+    void settled()
   }
   const asPlanned = () => void (chosen.value && store.act({ do: 'pull-stain', of: chosen.value.step }))
 
@@ -162,7 +170,7 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     bound,
     choose,
     leave,
-    keep,
+    settle,
     asPlanned,
     down,
     move,

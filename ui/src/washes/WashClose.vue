@@ -18,8 +18,9 @@ const props = defineProps<{
   rival: Wash | undefined
   ready: WashDate | undefined
   strip: string
+  over: boolean // it lies over the list
 }>()
-const emit = defineEmits<{ against: [key: string] }>()
+const emit = defineEmits<{ against: [key: string]; back: [] }>()
 const store = useBuild()
 const tabs = [
   ['choose', 'Choose'],
@@ -38,15 +39,18 @@ function turn(e: KeyboardEvent, i: number) {
   tab.value = next
   document.getElementById(`tab-${next}`)?.focus()
 }
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 const take = (e: PlanEdit | undefined) => e && store.act(e)
 </script>
 
 <template>
   <section class="close" :aria-label="wash.name">
     <header>
+      <button v-if="over" type="button" class="act" @click="emit('back')">‹ All washes</button>
       <h2>{{ wash.name }}</h2>
-      <p class="soft small">
-        {{ wash.family }} · {{ wash.way.toLowerCase() }} · {{ wash.smell }} · {{ wash.work }} of work
+      <p class="verdict" :class="wash.verdict.state">
+        <StateMark :state="wash.verdict.state" /> {{ capital(wash.verdict.words) }}.
+        <template v-if="ready">{{ capital(ready.effect || `ready ${ready.day}`) }}.</template>
       </p>
       <div class="strip" :class="{ large }">
         <img :src="strip" :alt="`${wash.name}, before and after the wipe`" />
@@ -80,10 +84,6 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
           Seal first
         </button>
       </div>
-      <p class="small" :class="{ later: ready?.later }">
-        <template v-if="ready">Build ready {{ ready.words }}{{ ready.effect ? `, ${ready.effect}` : '' }}.</template>
-        <template v-else>Build ready …</template>
-      </p>
       <div class="tabs" role="tablist" aria-label="Of this wash">
         <button
           v-for="([id, words], i) in tabs"
@@ -103,7 +103,10 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
     </header>
     <div id="tab-panel" class="body" role="tabpanel" :aria-labelledby="`tab-${tab}`" tabindex="0">
       <template v-if="tab === 'choose'">
-        <p v-if="wash.ruled_out" class="why"><StateMark state="bite" /> {{ wash.ruled_out }}.</p>
+        <p class="soft small">
+          {{ capital(wash.family) }} · {{ wash.way.toLowerCase() }} · {{ wash.smell }} · {{ wash.work }} of work
+          <template v-if="wash.recipe"><br />{{ wash.recipe }}</template>
+        </p>
         <p class="touch"><StateMark :state="wash.apply.state" /> {{ wash.apply.words }}</p>
         <p class="touch"><StateMark :state="wash.wipe.state" /> {{ wash.wipe.words }}</p>
         <p v-if="wash.rub && !wash.ruled_out" class="touch"><StateMark state="wait" /> {{ wash.rub }}</p>
@@ -118,11 +121,15 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
               class="swatch"
               :style="{ background: wash.line }"
             />
-            {{ wash.line_de }} close up, {{ wash.arm_de }} at arm's length; under a flat clear
+            {{ wash.reads }} at arm's length; under a flat clear
             <i class="swatch" :style="{ background: wash.under }" />
           </dd>
           <dt>Surface</dt>
-          <dd><i class="swatch" :style="{ background: wash.open }" /> shifts by {{ wash.shift }}</dd>
+          <dd><i class="swatch" :style="{ background: wash.open }" /> {{ wash.marks }}</dd>
+          <dt>It runs</dt>
+          <dd>{{ wash.run_mm.toFixed(0) }} mm to each side: {{ wash.run_words }}</dd>
+          <dt>The cloth leaves</dt>
+          <dd>{{ wash.left_pct.toFixed(wash.left_pct < 10 ? 1 : 0) }} % where it lay</dd>
           <dt>Costs</dt>
           <dd>{{ wash.cost }} for this zone</dd>
         </dl>
@@ -225,7 +232,11 @@ header {
   gap: 4px;
   margin: 6px 0;
 }
-.later {
+.verdict {
+  margin: 2px 0 6px;
+  font-weight: 600;
+}
+.verdict.wait {
   color: var(--wait);
 }
 .tabs {
@@ -251,10 +262,8 @@ header {
   overflow: auto;
   padding: 10px 12px 16px;
 }
-.why {
-  font-weight: 600;
+.verdict.bite {
   color: var(--bite);
-  margin-bottom: 6px;
 }
 h3 {
   margin: 14px 0 4px;

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 
 import type { Wash, WashDate, Washes } from '../wire'
+import StateMark from '../shared/StateMark.vue'
 import BiteCell from './BiteCell.vue'
 
 /** Every wash in its rank: what it does to each film, how it runs, reads and comes off, and when the build would be ready. */
@@ -17,12 +18,8 @@ const first = 80 // rows that are drawn at once; the others when they are asked 
 const all = ref(false)
 const shown = computed(() => (all.value ? props.list.washes : props.list.washes.slice(0, first)))
 
-const facts = (w: Wash) => [
-  w.family,
-  w.smell,
-  `${w.wiped ? 'wiped' : 'dry'} after ${w.dries}`,
-  `${w.cost === 'nothing' ? 'costs nothing' : `costs ${w.cost}`}`,
-]
+const close = (w: Wash) =>
+  `${w.line_de.toFixed(0)} close up, ${w.arm_de.toFixed(0)} at arm's length, as colours are compared: 1 can just be seen`
 </script>
 
 <template>
@@ -34,16 +31,21 @@ const facts = (w: Wash) => [
       }}, best first
     </caption>
     <thead>
+      <tr class="over">
+        <td colspan="3" />
+        <th :colspan="list.films.length" scope="colgroup" class="films">Films, the top one first</th>
+        <td colspan="3" />
+      </tr>
       <tr>
         <th scope="col"><span class="visually-hidden">Rank</span></th>
-        <th scope="col" class="strip">before · after</th>
+        <th scope="col" class="strip">before, after</th>
         <th scope="col" class="name">Wash</th>
         <th v-for="(f, i) in list.films" :key="i" scope="col" class="film">
           <span :title="`${f.name}, ${f.words}`">{{ f.name }}</span>
         </th>
-        <th scope="col" class="num">runs</th>
-        <th scope="col" class="num">leaves</th>
-        <th scope="col" class="num">lines</th>
+        <th scope="col" class="num">wiped<br />after</th>
+        <th scope="col" class="num">build<br />ready</th>
+        <th scope="col" class="num">lines at<br />arm's length</th>
       </tr>
     </thead>
     <tbody>
@@ -58,12 +60,13 @@ const facts = (w: Wash) => [
           <img :src="stripOf(w.key)" alt="" width="97" height="24" loading="lazy" />
         </td>
         <th scope="row" class="name">
-          <button type="button" :aria-pressed="w.key === chosen" @click.stop="emit('choose', w.key)">
+          <button type="button" :aria-pressed="w.key === chosen" :title="w.recipe" @click.stop="emit('choose', w.key)">
             <span class="swatch" :style="{ background: w.dry }" />{{ w.name }}
           </button>
-          <span v-if="w.recipe" class="soft small">{{ w.recipe }}</span>
-          <span v-if="w.ruled_out && !w.of_all" class="why small">{{ w.ruled_out }}</span>
-          <span v-else-if="made" class="bands small">
+          <span v-if="!w.of_all" class="verdict small" :class="w.verdict.state">
+            <StateMark :state="w.verdict.state" :size="11" /> {{ w.verdict.words }}
+          </span>
+          <span v-if="made && !w.ruled_out" class="bands small">
             {{
               w.bands
                 .slice(0, made)
@@ -71,20 +74,24 @@ const facts = (w: Wash) => [
                 .join(' · ')
             }}
           </span>
-          <span v-else class="soft small">{{ facts(w).join(' · ') }}</span>
-          <span v-if="readyOf.get(w.key)?.later" class="later small">build ready {{ readyOf.get(w.key)?.words }}</span>
         </th>
         <td v-for="(c, i) in w.cells" :key="i" class="film">
           <BiteCell :cell="c" :name="list.films[i]?.name ?? ''" />
         </td>
-        <td class="num figure" :title="w.run_words">{{ w.run_mm.toFixed(0) }}<small> mm</small></td>
-        <td class="num figure">{{ w.left_pct.toFixed(w.left_pct < 10 ? 1 : 0) }}<small> %</small></td>
-        <td class="num figure" :title="`${w.arm_de} at arm's length`">
-          <i class="line" :style="{ background: w.ground, '--c': w.line }" />{{ w.line_de.toFixed(0) }}
+        <td class="num when" :title="w.window">{{ w.wiped ? w.dries : 'stays' }}</td>
+        <td class="num ready" :class="{ later: readyOf.get(w.key)?.later }" :title="readyOf.get(w.key)?.effect">
+          {{ readyOf.get(w.key)?.day }}
+        </td>
+        <td class="num" :title="close(w)">
+          {{ w.reads }} <span class="figure">{{ w.arm_de.toFixed(1) }}</span>
         </td>
       </tr>
     </tbody>
   </table>
+  <p class="soft small foot">
+    In the films, the deeper the pit the more the wash and its cloth take: a ring takes nothing that counts, an
+    hourglass wants more time, a cross is bitten at any age. Of the lines, 1 can just be told from the paint.
+  </p>
   <button v-if="shown.length < list.washes.length" type="button" class="act" @click="all = true">
     Show the other {{ list.washes.length - shown.length }}
   </button>
@@ -143,6 +150,7 @@ tbody th {
 }
 .name button {
   display: flex;
+  width: 100%;
   align-items: center;
   gap: 6px;
   min-height: 26px;
@@ -163,24 +171,48 @@ tbody th {
   height: 14px;
   border: 1px solid var(--line);
 }
-.why {
+.verdict.wait {
   color: var(--wait);
+}
+.verdict.bite {
+  color: var(--bite);
+}
+.foot {
+  padding: 10px 2px;
 }
 .bands {
   color: var(--note);
 }
+.over th {
+  padding: 4px 0 0;
+  border-bottom: 1px solid var(--line);
+  white-space: nowrap;
+}
+.over td {
+  padding: 0;
+}
+thead tr + tr th {
+  top: 24px;
+}
+thead .film {
+  padding: 4px 0;
+  text-align: left;
+}
 thead .film span {
   display: block;
-  max-height: 92px;
+  max-height: 112px;
   overflow: hidden;
+  color: var(--ink);
+  font-size: 14px;
+  font-weight: 400;
+  line-height: 22px;
   text-overflow: ellipsis;
   white-space: nowrap;
   writing-mode: vertical-rl;
   transform: rotate(180deg);
-  font-weight: 400;
 }
 .film {
-  width: 21px;
+  width: 22px;
   padding: 2px 0;
 }
 .num {
@@ -190,33 +222,15 @@ thead .film span {
 thead .num {
   text-align: right;
 }
-.num small {
-  color: var(--soft);
-}
-.line {
-  position: relative;
-  display: inline-block;
-  width: 22px;
-  height: 14px;
-  margin-right: 5px;
-  vertical-align: -2px;
-}
-.line::after {
-  content: '';
-  position: absolute;
-  inset: 6px 0;
-  background: var(--c);
-}
 .later {
   color: var(--wait);
 }
-@media (max-width: 900px) {
+@media (max-width: 640px) {
+  .film,
+  .films,
+  .when,
+  thead .num:nth-last-child(3),
   .strip {
-    display: none;
-  }
-}
-@media (max-width: 560px) {
-  .film {
     display: none;
   }
 }

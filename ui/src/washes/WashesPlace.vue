@@ -1,15 +1,6 @@
 <script setup lang="ts">
-import { useMediaQuery, useStorage } from '@vueuse/core'
-import {
-  computed,
-  defineAsyncComponent,
-  nextTick,
-  ref,
-  toRef,
-  useTemplateRef,
-  watch,
-  type ComponentPublicInstance,
-} from 'vue'
+import { useMediaQuery } from '@vueuse/core'
+import { computed, defineAsyncComponent, ref, toRef, useTemplateRef, watch } from 'vue'
 
 import { useBuild } from '../build/useBuild'
 import { useTrade } from '../edit/useTrade'
@@ -35,7 +26,9 @@ watch(
   },
   { immediate: true },
 )
-const small = useMediaQuery('(max-width: 640px)') // the list comes first, and the card below it
+const small = useMediaQuery('(max-width: 640px)') // the list comes first, and a tap lays the card over it
+const opened = ref(false)
+const over = computed(() => small.value && opened.value)
 const w = useWashes(toRef(props, 'slug'))
 const { last, chosen, rival, readyOf, wishes, zone, at, cloth, liquid, wanted, way, stroke } = w
 const problem = computed(() => store.problem || (last.value ? '' : w.list.problem.value))
@@ -46,12 +39,10 @@ watch(when, (how) => {
   if (how === 'due') at.value = ''
   if (how === 'now') at.value = new Date(now.value).toISOString().replace(/\.\d+/, '')
 })
-const card = useTemplateRef<ComponentPublicInstance>('card')
-/** Where the card lies below the list a tap brings it. */
-async function choose(key: string) {
+function choose(key: string) {
   w.key.value = key
-  await nextTick()
-  if (small.value) (card.value?.$el as HTMLElement | undefined)?.scrollIntoView({ block: 'start' })
+  opened.value = true
+  if (small.value) window.scrollTo({ top: 0 })
 }
 const typed = computed({ get: () => at.value || null, set: (t: string | null) => (at.value = t ?? '') })
 const cloths = computed(() => trade.value?.cloths ?? [])
@@ -81,7 +72,13 @@ const schools = computed(() => [
   },
 ])
 const practise = ref(false)
-const asked = useStorage(small.value ? 'inkysparrow.washes.asked.small' : 'inkysparrow.washes.asked', !small.value)
+const practice = useTemplateRef('practice')
+watch(practice, (panel) => small.value && panel?.scrollIntoView({ block: 'start' }))
+const wished = computed(() => {
+  const made = (last.value?.wishes ?? []).filter((x) => last.value?.made.includes(x.id))
+  return made.map((x) => x.words).join(', ') || 'the usual order'
+})
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 useKeys({
   'Ctrl+z': () => store.undo(),
@@ -115,9 +112,7 @@ function step(n: number) {
             </option>
           </select>
         </label>
-        <p class="soft small">{{ last.surface }}<br />{{ last.lines }}</p>
-        <p v-for="words in last.for_all" :key="words" class="for-all small"><StateMark state="wait" /> {{ words }}</p>
-        <fieldset>
+        <fieldset class="when">
           <legend class="plate">At which moment</legend>
           <div class="turns" role="radiogroup" aria-label="At which moment">
             <label
@@ -140,10 +135,16 @@ function step(n: number) {
           />
           <p v-else class="figure small">{{ last.clock }}</p>
         </fieldset>
-        <button type="button" class="act more" :aria-expanded="asked" @click="asked = !asked">
-          {{ asked ? 'Fewer questions' : 'Cloth, strength, wishes' }}
-        </button>
-        <template v-if="asked">
+        <details class="fold">
+          <summary>
+            Wishes <span class="soft">{{ wished }}</span>
+          </summary>
+          <WishOrder :all="last.wishes" :made="last.made" :more="last.more" @order="wishes = $event" />
+        </details>
+        <details class="fold">
+          <summary>
+            Cloth and strength <span class="soft">{{ last.cloth }} cloth</span>
+          </summary>
           <fieldset>
             <legend class="plate">Wiped with a cloth that is</legend>
             <div class="turns">
@@ -170,18 +171,21 @@ function step(n: number) {
               <option v-for="s in strengths" :key="s.value" :value="s.value">{{ s.title }}</option>
             </select>
           </label>
-          <WishOrder :all="last.wishes" :made="last.made" :more="last.more" @order="wishes = $event" />
-        </template>
-        <button type="button" class="act first" @click="practise = !practise">
+        </details>
+        <button type="button" class="act" :class="{ first: practise }" @click="practise = !practise">
           {{ practise ? 'Back to the washes' : 'Practise wiping' }}
         </button>
       </aside>
-      <section v-if="practise" class="practice" aria-label="Practice">
+      <section v-if="practise" ref="practice" class="practice" aria-label="Practice">
         <WipeTrainer v-if="last.job.climate" :air="last.job.climate" />
       </section>
       <template v-else>
-        <section class="list" aria-label="Washes, best first" :aria-busy="w.list.busy.value">
+        <section v-show="!over" class="list" aria-label="Washes, best first" :aria-busy="w.list.busy.value">
           <p v-if="trouble" role="alert" class="trouble">{{ trouble }}</p>
+          <div class="holds">
+            <p class="soft small">{{ capital(last.surface) }}; {{ last.lines }}.</p>
+            <p v-for="words in last.for_all" :key="words" class="for-all"><StateMark state="wait" /> {{ words }}</p>
+          </div>
           <WashTable
             :list="last"
             :chosen="chosen?.key ?? ''"
@@ -190,14 +194,9 @@ function step(n: number) {
             :made="last.made.length"
             @choose="choose"
           />
-          <p class="soft small foot">
-            Films from the top down: a pit is what is taken, a cross is bitten at any age, an hourglass stands waiting.
-            “Lines” is the contrast close up, in CIEDE2000: 1 can just be seen.
-          </p>
         </section>
         <WashClose
-          v-if="chosen"
-          ref="card"
+          v-if="chosen && (over || !small)"
           :key="chosen.key"
           :wash="chosen"
           :one="w.one.value.value"
@@ -205,7 +204,9 @@ function step(n: number) {
           :rival="rival"
           :ready="readyOf.get(chosen.key)"
           :strip="w.stripOf(chosen.key)"
+          :over="over"
           @against="w.against.value = $event"
+          @back="opened = false"
         />
       </template>
     </template>
@@ -216,7 +217,7 @@ function step(n: number) {
 <style scoped>
 .washes-place {
   display: grid;
-  grid-template-columns: 218px minmax(0, 1fr) 378px;
+  grid-template-columns: 196px minmax(0, 1fr) 360px;
   min-height: 0;
   flex: 1;
   overflow: hidden;
@@ -241,7 +242,7 @@ function step(n: number) {
 .ask {
   display: flex;
   flex-direction: column;
-  gap: 10px;
+  gap: 12px;
   border-right: 1px solid var(--line);
   background: var(--sheet);
 }
@@ -278,6 +279,14 @@ fieldset {
   color: inherit;
   font: 16px var(--v-font-body);
 }
+.fold summary {
+  padding: 7px 0;
+  font: 600 16px var(--heading);
+  cursor: pointer;
+}
+.fold summary .soft {
+  font: 14px var(--v-font-body);
+}
 .trouble {
   padding: 6px 8px;
   color: var(--bite);
@@ -287,25 +296,43 @@ fieldset {
   background: var(--sheet);
   padding: 0 8px 12px;
 }
-.foot {
-  padding: 8px;
+.holds {
+  display: grid;
+  gap: 4px;
+  padding: 10px 2px 4px;
+}
+.for-all {
+  font-weight: 600;
 }
 @media (pointer: coarse) {
   .turns label,
+  .fold summary,
   .field select {
     min-height: 44px;
   }
+  .fold summary {
+    padding: 11px 0;
+  }
 }
+/* What is asked is a line above the list, and the card lies below it. */
 @media (max-width: 1150px) {
   .washes-place {
-    grid-template-columns: 210px minmax(0, 1fr);
-    grid-template-rows: minmax(0, 1fr) minmax(0, 46%);
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto minmax(0, 1fr) minmax(0, 46%);
   }
   .ask {
-    grid-row: 1 / -1;
+    flex-flow: row wrap;
+    align-items: start;
+    gap: 8px 20px;
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .field {
+    min-width: 200px;
   }
   .practice {
-    grid-row: 1 / -1;
+    grid-row: 2 / -1;
+    grid-column: 1;
   }
 }
 @media (max-width: 640px) {
@@ -314,7 +341,11 @@ fieldset {
     overflow: visible;
   }
   .ask {
-    border: 0;
+    gap: 4px 20px;
+  }
+  .ask > .field,
+  .when {
+    width: 100%;
   }
 }
 </style>
