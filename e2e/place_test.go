@@ -440,20 +440,22 @@ func TestPresses(t *testing.T) {
 func TestDraftSurvives(t *testing.T) {
 	b := open(t, desk, "/new")
 	b.fill("Name", "Dunlin")
+	b.click(".fold summary", "Your bench")
 	b.fill("Wanted on", "in two weeks")
 	b.sees(".said", "Thu 25 Mar 2027")
 	b.push("Weekends only")
-	b.sees("aside .big", "Dunlin")
+	b.sees("aside h2", "Dunlin")
 	b.page.MustReload().MustWaitLoad()
 	b.sees("main .small", "What you answered before is still here")
-	b.sees("aside .big", "Dunlin")
+	b.sees("aside h2", "Dunlin")
+	b.click(".fold summary", "Your bench")
 	if got := b.page.MustElement("[aria-label='Monday: hours']").MustProperty("value").Str(); got != "" {
 		t.Errorf("Monday is open %q again", got)
 	}
 	b.push("Begin this build")
 	b.sees(".bar .name", "Dunlin")
 	b.page.MustNavigate(b.address + "/new").MustWaitLoad()
-	b.sees("aside", "Give the model a name")
+	b.sees("aside h2", "New model")
 }
 
 // The week is painted with the pointer: over hours and days, and away again.

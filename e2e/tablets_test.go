@@ -124,7 +124,7 @@ func TestNewBuildByKeyboard(t *testing.T) {
 	b.sees("h1", "New build")
 	b.still()
 	b.must(b.page.InsertText("Godwit"))
-	b.sees("aside .big", "Godwit")
+	b.sees("aside h2", "Godwit")
 	for range 120 {
 		b.press(input.Tab)
 		if b.page.MustEval(`() => document.activeElement.textContent.trim()`).Str() == "Begin this build" {

@@ -11,6 +11,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 )
 
 // Numbers is the table behind this package.
@@ -78,9 +79,9 @@ type BriefTone struct {
 	SharePct float64 `json:"share_pct"`
 }
 
-// Plan drafts a plan from the answers, and says what was decided and why. It takes what serves from the shelf, as copies. Errors are
+// Plan drafts a plan from the answers, and says what was decided and what was left out, and why. It takes what serves from the shelf, as copies. Errors are
 // *FieldError; they name the place among the answers.
-func (b Brief) Plan(shelf ...Product) (File, []string, error) {
+func (b Brief) Plan(shelf ...Product) (File, draft.Told, error) {
 	f, why, err := b.plan(shelf)
 	if err != nil {
 		names := File{Zones: make([]Zone, len(b.Zones))}
@@ -92,51 +93,51 @@ func (b Brief) Plan(shelf ...Product) (File, []string, error) {
 	return f, why, nil
 }
 
-func (b Brief) plan(shelf []Product) (File, []string, error) {
+func (b Brief) plan(shelf []Product) (File, draft.Told, error) {
 	f := File{
 		Format: Format, Build: Build{Name: strings.TrimSpace(b.Name), Scale: b.Scale, Start: b.Start, Wanted: b.Wanted},
 		Climate: b.Climate, Sessions: b.Sessions, Timezone: b.Timezone, Schools: b.Schools, Service: b.Service, Airframe: b.Airframe.clone(),
 	}
 	if f.Build.Name == "" {
-		return File{}, nil, fault("name", "the build needs a name")
+		return File{}, draft.Told{}, fault("name", "the build needs a name")
 	}
 	if len(b.Zones) > MaxZones {
-		return File{}, nil, fault("zones", "%d are too many: at most %d", len(b.Zones), MaxZones)
+		return File{}, draft.Told{}, fault("zones", "%d are too many: at most %d", len(b.Zones), MaxZones)
 	}
 	if len(b.Zones) == 0 {
-		return File{}, nil, fault("zones", "the build needs at least one zone")
+		return File{}, draft.Told{}, fault("zones", "the build needs at least one zone")
 	}
 	if b.SpanCM < 0 || b.LengthCM < 0 {
-		return File{}, nil, plainly(fault("span_cm", "span and length are lengths above 0, in cm"), "span and length have to be above 0 cm")
+		return File{}, draft.Told{}, plainly(fault("span_cm", "span and length are lengths above 0, in cm"), "span and length have to be above 0 cm")
 	}
 	kit := &draft.Kit{}
 	own := map[*coating.Product]Product{}
 	for i, p := range shelf {
 		taken, err := p.resolve(fmt.Sprintf("shelf[%d]", i))
 		if err != nil {
-			return File{}, nil, err
+			return File{}, draft.Told{}, err
 		}
 		kit.Shelf = append(kit.Shelf, taken)
 		own[taken] = p
 	}
-	var why []reason
+	var why, left []reason
 	paints := map[string]*coating.Product{}
 	for i, z := range b.Zones {
 		path := fmt.Sprintf("zones[%d]", i)
 		if strings.TrimSpace(z.Name) == "" {
-			return File{}, nil, plainly(fault(path+".name", "the zone needs a name"), "give it a name")
+			return File{}, draft.Told{}, plainly(fault(path+".name", "the zone needs a name"), "give it a name")
 		}
 		if z.AreaCM2 < 0 {
-			return File{}, nil, plainly(fault(path+".area_cm2", "%g is no area: above 0, in cm², or left out", z.AreaCM2), "the area has to be above 0 cm², or left empty")
+			return File{}, draft.Told{}, plainly(fault(path+".area_cm2", "%g is no area: above 0, in cm², or left out", z.AreaCM2), "the area has to be above 0 cm², or left empty")
 		}
 		paint, err := z.product(path, kit, paints)
 		if err != nil {
-			return File{}, nil, err
+			return File{}, draft.Told{}, err
 		}
 		w := draft.Wanted{Paint: paint, Metal: z.Metal, Bright: z.Bright, Wear: f.Targets()}
 		for k, e := range z.Effects {
 			if !slices.ContainsFunc(draft.WishWords, func(known draft.WishWord) bool { return string(known.ID) == e }) {
-				return File{}, nil, fault(fmt.Sprintf("%s.effects[%d]", path, k), "no effect %q", e)
+				return File{}, draft.Told{}, fault(fmt.Sprintf("%s.effects[%d]", path, k), "no effect %q", e)
 			}
 			w.Effects = append(w.Effects, draft.Wish(e))
 		}
@@ -156,17 +157,11 @@ func (b Brief) plan(shelf []Product) (File, []string, error) {
 			return false
 		})
 		zone.ID = w.Zone
-		steps, reasons := draft.Draft(w, route.Schools(b.Schools), kit)
+		steps, told := draft.Draft(w, route.Schools(b.Schools), kit)
 		for _, s := range steps {
 			zone.Steps = append(zone.Steps, drafted(s))
 		}
-		for _, r := range reasons {
-			i := slices.IndexFunc(why, func(w reason) bool { return w.words == r })
-			if i < 0 {
-				i, why = len(why), append(why, reason{words: r})
-			}
-			why[i].zones = append(why[i].zones, zone.Name)
-		}
+		why, left = gathered(why, told.Why, zone.Name), gathered(left, told.Left, zone.Name)
 		if z.Apart {
 			part := Part{ID: zone.ID, Name: zone.Name}
 			f.Parts, zone.Part = append(f.Parts, part), part.ID
@@ -176,12 +171,9 @@ func (b Brief) plan(shelf []Product) (File, []string, error) {
 			f.Airframe.Zones = append(f.Airframe.Zones, AirframeZone{zone.ID, z.Parts})
 		}
 	}
-	said := []string{}
-	for _, w := range why {
-		said = append(said, strings.Join(slices.Compact(w.zones), ", ")+": "+w.words)
-	}
+	said := draft.Told{Why: sentences(why), Left: sentences(left)}
 	if words := f.joinParts(); words != "" {
-		said = append(said, words)
+		said.Why = append(said.Why, words)
 	}
 	for _, p := range kit.Products {
 		if of, ok := own[p]; ok {
@@ -194,23 +186,28 @@ func (b Brief) plan(shelf []Product) (File, []string, error) {
 	for i, z := range b.Zones {
 		if len(z.Tones) > 0 {
 			if err := f.tones(i, z.Tones, z.Edge); err != nil {
-				return File{}, nil, err
+				return File{}, draft.Told{}, err
 			}
 		}
 	}
 	if f.Airframe != nil {
-		f.bareZones()
+		for _, name := range f.bareZones() {
+			said.Left = append(said.Left, name+": this type has nothing of it that could be painted.")
+		}
+	}
+	if words := b.unasked(); words != "" {
+		said.Left = append(said.Left, words)
 	}
 	text, err := f.Write()
 	if err != nil {
-		return File{}, nil, err
+		return File{}, draft.Told{}, err
 	}
 	checked, err := Parse(text)
 	if err != nil {
-		return File{}, nil, err
+		return File{}, draft.Told{}, err
 	}
 	if _, err := checked.Resolve(); err != nil {
-		return File{}, nil, err
+		return File{}, draft.Told{}, err
 	}
 	return checked, said, nil
 }
@@ -219,6 +216,40 @@ func (b Brief) plan(shelf []Product) (File, []string, error) {
 type reason struct {
 	words string
 	zones []string
+}
+
+// gathered adds a zone's reasons to those of the zones before it: what holds for several is said once.
+func gathered(all []reason, words []string, zone string) []reason {
+	for _, r := range words {
+		i := slices.IndexFunc(all, func(w reason) bool { return w.words == r })
+		if i < 0 {
+			i, all = len(all), append(all, reason{words: r})
+		}
+		all[i].zones = append(all[i].zones, zone)
+	}
+	return all
+}
+
+func sentences(all []reason) []string {
+	said := []string{}
+	for _, w := range all {
+		said = append(said, strings.Join(slices.Compact(w.zones), ", ")+": "+w.words)
+	}
+	return said
+}
+
+// unasked names the effects that no zone asks for.
+func (b Brief) unasked() string {
+	var names []string
+	for _, w := range draft.WishWords {
+		if w.ID != draft.WithGlazing && !slices.ContainsFunc(b.Zones, func(z BriefZone) bool { return slices.Contains(z.Effects, string(w.ID)) }) {
+			names = append(names, w.Words)
+		}
+	}
+	if len(names) == 0 {
+		return ""
+	}
+	return fmt.Sprintf("Not asked for: %s.", say.List(names))
 }
 
 // joinParts ends the first zone that is not a part with a step that joins all parts, and says so; it does nothing where there is none.

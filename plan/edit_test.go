@@ -147,7 +147,8 @@ func brief() plan.Brief {
 }
 
 func TestBrief(t *testing.T) {
-	f, why, err := brief().Plan()
+	f, told, err := brief().Plan()
+	why := told.Why
 	if err != nil {
 		t.Fatal(err)
 	}

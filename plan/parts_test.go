@@ -148,7 +148,7 @@ func TestBriefWithShelfAndParts(t *testing.T) {
 		t.Errorf("of the shelf it takes %+v", shelf)
 	}
 	last := f.Zones[1].Steps[len(f.Zones[1].Steps)-1]
-	if f.Zones[0].Part == "" || last.Do != "join" || last.Joins[0] != f.Zones[0].Part || !strings.Contains(strings.Join(why, " "), "joined at the end of fuselage") {
+	if f.Zones[0].Part == "" || last.Do != "join" || last.Joins[0] != f.Zones[0].Part || !strings.Contains(strings.Join(why.Why, " "), "joined at the end of fuselage") {
 		t.Errorf("parts %+v, last step %+v", f.Parts, last)
 	}
 	for _, x := range check(t, f).Findings {

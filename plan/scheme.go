@@ -34,6 +34,11 @@ func metalled(name, colour string, of ...string) BriefZone {
 
 var fittings = BriefZone{Name: "Propeller and legs", Paint: "Black", Colour: "#26282a", Family: "waterborne-acrylic", Parts: []string{"prop", "spinner", "wheels", "legs", "struts"}, Effects: []string{"primer"}}
 
+// glazed is the frame of the canopy in the colour of the zone about it, its glass under masks.
+func glazed(about BriefZone) BriefZone {
+	return BriefZone{Name: "Canopy frame", Paint: about.Paint, Colour: about.Colour, Family: about.Family, Metal: about.Metal, Bright: about.Bright, Parts: []string{"canopy"}, Effects: []string{"glazing", "primer"}}
+}
+
 var schemes = []Scheme{
 	{ID: "two", Words: "upper and under", EdgePct: 42, Zones: []BriefZone{painted("Upper surfaces", "Sea grey", "#6f7a82", "upper"), painted("Underside", "Pale blue", "#a9bac4", "under")}},
 	{ID: "one", Words: "one colour", Zones: []BriefZone{painted("Airframe", "Silver grey", "#9aa0a2", "all")}},
@@ -49,7 +54,7 @@ var schemes = []Scheme{
 func Schemes() []Scheme {
 	all := slices.Clone(schemes)
 	for i := range all {
-		all[i].Zones = append(slices.Clone(all[i].Zones), fittings)
+		all[i].Zones = append(slices.Clone(all[i].Zones), glazed(all[i].Zones[0]), fittings)
 	}
 	return all
 }
@@ -117,17 +122,19 @@ func (f *File) tones(zone int, tones []BriefTone, edge Edge) error {
 	return nil
 }
 
-// bareZones takes out zones that the airframe has nothing of, such as the nose of a type whose nose is no part of its own.
-func (f *File) bareZones() {
+// bareZones takes out zones that the airframe has nothing of, such as the nose of a type whose nose is no part of its own, and returns their names.
+func (f *File) bareZones() (names []string) {
 	s, err := f.Shape()
 	if err != nil {
-		return // Resolve tells
+		return nil // Resolve tells
 	}
 	for i := len(f.Zones) - 1; i >= 0; i-- {
 		z := f.Zones[i]
 		if k := s.Zone(z.ID); z.AreaCM2 == 0 && (k < 0 || s.Measures[k].AreaCM2 < 0.1) && len(f.Zones) > 1 && z.Part == "" {
+			names = append(names, z.Name)
 			f.Zones = slices.Delete(f.Zones, i, i+1)
 			f.Airframe.Zones = slices.DeleteFunc(f.Airframe.Zones, func(a AirframeZone) bool { return a.Zone == z.ID })
 		}
 	}
+	return names
 }

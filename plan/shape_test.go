@@ -9,6 +9,7 @@ import (
 	"math"
 	"os"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -322,9 +323,18 @@ func testSchemes(t *testing.T, k airframe.Kind) {
 		b.Airframe = &plan.Airframe{Type: plan.AirType(k.ID), Seed: 2, EdgePct: s.EdgePct, WaveMM: s.WaveMM}
 		b.Zones = s.Zones
 		b.Zones[0].Tones, b.Zones[0].Edge = s.Tones, "lifted"
-		f, _, err := b.Plan()
+		f, told, err := b.Plan()
 		if err != nil {
 			t.Fatalf("%s on %s: %v", s.ID, k.ID, err)
+		}
+		glass := slices.IndexFunc(f.Zones, func(z plan.Zone) bool { return z.Name == "Canopy frame" })
+		if left := slices.ContainsFunc(told.Left, func(w string) bool { return strings.HasPrefix(w, "Canopy frame: this type has nothing") }); left != (glass < 0) {
+			t.Errorf("%s on %s: a canopy at %d, and left out %q", s.ID, k.ID, glass, told.Left)
+		}
+		if glass >= 0 {
+			if steps := f.Zones[glass].Steps; steps[0].Do != "mask" || steps[len(steps)-1].Do != "unmask" {
+				t.Errorf("%s on %s: the glass is not under masks from first to last: %+v", s.ID, k.ID, steps)
+			}
 		}
 		p, err := f.Resolve()
 		if err != nil {

@@ -20,17 +20,24 @@ var (
 	earthTo   = Numbers.Number("earth-to", 75, "L*", "lightness up to which it is", fact.Bench("chosen against the colour of the usual pigment"))
 )
 
-// Draft returns a route for a zone in the order of work, with what was decided and why. schools decide where practitioners disagree.
+// Told is what a draft decided and what it left out, each with its reason, in sentences.
+type Told struct{ Why, Left []string }
+
+// Draft returns a route for a zone in the order of work, with what was decided and left out. schools decide where practitioners disagree.
 // The routes that it makes have no finding above a note: see the test over all combinations.
-func Draft(w Wanted, schools route.Schools, kit *Kit) ([]*route.Step, []string) {
+func Draft(w Wanted, schools route.Schools, kit *Kit) ([]*route.Step, Told) {
 	d := draft{Wanted: w, schools: schools, kit: kit}
+	d.glazing()
 	d.base()
 	d.gloss()
 	d.washes()
 	d.oils()
 	d.stains()
 	d.finish()
-	return d.steps, d.why
+	if d.masked {
+		d.add("unmask", nil)
+	}
+	return d.steps, d.told
 }
 
 type draft struct {
@@ -38,8 +45,9 @@ type draft struct {
 	schools route.Schools
 	kit     *Kit
 	steps   []*route.Step
-	why     []string
+	told    Told
 	glossed bool
+	masked  bool // the glazing is
 	medium  bool // live chipping medium below
 }
 
@@ -51,16 +59,34 @@ func (d *draft) add(do string, p *coating.Product) *route.Step {
 }
 
 func (d *draft) because(format string, args ...any) {
-	d.why = append(d.why, fmt.Sprintf(format, args...))
+	d.told.Why = append(d.told.Why, fmt.Sprintf(format, args...))
+}
+
+// without says what is left out, and why.
+func (d *draft) without(format string, args ...any) {
+	d.told.Left = append(d.told.Left, fmt.Sprintf(format, args...))
 }
 
 // dropped says that something wished for is left out, and why.
 func (d *draft) dropped(w Wish, format string, args ...any) {
 	i := slices.IndexFunc(WishWords, func(x WishWord) bool { return x.ID == w })
-	d.because("No %s: %s.", WishWords[i].Words, fmt.Sprintf(format, args...))
+	d.without("No %s: %s.", WishWords[i].Words, fmt.Sprintf(format, args...))
 }
 
 func (d *draft) done() bool { return !d.Painted.IsZero() }
+
+// glazing is masked before anything is sprayed, and cleared when all is on: what is sprayed over clear parts does not come off them.
+func (d *draft) glazing() {
+	switch {
+	case !d.Wants(WithGlazing):
+	case d.done():
+		d.dropped(WithGlazing, "its colour is on already")
+	default:
+		d.masked = true
+		d.add("mask", nil)
+		d.because("The glazing is masked before the first coat and cleared after the last: no coat, and no flat clear above all, comes off clear plastic again.")
+	}
+}
 
 // base is all up to the colour; what is finished already stands as done.
 func (d *draft) base() {
@@ -145,12 +171,13 @@ func (d *draft) decals() {
 func (d *draft) finish() {
 	oils := d.oily()
 	if oils && d.schools.Of(route.OverOils) == route.NothingOver {
-		d.because("Nothing goes over the oils, as your school has it.")
+		d.without("No last coat: nothing goes over the oils, as your school has it.")
 		return
 	}
 	if d.Metal {
 		if d.glossed || d.dusty() || d.Bright != "" {
-			return // a clear would cost a bright metal its shine
+			d.without("No last coat: a clear would cost the metal its shine.")
+			return
 		}
 		d.add("final-gloss", d.kit.take("gloss")).Coats = 1
 		return

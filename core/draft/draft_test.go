@@ -389,3 +389,23 @@ func TestShadingTurns(t *testing.T) {
 		}
 	}
 }
+
+// Glass is masked before anything is sprayed and cleared after the last coat; where the colour is on already that is left out, and said. Common practice, no source.
+func TestDraftMasksGlazing(t *testing.T) {
+	paint := routetest.Product(coating.Paint, "waterborne-acrylic", coating.Flat)
+	draft := func(painted time.Time) ([]*route.Step, Told) {
+		return Draft(Wanted{Zone: "z", Paint: paint, Painted: painted, Effects: []Wish{WithGlazing, WithPrimer}}, nil, &Kit{Products: []*coating.Product{paint}})
+	}
+	var done []string
+	steps, told := draft(time.Time{})
+	for _, s := range steps {
+		done = append(done, s.Do.ID)
+	}
+	if got := strings.Join(done, " "); got != "mask prime base-coat final-coat unmask" || len(told.Why) != 1 || len(told.Left) != 0 {
+		t.Errorf("drafted %s, because %q, without %q", got, told.Why, told.Left)
+	}
+	steps, told = draft(time.Date(2027, 1, 1, 12, 0, 0, 0, time.UTC))
+	if len(steps) == 0 || steps[0].Do.ID == "mask" || len(told.Left) != 1 || !strings.Contains(told.Left[0], "No masks on the glazing: its colour is on already") {
+		t.Errorf("painted already: %d steps, without %q", len(steps), told.Left)
+	}
+}

@@ -25,6 +25,7 @@ const (
 	WithPencil   Wish = "pencil"
 	WithPreshade Wish = "pre-shade"
 	WithPrimer   Wish = "primer"
+	WithGlazing  Wish = "glazing"
 )
 
 // WishWord is a wish with what it is called.
@@ -35,6 +36,7 @@ type WishWord struct {
 
 // WishWords are the effects in the order of work, with what they are called.
 var WishWords = []WishWord{
+	{WithGlazing, "masks on the glazing"},
 	{WithPrimer, "primer"},
 	{WithPreshade, "pre-shading"},
 	{WithChips, "chips"},

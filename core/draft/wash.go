@@ -71,7 +71,7 @@ func (d *draft) washes() {
 	if d.Wants(WithDecals) && d.schools.Of(route.DecalsAndWash) == route.BeforeDecals {
 		if d.Wants(WithWash) && !d.glossed {
 			g := d.add("gloss-coat", d.kit.take("gloss"))
-			if d.schools.Of(route.GlossWhere) == route.GlossUnderDecals && !d.medium {
+			if d.schools.Of(route.GlossWhere) == route.GlossUnderDecals && !d.medium && !d.Metal { // nothing over a metal would even its edge out
 				g.Share = route.DecalArea
 			}
 		}

@@ -21,7 +21,6 @@ type shot struct {
 	path          string
 	width, height int
 	night         bool
-	write         string // goes into the first field
 	press         string // buttons to press first, by their accessible names, one after the other with | between
 }
 
@@ -40,7 +39,7 @@ var shots = []shot{
 	{name: "keeping-day", path: "/keeping", width: 1280, height: 800},
 	{name: "how-day", path: "/builds/petrel?step=t3", width: 1280, height: 800, press: "How it is done"},
 	{name: "stains-day", path: "/builds/petrel/look?panel=stains&view=left", width: 1280, height: 800, press: "ExhaustTue 16 · 19:30"},
-	{name: "new-day", path: "/new", width: 1280, height: 800, write: "Grey Curlew", press: "mid-wing twin|upper and under"},
+	{name: "new-day", path: "/new", width: 1280, height: 800, press: "mid-wing twin|upper and under"},
 	{name: "workings-day", path: "/workings", width: 1280, height: 800},
 	{name: "look-day", path: "/builds/petrel/look", width: 1280, height: 800, press: "Next event|Next event|Next event|Next event|Next event|Next event|Next event|Next event"},
 	{name: "telephone", path: "/builds/petrel", width: 390, height: 844},
@@ -111,18 +110,6 @@ func take(b *rod.Browser, server, file string, s shot) error {
 	}
 	if err := page.WaitStable(400 * time.Millisecond); err != nil {
 		return err
-	}
-	if s.write != "" {
-		field, err := page.Element("input")
-		if err != nil {
-			return err
-		}
-		if err := field.Input(s.write); err != nil {
-			return err
-		}
-		if err := page.WaitStable(400 * time.Millisecond); err != nil {
-			return err
-		}
 	}
 	for name := range strings.SplitSeq(s.press, "|") {
 		if name == "" {

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"inkysparrow/core/draft"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
@@ -224,7 +225,7 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if strings.TrimSpace(in.Plan) != "" {
 		c.Locals(fileKey, true)
 	}
-	f, why, err := s.newPlan(c, in)
+	f, told, err := s.newPlan(c, in)
 	if err != nil {
 		return err
 	}
@@ -247,7 +248,7 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	out := made{wire.Made{Name: f.Build.Name, Words: why, Zones: len(f.Zones), Findings: []string{}}}
+	out := made{wire.Made{Name: f.Build.Name, Words: append([]string{}, told.Why...), Left: append([]string{}, told.Left...), Zones: len(f.Zones), Findings: []string{}}}
 	out.Promise, _ = promise(p, checked.Finish)
 	for _, z := range f.Zones {
 		out.Steps += len(z.Steps)
@@ -278,31 +279,31 @@ func (s *Server) makeBuild(c fiber.Ctx) error {
 	return c.JSON(out.Made)
 }
 
-func (s *Server) newPlan(c fiber.Ctx, in wire.NewBuild) (plan.File, []string, error) {
+func (s *Server) newPlan(c fiber.Ctx, in wire.NewBuild) (plan.File, draft.Told, error) {
 	switch {
 	case in.Answers != nil:
 		shelf, err := s.fromShelf(c.Context())
 		if err != nil {
-			return plan.File{}, nil, err
+			return plan.File{}, draft.Told{}, err
 		}
 		return in.Answers.Plan(shelf...)
 	case in.From != "":
 		b, err := s.Store.Build(c.Context(), in.From)
 		if err != nil {
-			return plan.File{}, nil, err
+			return plan.File{}, draft.Told{}, err
 		}
-		return b.Plan.Anew("Copy of " + b.Plan.Build.Name), []string{}, nil
+		return b.Plan.Anew("Copy of " + b.Plan.Build.Name), draft.Told{}, nil
 	case in.Example != "":
 		f, err := examples.Plan(in.Example)
 		if err != nil {
-			return plan.File{}, nil, fiber.NewError(fiber.StatusUnprocessableEntity, "There is no such example.")
+			return plan.File{}, draft.Told{}, fiber.NewError(fiber.StatusUnprocessableEntity, "There is no such example.")
 		}
-		return f, []string{}, nil
+		return f, draft.Told{}, nil
 	case strings.TrimSpace(in.Plan) != "":
 		f, err := plan.Parse([]byte(in.Plan))
-		return f, []string{}, err
+		return f, draft.Told{}, err
 	}
-	return plan.File{}, nil, fiber.NewError(fiber.StatusUnprocessableEntity, "Say what the build is made from: a plan file, another build or answers.")
+	return plan.File{}, draft.Told{}, fiber.NewError(fiber.StatusUnprocessableEntity, "Say what the build is made from: a plan file, another build or answers.")
 }
 
 // schoolCosts tells what each answer to each school would take of work and time, for a build that is still to be drafted.

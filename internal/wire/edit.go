@@ -236,6 +236,7 @@ type Made struct {
 	Slug     string   `json:"slug,omitempty"`
 	Name     string   `json:"name"`
 	Words    []string `json:"words"` // what was decided and why
+	Left     []string `json:"left"`  // what was left out and why
 	Zones    int      `json:"zones"`
 	Steps    int      `json:"steps"`
 	Stops    int      `json:"stops"`

@@ -1850,6 +1850,7 @@ export interface Made {
   slug?: string;
   name: string;
   words: string[];
+  left: string[];
   zones: number;
   steps: number;
   stops: number;

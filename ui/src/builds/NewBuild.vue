@@ -1,126 +1,28 @@
 <script setup lang="ts">
-import { StorageSerializers, useStorage, watchDebounced } from '@vueuse/core'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, Refusal } from '../api'
+import { api } from '../api'
 import SchoolFields from '../edit/SchoolFields.vue'
-import ServiceFields from '../edit/ServiceFields.vue'
-import { tradeRead, useTrade } from '../edit/useTrade'
+import { useTrade } from '../edit/useTrade'
 import WeekPaint from '../edit/WeekPaint.vue'
 import MomentField from '../shared/MomentField.vue'
-import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
-import { briefForm, briefOf, fill, type BriefForm } from './briefForm'
+import BriefColours from './BriefColours.vue'
+import BriefOutcome from './BriefOutcome.vue'
+import BriefShape from './BriefShape.vue'
+import BriefWear from './BriefWear.vue'
 import BriefZoneFields from './BriefZoneFields.vue'
-import NewShape from './NewShape.vue'
-import RouteStrip from './RouteStrip.vue'
-import type { Made, NewBuild, PlanBrief, SchoolCosts } from '../wire'
+import { useBrief } from './useBrief'
 
 const router = useRouter()
 const trade = useTrade()
 const units = useUnits()
-const lookAt = ref('') // the moment that its picture shows; empty for the finish
-const way = ref<'answers' | 'file' | 'example'>('answers')
-const example = ref('clean')
-const tried = useNewest<Made>((words) => (refused.value = words))
-const made = tried.value
-const refused = ref('')
+const brief = useBrief()
+const { a, at, costless, example, kept, proposed, ready, refused, schools, text, way, wish, working } = brief
 const busy = ref(false)
-const text = ref('')
 const fileName = ref('')
-
-const here = Intl.DateTimeFormat().resolvedOptions().timeZone
-// What was answered survives a reload.
-const draft = useStorage<BriefForm | null>('inkysparrow.draft', null, undefined, {
-  serializer: StorageSerializers.object,
-  flush: 'post',
-})
-const a = reactive(briefForm(here))
-const ready = ref(false)
-const at = ref(Date.now()) // what the bench's clock shows
-const failed = (e: unknown) => (refused.value = e instanceof Refusal ? e.message : String(e))
-async function afresh() {
-  try {
-    const [t, is] = await Promise.all([tradeRead(), api.when({ words: 'now' })])
-    at.value = Date.parse(is.at)
-    Object.assign(a, briefForm(here))
-    fill(a, t.usual.brief, units)
-    a.start = is.at
-    if (draft.value) Object.assign(a, draft.value)
-    ready.value = true
-  } catch (e) {
-    failed(e)
-  }
-}
-void afresh()
-const kept = computed(() => Boolean(draft.value?.name))
-watch(
-  a,
-  () => {
-    if (ready.value && (a.name || draft.value)) draft.value = JSON.parse(JSON.stringify(a)) as BriefForm
-  },
-  { deep: true },
-)
-function forget() {
-  ready.value = false
-  draft.value = null
-  void afresh()
-}
-
-/** Gives all zones the paint, the age and what is wanted of one. */
-function spread(i: number) {
-  const from = a.zones[i]
-  if (!from) return
-  a.zones.forEach((z, k) => {
-    if (k === i) return
-    Object.assign(z, { family: from.family, metal: from.metal, painted: from.painted, effects: [...from.effects] })
-    if (from.bright) z.bright = from.bright
-  })
-}
-
-const brief = computed<PlanBrief>(() => briefOf(a, units))
-
-const wish = computed<NewBuild | null>(() => {
-  if (way.value === 'file') return text.value ? { plan: text.value } : null
-  if (way.value === 'example') return { example: example.value }
-  return a.name.trim() ? { answers: brief.value } : null
-})
-
-watchDebounced(
-  () => JSON.stringify(wish.value),
-  async () => {
-    const w = wish.value
-    if (!w) {
-      tried.clear()
-      refused.value = ''
-    } else if (await tried.ask(() => api.make({ ...w, try: true }))) refused.value = ''
-  },
-  { debounce: 250 },
-)
-
-/** What each answer to each school would take, once they are looked at. */
-const working = ref(false)
-const costed = useNewest<SchoolCosts>()
-const costs = computed(() => costed.value.value?.answers ?? []) // what is wrong with the answers stands beside them
-const costless = computed(() => (made.value ? costed.problem.value : ''))
-watchDebounced(
-  () => (working.value || a.type) && a.name.trim() && JSON.stringify(brief.value),
-  (asked) => {
-    if (asked) void costed.ask(() => api.schoolCosts(brief.value))
-  },
-  { debounce: 300 },
-)
-const takes = (school: string, answer: { id: string; cost: string }) => {
-  const c = costs.value.find((one) => one.school === school && one.answer === answer.id)
-  return c ? `${answer.cost}; ${c.words}` : answer.cost
-}
-/** The questions that matter for this model, then those that don't. */
-const schools = computed(() => {
-  const all = trade.value?.schools ?? []
-  const idle = all.filter((s) => costs.value.length && costs.value.every((c) => c.school !== s.id || c.now || c.same))
-  return [all.filter((s) => !idle.includes(s)), idle].filter((group) => group.length)
-})
+const painting = ref(false) // its colours are unfolded
 
 async function choose(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0]
@@ -135,15 +37,27 @@ async function save() {
   busy.value = true
   try {
     const got = await api.make(wish.value)
-    if (way.value === 'answers') draft.value = null
+    if (way.value === 'answers') brief.done()
     await router.push({ name: 'build', params: { slug: got.slug } })
   } catch (e) {
-    refused.value = e instanceof Refusal ? e.message : String(e)
+    brief.failed(e)
   } finally {
     busy.value = false
   }
 }
 
+const opened = (e: Event) => (e.target as HTMLDetailsElement).open
+
+/** Gives all zones the paint, the age and what is wanted of one. */
+function spread(i: number) {
+  const from = a.zones[i]
+  if (!from) return
+  a.zones.forEach((z, k) => {
+    if (k === i) return
+    Object.assign(z, { family: from.family, metal: from.metal, painted: from.painted, effects: [...from.effects] })
+    if (from.bright) z.bright = from.bright
+  })
+}
 const addZone = () =>
   a.zones.push({
     name: '',
@@ -155,6 +69,11 @@ const addZone = () =>
     painted: null,
     effects: ['wash'],
   })
+const zones = computed(() => a.zones.map((z) => z.name || 'a zone').join(', '))
+const bench = computed(
+  () =>
+    `${a.temperature} °${units.temperature.value}, ${a.humidity} %; ${a.wanted ? 'wanted on a day' : 'whenever it is ready'}`,
+)
 </script>
 
 <template>
@@ -185,134 +104,115 @@ const addZone = () =>
       </template>
 
       <template v-else>
-        <section>
-          <h2>The model</h2>
-          <p v-if="kept" class="soft small">
-            What you answered before is still here.
-            <button type="button" class="link" @click="forget">Begin afresh</button>
-          </p>
-          <div class="four">
-            <v-text-field v-model="a.name" label="Name" autofocus maxlength="200" />
-            <v-text-field v-model="a.scale" label="Scale, 1 to" type="number" min="1" max="1000" />
-            <v-text-field v-model="a.span" label="Span, cm" type="number" min="1" step="any" />
-            <v-text-field v-model="a.length" label="Length, cm" type="number" min="1" step="any" />
-          </div>
-        </section>
-        <NewShape v-if="ready" :model-value="a" :brief="brief" :at="lookAt" :takes="takes" />
-        <section>
-          <h2>The bench</h2>
-          <div class="four">
-            <v-text-field
-              v-model="a.temperature"
-              :label="`Room, °${units.temperature.value}`"
-              type="number"
-              step="0.5"
-            />
-            <v-text-field v-model="a.humidity" label="Humidity, %" type="number" min="0" max="100" />
-            <MomentField v-if="ready" v-model="a.start" label="Begun" :timezone="a.timezone" />
-            <MomentField
-              v-if="ready"
-              v-model="a.wanted"
-              label="Wanted on"
+        <p v-if="kept" class="soft small">
+          What you answered before is still here.
+          <button type="button" class="link" @click="brief.forget">Begin afresh</button>
+        </p>
+        <v-text-field
+          v-model="a.name"
+          label="Name"
+          :placeholder="proposed"
+          persistent-placeholder
+          autofocus
+          maxlength="200"
+        />
+        <template v-if="ready">
+          <BriefShape :of="brief" />
+          <details v-if="a.type" :open="painting" class="fold" @toggle="painting = opened($event)">
+            <summary>
+              Paint it zone by zone <span class="soft">{{ zones }}</span>
+            </summary>
+            <BriefColours :of="brief" />
+          </details>
+          <details class="fold" @toggle="working = opened($event) || working">
+            <summary>
+              How worn it should look <span class="soft">where it was based, for how long, how it was kept</span>
+            </summary>
+            <BriefWear :of="brief" />
+          </details>
+          <details class="fold">
+            <summary>
+              Your bench <span class="soft">{{ bench }}</span>
+            </summary>
+            <div class="four">
+              <v-text-field
+                v-model="a.temperature"
+                :label="`Room, °${units.temperature.value}`"
+                type="number"
+                step="0.5"
+              />
+              <v-text-field v-model="a.humidity" label="Humidity, %" type="number" min="0" max="100" />
+              <MomentField v-if="ready" v-model="a.start" label="Begun" :timezone="a.timezone" />
+              <MomentField
+                v-if="ready"
+                v-model="a.wanted"
+                label="Wanted on"
+                :timezone="a.timezone"
+                day
+                hint="Empty: whenever it is ready."
+              />
+            </div>
+            <WeekPaint v-model="a.sessions" />
+          </details>
+          <details class="fold" :open="!a.type">
+            <summary>
+              Its zones, and what is wanted on each <span class="soft">{{ zones }}</span>
+            </summary>
+            <div class="four">
+              <v-text-field v-model="a.scale" label="Scale, 1 to" type="number" min="1" max="1000" />
+              <v-text-field v-model="a.span" label="Span, cm" type="number" min="1" step="any" />
+              <v-text-field v-model="a.length" label="Length, cm" type="number" min="1" step="any" />
+            </div>
+            <BriefZoneFields
+              v-for="(_, i) in a.zones"
+              :key="i"
+              v-model="a.zones[i]!"
+              :alone="a.zones.length === 1"
+              :now="at"
               :timezone="a.timezone"
-              day
-              hint="Empty: whenever it is ready."
+              @spread="spread(i)"
+              @remove="a.zones.splice(i, 1)"
             />
-          </div>
-          <WeekPaint v-model="a.sessions" />
-        </section>
-        <section>
-          <h2>Zones</h2>
-          <BriefZoneFields
-            v-for="(_, i) in a.zones"
-            :key="i"
-            v-model="a.zones[i]!"
-            :alone="a.zones.length === 1"
-            :now="at"
-            :timezone="a.timezone"
-            @spread="spread(i)"
-            @remove="a.zones.splice(i, 1)"
-          />
-          <v-btn variant="outlined" @click="addZone">Add a zone</v-btn>
-        </section>
-        <details class="schools">
-          <summary>How worn it should look: where it was based, how it was parked, for how long</summary>
-          <p v-if="costless" class="soft small" aria-live="polite">{{ costless }}</p>
-          <div class="wear"><ServiceFields v-model="a.service" /></div>
-        </details>
-        <details class="schools" @toggle="working = ($event.target as HTMLDetailsElement).open">
-          <summary>
-            How you work: {{ trade?.schools.length ?? 0 }} questions on which modellers disagree, each with a usual
-            answer
-          </summary>
-          <div v-for="(group, i) in schools" :key="i" class="pair">
-            <p v-if="i" class="soft across">These change nothing in this draft:</p>
-            <SchoolFields v-model="a.schools" :schools="group" :takes="takes" />
-          </div>
-        </details>
-      </template>
-    </form>
-
-    <aside aria-live="polite">
-      <h2>What it will be</h2>
-      <v-btn color="primary" variant="flat" type="submit" form="new-build" :disabled="!made || busy"
-        >Begin this build</v-btn
-      >
-      <p v-if="refused" class="refused">{{ refused }}</p>
-      <template v-else-if="made">
-        <p class="big">{{ made.name }}</p>
-        <p>{{ made.zones }} {{ made.zones === 1 ? 'zone' : 'zones' }}, {{ made.steps }} steps; {{ made.promise }}</p>
-        <RouteStrip v-if="made.route.length" v-model="lookAt" :made="made" />
-        <ul v-if="made.shape.length" class="shape">
-          <li v-for="z in made.shape" :key="z.name">
-            <b>{{ z.name }}</b> {{ z.words }}
-          </li>
-        </ul>
-        <p v-if="made.stops || made.warns" class="refused">{{ made.stops }} stops, {{ made.warns }} warnings</p>
-        <p v-else class="fine">Nothing to worry about here.</p>
-        <ul v-if="made.findings.length">
-          <li v-for="f in made.findings.slice(0, 6)" :key="f">{{ f }}</li>
-        </ul>
-        <template v-if="made.words.length">
-          <h3>What was decided</h3>
-          <ul>
-            <li v-for="w in made.words" :key="w">{{ w }}</li>
-          </ul>
+            <v-btn variant="outlined" @click="addZone">Add a zone</v-btn>
+          </details>
+          <details class="fold" @toggle="working = opened($event) || working">
+            <summary>
+              How you work
+              <span class="soft"
+                >{{ trade?.schools.length ?? 0 }} questions on which modellers disagree, each with a usual answer</span
+              >
+            </summary>
+            <p v-if="costless" class="soft small" aria-live="polite">{{ costless }}</p>
+            <div v-for="(group, i) in schools" :key="i" class="pair">
+              <p v-if="i" class="soft across">These change nothing in this draft:</p>
+              <SchoolFields v-model="a.schools" :schools="group" :takes="brief.takes" />
+            </div>
+          </details>
         </template>
       </template>
-      <p v-else class="soft">
-        {{ way === 'file' ? 'Choose a file to see what it holds.' : 'Give the model a name to see its route.' }}
-      </p>
-    </aside>
+    </form>
+    <BriefOutcome :of="brief" :busy="busy" @painting="painting = true" />
   </main>
 </template>
 
 <style scoped>
-.wear {
-  display: grid;
-  gap: 10px;
-}
 .new {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
+  grid-template-columns: minmax(0, 1fr) minmax(340px, 30%);
   min-height: calc(100dvh - 52px);
   background: var(--sheet);
 }
 form {
   display: grid;
   align-content: start;
-  gap: 18px;
-  padding: 18px 20px;
+  gap: 12px;
+  padding: 14px 20px;
 }
 header {
   display: flex;
   justify-content: space-between;
   align-items: center;
   gap: 20px;
-}
-section {
-  display: grid;
-  gap: 10px;
 }
 .ways {
   display: flex;
@@ -332,15 +232,25 @@ section {
   color: var(--ink);
   box-shadow: inset 0 -3px 0 var(--ink);
 }
-.schools .pair + .pair {
+.pair + .pair {
   margin-top: 14px;
 }
 .across {
   grid-column: 1 / -1;
 }
-.schools summary {
+.fold {
+  border-top: 1px solid var(--line);
+}
+.fold[open] > :not(summary) {
+  margin-bottom: 12px;
+}
+.fold summary {
+  padding: 10px 0;
+  font: 600 17px var(--heading);
   cursor: pointer;
-  margin-bottom: 10px;
+}
+.fold summary .soft {
+  font: 14px var(--v-font-body);
 }
 .example {
   display: flex;
@@ -362,47 +272,9 @@ section {
   position: absolute;
   opacity: 0;
 }
-aside {
-  position: sticky;
-  top: 0;
-  display: grid;
-  align-content: start;
-  gap: 10px;
-  max-height: 100dvh;
-  padding: 18px 20px;
-  overflow-y: auto;
-  background: var(--raised);
-  border-left: 1px solid var(--line);
-}
-aside ul {
-  margin: 0;
-  padding-left: 18px;
-  font-size: 14px;
-}
-aside .v-btn {
-  justify-self: start;
-  min-height: 44px;
-}
-.big {
-  font: 600 20px var(--heading);
-}
-.refused {
-  color: var(--bite);
-  font-weight: 600;
-}
-.fine {
-  color: var(--safe);
-  font-weight: 600;
-}
 @media (max-width: 1050px) {
   .new {
     grid-template-columns: 1fr;
-  }
-  aside {
-    position: static;
-    max-height: none;
-    border-left: 0;
-    border-top: 1px solid var(--line);
   }
   .four {
     grid-template-columns: 1fr 1fr;
