@@ -87,20 +87,53 @@ func (b *bench) tool(what string) {
 	b.click(".v-list-item", "^ ?"+what)
 }
 
-// Under a finger everything that can be pressed is 44 px high or wide.
+// small lists what a finger could not press surely: what is seen and has no reach of 44 px in height, by itself, its label or what widens it. Words within a text are let off, as WCAG 2.2 (2.5.8) does.
+const small = `() => {
+	const seen = e => e.getClientRects().length && getComputedStyle(e).visibility !== 'hidden' && !e.closest('.visually-hidden, [aria-hidden=true]') && !e.disabled
+	const inText = e => getComputedStyle(e).display.startsWith('inline') && !/inline-(flex|grid|block)/.test(getComputedStyle(e).display) && e.parentElement.textContent.trim().length > e.textContent.trim().length + 3
+	const reach = e => {
+		const of = e.closest('label') ?? (e.labels?.[0]?.contains(e) ? e.labels[0] : e)
+		const r = of.getBoundingClientRect(), before = getComputedStyle(of, '::before'), field = e.closest('.v-input, .v-field, .v-selection-control')?.getBoundingClientRect()
+		return Math.max(r.height, field?.height ?? 0, before.content !== 'none' && before.position === 'absolute' ? parseFloat(before.height) || 0 : 0)
+	}
+	const all = [...document.querySelectorAll('a[href], button, select, input:not([type=hidden]), summary, [role=button], [role=radio], [role=tab], [data-press]')]
+	return [...new Set(all.filter(e => seen(e) && !inText(e) && reach(e) < 43.5).map(e => (e.ariaLabel || e.textContent.trim().slice(0, 40) || e.name || e.outerHTML.slice(0, 60)) + ' ' + Math.round(reach(e))))].join('; ')
+}`
+
+// Under a finger everything that can be pressed is 44 px high, or has a reach of as much; nothing pushes the page wider than the screen.
 func TestTargets(t *testing.T) {
-	b := open(t, view{820, 1180, false}, "/builds/petrel?step=u6")
-	b.must(proto.EmulationSetTouchEmulationEnabled{Enabled: true}.Call(b.page))
-	b.must(proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "pointer", Value: "coarse"}}}.Call(b.page))
-	b.sees(".step[aria-current]", "Seal")
-	b.still()
-	small := b.page.MustEval(`() => [...document.querySelectorAll('main button, .bar button, .bar a')]
-		.filter(e => e.getClientRects().length && !e.classList.contains('link') && !e.closest('.days'))
-		.map(e => [e.textContent.trim() || e.ariaLabel, e.getBoundingClientRect()])
-		.filter(([, r]) => r.height < 43.5)
-		.map(([n, r]) => n + ' ' + Math.round(r.width) + 'x' + Math.round(r.height)).join('; ')`).Str()
-	if small != "" {
-		t.Errorf("too small for a finger: %s", small)
+	for name, v := range map[string]view{"tablet": {820, 1180, false}, "telephone": {390, 844, false}} {
+		t.Run(name, func(t *testing.T) {
+			b := open(t, v, "/builds")
+			b.must(proto.EmulationSetTouchEmulationEnabled{Enabled: true}.Call(b.page))
+			b.must(proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "pointer", Value: "coarse"}}}.Call(b.page))
+			for _, at := range []struct{ path, wait string }{
+				{"/builds", ".build-card, main li"},
+				{"/builds/petrel?step=u6", ".step[aria-current]"},
+				{"/builds/petrel/washes", ".washes tbody tr"},
+				{"/builds/petrel/look", ".picture img"},
+				{"/builds/petrel/look?panel=stains", ".stains .one"},
+				{"/shelf?product=pale-sky", "main"},
+				{"/new", ".types button"},
+				{"/workings", "main"},
+				{"/keeping", "main"},
+			} {
+				b.page.MustNavigate(b.address + at.path).MustWaitLoad()
+				b.sees(at.wait, "")
+				b.still()
+				if words := b.page.MustEval(small).Str(); words != "" {
+					t.Errorf("%s: too small for a finger: %s", at.path, words)
+				}
+				if words := b.page.MustEval(`() => [...document.querySelectorAll('.bar *, button, .moment, summary, h2, th span, dt')]
+					.filter(e => e.getClientRects().length && !e.closest('.visually-hidden, svg, bdi') && e.scrollWidth > e.clientWidth + 1 && e.clientWidth > 0 && getComputedStyle(e).overflowX !== 'visible')
+					.map(e => e.textContent.trim()).join('; ')`).Str(); words != "" {
+					t.Errorf("%s: cut: %s", at.path, words)
+				}
+				if over := b.page.MustEval(`() => document.documentElement.scrollWidth - innerWidth`).Int(); over > 0 {
+					t.Errorf("%s is %d px wider than the screen", at.path, over)
+				}
+			}
+		})
 	}
 }
 

@@ -184,7 +184,11 @@ watchEffect(() => {
           <span>{{ units.warmth(moment.air.temperature_c) }}</span>
           <span>{{ moment.air.humidity_pct }} % RH</span>
         </button>
-        <div v-if="moment && ['build', 'look'].includes(String(route.name))" class="clock">
+        <div
+          v-if="moment && ['build', 'look'].includes(String(route.name))"
+          class="clock"
+          :class="{ 'of-build': route.name === 'build' }"
+        >
           <span class="moment figure">{{ (preview?.moment ?? moment).clock }}</span>
           <span class="sub">{{ (preview?.moment ?? moment).session }}</span>
         </div>
@@ -239,6 +243,8 @@ watchEffect(() => {
 }
 .build {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: center;
   padding: 2px 8px;
   border: 0;
   background: none;
@@ -389,7 +395,15 @@ watchEffect(() => {
     padding: 14px 5px;
   }
   .build {
-    max-width: 210px;
+    flex: 0 1 auto;
+    min-height: 44px;
+  }
+  .sub {
+    line-height: 1.15;
+    white-space: normal;
+  }
+  .clock.of-build {
+    display: none; /* the tape tells the moment */
   }
   .places a {
     padding: 14px 8px;
@@ -409,7 +423,7 @@ watchEffect(() => {
   }
   .within a {
     flex: 1;
-    padding: 12px 0;
+    padding: 13px 0;
     text-align: center;
   }
   .within a.here {
@@ -432,8 +446,11 @@ watchEffect(() => {
   .gap {
     flex: 0;
   }
+  .build {
+    padding: 2px 4px;
+  }
   .name {
-    font-size: 16px;
+    font-size: 15px;
   }
   .now {
     padding: 2px 4px;

@@ -51,12 +51,13 @@ const store = useBuild()
   display: grid;
 }
 output {
+  margin-bottom: -12px;
   font-size: 15px;
   font-weight: 700;
 }
 input {
   width: 100%;
-  height: 28px;
+  height: 44px;
   margin: 0;
   accent-color: var(--ink);
 }

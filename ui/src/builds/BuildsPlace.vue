@@ -128,7 +128,7 @@ async function put(by: number) {
         <div class="head">
           <component
             :is="b.problem ? 'a' : RouterLink"
-            class="name"
+            class="name reach"
             v-bind="
               b.problem
                 ? { href: `/api/builds/${b.slug}/plan`, title: 'Save the plan file' }

@@ -4,18 +4,20 @@ import { storeToRefs } from 'pinia'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api } from '../api'
 import { useBuild } from '../build/useBuild'
 import AirPicture from '../instruments/airframe/AirPicture.vue'
 import SparrowMark from '../shared/SparrowMark.vue'
 import { now } from '../shared/useClock'
 import { useKeys } from '../shared/useKeys'
-import type { PlanEdit, Revision } from '../wire'
+import type { PlanEdit } from '../wire'
+import LookAgainst from './LookAgainst.vue'
 import LookAsk from './LookAsk.vue'
+import LookBar from './LookBar.vue'
+import LookReference from './LookReference.vue'
 import LookTape from './LookTape.vue'
+import { useLens } from './useLens'
 import { useLook } from './useLook'
 import { useStains } from './useStains'
-import { say } from '../shared/say'
 
 const LookShape = defineAsyncComponent(() => import('./LookShape.vue'))
 const LookStains = defineAsyncComponent(() => import('./LookStains.vue'))
@@ -57,110 +59,24 @@ function toReal() {
 const scale = computed(() => (real.value ? pxPerMM.value : 0))
 
 const l = useLook(toRef(props, 'slug'), size, scale)
-const { view, light, eye, finished, shows, against, whole } = l
+const { eye, finished, against, whole } = l
 const problem = computed(() => store.problem || (whole.value ? '' : l.told.problem.value))
 
-const views = [
-  ['', 'All'],
-  ['top', 'Top'],
-  ['under', 'Underside'],
-  ['left', 'Left'],
-  ['right', 'Right'],
-] as const
-const eyes = [
-  ['', 'close up'],
-  ['arm', 'arm’s length'],
-  ['squint', 'squint'],
-] as const
-const shown = computed(() => new Set(shows.value.split(',').filter(Boolean)))
-function turn(id: string) {
-  const all = new Set(shown.value)
-  if (!all.delete(id)) {
-    if (id === 'soft' || id === 'bite') all.delete(id === 'soft' ? 'bite' : 'soft')
-    all.add(id)
-  }
-  shows.value = [...all].join(',')
-}
-
-// What it is set against.
-const pinned = ref(0)
-const revisions = ref<Revision[]>([])
-async function listRevisions() {
-  if (revisions.value.length) return
-  try {
-    revisions.value = (await api.history(props.slug, {})).revisions
-  } catch {
-    revisions.value = [] // the list of ways is still there
-  }
-}
-const iso = (t: number) => new Date(t).toISOString().replace(/\.\d+/, '')
-const clock = (t: number) => say(t, 'clock', build.value?.timezone)
-function pin() {
-  pinned.value = at.value
-  against.value = `at:${iso(at.value)}`
-}
-
-// The magnifier follows the pointer over a picture three times as large.
-const magnified = ref(false)
-const lens = ref({ x: 0, y: 0, on: false })
-const box = computed(() => {
-  void [size.width.value, size.height.value] // it is measured anew when the page is resized
-  return holder.value?.querySelector('.picture img')?.getBoundingClientRect()
-})
+const {
+  follow,
+  leave,
+  magnified,
+  seen,
+  style: lensStyle,
+  turn: turnLens,
+} = useLens(toRef(props, 'slug'), l, holder, size)
 function move(e: PointerEvent) {
   if (staining.value) stains.move(e)
-  if (!magnified.value) return
-  const img = (e.currentTarget as HTMLElement).querySelector('.picture img')?.getBoundingClientRect()
-  if (!img) return
-  const x = (e.clientX - img.left) / img.width
-  const y = (e.clientY - img.top) / img.height
-  lens.value = { x, y, on: x >= 0 && x <= 1 && y >= 0 && y <= 1 }
+  follow(e)
 }
-const large = computed(() => {
-  if (!magnified.value || !build.value || !at.value) return ''
-  const w = Math.min(3000, Math.floor(((box.value?.width ?? 900) * 3) / 20) * 20)
-  const h = Math.min(3000, Math.floor(((box.value?.height ?? 500) * 3) / 20) * 20)
-  const q = new URLSearchParams({
-    ...l.query.value,
-    at: iso(at.value),
-    width: String(w),
-    most: String(h),
-    revision: String(build.value.revision),
-  })
-  return `/api/builds/${encodeURIComponent(props.slug)}/look/picture?${q}`
-})
-const lensStyle = computed(() => {
-  const b = box.value
-  const shell = holder.value?.getBoundingClientRect()
-  if (!b || !shell) return {}
-  const [w, h, r] = [b.width * 3, b.height * 3, 110]
-  return {
-    left: `${b.left - shell.left + lens.value.x * b.width - r}px`,
-    top: `${b.top - shell.top + lens.value.y * b.height - r}px`,
-    backgroundImage: `url("${large.value}"), url("${holder.value?.querySelector('.picture img')?.getAttribute('src') ?? ''}")`, // the coarse one until the fine one is there
-    backgroundSize: `${w}px ${h}px`,
-    backgroundPosition: `${r - lens.value.x * w}px ${r - lens.value.y * h}px`,
-  }
-})
 
-// Photographs of one's own stand beside the picture, two at most; they stay on this screen.
-const mostPhotos = 2
 const photos = ref<string[]>([])
 const pinning = ref(false)
-function take(e: Event) {
-  const input = e.target as HTMLInputElement
-  for (const file of input.files ?? []) {
-    if (!file.type.startsWith('image/')) continue
-    photos.value.push(URL.createObjectURL(file))
-    if (photos.value.length > mostPhotos) URL.revokeObjectURL(photos.value.shift() ?? '')
-  }
-  input.value = '' // the same file can be read again
-}
-function takeAway() {
-  photos.value.forEach((one) => URL.revokeObjectURL(one))
-  photos.value = []
-  pinning.value = false
-}
 
 // Placing: a tap moves a feature, or pins a worn place.
 const placing = ref('')
@@ -213,7 +129,7 @@ useKeys({
   n: () => store.toNow(),
   x: () => (finished.value = finished.value ? '' : 'yes'),
   s: () => (eye.value = eye.value === 'squint' ? '' : 'squint'),
-  z: () => (magnified.value = !magnified.value),
+  z: () => turnLens(),
   t: () => (panel.value = staining.value ? '' : 'stains'),
   Escape: () => ((placing.value = ''), (pinning.value = false)),
   'Ctrl+z': () => void store.undo(),
@@ -230,51 +146,15 @@ useKeys({
     </div>
     <template v-else-if="build">
       <h1 class="visually-hidden">Look of {{ build.name }}</h1>
-      <div class="bar" role="toolbar" aria-label="How it is looked at">
-        <div class="turns" role="radiogroup" aria-label="View">
-          <label v-for="[id, words] in views" :key="id"
-            ><input v-model="view" type="radio" name="view" :value="id" />{{ words }}</label
-          >
-        </div>
-        <label class="pick"
-          ><span class="plate">Light</span>
-          <select v-model="light">
-            <option v-for="x in whole?.lights ?? []" :key="x.id" :value="x.id === 'daylight' ? '' : x.id">
-              {{ x.words }}
-            </option>
-          </select>
-        </label>
-        <label class="pick"
-          ><span class="plate">Seen</span>
-          <select v-model="eye">
-            <option v-for="[id, words] in eyes" :key="id" :value="id">{{ words }}</option>
-          </select>
-        </label>
-        <button
-          type="button"
-          class="act"
-          :aria-pressed="!!finished"
-          title="x"
-          @click="finished = finished ? '' : 'yes'"
-        >
-          Under its last coat
-        </button>
-        <button type="button" class="act" :aria-pressed="magnified" title="z" @click="magnified = !magnified">
-          Magnifier
-        </button>
-        <button type="button" class="act" :aria-pressed="real" @click="toReal">Real size</button>
-        <button type="button" class="act" :aria-pressed="staining" title="t" @click="panel = staining ? '' : 'stains'">
-          Stains
-        </button>
-        <button
-          type="button"
-          class="act"
-          :aria-pressed="panel === 'shape'"
-          @click="panel = panel === 'shape' ? '' : 'shape'"
-        >
-          Airframe
-        </button>
-      </div>
+      <LookBar
+        v-model:panel="panel"
+        class="bar"
+        :look="l"
+        :magnified="magnified"
+        :real="real"
+        @magnify="turnLens"
+        @real="toReal"
+      />
 
       <div
         ref="holder"
@@ -284,7 +164,7 @@ useKeys({
         @pointerup="stains.up"
         @pointercancel="stains.up"
         @pointermove="move"
-        @pointerleave="lens.on = false"
+        @pointerleave="leave"
       >
         <figure v-if="photos.length" class="photo">
           <img v-for="(one, i) in photos" :key="one" :src="one" :alt="`Your reference photograph ${i + 1}`" />
@@ -301,7 +181,7 @@ useKeys({
           :label="`${build.name}, ${whole?.clock ?? ''}`"
           @tap="tap"
         />
-        <div v-if="magnified && lens.on" class="lens" :style="lensStyle" aria-hidden="true" />
+        <div v-if="seen" class="lens" :style="lensStyle" aria-hidden="true" />
         <p v-if="against && whole?.against" class="halves">
           <span>left: {{ whole.clock }}</span
           ><span>right: {{ whole.against.words }}</span>
@@ -358,51 +238,8 @@ useKeys({
               </button>
             </div>
           </template>
-          <section class="against">
-            <h2 class="plate">Set against</h2>
-            <select v-model="against" aria-label="Set against" @pointerdown="listRevisions" @focus="listRevisions">
-              <option value="">nothing</option>
-              <option v-if="pinned" :value="`at:${iso(pinned)}`">{{ clock(pinned) }}, pinned</option>
-              <option :value="`at:${iso(now)}`">as it is now</option>
-              <option :value="`at:${build.tape.to}`">when it is finished</option>
-              <optgroup v-if="whole?.ways.length" label="Done another way">
-                <option v-for="w in whole.ways" :key="w.id" :value="`way:${w.id}`">{{ w.words }}</option>
-              </optgroup>
-              <optgroup v-if="revisions.length" label="As it was after">
-                <option v-for="r in revisions" :key="r.id" :value="`revision:${r.id}`">
-                  {{ r.change }}
-                </option>
-              </optgroup>
-            </select>
-            <button type="button" class="act" @click="pin">Pin this moment</button>
-            <p v-if="against && whole?.against" class="noticed" :class="whole.against.seen">
-              {{ whole.against.noticed }}
-            </p>
-          </section>
-          <section class="shows">
-            <h2 class="plate">Shown over it</h2>
-            <label v-for="o in whole?.overlays ?? []" :key="o.id"
-              ><input type="checkbox" :checked="shown.has(o.id)" @change="turn(o.id)" />{{ o.words }}</label
-            >
-            <ul v-if="shown.has('soft') || shown.has('bite')" class="states">
-              <li v-for="z in whole?.zones.filter((one) => one.on) ?? []" :key="z.id">
-                {{ z.name }}:
-                {{ shown.has('bite') ? (z.bite === 'bite' ? `would lose ${z.bite_um} µm` : 'safe now') : z.words }}
-              </li>
-            </ul>
-          </section>
-          <section class="shows">
-            <h2 class="plate">Reference</h2>
-            <label class="drop"
-              ><input type="file" accept="image/*" multiple @change="take" /><span>{{
-                photos.length ? 'Another photograph' : 'A photograph beside it'
-              }}</span></label
-            >
-            <button v-if="photos.length" type="button" class="act" :aria-pressed="pinning" @click="pinning = !pinning">
-              {{ pinning ? 'Done pinning' : 'Pin worn places' }}
-            </button>
-            <button v-if="photos.length" type="button" class="act" @click="takeAway">Take them away</button>
-          </section>
+          <LookAgainst :look="l" :build="build" />
+          <LookReference v-model="photos" v-model:pinning="pinning" />
         </template>
       </aside>
 
@@ -437,43 +274,6 @@ useKeys({
 }
 .bar {
   grid-area: bar;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  align-items: center;
-  padding: 6px 12px;
-  border-bottom: 1px solid var(--line);
-}
-.turns {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 10px;
-}
-.turns label,
-.shows label {
-  display: flex;
-  align-items: center;
-  gap: 5px;
-  min-height: 34px;
-}
-.pick {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-select {
-  min-height: 36px;
-  max-width: 100%;
-  padding: 2px;
-  border: 0;
-  border-bottom: 1px solid var(--ink);
-  background: var(--sheet);
-  color: inherit;
-  font: 16px var(--v-font-body);
-}
-.act[aria-pressed='true'] {
-  background: var(--action);
-  color: var(--on-action);
 }
 .stage {
   grid-area: stage;
@@ -575,54 +375,8 @@ select {
   background: var(--lamp);
   color: var(--on-lamp);
 }
-.against,
-.shows {
-  display: grid;
-  gap: 6px;
-  justify-items: start;
-}
-.against select {
-  width: 100%;
-}
-.noticed {
-  margin: 0;
-  font-weight: 600;
-}
-.noticed.arm {
-  color: var(--ink);
-}
-.noticed.not {
-  color: var(--soft);
-}
-.states {
-  margin: 0;
-  padding-left: 18px;
-}
-.drop input {
-  position: absolute;
-  opacity: 0;
-  width: 1px;
-  height: 1px;
-}
-.drop span {
-  display: inline-block;
-  min-height: 36px;
-  padding: 6px 10px;
-  border: 1px solid var(--line);
-  cursor: pointer;
-}
-.drop input:focus-visible + span {
-  outline: 2px solid var(--note);
-}
 .tape {
   grid-area: tape;
-}
-@media (pointer: coarse) {
-  .turns label,
-  .shows label,
-  select {
-    min-height: 44px;
-  }
 }
 @media (max-width: 1000px) {
   .look-place {
@@ -639,8 +393,20 @@ select {
     display: flex;
     flex-direction: column;
   }
+  /* The rail stands under the picture and stays, whatever is scrolled to. */
   .stage {
-    min-height: 300px;
+    flex: none;
+    height: 46dvh;
+  }
+  .tape {
+    position: sticky;
+    z-index: 5;
+    top: 0;
+    bottom: 48px;
+  }
+  .bar,
+  .side {
+    order: 1;
   }
 }
 </style>

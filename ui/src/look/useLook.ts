@@ -106,3 +106,5 @@ export function useLook(
 
   return { view, light, eye, finished, shows, against, whole, told, query, revision, asked, beside, spot, ask, askZone }
 }
+
+export type Look = ReturnType<typeof useLook>

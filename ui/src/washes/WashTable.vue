@@ -225,6 +225,17 @@ thead .num {
 .later {
   color: var(--wait);
 }
+/* A finger takes the row, wherever it lands on it. */
+@media (pointer: coarse) {
+  tbody tr {
+    position: relative;
+  }
+  .name button::before {
+    content: '';
+    position: absolute;
+    inset: 0;
+  }
+}
 @media (max-width: 640px) {
   .film,
   .films,

@@ -5,9 +5,8 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import StateMark from '../../shared/StateMark.vue'
 import type { Effect, Odds, Tape, Zone } from '../../wire'
 import TapeDays from './TapeDays.vue'
-import { ink, laneOf, ms, waitsOf } from './lanes'
+import { ink, laneOf, ms, waitsOf, type Ticket } from './lanes'
 import { quarter, snap, tapeScale } from './scale'
-import TapeFan from './TapeFan.vue'
 import TapeTable from './TapeTable.vue'
 import TapeTicket from './TapeTicket.vue'
 import { torn } from './torn'
@@ -124,7 +123,8 @@ interface Grip {
   moved: boolean
 }
 let grip: Grip | null = null
-function take(e: PointerEvent, row: number, id: string) {
+function take(e: PointerEvent, row: number, pressed: string) {
+  const id = meant(e, row, pressed)
   const t = rows.value[row]?.find((one) => one.step.id === id)
   const z = props.zones[row]
   if (!t || !z || e.button !== 0) return
@@ -148,26 +148,26 @@ function release(e: PointerEvent, row: number, id: string) {
   const was = grip
   grip = null
   if (was?.moved) emit('drop')
-  else choose(e, row, id)
+  else emit('step', meant(e, row, id))
 }
 function cancel() {
   grip = null
   emit('carry', null)
 }
 
-// Under a finger several tickets may lie: they are fanned out.
-const fan = ref<{ x: number; y: number; ids: string[] } | null>(null)
-function choose(e: PointerEvent, row: number, id: string) {
-  const reach = 22
+/** The chosen one lies on top: it is the one that a finger may pull. */
+const chosenLast = (row: Ticket[]) =>
+  row.toSorted((one, other) => Number(one.step.id === props.step) - Number(other.step.id === props.step))
+
+/** Under a finger several tickets may lie: the nearest is meant, and the rows of the route reach each. */
+function meant(e: PointerEvent, row: number, id: string) {
+  if (e.pointerType !== 'touch') return id
   const x = e.clientX - (surface.value?.getBoundingClientRect().left ?? 0)
-  const near = (rows.value[row] ?? []).filter((t) => x > t.x - reach && x < t.x + t.width + reach)
-  if (e.pointerType === 'touch' && near.length > 1) {
-    fan.value = { x, y: top(row), ids: near.map((t) => t.step.id) }
-    return
-  }
-  emit('step', id)
+  const off = (t: { x: number; width: number }) =>
+    Math.max(t.x - x, x - t.x - t.width, 0) + Math.abs(t.x + t.width / 2 - x) / 1000
+  const near = [...(rows.value[row] ?? [])].sort((one, other) => off(one) - off(other))[0]
+  return near?.step.id ?? id
 }
-const fanned = computed(() => props.zones.flatMap((z) => z.steps).filter((s) => fan.value?.ids.includes(s.id)))
 
 const sessions = computed(() => scale.value.folds.filter((f) => f.session))
 const sessionAfter = (t: number) => sessions.value.find((f) => f.from > t)?.from ?? t
@@ -231,7 +231,7 @@ watch(cursor, async (x) => {
   await nextTick()
   if (x < el.scrollLeft + 30 || x > el.scrollLeft + el.clientWidth - 30) el.scrollLeft = x - el.clientWidth / 2
 })
-const plateWidth = 118
+const plateWidth = computed(() => (coarse.value ? 146 : 118))
 /** A plate on the rail stays on it. */
 const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.width + 12 - wide, x - wide / 2))
 </script>
@@ -332,10 +332,11 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
 
           <g v-for="(row, r) in rows" :key="r" :transform="`translate(0 ${top(r)})`">
             <TapeTicket
-              v-for="t in row"
+              v-for="t in chosenLast(row)"
               :key="t.step.id"
               :ticket="t"
               :height="rowHeight"
+              :reach="coarse ? 44 : 24"
               :chosen="t.step.id === step"
               :lifted="carried?.step === t.step.id"
               @touchstart="(e: TouchEvent) => t.step.id === step && t.step.kind !== 'done' && e.preventDefault()"
@@ -359,13 +360,6 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
         <div v-if="hand && carried" class="hand" :style="{ left: `${hand.x}px`, top: `${top(hand.row) + 34}px` }">
           <span class="figure">{{ verdict.words }}</span>
         </div>
-        <TapeFan
-          v-if="fan"
-          :steps="fanned"
-          :style="{ left: `${fan.x}px`, bottom: `${height - fan.y + 30}px` }"
-          @step="(id) => ((fan = null), emit('step', id))"
-          @close="fan = null"
-        />
         <div
           class="rail"
           @pointerdown="press"
@@ -614,6 +608,7 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
     height: 46px;
   }
   .moment {
+    touch-action: none;
     height: 40px;
     line-height: 38px;
     font-size: 15px;

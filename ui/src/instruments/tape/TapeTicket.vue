@@ -5,7 +5,7 @@ import StepGlyph from '../../shared/StepGlyph.vue'
 import { ink, onInk, type Ticket } from './lanes'
 
 /** A step on its lane: the ticket of its work, its film hardening, the tick when it is ready, its wipe window. */
-const props = defineProps<{ ticket: Ticket; chosen: boolean; height: number; lifted: boolean }>()
+const props = defineProps<{ ticket: Ticket; chosen: boolean; height: number; reach: number; lifted: boolean }>()
 const middle = computed(() => props.height / 2)
 const plate = 20
 </script>
@@ -46,9 +46,9 @@ const plate = 20
     >
       <title>{{ ticket.step.number }} {{ ticket.step.name }}: {{ ticket.step.detail }}, {{ ticket.step.when }}</title>
       <rect
-        :x="ticket.x + Math.min(0, (ticket.width - 24) / 2)"
+        :x="ticket.x + Math.min(0, (ticket.width - reach) / 2)"
         y="0"
-        :width="Math.max(24, ticket.width)"
+        :width="Math.max(reach, ticket.width)"
         :height="height"
         fill="transparent"
       />

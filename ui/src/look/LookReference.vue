@@ -1,0 +1,62 @@
+<script setup lang="ts">
+/** Photographs of one's own, two at most; they stay on this screen, and worn places are pinned from them. */
+const photos = defineModel<string[]>({ required: true })
+const pinning = defineModel<boolean>('pinning', { required: true })
+const most = 2
+function take(e: Event) {
+  const input = e.target as HTMLInputElement
+  const all = [...photos.value]
+  for (const file of input.files ?? []) if (file.type.startsWith('image/')) all.push(URL.createObjectURL(file))
+  all.splice(0, all.length - most).forEach((one) => URL.revokeObjectURL(one))
+  photos.value = all
+  input.value = '' // the same file can be read again
+}
+function takeAway() {
+  photos.value.forEach((one) => URL.revokeObjectURL(one))
+  photos.value = []
+  pinning.value = false
+}
+</script>
+
+<template>
+  <section class="shows">
+    <h2 class="plate">Reference</h2>
+    <label class="drop"
+      ><input type="file" accept="image/*" multiple @change="take" /><span>{{
+        photos.length ? 'Another photograph' : 'A photograph beside it'
+      }}</span></label
+    >
+    <button v-if="photos.length" type="button" class="act" :aria-pressed="pinning" @click="pinning = !pinning">
+      {{ pinning ? 'Done pinning' : 'Pin worn places' }}
+    </button>
+    <button v-if="photos.length" type="button" class="act" @click="takeAway">Take them away</button>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.drop input {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+  height: 1px;
+}
+.drop span {
+  display: inline-block;
+  min-height: 44px;
+  padding: 10px;
+  border: 1px solid var(--line);
+  cursor: pointer;
+}
+.drop input:focus-visible + span {
+  outline: 2px solid var(--note);
+}
+.act[aria-pressed='true'] {
+  background: var(--action);
+  color: var(--on-action);
+}
+</style>
