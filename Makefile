@@ -6,7 +6,7 @@ BIN := bin/inkysparrow
 TOOL := go tool -modfile=tools/go.mod
 UI_SOURCES := $(shell find ui/src -not -path "*/wasm/*" -not -path "*/fonts/*" ; find ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package.json ui/palette.json 2>/dev/null)
 
-.PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench drills mutants screenshots need clean
+.PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench drills mutants screenshots icons need clean
 
 demo: need $(BIN)
 	./$(BIN) demo
@@ -96,5 +96,9 @@ screenshots: need chromium $(BIN)
 	d=$$(mktemp -d); ./$(BIN) demo --listen 127.0.0.1:8799 --database $$d/demo.db & trap "kill $$!; rm -rf $$d" EXIT; \
 	sleep 2; go run ./e2e/shots -server http://127.0.0.1:8799
 
+# The icons of the start screen, from the mark.
+icons:
+	go run ./e2e/shots -icons ui/public
+
 clean:
-	rm -rf bin ui/src/washes/wasm ui/src/fonts ui/dist/assets ui/dist/index.html ui/dist/sparrow.svg
+	rm -rf bin ui/src/washes/wasm ui/src/fonts ui/dist/assets ui/dist/index.html ui/dist/sparrow.svg ui/dist/manifest.webmanifest ui/dist/trust.js ui/dist/icon-*.png

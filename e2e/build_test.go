@@ -392,6 +392,29 @@ func TestFirstLoad(t *testing.T) {
 	}
 }
 
+// What a tablet asks for to put it on its start screen is there, as what it says it is: W3C, Web Application Manifest.
+func TestStartScreen(t *testing.T) {
+	b := open(t, desk, "/builds")
+	got := b.page.MustEval(`async () => {
+		const said = await fetch(document.querySelector('link[rel=manifest]').href)
+		const m = await said.json()
+		const icons = await Promise.all(m.icons.filter(i => i.type === 'image/png').map(i => new Promise((done, fail) => {
+			const img = new Image()
+			img.onload = () => done(img.naturalWidth + 'x' + img.naturalHeight === i.sizes)
+			img.onerror = fail
+			img.src = i.src
+		})))
+		return [said.headers.get('content-type'), m.display, (await fetch(m.start_url)).status, icons.length, icons.every(Boolean)].join(' ')
+	}`).Str()
+	if got != "application/manifest+json standalone 200 3 true" {
+		t.Errorf("the start screen gets %s", got)
+	}
+	// A worker is taken and let go, so that Safekeeping can tell whether the server is trusted.
+	if ok := b.page.MustEval(`async () => (await navigator.serviceWorker.register('/trust.js', { scope: '/trust/' })).unregister()`).Bool(); !ok {
+		t.Error("no worker is taken from a server that is trusted")
+	}
+}
+
 // The scales of the instruments, asked in the page that ships them: x and moment undo each other, and tickets never overlap.
 func TestTicketsNeverOverlap(t *testing.T) {
 	for _, v := range []view{desk, {width: 820, height: 1180}} {

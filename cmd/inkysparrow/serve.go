@@ -226,6 +226,9 @@ func (o service) secured(ctx context.Context, s *store.Store, out io.Writer, con
 	if err != nil {
 		return nil, err
 	}
+	if o.cert == "" {
+		config.Sheet, config.Print = guard.Sheet(pair), guard.Fingerprint(pair)
+	}
 	fmt.Fprintf(out, "The certificate's SHA-256 fingerprint is\n  %s\n", guard.Fingerprint(pair))
 	return &tls.Config{Certificates: []tls.Certificate{pair}, MinVersion: tls.VersionTLS12}, nil
 }

@@ -54,8 +54,16 @@ func main() {
 	width := flag.Int("width", 1280, "its width")
 	height := flag.Int("height", 800, "its height")
 	night := flag.Bool("night", false, "by night")
+	icons := flag.String("icons", "", "draw the icons of the start screen from sparrow.svg in this folder instead")
 	press := flag.String("press", "", "buttons to press first, by accessible name or words, with | between")
 	flag.Parse()
+	if *icons != "" {
+		if err := drawIcons(*icons); err != nil {
+			fmt.Fprintln(os.Stderr, "shots:", err)
+			os.Exit(1)
+		}
+		return
+	}
 	if *path != "" {
 		shots = []shot{{name: *only, path: *path, width: *width, height: *height, night: *night, press: *press}}
 	}
@@ -131,4 +139,42 @@ func take(b *rod.Browser, server, file string, s shot) error {
 		return err
 	}
 	return os.WriteFile(file, png, 0o644)
+}
+
+// drawIcons draws the mark on the sheet's grey, as PNG of the sizes that start screens ask for; the maskable one has room for a round mask.
+func drawIcons(dir string) error {
+	mark, err := os.ReadFile(filepath.Join(dir, "sparrow.svg"))
+	if err != nil {
+		return err
+	}
+	b, err := browser.Start()
+	if err != nil {
+		return err
+	}
+	defer b.MustClose()
+	for name, icon := range map[string]struct {
+		side  int
+		share float64
+	}{"icon-192": {192, 0.86}, "icon-512": {512, 0.86}, "icon-maskable": {512, 0.6}} {
+		page, err := b.Page(proto.TargetCreateTarget{URL: "about:blank"})
+		if err != nil {
+			return err
+		}
+		if err := page.SetViewport(&proto.EmulationSetDeviceMetricsOverride{Width: icon.side, Height: icon.side, DeviceScaleFactor: 1}); err != nil {
+			return err
+		}
+		html := fmt.Sprintf(`<body style="margin:0;display:grid;place-items:center;height:100vh;background:#e3e5e4"><div style="width:%.0f%%">%s</div></body>`, 100*icon.share, mark)
+		if err := page.SetDocumentContent(html); err != nil {
+			return err
+		}
+		png, err := page.Screenshot(false, nil)
+		if err != nil {
+			return err
+		}
+		if err := os.WriteFile(filepath.Join(dir, name+".png"), png, 0o644); err != nil {
+			return err
+		}
+		page.MustClose()
+	}
+	return nil
 }

@@ -21,12 +21,13 @@ import (
 )
 
 const (
-	certificateYears = 5
+	certificateYears = 2 // some tablets trust none that lasts over 825 days
 	renewBefore      = 30 * 24 * time.Hour
 )
 
 // SelfMade returns the certificate that lies in a folder, or makes one for these names and addresses and puts it there where there is none, or
-// one that lacks a name or ends soon. Browsers ask about it once; its fingerprint is what to compare then.
+// one that lacks a name or ends soon. Browsers ask about it once; its fingerprint is what to compare then. A tablet can be told to trust it for good:
+// it vouches for itself and, lest its key be worth stealing, for no other name.
 func SelfMade(folder string, names []string, now time.Time) (tls.Certificate, error) {
 	certFile, keyFile := filepath.Join(folder, "self-made.crt"), filepath.Join(folder, "self-made.key")
 	if own, err := tls.LoadX509KeyPair(certFile, keyFile); err == nil && serves(own, names, now) {
@@ -44,13 +45,15 @@ func SelfMade(folder string, names []string, now time.Time) (tls.Certificate, er
 	}
 	sheet := &x509.Certificate{
 		SerialNumber: serial, Subject: pkix.Name{CommonName: "Inky Sparrow"}, NotBefore: now.Add(-time.Hour), NotAfter: now.AddDate(certificateYears, 0, 0),
-		KeyUsage: x509.KeyUsageDigitalSignature, ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth}, BasicConstraintsValid: true,
+		KeyUsage: x509.KeyUsageDigitalSignature | x509.KeyUsageCertSign, IsCA: true, MaxPathLenZero: true, PermittedDNSDomainsCritical: true, ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth}, BasicConstraintsValid: true,
 	}
 	for _, n := range names {
 		if ip := net.ParseIP(n); ip != nil {
 			sheet.IPAddresses = append(sheet.IPAddresses, ip)
+			sheet.PermittedIPRanges = append(sheet.PermittedIPRanges, only(ip))
 		} else {
 			sheet.DNSNames = append(sheet.DNSNames, n)
+			sheet.PermittedDNSDomains = append(sheet.PermittedDNSDomains, n)
 		}
 	}
 	made, err := x509.CreateCertificate(rand.Reader, sheet, sheet, key.Public(), key)
@@ -67,6 +70,19 @@ func SelfMade(folder string, names []string, now time.Time) (tls.Certificate, er
 		return tls.Certificate{}, err
 	}
 	return tls.X509KeyPair(certText, keyText)
+}
+
+// only is the range that holds one address.
+func only(ip net.IP) *net.IPNet {
+	if four := ip.To4(); four != nil {
+		ip = four
+	}
+	return &net.IPNet{IP: ip, Mask: net.CIDRMask(8*len(ip), 8*len(ip))}
+}
+
+// Sheet is a certificate without its key, as PEM: what a tablet is given to trust.
+func Sheet(c tls.Certificate) []byte {
+	return pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: c.Certificate[0]})
 }
 
 // serves reports whether a certificate is good for all names for some time yet.

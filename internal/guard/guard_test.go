@@ -5,6 +5,7 @@ import (
 	"errors"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -50,6 +51,20 @@ func TestSelfMade(t *testing.T) {
 	leaf, err := x509.ParseCertificate(first.Certificate[0])
 	if err != nil || leaf.VerifyHostname("mybox.local") != nil || leaf.VerifyHostname("192.0.2.7") != nil || leaf.VerifyHostname("other.local") == nil {
 		t.Errorf("it is for %v and %v (%v)", leaf.DNSNames, leaf.IPAddresses, err)
+	}
+	// Trusted, it is good for its own names and vouches for no other: RFC 5280, 4.2.1.9 and 4.2.1.10.
+	roots := x509.NewCertPool()
+	if !roots.AppendCertsFromPEM(guard.Sheet(first)) || strings.Contains(string(guard.Sheet(first)), "KEY") {
+		t.Fatalf("the sheet is %s", guard.Sheet(first))
+	}
+	if _, err := leaf.Verify(x509.VerifyOptions{Roots: roots, DNSName: "mybox.local", CurrentTime: now}); err != nil {
+		t.Errorf("trusted, it does not serve: %v", err)
+	}
+	if !leaf.IsCA || !leaf.MaxPathLenZero || !slices.Equal(leaf.PermittedDNSDomains, []string{"mybox.local"}) || len(leaf.PermittedIPRanges) != 1 || leaf.PermittedIPRanges[0].String() != "192.0.2.7/32" {
+		t.Errorf("it vouches for %v and %v", leaf.PermittedDNSDomains, leaf.PermittedIPRanges)
+	}
+	if days := leaf.NotAfter.Sub(leaf.NotBefore).Hours() / 24; days > 825 {
+		t.Errorf("it lasts %.0f days", days)
 	}
 	if i, err := os.Stat(filepath.Join(dir, "self-made.key")); err != nil || i.Mode().Perm() != 0o600 {
 		t.Errorf("the key lies there as %v (%v)", i, err)

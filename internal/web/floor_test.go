@@ -312,6 +312,18 @@ func TestKeeping(t *testing.T) {
 	if kept.Newest != "none yet" || !filepath.IsAbs(kept.Path) || kept.Bytes == 0 || len(kept.Builds) != 3 || kept.Frozen != "" {
 		t.Errorf("%+v", kept)
 	}
+	// A certificate of its own making is told by its fingerprint, and given out without its key; else there is none.
+	if r := s.ask("GET", "/api/keeping/certificate", ""); r.StatusCode != 404 || kept.Print != "" {
+		t.Errorf("without a certificate: %d, %q", r.StatusCode, kept.Print)
+	}
+	s.server.Sheet, s.server.Print = []byte("-----BEGIN CERTIFICATE-----"), "AB:CD"
+	r := s.ask("GET", "/api/keeping/certificate", "")
+	if body, err := io.ReadAll(r.Body); err != nil || r.StatusCode != 200 || string(body) != "-----BEGIN CERTIFICATE-----" || r.Header.Get("Content-Type") != "application/x-x509-ca-cert" {
+		t.Errorf("the certificate: %d %s %q (%v)", r.StatusCode, r.Header.Get("Content-Type"), body, err)
+	}
+	if kept = read[wire.Keeping](t, s.ask("GET", "/api/keeping", ""), 200); kept.Print != "AB:CD" {
+		t.Errorf("%+v", kept)
+	}
 	kept = read[wire.Keeping](t, s.ask("POST", "/api/keeping/backups", "{}"), 200)
 	if kept.Newest != "just now" || len(kept.Backups) != 1 || kept.Backups[0].Why != "made by hand" {
 		t.Fatalf("%+v", kept)

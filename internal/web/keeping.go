@@ -87,7 +87,7 @@ func (s *Server) keeping(c fiber.Ctx) error {
 	bytes := s.Store.Bytes()
 	out := wire.Keeping{
 		Path: path, Folder: folder, Bytes: bytes, Size: size(bytes), Reach: s.Reach, Guarded: s.Guarded, Has: hash != "",
-		Demo: s.Reset != nil, Newest: "none yet", Backups: []wire.BackedUp{}, Builds: []wire.KeptBuild{},
+		Print: s.Print, Demo: s.Reset != nil, Newest: "none yet", Backups: []wire.BackedUp{}, Builds: []wire.KeptBuild{},
 	}
 	if frozen := s.Store.Frozen(); frozen != nil {
 		out.Frozen = troubleWords(frozen)
@@ -288,4 +288,14 @@ func (s *Server) Rest(ctx context.Context) {
 			}
 		}
 	}
+}
+
+// sheet is the certificate of the server's own making, for a tablet to trust. It is no secret: every visitor is shown it.
+func (s *Server) sheet(c fiber.Ctx) error {
+	if s.Sheet == nil {
+		return fiber.NewError(fiber.StatusNotFound, "This server has no certificate of its own making.")
+	}
+	c.Set(fiber.HeaderContentType, "application/x-x509-ca-cert")
+	c.Set(fiber.HeaderContentDisposition, `attachment; filename="inky-sparrow.crt"`)
+	return c.Send(s.Sheet)
 }

@@ -44,6 +44,8 @@ type Config struct {
 
 	Guarded bool     // the passphrase is asked for
 	Secure  bool     // it is served over TLS
+	Sheet   []byte   // its certificate where that is of its own making, as PEM; nil for another or none
+	Print   string   // and its fingerprint
 	Names   []string // that the server answers to, besides this machine's own and addresses
 	Reach   string   // who can reach it, in words
 }
@@ -326,6 +328,7 @@ func (s *Server) routes() {
 	api.Post("/passphrase", each, all, s.changePassphrase)
 	api.Add(read, "/events", s.events)
 	api.Add(read, "/keeping", s.keeping)
+	api.Add(read, "/keeping/certificate", s.sheet)
 	api.Post("/keeping/backups", s.backUp)
 	api.Add(read, "/keeping/backups/:name", s.backupFile)
 	api.Post("/keeping/restore", s.restoreBackup)

@@ -56,7 +56,10 @@ func (s *Server) asset(c fiber.Ctx) error {
 
 func send(c fiber.Ctx, name string, b []byte) error {
 	kind := mime.TypeByExtension(path.Ext(name))
-	if kind == "" {
+	switch {
+	case path.Ext(name) == ".webmanifest": // W3C, Web Application Manifest
+		kind = "application/manifest+json"
+	case kind == "":
 		kind = fiber.MIMEOctetStream
 	}
 	c.Set(fiber.HeaderContentType, kind)

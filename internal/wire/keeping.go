@@ -12,6 +12,7 @@ type Keeping struct {
 	Reach   string      `json:"reach"`            // who can reach this server
 	Guarded bool        `json:"guarded"`          // a passphrase is asked for
 	Has     bool        `json:"has_passphrase"`
+	Print   string      `json:"print,omitempty"` // fingerprint of a certificate of the server's own making
 	Demo    bool        `json:"demo"`
 	Newest  string      `json:"newest"` // how old the newest backup is, in words
 	Backups []BackedUp  `json:"backups"`

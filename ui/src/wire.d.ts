@@ -3066,6 +3066,7 @@ export interface Keeping {
   reach: string;
   guarded: boolean;
   has_passphrase: boolean;
+  print?: string;
   demo: boolean;
   newest: string;
   backups: BackedUp[];

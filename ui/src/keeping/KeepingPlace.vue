@@ -8,6 +8,7 @@ import StateMark from '../shared/StateMark.vue'
 import { whileTold } from '../shared/useLive'
 import type { BackedUp, Keeping } from '../wire'
 import ChangePassphrase from './ChangePassphrase.vue'
+import TabletTrust from './TabletTrust.vue'
 import { say } from '../shared/say'
 
 /** Where the work lies, how it is kept, and who can reach it. */
@@ -211,6 +212,7 @@ const when = (t: string) => say(t, 'stamp')
           </div>
         </div>
       </section>
+      <TabletTrust v-if="kept.print" :print="kept.print" />
       <section aria-label="Passphrase">
         <h2>Passphrase</h2>
         <template v-if="kept.has_passphrase">
