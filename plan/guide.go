@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"time"
 
+	"inkysparrow/core/colour"
 	"inkysparrow/core/guide"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
@@ -186,7 +187,7 @@ func (h how) fade() (Told, bool) {
 		return Told{}, false
 	}
 	return Told{Title: "How far to blend", Words: h.site.Plan.Wear.Words + " Judge by daylight, from a step back, and again the next night.", Rows: []ToldRow{
-		{Label: "Faded by, as the service asks", Value: fmt.Sprintf("%.1f CIEDE2000", wanted)}, {Label: "Of this tone that stays", Value: fmt.Sprintf("about %.0f %%", 100*share)},
+		{Label: "Faded by, as the service asks", Value: "till it is " + colour.Apart(wanted)}, {Label: "Of this tone that stays", Value: fmt.Sprintf("about %.0f %%", 100*share)},
 	}}, true
 }
 

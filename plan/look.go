@@ -272,11 +272,11 @@ func (p *Painter) Differ(ctx context.Context, a, b Scene, q LookQuery) (Noticed,
 	n := Noticed{ArmDE: round1(d.Arm), CloseDE: round1(d.Close), AreaPct: round1(100 * d.Share)}
 	switch {
 	case d.Arm >= picture.Notices():
-		n.Seen, n.Words = "arm", fmt.Sprintf("Seen at arm's length: up to %.1f CIEDE2000, on %.0f %% of the aircraft.", d.Arm, 100*d.Share)
+		n.Seen, n.Words = "arm", fmt.Sprintf("Seen at arm's length, on %.0f %% of the aircraft: %s where it differs most.", 100*d.Share, colour.Apart(d.Arm))
 	case d.Close >= picture.Notices():
-		n.Seen, n.Words = "close", fmt.Sprintf("Seen close up only: %.1f CIEDE2000, which a step back makes %.1f.", d.Close, d.Arm)
+		n.Seen, n.Words = "close", "Seen close up only: a step back it is lost."
 	default:
-		n.Seen, n.Words = "not", fmt.Sprintf("Nobody would notice: %.1f CIEDE2000 at most.", d.Close)
+		n.Seen, n.Words = "not", "Nobody would notice."
 	}
 	return n, nil
 }

@@ -308,14 +308,16 @@ func (j *job) tube(t stain.Tone) StainTube {
 		return pigment.Mix(pigment.Part{Paint: a.paint, Volume: 1 - share}, pigment.Part{Paint: b.paint, Volume: share}).Colour()
 	}
 	out := StainTube{Tone: t.ID, Wanted: want.String(), OffDE: math.Inf(1)}
+	var nearest colour.Colour
 	for i, a := range j.oils {
 		if d := want.Difference(a.colour); d < out.OffDE {
-			out.OffDE, out.Words = d, a.name
+			out.OffDE, out.Words, nearest = d, a.name, a.colour
 		}
 		for _, b := range j.oils[i+1:] {
 			for _, share := range []float64{0.25, 0.5, 0.75} {
-				if d := want.Difference(mixed(a, b, share)); stain.MixPays(d, out.OffDE) {
-					out.OffDE = d
+				both := mixed(a, b, share)
+				if d := want.Difference(both); stain.MixPays(d, out.OffDE) {
+					out.OffDE, nearest = d, both
 					out.Words = fmt.Sprintf("%s and %s, %s", a.name, b.name, map[float64]string{0.25: "3 to 1", 0.5: "1 to 1", 0.75: "1 to 3"}[share])
 				}
 			}
@@ -324,9 +326,12 @@ func (j *job) tube(t stain.Tone) StainTube {
 	out.OffDE = round1(min(100, out.OffDE))
 	switch {
 	case out.Words == "":
-		out.Words = "no oil is in this build: mix " + want.String()
+		out.Words = "no oil is in this build: take one " + j.before.Surface.Toward(want) + " than the paint"
 	case !stain.Suits(out.OffDE):
-		out.Words += fmt.Sprintf(" comes nearest, and is %.0f off: mix towards %s with a lighter, darker or warmer tube", out.OffDE, want)
+		out.Words += " comes nearest"
+		if toward := nearest.Toward(want); toward != "" {
+			out.Words += ": what is wanted is " + toward
+		}
 	}
 	return out
 }

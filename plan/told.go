@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/stain"
 )
 
@@ -55,7 +56,7 @@ func (s Stains) Told() Told {
 			tones[d.Tone]++
 		}
 		row("Of them", "%d lighter, %d warmer, %d darker, %d cooler than the paint", tones["lighter"], tones["warmer"], tones["darker"], tones["cooler"])
-		row("They shift the paint by", "%.1f CIEDE2000 on average, %.1f wanted; it varies by %.1f", s.ShiftDE, s.WantedDE, s.SpreadDE)
+		row("The zone looks", "%s, %.0f %% of what is wanted", colour.Apart(s.ShiftDE), 100*s.ShiftDE/max(0.1, s.WantedDE))
 		row("Squeezed out", "%.0f mm³, %s", s.PaintMM3, pea(s.PaintMM3))
 		row("Of each dot", "%.0f %% ends in the brush: wipe it on a dry cloth after every few", 100*stain.Picked())
 		row("Set and blended at one go", "%.0f cm², before the first streak stiffens after %.0f min", s.PatchCM2, s.OpenMin)
@@ -120,7 +121,7 @@ func (s Stains) Told() Told {
 		row("Each", "about %.0f mm by %.0f", s.Clouds[0].LengthMM, s.Clouds[0].WidthMM/4)
 	case s.CoverPct > 0:
 		b.Words = "One thin veil: wring the brush out first. More than three of them read as paint."
-		row("It covers", "%.0f %% and shifts the paint by %.1f CIEDE2000", s.CoverPct, s.ShiftDE)
+		row("It covers", "%.0f %%; the zone is %s", s.CoverPct, colour.Apart(s.ShiftDE))
 	}
 	if d := s.Dust; d != nil {
 		row("Dust", "%.1f mg; %.2f mg/cm² where it is thickest, and this surface holds %.2f", d.MG, d.MGPerCM2, d.HeldMG)
@@ -133,13 +134,13 @@ func (s Stains) Told() Told {
 	}
 	for _, at := range s.Profile {
 		if at.AftMM >= s.StackMM[len(s.StackMM)-1] {
-			row("Right behind the last stack", "%.0f %% covered, %.1f mm wide; it differs from the paint by %.0f CIEDE2000", 100*at.Peak, 2*at.HalfWidthMM, s.CoreDE)
+			row("Right behind the last stack", "%.0f %% covered, %.1f mm wide; from the paint it is %s", 100*at.Peak, 2*at.HalfWidthMM, colour.Apart(s.CoreDE))
 			break
 		}
 	}
 	for _, i := range s.Inks {
 		if i.Suits {
-			row("What this fuel leaves here", "%s, covering %.0f %%: %.0f CIEDE2000", i.Words, i.CoverPct, i.DE)
+			row("What this fuel leaves here", "%s, covering %.0f %%: %s", i.Words, i.CoverPct, colour.Apart(i.DE))
 		}
 	}
 	if len(s.TwoTone) == 2 && s.TwoTone[0] != s.TwoTone[1] {

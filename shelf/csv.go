@@ -47,6 +47,34 @@ func familyOf(cell string) plan.Family {
 	return plan.Family(cell)
 }
 
+// kinds are the kinds of product as people write them, lower case and in the singular.
+var kinds = map[string]coating.Kind{
+	"undercoat": coating.Primer, "surfacer": coating.Primer,
+	"colour": coating.Paint, "color": coating.Paint, "base": coating.Paint, "base coat": coating.Paint, "acrylic": coating.Paint, "enamel": coating.Paint, "acrylic paint": coating.Paint, "enamel paint": coating.Paint,
+	"metallic": coating.Metal, "metal colour": coating.Metal, "metal paint": coating.Metal, "metallic paint": coating.Metal,
+	"varnish": coating.Clear, "clear coat": coating.Clear, "clearcoat": coating.Clear, "top coat": coating.Clear, "topcoat": coating.Clear, "clear varnish": coating.Clear,
+	"panel wash": coating.Wash, "pin wash": coating.Wash, "panel line wash": coating.Wash, "panel liner": coating.Wash, "filter": coating.Wash,
+	"oil paint": coating.Oil, "artist oil": coating.Oil, "artists' oil": coating.Oil, "tube": coating.Oil,
+	"chipping medium": coating.Medium, "chipping fluid": coating.Medium, "chipping": coating.Medium,
+	"decal sheet": coating.DecalKind, "transfer": coating.DecalKind,
+	"pastel": coating.Pigment, "powder": coating.Pigment, "weathering powder": coating.Pigment, "pigment powder": coating.Pigment, "dust": coating.Pigment,
+	"coloured pencil": coating.PencilOf, "colored pencil": coating.PencilOf,
+}
+
+// kindOf returns the kind that a cell names, as the format or as people have it; what names none is returned as it is, to be refused.
+func kindOf(cell string) coating.Kind {
+	k := strings.ToLower(strings.Join(strings.Fields(cell), " "))
+	for _, one := range []string{k, strings.TrimSuffix(k, "s"), strings.TrimSuffix(k, "es")} {
+		if slices.Contains(coating.Kinds(), coating.Kind(one)) {
+			return coating.Kind(one)
+		}
+		if known, ok := kinds[one]; ok {
+			return known
+		}
+	}
+	return coating.Kind(k)
+}
+
 // liquidNamed returns the id of the liquid that a cell names, by its id or as the page calls it.
 func liquidNamed(cell string) (string, bool) {
 	for _, l := range solvent.Bought() {
@@ -349,7 +377,7 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 		return &v, nil
 	}
 	p := Product{Product: plan.Product{
-		ID: cell("id"), Name: cell("name"), Kind: coating.Kind(strings.ToLower(cell("kind"))), Family: familyOf(cell("family")), Colour: strings.ToLower(cell("colour")), Sheen: plan.Sheen(strings.ToLower(cell("sheen"))),
+		ID: cell("id"), Name: cell("name"), Kind: kindOf(cell("kind")), Family: familyOf(cell("family")), Colour: strings.ToLower(cell("colour")), Sheen: plan.Sheen(strings.ToLower(cell("sheen"))),
 	}, Opened: plan.Date(cell("opened")), UsedUp: plan.Date(cell("used_up"))}
 	if i, ok := place["note"]; ok {
 		p.Note = plain(row[i])

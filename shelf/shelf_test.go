@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 	"unicode"
@@ -343,6 +344,23 @@ func BenchmarkReadCSV20000(b *testing.B) {
 	for b.Loop() {
 		if good, _, err := ReadCSV(rows.Bytes()); err != nil || len(good) != 20000 {
 			b.Fatal(len(good), err)
+		}
+	}
+}
+
+// Kinds are taken as people write them; what names none stays as it is and is refused.
+func TestKindsAsWritten(t *testing.T) {
+	for cell, want := range map[string]coating.Kind{
+		"Paint": coating.Paint, "paints": coating.Paint, " Clear  Coat ": coating.Clear, "Varnish": coating.Clear, "washes": coating.Wash, "Oils": coating.Oil, "decals": coating.DecalKind,
+		"Weathering powder": coating.Pigment, "Chipping fluid": coating.Medium, "metallic": coating.Metal, "Surfacer": coating.Primer, "glue": "glue", "brushes": "brushes", "": "",
+	} {
+		if got := kindOf(cell); got != want {
+			t.Errorf("%q is %q, want %q", cell, got, want)
+		}
+	}
+	for written, k := range kinds {
+		if written != strings.ToLower(written) || !slices.Contains(coating.Kinds(), k) {
+			t.Errorf("%q stands for %q", written, k)
 		}
 	}
 }

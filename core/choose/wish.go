@@ -226,8 +226,13 @@ func (j *Judged) band(w Wish) int {
 	return 0
 }
 
-// Reads tells how strong the lines read at arm's length: the bands of the wish for strong ones.
-func (j *Judged) Reads() string { return j.told(Strong) }
+// Reads tells how strong lines of that contrast at arm's length (CIEDE2000) read.
+func Reads(arm float64) string {
+	return [...]string{"hardly seen", "subtle", "plain", "strong"}[step(arm, lostTo, subtleTo, plainTo)]
+}
+
+// Reads tells how strong the lines read at arm's length.
+func (j *Judged) Reads() string { return Reads(j.Lines.AtArm) }
 
 // Harms tells what the wash does to what is below, as a painter asks it first.
 func (j *Judged) Harms() string { return j.told(Harmless) }

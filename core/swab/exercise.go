@@ -246,7 +246,7 @@ func (s Score) verdict(grime bool, early float64) (words []string, done bool) {
 	case !grime && s.Open > cleanTo && s.Touched < coverFrom:
 		fault("%s of the panel has not been touched.", say.Percent(1-s.Touched))
 	case !grime && s.Open > cleanTo:
-		fault("%s is left on the surface: a fresh face takes the rest.", say.Percent(s.Open))
+		fault("%s is left on the surface: a clean side of the bud takes the rest.", say.Percent(s.Open))
 	default:
 		words = append(words, fmt.Sprintf("%s is left on the surface.", say.Percent(s.Open)))
 	}

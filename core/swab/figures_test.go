@@ -121,7 +121,7 @@ func TestVerdict(t *testing.T) {
 			t.Errorf("%s: done %v, %v", tc.name, done, words)
 		}
 	}
-	for touched, want := range map[float64]string{0.84: "16 % of the panel has not been touched.", 0.86: "30 % is left on the surface: a fresh face takes the rest."} {
+	for touched, want := range map[float64]string{0.84: "16 % of the panel has not been touched.", 0.86: "30 % is left on the surface: a clean side of the bud takes the rest."} {
 		words, _ := Score{Open: 0.3, Lines: 0.9, Touched: touched}.verdict(false, -1)
 		if words[1] != want {
 			t.Errorf("%.2f touched: %q, want %q", touched, words[1], want)

@@ -81,6 +81,9 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	for _, r := range rule.Every().All {
 		t.Rules = append(t.Rules, wire.Wish{ID: r.ID, Words: r.Title})
 	}
+	for _, m := range rule.Mishaps() {
+		t.Mishaps = append(t.Mishaps, wire.Mishap(m))
+	}
 	for _, w := range draft.WishWords {
 		t.Wishes = append(t.Wishes, wire.Wish{ID: string(w.ID), Words: w.Words})
 	}

@@ -14,6 +14,7 @@ import (
 
 	"inkysparrow/core/choose"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/mix"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
@@ -350,7 +351,7 @@ func (j *judged) washOne(chosen *plan.Chosen, i int) wire.WashOne {
 		other := choose.At(j.checked.Timeline, line, choose.When(j.checked.Timeline, line))
 		other.Cloth, other.Liquid = p.Cloth, p.Liquid
 		o := other.Judge([]choose.Candidate{w.Candidate})[0]
-		z := wire.WashZone{Name: line.Zone.Name, Paint: other.Paint.String(), Line: o.Lines.Line.String(), LineDE: round(o.Lines.Near, 1), State: wire.Safe, Words: "suits"}
+		z := wire.WashZone{Name: line.Zone.Name, Paint: other.Paint.String(), Line: o.Lines.Line.String(), LineDE: round(o.Lines.Near, 1), Reads: o.Reads(), State: wire.Safe, Words: "suits"}
 		if o.RuledOut != "" {
 			z.State, z.Words = wire.Hold, o.RuledOut
 			for _, a := range o.Answers() {
@@ -374,9 +375,9 @@ func spanWords(zones []wire.WashZone) string {
 	by := func(a, b wire.WashZone) int { return cmp.Compare(a.LineDE, b.LineDE) }
 	best, worst := slices.MaxFunc(zones, by), slices.MinFunc(zones, by)
 	if best.Name == worst.Name {
-		return fmt.Sprintf("Its lines differ from the paint by %.0f.", best.LineDE)
+		return fmt.Sprintf("Its lines read %s at arm's length.", best.Reads)
 	}
-	return fmt.Sprintf("Strongest on %s, %.0f; faintest on %s, %.0f.", best.Name, best.LineDE, worst.Name, worst.LineDE)
+	return fmt.Sprintf("Strongest on %s, faintest on %s.", best.Name, worst.Name)
 }
 
 func runOf(r wash.Run, line wash.Line) wire.WashRun {
@@ -390,12 +391,12 @@ func (j *judged) wipe(p *choose.Place, w *choose.Judged) wire.WashWipe {
 	how := p.WipePlan(*w)
 	out := wire.WashWipe{
 		When: "From " + j.moment(w.Opens), Opens: w.Opens.UTC(), Cloth: "dry lint-free cloth", Strokes: how.Strokes, Cloths: how.Cloths, Buds: how.Buds, Work: say.Bench(how.Work),
-		Left:  fmt.Sprintf("%.1f %% where it lay; the zone shifts by %.1f CIEDE2000; the lines keep %s.", 100*w.Left, w.Shift, say.Percent(w.Keeps)),
+		Left:  fmt.Sprintf("%.1f %% where it lay: from before, the paint is %s. The lines keep %s.", 100*w.Left, colour.Apart(w.Shift), say.Percent(w.Keeps)),
 		Order: how.Order, Care: how.Care, Cautions: how.Cautions, Early: how.Early, Late: how.Late, Tools: []wire.WashTool{},
 	}
 	if w.Way.Airbrush {
 		out.When, out.Cloth, out.Tools = "It is sprayed in veils and stays", "", []wire.WashTool{}
-		out.Left = fmt.Sprintf("The zone shifts by %.1f CIEDE2000.", w.Shift)
+		out.Left = fmt.Sprintf("From before, the zone is %s.", colour.Apart(w.Shift))
 		return out
 	}
 	if w.Cloth != wash.Dry {
@@ -571,7 +572,7 @@ func (s *Server) recipe(c fiber.Ctx) error {
 	if found == nil {
 		return fiber.NewError(fiber.StatusUnprocessableEntity, "Nothing thins "+product.Name+" to a wash.")
 	}
-	out := wire.RecipeOf{Good: good, Words: fmt.Sprintf("%s: lines read %.1f at arm's length, and it runs %.0f mm.", found.Words(), found.Lines.AtArm, found.Run.MM)}
+	out := wire.RecipeOf{Good: good, Words: fmt.Sprintf("%s: lines read %s at arm's length, and it runs %.0f mm.", found.Words(), choose.Reads(found.Lines.AtArm), found.Run.MM)}
 	if !good {
 		out.Words = fmt.Sprintf("%s does not run here however it is thinned: %s.", product.Name, found.Run.Stop.Words())
 	}

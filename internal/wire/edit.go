@@ -79,6 +79,7 @@ type Trade struct {
 	Liquids    []Wish      `json:"liquids"` // that a plan can name
 	Schools    []School    `json:"schools"`
 	Rules      []Wish      `json:"rules"`
+	Mishaps    []Mishap    `json:"mishaps"` // what one sees when something went wrong
 	Wishes     []Wish      `json:"wishes"`
 	Ages       []Wish      `json:"ages"` // of a zone's paint; the id is in days
 	Kinds      []string    `json:"kinds"`
@@ -177,6 +178,15 @@ type Answer struct {
 	ID    string `json:"id"`
 	Words string `json:"words"`
 	Cost  string `json:"cost"`
+}
+
+// Mishap is what one sees when something went wrong, and what may be done about it.
+type Mishap struct {
+	ID    string   `json:"id"`
+	Seen  string   `json:"seen"`
+	Also  []string `json:"also"`  // other words for it
+	Rules []string `json:"rules"` // that see it coming
+	Do    string   `json:"do"`
 }
 
 // Workings are the engine's own tables.

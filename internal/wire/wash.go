@@ -217,6 +217,7 @@ type WashZone struct {
 	Paint  string  `json:"paint"`
 	Line   string  `json:"line"`
 	LineDE float64 `json:"line_de"`
+	Reads  string  `json:"reads"`
 	Words  string  `json:"words"`
 	State  State   `json:"state"`
 }

@@ -1580,6 +1580,7 @@ export interface Trade {
   liquids: Wish[];
   schools: School[];
   rules: Wish[];
+  mishaps: Mishap[];
   wishes: Wish[];
   ages: Wish[];
   kinds: string[];
@@ -1674,6 +1675,17 @@ export interface Answer {
   id: string;
   words: string;
   cost: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Mishap".
+ */
+export interface Mishap {
+  id: string;
+  seen: string;
+  also: string[];
+  rules: string[];
+  do: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2728,6 +2740,7 @@ export interface WashZone {
   paint: string;
   line: string;
   line_de: number;
+  reads: string;
   words: string;
   state: State;
 }
