@@ -68,7 +68,7 @@ func TestChangeAStep(t *testing.T) {
 	b.sees(".step[aria-current]", "Flat coat")
 	b.press(input.KeyE)
 	b.sees(".editor", "What is done")
-	b.sees(".effect", "as now")
+	b.sees(".effect", "the date stays")
 	b.fill("Pinned to", "sat 20 11:00")
 	b.sees(".said", "Sat 20 Mar, 11:00")
 	b.sees(".effect .finish", "ready Wed 24 Mar, 7 days later|ready .* later")
@@ -229,11 +229,11 @@ func TestBuildsCopyAndPutAway(t *testing.T) {
 	b.sees("header .soft", "steps, 0 done")
 	b.press(input.KeyG, input.KeyU)
 	b.sees("li", "Copy of Marlow Petrel")
-	b.click("li button", "Put away")
-	b.sees(".passing", "is put away")
+	b.click("li button", "Set aside")
+	b.sees(".passing", "is set aside")
 	b.gone("li .name", "Marlow Petrel FB.2 1/48 ")
-	b.click("header button", "Put away")
-	b.click("li button", "Take out")
+	b.click("header .v-btn, header button", "Show those set aside")
+	b.click("li button", "Back to the list")
 	b.sees(".passing", "is back")
 }
 
@@ -244,6 +244,10 @@ func TestWorkings(t *testing.T) {
 	b.click(".why a", "Workings: bite")
 	b.sees("h1", "Workings")
 	b.sees("article.target h3", "A liquid bites a film below")
+	b.within("article.target h3")
+	if open := b.page.MustEval(`() => document.querySelectorAll('details.group[open]').length`).Int(); open != 1 {
+		t.Errorf("%d tables are unfolded for one entry", open)
+	}
 	b.page.MustElement("#workings-search").MustInput("long-oil alkyd")
 	b.sees(".ask", "4 entries|5 entries|3 entries")
 	b.page.MustElement("#workings-search").MustSelectAllText().MustInput("xyzzy")
@@ -275,14 +279,24 @@ func TestSearch(t *testing.T) {
 	b := open(t, desk, "/builds/petrel")
 	b.sees(".panel .title", "White spirit bites")
 	b.press('/')
-	b.sees("[role=dialog] label", "Search steps")
-	b.fill("Search steps, products and rules", "oil dots upper")
+	const ask = "A step, a product, a rule, or what you see: silvering, too dark"
+	b.sees("[role=dialog] label", "or what you see")
+	b.fill(ask, "oil dots upper")
 	b.sees("[role=dialog] li", "Oil dots, Upper surfaces")
 	b.press(input.Enter)
 	b.sees(".step[aria-current]", "Oil dots")
 	b.sees(".route h2", "Upper surfaces")
 	b.press('/')
-	b.fill("Search steps, products and rules", "rule silvering")
+	// What went wrong is found by what one sees, with what may be done about it.
+	for words, want := range map[string]string{
+		"silvering": "A pale film shines under or around a decal.*Prick it", "too dark": "The wash is too dark or too strong.*While it still comes off", "went wrong fingerprint": "A fingerprint is in the film", "frosted": "The clear went white",
+	} {
+		b.fill(ask, words)
+		b.sees("[role=dialog] li:first-child", want)
+	}
+	b.fill(ask, "too strong")
+	b.sees("[role=dialog] li", "wash")
+	b.fill(ask, "rule silvering")
 	b.click("[role=dialog] li button", "A decal on a surface")
 	b.sees("article.target h3", "A decal on a surface that is not glossy")
 }

@@ -67,7 +67,7 @@ func TestEverywhere(t *testing.T) {
 					t.Error("the moment is out of sight while the films are looked at")
 				}
 			} else {
-				b.click(".now-button", "Now")
+				b.click(".bar .now", "Now")
 			}
 			if wide := b.page.MustEval(`() => document.documentElement.scrollWidth - innerWidth`).Int(); wide > 0 {
 				t.Errorf("the page is %d px too wide", wide)

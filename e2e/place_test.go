@@ -138,6 +138,7 @@ func TestOverdue(t *testing.T) {
 	}
 	b.undo()
 	b.sees(".overdue", "Overdue:")
+	b.push("Otherwise…")
 	b.push("Not done: lay it out anew")
 	b.gone(".overdue", "verdue")
 
@@ -149,6 +150,7 @@ func TestOverdue(t *testing.T) {
 	b.click("li a", "Marlow Petrel")
 	b.sees(".overdue", "[0-9]+ overdue:")
 	b.sees(".bar .sub.late", "days? late")
+	b.push("Otherwise…")
 	b.push("Not done: lay it out anew")
 	b.gone(".overdue", "verdue")
 	b.sees(".tape .now-plate", "now")
@@ -163,7 +165,7 @@ func TestBackToNow(t *testing.T) {
 	b.sees(".clock .moment", "Thu 11 · 20:40")
 	b.press(input.Period)
 	b.gone(".clock .moment", "Thu 11 · 20:40")
-	b.click(".now-button", "Now")
+	b.click(".bar .now", "Now")
 	b.sees(".clock .moment", "Thu 11 · 20:40")
 	// After an edit, a fix or an undo the moment is where the step is that they are about.
 	b.press(input.BracketLeft)
@@ -549,4 +551,29 @@ func TestOneStep(t *testing.T) {
 	b.press(input.KeyP)
 	b.sees(".passing", "Pinned pin wash of Underside|is over")
 	agree()
+}
+
+// Letters are shown beside their buttons where somebody asks for it, and can be switched off; what is held with Ctrl stays.
+func TestLetters(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=d4")
+	b.sees(".step[aria-current]", "Pin wash")
+	b.press('?')
+	b.click("[role=dialog] label", "Show them beside")
+	b.press(input.Escape)
+	b.eventually("the letter stands beside its button", func() bool {
+		return b.page.MustEval(`() => getComputedStyle(document.querySelector('.route .add'), '::after').content`).Str() == `"a"`
+	})
+	b.press('?')
+	b.click("[role=dialog] label", "Single letters act")
+	b.press(input.Escape)
+	b.gone("[role=dialog]", "Keys")
+	b.press('d')
+	b.press('a')
+	b.still()
+	if s := b.step("d4"); s.Done != nil {
+		t.Error("a letter acted after it was switched off")
+	}
+	if got := b.page.MustEval(`() => getComputedStyle(document.querySelector('.route .add'), '::after').content`).Str(); got != "none" {
+		t.Errorf("a letter that does nothing is shown as %s", got)
+	}
 }

@@ -3,6 +3,7 @@ package plan
 import (
 	"context"
 	"math"
+	"strings"
 	"time"
 
 	"inkysparrow/core/rule"
@@ -171,7 +172,7 @@ func whole(t time.Time) time.Time {
 func findingOf(f timeline.Finding, fixes []Fix) Finding {
 	out := Finding{
 		Zone: f.Zone, Step: f.Step, Rule: f.Rule.ID, Severity: f.Severity.String(), Chance: *round(f.Chance, 3), Verdict: string(f.Helps), Layer: f.Layer, Liquid: f.Liquid,
-		Title: f.Title, Because: f.Because, Evidence: string(f.Rule.Evidence.Kind), Fixes: fixes,
+		Title: f.Title, Because: strings.TrimSpace(f.Because + " " + f.Aside), Evidence: string(f.Rule.Evidence.Kind), Fixes: fixes,
 	}
 	if out.Fixes == nil {
 		out.Fixes = []Fix{}

@@ -250,7 +250,7 @@ func TestEachKind(t *testing.T) {
 	f := routeOf(t, append(base, "o: oil-dots oil")...)
 	f.Products = slices.DeleteFunc(f.Products, func(p plan.Product) bool { return p.Kind == "oil" })
 	f.Zones[0].Steps[2].Product = "enamel-wash"
-	if got, err := f.Stains(laid(t, f), "zone", "o"); err != nil || !strings.Contains(got.Tubes[0].Words, "mix #") {
+	if got, err := f.Stains(laid(t, f), "zone", "o"); err != nil || !strings.Contains(got.Tubes[0].Words, "take one lighter") {
 		t.Errorf("no oil at hand: %+v %v", got.Tubes, err)
 	}
 }

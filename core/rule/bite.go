@@ -114,6 +114,10 @@ func findBite(s *timeline.Site) []timeline.Finding {
 		f.Title = fmt.Sprintf("Waits for %s to harden", s.FilmName(r.Place))
 	}
 	f.Because = biteWords(s, a, f)
+	if !r.Whole && r.Place > 0 && !waits(s, a) {
+		takes := map[bool]string{true: "took", false: "takes"}[s.Step.Happened()]
+		f.Aside = fmt.Sprintf("With a usual product it %s off %.2f µm of %s, %s hard; half of all see %.2f.", takes, float64(r.Loss), s.FilmName(r.Place), say.Percent(r.Hard), float64(stack.Limit()))
+	}
 	if mist := mistFix(s, a.At); len(mist) > 0 && a.Severity > verdict.Note {
 		f.Because += " Until then only as dry mist coats."
 		if f.Helps != verdict.Wait {
@@ -141,8 +145,7 @@ func biteWords(s *timeline.Site, a verdict.Answer, f timeline.Finding) string {
 	case r.Place == 0:
 		head = fmt.Sprintf("%s crazes the bare plastic where no paint covers it.", what)
 	default:
-		takes := map[bool]string{true: "took", false: "takes"}[s.Step.Happened()]
-		head = fmt.Sprintf("%s With a usual product it %s off %.2f µm of %s, %s hard; half of all see %.2f.", oddsOf(a.Word), takes, float64(r.Loss), film, say.Percent(r.Hard), float64(stack.Limit()))
+		head = oddsOf(a.Word)
 	}
 	if waits(s, a) {
 		return waited(s, verdict.Bitten, "it would be bitten", a)

@@ -13,7 +13,7 @@ import (
 
 // wholly writes a finding with all that it says and proposes.
 func wholly(f timeline.Finding) string {
-	s := fmt.Sprintf("%s %s %s %s layer %q liquid %q %.2f %q %q", f.Step, f.Rule.ID, f.Severity, f.Helps, f.Layer, f.Liquid, []float64{f.Figures.RED, float64(f.Figures.Hard), float64(f.Figures.Depth), float64(f.Figures.Loss), f.Figures.Share, f.Figures.Delta}, f.Title, f.Because)
+	s := fmt.Sprintf("%s %s %s %s layer %q liquid %q %.2f %q %q", f.Step, f.Rule.ID, f.Severity, f.Helps, f.Layer, f.Liquid, []float64{f.Figures.RED, float64(f.Figures.Hard), float64(f.Figures.Depth), float64(f.Figures.Loss), f.Figures.Share, f.Figures.Delta}, f.Title, f.Because+" | "+f.Aside)
 	if !f.SafeFrom.IsZero() {
 		s += f.SafeFrom.Format(" 2 Jan 15:04")
 	}

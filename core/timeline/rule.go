@@ -82,6 +82,7 @@ type Finding struct {
 	Title      string           // says it of this case; empty for the rule's own
 	Was        verdict.Severity // of what has happened: how bad it was before
 	Because    string
+	Aside      string // the figures behind it, in a sentence that is told when somebody asks; empty for none
 
 	Propose func() []Fix
 	Made    func() map[chance.Source]float64 // what its chance hangs on; nil for a yes or a no

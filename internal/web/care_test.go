@@ -25,7 +25,7 @@ func TestCare(t *testing.T) {
 	read[wire.Problem](t, s.ask("GET", "/api/builds/heron/care", ""), 404)
 	b := read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200)
 	for _, f := range b.Findings {
-		if f.Step == "d4" && f.Rule == "bite" && (f.Likely != "likely" || len(f.Odds) != 3 || !strings.Contains(f.Odds[1], "the product by") || !strings.Contains(f.Odds[2], "touch-dry time")) {
+		if f.Step == "d4" && f.Rule == "bite" && (f.Likely != "likely" || len(f.Odds) != 4 || !strings.Contains(f.Odds[0], "half of all see 0.40") || strings.Contains(f.Because, "half of all") || !strings.Contains(f.Odds[2], "the product by") || !strings.Contains(f.Odds[3], "touch-dry time")) {
 			t.Errorf("%q, %q", f.Likely, f.Odds)
 		}
 		if f.Rule == "slit" && (f.Likely != "" || len(f.Odds) != 0) {

@@ -140,7 +140,7 @@ func (j *judged) finishWords(before, finish time.Time) (words string, later bool
 	case before.IsZero():
 		return "ready " + j.day(finish), false
 	case days == 0:
-		return "ready " + j.day(finish) + ", as now", false
+		return "the date stays", false
 	case days < 0:
 		return fmt.Sprintf("ready %s, %s sooner", j.day(finish), say.Count(-days, "day")), false
 	}

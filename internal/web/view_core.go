@@ -109,8 +109,6 @@ func dropOf(s *route.Step, t stack.Touch, standing time.Duration) *wire.Drop {
 		d.Standing = ""
 	}
 	switch {
-	case s.Product != nil:
-		d.Carries = "carries " + s.Product.Name
 	case s.Wiped != nil:
 		d.Carries = "wipes " + s.Wiped.Product.Name
 	}

@@ -25,6 +25,10 @@ func (j *judged) findings() []wire.Finding {
 			w.Figure = fmt.Sprintf("It reaches %.1f µm deep; what is softened comes off only where something moves it. Its likeness to the film is %.2f; below 1 it softens it.", *f.DepthUM, *f.RED)
 		}
 		w.Likely, w.Odds = j.oddsOf(j.checked.Findings[i])
+		if aside := j.checked.Findings[i].Aside; aside != "" { // told one level deeper
+			w.Because = j.checked.Findings[i].Because
+			w.Odds = append([]string{aside}, w.Odds...)
+		}
 		if found := j.checked.Findings[i]; found.Severity > verdict.Note && found.Helps == verdict.Wait {
 			w.Because += j.slowWords(found)
 		}

@@ -99,7 +99,7 @@ func (j *judged) look(line *timeline.Line, subject int, moment time.Time) wire.L
 	after := before
 	if subject >= 0 {
 		l.Step = line.Steps[subject].Step.ID
-		l.Title = fmt.Sprintf("before and after step %d", subject+1)
+		l.Title = fmt.Sprintf("around step %d", subject+1)
 		after = look.Of(line, n+1, moment)
 	}
 	l.Before, l.After = skin(before), skin(after)

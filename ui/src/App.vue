@@ -11,6 +11,7 @@ import SparrowMark from './shared/SparrowMark.vue'
 import StandingBar from './shared/StandingBar.vue'
 import { now } from './shared/useClock'
 import { useKeys } from './shared/useKeys'
+import { useLetters } from './shared/useLetters'
 import { useNight } from './shared/useNight'
 import { useReturnFocus } from './shared/useReturnFocus'
 import { useUnits } from './shared/useUnits'
@@ -41,6 +42,7 @@ const brief = computed(() => say(now.value, 'brief', shown.value?.timezone))
 const menu = ref(false)
 const more = ref(false)
 const keys = ref(false)
+const letters = useLetters()
 let going = false
 const places: Record<string, string> = { u: 'builds', s: 'shelf', k: 'workings', p: 'keeping' }
 const inBuild: Record<string, string> = { r: 'build', w: 'washes', l: 'look' } // places within the build that was opened last
@@ -58,7 +60,7 @@ useEventListener(
   window,
   'keydown',
   (e: KeyboardEvent) => {
-    if (!going || e.ctrlKey || e.altKey || e.metaKey) return
+    if (!going || !letters.act.value || e.ctrlKey || e.altKey || e.metaKey) return
     const name = places[e.key]
     const slug = build.value?.slug
     const to = name
@@ -142,6 +144,7 @@ watchEffect(() => {
             type="button"
             class="word"
             aria-label="Undo"
+            data-key="Ctrl Z"
             :disabled="!shown.undoes || busy"
             :title="shown.undoes ? `Undo: ${shown.undoes} (Ctrl Z)` : 'Nothing to undo'"
             @click="store.undo"
@@ -158,7 +161,14 @@ watchEffect(() => {
             >
               Plan
             </button>
-            <button type="button" class="word" aria-label="Search" title="Search (/)" @click="openSheet('search')">
+            <button
+              type="button"
+              class="word"
+              aria-label="Search"
+              title="Search (/)"
+              data-key="/"
+              @click="openSheet('search')"
+            >
               Search
             </button>
           </template>
@@ -182,7 +192,7 @@ watchEffect(() => {
           @click="units.temperature.value = units.temperature.value === 'C' ? 'F' : 'C'"
         >
           <span>{{ units.warmth(moment.air.temperature_c) }}</span>
-          <span>{{ moment.air.humidity_pct }} % RH</span>
+          <span>{{ moment.air.humidity_pct }} %</span>
         </button>
         <div
           v-if="moment && ['build', 'look'].includes(String(route.name))"
@@ -192,7 +202,14 @@ watchEffect(() => {
           <span class="moment figure">{{ (preview?.moment ?? moment).clock }}</span>
           <span class="sub">{{ (preview?.moment ?? moment).session }}</span>
         </div>
-        <button type="button" class="now" :class="{ here: follows === 'now' }" title="Back to now (n)" @click="toNow">
+        <button
+          type="button"
+          class="now"
+          :class="{ here: follows === 'now' }"
+          title="Back to now (n)"
+          data-key="n"
+          @click="toNow"
+        >
           <span class="plate">Now</span>
           <span class="figure">{{ narrow ? brief : clock }}</span>
         </button>
@@ -211,8 +228,14 @@ watchEffect(() => {
         @close="said = ''"
       />
       <div v-if="!shown" class="tools">
-        <button type="button" class="word" title="Keys (?)" @click="keys = true">Keys</button>
-        <button type="button" class="word" :title="night ? 'Day (m)' : 'Night (m)'" @click="night = !night">
+        <button type="button" class="word" title="Keys (?)" data-key="?" @click="keys = true">Keys</button>
+        <button
+          type="button"
+          class="word"
+          :title="night ? 'Day (m)' : 'Night (m)'"
+          data-key="m"
+          @click="night = !night"
+        >
           {{ night ? 'Day' : 'Night' }}
         </button>
       </div>

@@ -53,6 +53,20 @@ const finding = computed(() => (preview.value?.step ? preview.value.finding : st
 const shownAt = computed(() => (preview.value?.moment ? Date.parse(preview.value.moment.at) : at.value))
 
 const states = computed(() => Object.fromEntries((moment.value?.zones ?? []).map((z) => [z.id, z.words])))
+const guided = useStorage('inkysparrow.guided', false)
+/** The finding says already what the core would say below its films. */
+const told = computed(() => {
+  const [core, s] = [moment.value?.core, step.value]
+  if (!core || !s || guided.value || core.state === 'safe' || core.step !== s.id || finding.value?.step !== s.id)
+    return false
+  return Math.abs(shownAt.value - Date.parse(s.start)) < 60_000
+})
+/** What the picture shows, for who does not see it. */
+const described = computed(
+  () =>
+    `${build.value?.name ?? ''} from above, below and both sides, ${moment.value?.clock ?? ''}. ` +
+    (build.value?.zones ?? []).map((z) => `${z.name}: ${states.value[z.id] ?? 'bare'}`).join('; '),
+)
 const findings = computed(() => build.value?.findings.length ?? 0)
 
 function zoneBy(n: number) {
@@ -156,6 +170,11 @@ useKeys({
   <p v-else-if="!build" class="loading soft">Reading the build</p>
   <main v-else class="place">
     <h1 class="visually-hidden">{{ build.name }}</h1>
+    <p v-if="!known" class="hint">
+      Every film on this model, how hard it is by any evening, and what the next liquid does to it: drag the moment
+      along the tape.
+      <button type="button" class="link" @click="known = true">Understood</button>
+    </p>
     <section class="left" aria-label="Core">
       <header>
         <h2>
@@ -171,12 +190,7 @@ useKeys({
           {{ units.square(zone.area_cm2) }}
         </button>
       </header>
-      <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []" :at="shownAt">
-        <p v-if="!known" class="hint">
-          Drag the moment along the tape and see the films harden. <kbd>?</kbd> shows all keys.
-          <button type="button" class="link" @click="known = true">Understood</button>
-        </p>
-      </CoreCut>
+      <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []" :at="shownAt" :told="told" />
     </section>
 
     <div v-if="zone" class="middle">
@@ -204,13 +218,7 @@ useKeys({
           <span v-if="moment" class="soft">{{ moment.look.title }}</span>
         </header>
         <RouterLink :to="{ name: 'look', params: { slug: build.slug } }" class="whole" title="The whole aircraft (g l)">
-          <AirPicture
-            :slug="build.slug"
-            :revision="build.revision"
-            :at="shownAt"
-            :most="88"
-            label="The look of the whole aircraft"
-          />
+          <AirPicture :slug="build.slug" :revision="build.revision" :at="shownAt" :most="88" :label="described" />
         </RouterLink>
         <SkinStrip v-if="moment" :look="moment.look" :seed="`${build.slug}/${zoneId}`" />
       </section>
@@ -281,17 +289,19 @@ useKeys({
   height: 88px;
 }
 .hint {
+  grid-area: hint;
+  padding: 5px 14px;
+  background: var(--raised);
+  border-bottom: 1px solid var(--line);
   font-size: 14px;
-  border-top: 1px solid var(--line);
-  padding-top: 8px;
 }
 .loading {
   padding: 40px;
 }
 .place {
   display: grid;
-  grid-template: minmax(0, 1fr) auto / 318px minmax(0, 1fr) 372px;
-  grid-template-areas: 'left middle right' 'below below below';
+  grid-template: auto minmax(0, 1fr) auto / 318px minmax(0, 1fr) 372px;
+  grid-template-areas: 'hint hint hint' 'left middle right' 'below below below';
   flex: 1;
   min-height: 0;
   background: var(--sheet);
@@ -348,8 +358,8 @@ useKeys({
 }
 @media (max-width: 1050px) {
   .place {
-    grid-template: auto auto minmax(180px, 1fr) / minmax(0, 1fr) minmax(0, 1.15fr);
-    grid-template-areas: 'left right' 'below below' 'middle middle';
+    grid-template: auto auto auto minmax(180px, 1fr) / minmax(0, 1fr) minmax(0, 1.15fr);
+    grid-template-areas: 'hint hint' 'left right' 'below below' 'middle middle';
   }
   .middle {
     border: 0;

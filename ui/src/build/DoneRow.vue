@@ -53,6 +53,7 @@ const saw = (seen: 'nothing' | 'something') => store.act({ do: 'saw', of: props.
         class="act"
         :class="bites ? '' : 'first big'"
         title="Done now (d)"
+        data-key="d"
         :disabled="store.busy"
         @click="done()"
       >
@@ -95,6 +96,7 @@ const saw = (seen: 'nothing' | 'something') => store.act({ do: 'saw', of: props.
       type="button"
       class="act"
       title="Let the schedule find its time (l)"
+      data-key="l"
       :disabled="store.busy"
       @click="store.act({ do: 'let-go', of: props.step.id })"
     >

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useLetters } from '../shared/useLetters'
+
 defineProps<{ modelValue: boolean }>()
 defineEmits<{ 'update:modelValue': [open: boolean] }>()
 
@@ -11,7 +13,7 @@ const keys: [string, string][] = [
   ['f', 'next finding'],
   ['Enter', 'take its first fix; keep a change'],
   ['Esc', 'leave a change; let go of the chosen step'],
-  ['/', 'search steps, products and rules'],
+  ['/', 'search; what went wrong, too'],
   ['a', 'what next on this zone'],
   ['e', 'change the step'],
   ['c', 'copy the step to other zones'],
@@ -49,6 +51,7 @@ const onLook: [string, string][] = [
   ['t', 'stains and fading'],
   ['z', 'magnifier'],
 ]
+const letters = useLetters()
 const groups = [
   { title: '', keys },
   { title: 'With a ticket of the tape in focus', keys: onTicket },
@@ -67,6 +70,15 @@ const groups = [
     <v-card role="dialog" aria-modal="true" aria-label="Keys">
       <div class="sheet">
         <h2>Keys</h2>
+        <div class="choices">
+          <v-checkbox
+            v-model="letters.shown.value"
+            label="Show them beside their buttons"
+            :disabled="!letters.act.value"
+            hide-details
+          />
+          <v-checkbox v-model="letters.act.value" label="Single letters act" hide-details />
+        </div>
         <template v-for="g in groups" :key="g.title">
           <h3 v-if="g.title">{{ g.title }}</h3>
           <dl>
@@ -105,6 +117,11 @@ const groups = [
     min-height: 25px;
     break-before: avoid;
   }
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 24px;
 }
 dl {
   display: grid;

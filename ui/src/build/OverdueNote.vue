@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import StateMark from '../shared/StateMark.vue'
 import { useBuild } from './useBuild'
@@ -12,6 +12,8 @@ const step = computed(() =>
 )
 const zone = computed(() => store.build?.zones.find((z) => z.id === first.value?.zone))
 const count = computed(() => store.overdue.length)
+const otherwise = ref(false) // the ways out besides the usual one are shown
+watch(first, () => (otherwise.value = false))
 function atAnother() {
   if (!first.value) return
   store.chooseStep(first.value.step)
@@ -31,10 +33,13 @@ function atAnother() {
       <button type="button" class="act" :disabled="store.busy" @click="store.act({ do: 'catch-up' })">
         {{ count === 1 ? 'Done as planned' : 'All done as planned' }}
       </button>
-      <button type="button" class="act" @click="atAnother">At another time…</button>
-      <button type="button" class="act" :disabled="store.busy" @click="store.act({ do: 'lay-anew' })">
-        Not done: lay it out anew
-      </button>
+      <button v-if="!otherwise" type="button" class="act" @click="otherwise = true">Otherwise…</button>
+      <template v-else>
+        <button type="button" class="act" @click="atAnother">Done at another time</button>
+        <button type="button" class="act" :disabled="store.busy" @click="store.act({ do: 'lay-anew' })">
+          Not done: lay it out anew
+        </button>
+      </template>
     </div>
   </section>
 </template>

@@ -68,6 +68,9 @@ const runs = computed(() => {
   }
   return out
 })
+/** What is done is told by its date and by the core, and pinned or put off in a word. */
+const words = (s: Step) =>
+  s.kind === 'done' ? (s.id === props.step ? 'done' : '') : s.put_off ? 'put off' : s.kind === 'planned' ? '' : s.kind
 const past = (s: Step) => s.kind === 'done' || Date.parse(s.end) <= now.value
 /** Where steps would move to while a change is being made. */
 const moved = computed(() =>
@@ -98,10 +101,12 @@ useResizeObserver(list, toChosen) // what stands around it takes room from the l
   <section v-else class="route" aria-label="Route">
     <header>
       <h2>
-        Route, <bdi>{{ zone.name }}</bdi>
+        Route<span class="visually-hidden">, {{ zone.name }}</span>
       </h2>
       <span class="soft">{{ zone.steps.length }} steps, {{ zone.done }} done</span>
-      <button type="button" class="act add" title="What next? (a)" @click="store.sheet = 'add'">What next?</button>
+      <button type="button" class="act add" title="What next? (a)" data-key="a" @click="store.sheet = 'add'">
+        What next?
+      </button>
     </header>
     <div ref="list" class="list" tabindex="-1">
       <p v-if="!zone.steps.length && !adding" class="soft">No steps yet.</p>
@@ -129,14 +134,14 @@ useResizeObserver(list, toChosen) // what stands around it takes room from the l
             <span class="number figure">{{ s.number }}</span>
             <span class="what">
               <span class="name">{{ s.name }}</span>
-              <bdi class="detail">{{ s.detail }}</bdi>
+              <bdi v-if="s.kind !== 'done' || s.id === step" class="detail">{{ s.detail }}</bdi>
             </span>
             <span class="when figure">
               <StateMark :state="s.state" />
               <span>{{ s.when }}</span>
               <span v-if="moved[s.id] && moved[s.id] !== s.when" class="kind would">{{ moved[s.id] }}</span>
               <span v-else-if="s.overdue" class="kind would">overdue</span>
-              <span v-else class="kind">{{ s.kind === 'planned' ? (s.put_off ? 'put off' : '') : s.kind }}</span>
+              <span v-else-if="words(s)" class="kind">{{ words(s) }}</span>
             </span>
           </button>
           <template v-if="s.id === step && !adding">
@@ -151,20 +156,19 @@ useResizeObserver(list, toChosen) // what stands around it takes room from the l
             <div v-else class="acts">
               <DoneRow :step="s" />
               <div class="change" role="group" :aria-label="`${s.name}, step ${s.number}`">
-                <RouterLink
-                  v-if="s.phase === 'Wash' && s.kind !== 'done'"
-                  class="act"
-                  :to="{ name: 'washes', params: { slug: store.build?.slug }, query: { zone: zone.id } }"
-                  title="Which wash, how it is mixed and wiped (g w)"
-                  >Washes</RouterLink
-                >
-                <button type="button" class="act" title="Change (e)" @click="store.sheet = 'edit'">Change</button>
+                <button type="button" class="act" title="Change (e)" data-key="e" @click="store.sheet = 'edit'">
+                  Change
+                </button>
                 <details class="others" :open="store.others" @toggle="others">
                   <summary class="act">Move, copy, remove</summary>
                   <button type="button" class="act" title="Move up (Shift ↑)" @click="emit('shift', -1)">Up</button>
                   <button type="button" class="act" title="Move down (Shift ↓)" @click="emit('shift', 1)">Down</button>
-                  <button type="button" class="act" title="Copy (c)" @click="store.sheet = 'copy'">Copy</button>
-                  <button type="button" class="act" title="Remove (Delete)" @click="emit('remove')">Remove</button>
+                  <button type="button" class="act" title="Copy (c)" data-key="c" @click="store.sheet = 'copy'">
+                    Copy
+                  </button>
+                  <button type="button" class="act" title="Remove (Delete)" data-key="Del" @click="emit('remove')">
+                    Remove
+                  </button>
                 </details>
               </div>
             </div>

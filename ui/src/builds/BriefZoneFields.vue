@@ -86,7 +86,11 @@ const families = computed(() =>
     </div>
     <div class="zone-more">
       <v-text-field v-model="zone.colour" label="Colour" type="color" :disabled="!!zone.shelf" />
-      <v-select v-model="zone.effects" label="Wanted on it" :items="effects" multiple chips closable-chips />
+      <v-select v-model="zone.effects" label="Wanted on it" :items="effects" multiple>
+        <template #chip="{ item, props: chip }">
+          <v-chip v-bind="chip" closable :close-label="`Not wanted: ${item.title}`">{{ item.title }}</v-chip>
+        </template>
+      </v-select>
       <v-checkbox v-model="zone.metal" label="bare metal" hide-details :disabled="!!zone.shelf" />
       <v-text-field
         v-model="zone.area"

@@ -35,7 +35,7 @@ whileTold((e) => {
 async function away(b: Listed, put: boolean) {
   try {
     list.value = await api.away(b.slug, put)
-    store.said = put ? `${b.name} is put away.` : `${b.name} is back.`
+    store.said = put ? `${b.name} is set aside.` : `${b.name} is back.`
   } catch (e) {
     store.tell(e)
   }
@@ -101,6 +101,10 @@ async function put(by: number) {
   <main v-else-if="list && !list.builds.length" class="empty">
     <SparrowMark :size="72" />
     <h1>No builds here yet</h1>
+    <p>
+      Inky Sparrow knows every film on a model, how hard each is by any evening, and what the next wash, oil or clear
+      would do to it.
+    </p>
     <p class="soft">
       A few answers make a route over your evenings; or look around in the demo first: <code>make demo</code>.
     </p>
@@ -111,7 +115,7 @@ async function put(by: number) {
       <h1>Builds</h1>
       <div class="actions">
         <v-btn v-if="anyAway || putAway" @click="putAway = !putAway">{{
-          putAway ? 'Current builds' : 'Put away'
+          putAway ? 'Show the current builds' : 'Show those set aside'
         }}</v-btn>
         <v-btn v-if="list.demo" variant="outlined" @click="reset">Put the demo back as it was</v-btn>
         <v-btn color="primary" variant="flat" to="/new">New build</v-btn>
@@ -126,17 +130,19 @@ async function put(by: number) {
     <ul>
       <li v-for="b in shown" :key="`${b.slug} ${turns}`">
         <div class="head">
-          <component
-            :is="b.problem ? 'a' : RouterLink"
-            class="name reach"
-            v-bind="
-              b.problem
-                ? { href: `/api/builds/${b.slug}/plan`, title: 'Save the plan file' }
-                : { to: { name: 'build', params: { slug: b.slug } } }
-            "
-          >
-            <bdi>{{ b.name }}</bdi> <span v-if="b.scale" class="soft">1/{{ b.scale }}</span>
-          </component>
+          <h2>
+            <component
+              :is="b.problem ? 'a' : RouterLink"
+              class="name reach"
+              v-bind="
+                b.problem
+                  ? { href: `/api/builds/${b.slug}/plan`, title: 'Save the plan file' }
+                  : { to: { name: 'build', params: { slug: b.slug } } }
+              "
+            >
+              <bdi>{{ b.name }}</bdi> <span v-if="b.scale" class="soft">1/{{ b.scale }}</span>
+            </component>
+          </h2>
           <span v-if="b.problem" class="unread"><StateMark state="bite" quiet /> its plan can't be read</span>
           <span v-else><StateMark :state="state(b)" quiet /> {{ words(b) }}</span>
           <div class="actions" role="group" :aria-label="b.name">
@@ -148,7 +154,9 @@ async function put(by: number) {
             >
               Same again
             </button>
-            <button type="button" class="act" @click="away(b, !b.away)">{{ b.away ? 'Take out' : 'Put away' }}</button>
+            <button type="button" class="act" @click="away(b, !b.away)">
+              {{ b.away ? 'Back to the list' : 'Set aside' }}
+            </button>
           </div>
         </div>
         <p v-if="b.problem" class="soft">{{ b.problem }}</p>

@@ -87,7 +87,7 @@ const number = (v: string) => (v === '' || v === null ? undefined : Number(v))
     />
     <v-text-field
       :model-value="service.fade ?? ''"
-      label="Faded by, CIEDE2000"
+      label="Faded by: 1 is just seen, 10 is heavy"
       type="number"
       min="0"
       max="40"

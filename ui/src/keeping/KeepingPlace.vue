@@ -156,8 +156,8 @@ const when = (t: string) => say(t, 'stamp')
           }}</v-btn>
         </div>
       </section>
-      <section aria-label="Old steps">
-        <h2>Old steps</h2>
+      <section aria-label="Thin out old changes">
+        <h2>Thin out old changes</h2>
         <p class="soft">
           Every change of a build is kept. Where that is more than you want, let the older ones go: the last of each day
           stays, and where branches part.

@@ -43,12 +43,35 @@ const turn = (id: string) => (panel.value = panel.value === id ? '' : id)
         <option v-for="[id, words] in eyes" :key="id" :value="id">{{ words }}</option>
       </select>
     </label>
-    <button type="button" class="act" :aria-pressed="!!finished" title="x" @click="finished = finished ? '' : 'yes'">
+    <button
+      type="button"
+      class="act"
+      :aria-pressed="!!finished"
+      title="Under its last coat (x)"
+      data-key="x"
+      @click="finished = finished ? '' : 'yes'"
+    >
       Under its last coat
     </button>
-    <button type="button" class="act" :aria-pressed="magnified" title="z" @click="emit('magnify')">Magnifier</button>
+    <button
+      type="button"
+      class="act"
+      :aria-pressed="magnified"
+      title="Magnifier (z)"
+      data-key="z"
+      @click="emit('magnify')"
+    >
+      Magnifier
+    </button>
     <button type="button" class="act" :aria-pressed="real" @click="emit('real')">Real size</button>
-    <button type="button" class="act" :aria-pressed="panel === 'stains'" title="t" @click="turn('stains')">
+    <button
+      type="button"
+      class="act"
+      :aria-pressed="panel === 'stains'"
+      title="Stains and fading (t)"
+      data-key="t"
+      @click="turn('stains')"
+    >
       Stains
     </button>
     <button type="button" class="act" :aria-pressed="panel === 'shape'" @click="turn('shape')">Airframe</button>

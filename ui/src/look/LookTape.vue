@@ -51,7 +51,14 @@ function key(e: KeyboardEvent) {
 
 <template>
   <div class="look-tape">
-    <button type="button" class="act" aria-label="Event before" title="Event before (,)" @click="emit('event', -1)">
+    <button
+      type="button"
+      class="act"
+      aria-label="Event before"
+      title="Event before (,)"
+      data-key=","
+      @click="emit('event', -1)"
+    >
       ‹
     </button>
     <div ref="holder" class="strip">
@@ -84,7 +91,14 @@ function key(e: KeyboardEvent) {
         </g>
       </svg>
     </div>
-    <button type="button" class="act" aria-label="Next event" title="Next event (.)" @click="emit('event', 1)">
+    <button
+      type="button"
+      class="act"
+      aria-label="Next event"
+      title="Next event (.)"
+      data-key="."
+      @click="emit('event', 1)"
+    >
       ›
     </button>
     <button type="button" class="act" :disabled="at === now" @click="emit('now')">Now</button>

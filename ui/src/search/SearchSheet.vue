@@ -41,6 +41,27 @@ const all = computed<Hit[]>(() => {
       go: () => (used ? store.chooseStep(used.id) : (store.sheet = 'plan')),
     })
   }
+  for (const f of b?.findings ?? []) {
+    const z = b?.zones.find((one) => one.id === f.zone)
+    hits.push({
+      kind: 'finding',
+      title: f.title,
+      detail: `${z?.name ?? ''}. ${f.because}`,
+      also: f.rule,
+      go: () => (f.step ? store.chooseStep(f.step) : store.chooseZone(f.zone)),
+    })
+  }
+  for (const m of trade.value?.mishaps ?? []) {
+    const here = b?.findings.find((f) => f.step && m.rules.includes(f.rule))
+    hits.push({
+      kind: 'what went wrong',
+      title: m.seen,
+      detail: m.do,
+      also: m.also.join(' '),
+      go: () =>
+        here ? store.chooseStep(here.step) : void router.push({ name: 'workings', hash: `#${m.rules[0] ?? ''}` }),
+    })
+  }
   for (const r of trade.value?.rules ?? []) {
     hits.push({
       kind: 'rule',
@@ -57,6 +78,7 @@ const hits = computed(() => {
   if (!parts.length) return []
   return all.value
     .filter((h) => parts.every((p) => `${h.kind} ${h.title} ${h.detail} ${h.also ?? ''}`.toLowerCase().includes(p)))
+    .sort((one, other) => Number(other.kind === 'what went wrong') - Number(one.kind === 'what went wrong'))
     .slice(0, 12)
 })
 
@@ -71,7 +93,11 @@ function take(h: Hit | undefined) {
   <v-dialog model-value max-width="560" location="top" aria-label="Search" @update:model-value="emit('close')">
     <v-card role="dialog" aria-modal="true" aria-label="Search">
       <form class="sheet" @submit.prevent="take(hits[0])">
-        <v-text-field v-model="words" label="Search steps, products and rules" autofocus />
+        <v-text-field
+          v-model="words"
+          label="A step, a product, a rule, or what you see: silvering, too dark"
+          autofocus
+        />
         <ul>
           <li v-for="h in hits" :key="h.kind + h.title + h.detail">
             <button type="button" @click="take(h)">

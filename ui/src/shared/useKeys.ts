@@ -1,5 +1,7 @@
 import { useEventListener } from '@vueuse/core'
 
+import { useLetters } from './useLetters'
+
 /** What each key does; a key is written as it is typed, with Ctrl+ before it where it is held. */
 export type Keys = Record<string, () => void>
 
@@ -18,7 +20,9 @@ window.addEventListener('keydown', () => (covered = !!document.querySelector('.v
 
 /** Listens for keys while its component lives. Keys never fire while typing in a field; Enter leaves buttons and links alone. */
 export function useKeys(keys: Keys) {
+  const letters = useLetters()
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+    if (!letters.act.value && e.key.length === 1 && !e.ctrlKey) return
     if (typing(e) || e.altKey || e.metaKey) return
     if (document.querySelector('.v-overlay--active [role=dialog]') || (covered && e.key === 'Escape')) return
     const shift = e.shiftKey && e.key.length > 1 ? 'Shift+' : ''

@@ -30,6 +30,8 @@ const families = computed(
   () =>
     trade.value?.families.filter((f) => f.kinds.includes('paint')).map((f) => ({ value: f.id, title: f.name })) ?? [],
 )
+const kinds = computed(() => [...new Set(trade.value?.families.flatMap((f) => f.kinds) ?? [])].join(', '))
+const names = computed(() => (trade.value?.families ?? []).map((f) => f.name).join(', '))
 const request = (trying: boolean) => ({
   as: as.value,
   text: text.value,
@@ -89,6 +91,11 @@ const nothing = computed(() => !dry.value || dry.value.added + dry.value.changed
           remover, hide_coats, tenth_in_white, dries, touch_dry_h, solids_pct, price, size_ml, stock_ml, opened, used_up
           and note as you like.
         </p>
+        <details v-if="as === 'csv'" class="soft small">
+          <summary>What may stand under kind and family</summary>
+          <p>Kinds: {{ kinds }}; varnish, top coat, powder and the like are understood.</p>
+          <p>Families: {{ names }}.</p>
+        </details>
         <p v-if="asked.busy.value" class="soft">Reading it</p>
         <p v-if="refused" class="refused" aria-live="polite"><StateMark state="bite" quiet /> {{ refused }}</p>
         <div v-if="dry" class="dry" aria-live="polite">

@@ -287,12 +287,6 @@ const drops = computed(() => trade.value?.drop_ml ?? 0) // 0: amounts are told i
       </div>
       <p role="status">{{ got.words }}</p>
       <dl class="figures">
-        <dt>Runs</dt>
-        <dd class="figure">{{ m.run_mm }} mm</dd>
-        <dt>Lines</dt>
-        <dd class="figure">{{ m.line_de ?? 0 }}, {{ m.line_arm_de ?? 0 }} at arm's length</dd>
-        <dt>Thickness</dt>
-        <dd class="figure">{{ m.viscosity_mpas }} mPa s, yields at {{ m.yield_pa }} Pa</dd>
         <dt>In the cup</dt>
         <dd class="figure">{{ units.liquid(m.volume_ml, drops) }}, {{ got.price }}</dd>
         <dt>To be wiped</dt>
@@ -300,6 +294,19 @@ const drops = computed(() => trade.value?.drop_ml ?? 0) // 0: amounts are told i
         <dt>Keeps</dt>
         <dd>{{ m.keeps }}</dd>
       </dl>
+      <details>
+        <summary>In figures</summary>
+        <dl class="figures">
+          <dt>Runs</dt>
+          <dd class="figure">{{ m.run_mm }} mm</dd>
+          <dt>Lines differ from the paint by</dt>
+          <dd class="figure">{{ m.line_de ?? 0 }} CIEDE2000, {{ m.line_arm_de ?? 0 }} at arm's length</dd>
+          <dt>Viscosity</dt>
+          <dd class="figure">{{ m.viscosity_mpas }} mPa s</dd>
+          <dt>Moves from</dt>
+          <dd class="figure">{{ m.yield_pa }} Pa on</dd>
+        </dl>
+      </details>
       <template v-if="got.judged">
         <h3>On this zone</h3>
         <p class="films">

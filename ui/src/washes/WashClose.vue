@@ -162,7 +162,7 @@ const take = (e: PlanEdit | undefined) => e && store.act(e)
             <li v-for="z in known.zones" :key="z.name">
               <i class="swatch wide" :style="{ background: z.paint }"><i :style="{ background: z.line }" /></i>
               <span>{{ z.name }}</span>
-              <span class="figure">{{ z.line_de.toFixed(0) }}</span>
+              <span>{{ z.reads }}</span>
               <span class="small"><StateMark :state="z.state" :size="11" /> {{ z.words }}</span>
             </li>
           </ul>
@@ -336,7 +336,7 @@ ul {
 }
 .zones li {
   display: grid;
-  grid-template-columns: 40px 1fr 34px;
+  grid-template-columns: 40px 1fr auto;
   gap: 0 8px;
   padding: 3px 0;
   border-top: 1px solid var(--line);

@@ -44,6 +44,9 @@ watch(
   },
   { immediate: true },
 )
+/** The tables are folded until one is opened, something is searched, or an entry is asked for. */
+const asked = computed(() => wanted.value.trim() !== '' || kind.value !== '')
+const open = (g: WorkingGroup) => asked.value || g.rows.some((r) => route.hash === `#${anchor(g.name, r.id)}`)
 const kinds = ['published', 'from memory', 'common practice, no source']
 </script>
 
@@ -72,8 +75,11 @@ const kinds = ['published', 'from memory', 'common practice, no source']
     </header>
     <p v-if="failed" role="alert">{{ failed }}</p>
     <p v-else-if="groups.length && !count" class="soft">Nothing here says that.</p>
-    <section v-for="g in shown" :key="g.name" :aria-label="g.name">
-      <h2>{{ g.name }}</h2>
+    <details v-for="g in shown" :key="g.name" class="group" :open="open(g)">
+      <summary>
+        <h2>{{ g.name }}</h2>
+        <span class="soft">{{ g.rows.length }}</span>
+      </summary>
       <article
         v-for="r in g.rows"
         :id="anchor(g.name, r.id)"
@@ -92,7 +98,7 @@ const kinds = ['published', 'from memory', 'common practice, no source']
           {{ r.evidence }}<template v-if="r.source">: {{ r.source }}</template>
         </p>
       </article>
-    </section>
+    </details>
   </main>
 </template>
 
@@ -129,10 +135,23 @@ select {
 input {
   width: 280px;
 }
-h2 {
-  margin-top: 22px;
-  padding-bottom: 4px;
-  border-bottom: 2px solid var(--ink);
+.group > summary {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  min-height: 44px;
+  padding: 10px 0 4px;
+  border-bottom: 2px solid var(--line);
+  cursor: pointer;
+}
+.group > summary::before {
+  content: '▸';
+}
+.group[open] > summary::before {
+  content: '▾';
+}
+.group[open] > summary {
+  border-color: var(--ink);
 }
 article {
   display: grid;

@@ -6,7 +6,7 @@ import type { Core } from '../../wire'
 import { bite, cuts, edge } from './core'
 import RiskSlope from './RiskSlope.vue'
 
-const props = defineProps<{ core: Core; cautions: readonly string[]; at: number }>()
+const props = defineProps<{ core: Core; cautions: readonly string[]; at: number; told: boolean }>() // told: the finding beside it says the same
 
 const left = 0
 const across = 132
@@ -127,16 +127,17 @@ const deep = (c: { film: { depth_um: number; thickness_um: number; loss_um: numb
       <line x1="0" :y1="height - 3" x2="290" :y2="height - 3" class="scribe" />
     </svg>
     <p v-if="core.more" class="soft legend">{{ core.more }} more films lie above the plastic.</p>
-    <p class="verdict" :class="core.state" aria-live="polite">{{ core.words }}</p>
+    <p v-if="!told" class="verdict" :class="core.state" aria-live="polite">{{ core.words }}</p>
     <p v-if="answer" class="answer" aria-live="polite">
       <b>{{ answer.name }}.</b> {{ answer.why }}
     </p>
-    <slot>
-      <p class="soft legend">
-        <template v-if="!answer">Touch a film to ask where its hardness comes from. </template>Thickness on a log scale.
-        Hatched: not yet hard. Upper edge: smooth is gloss, toothed is flat.
+    <details class="soft legend">
+      <summary>Legend</summary>
+      <p>
+        Touch a film to ask where its hardness comes from. Thickness on a log scale. Hatched: not yet hard. Upper edge:
+        smooth is gloss, toothed is flat.
       </p>
-    </slot>
+    </details>
     <div class="visually-hidden">
       <table>
         <caption>

@@ -239,9 +239,7 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
 <template>
   <section class="tape" aria-label="Tape" :style="{ '--row': `${rowHeight}px`, '--edge': `${edge}px` }">
     <div class="zones">
-      <div class="corner">
-        <button type="button" class="now-button" title="Back to now (n)" @click="emit('toNow')">Now</button>
-      </div>
+      <div class="corner" />
       <button
         v-for="z in zones"
         :key="z.id"
@@ -421,19 +419,6 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
 }
 .corner {
   height: calc(var(--days) + var(--edge));
-  padding: 0 10px;
-  display: flex;
-  align-items: center;
-}
-.now-button {
-  min-height: 28px;
-  padding: 0 12px;
-  border: 0;
-  border-left: 5px solid var(--lamp);
-  background: none;
-  color: inherit;
-  font: 600 15px var(--heading);
-  cursor: pointer;
 }
 .zone {
   display: flex;
@@ -618,9 +603,6 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
     top: 0;
     line-height: 40px;
   }
-  .now-button {
-    min-height: 44px;
-  }
 }
 @media (max-width: 900px) {
   .tape {
@@ -635,9 +617,6 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
 @media (max-width: 640px) {
   .tape {
     grid-template-columns: 92px minmax(0, 1fr);
-  }
-  .corner {
-    padding: 0 4px;
   }
 }
 </style>
