@@ -428,7 +428,7 @@ func TestTicketsNeverOverlap(t *testing.T) {
 			out := b.page.MustEval(`() => {
 				const wrong = []
 				for (const row of document.querySelectorAll('.surface > g')) {
-					const plates = [...row.querySelectorAll('.plate')].map(e => e.getBoundingClientRect())
+					const plates = [...row.querySelectorAll('.plate')].map(e => e.getBoundingClientRect()).sort((a, b) => a.left - b.left)
 					plates.forEach((p, i) => { if (i && p.left < plates[i - 1].right - 0.6) wrong.push('tickets ' + (i - 1) + ' and ' + i) })
 					for (const w of row.querySelectorAll('.word.beside')) {
 						const r = w.getBoundingClientRect()

@@ -53,7 +53,7 @@ var expected = regexp.MustCompile(`/api/builds/heron|/nowhere|status of (409|422
 
 // bench is a server with the demo's data and a page that looks at it. Errors on the page's console fail the test.
 type bench struct {
-	t       *testing.T
+	t       testing.TB
 	address string
 	store   *store.Store
 	page    *rod.Page
@@ -90,15 +90,17 @@ var demoFile = sync.OnceValues(func() ([]byte, error) {
 	return os.ReadFile(path)
 })
 
-func open(t *testing.T, v view, address string) *bench {
+func open(t testing.TB, v view, address string) *bench {
 	t.Helper()
 	return openAs(t, v, address, false)
 }
 
-func openAs(t *testing.T, v view, address string, guarded bool) *bench {
+func openAs(t testing.TB, v view, address string, guarded bool) *bench {
 	t.Helper()
-	if _, already := running.LoadOrStore(t, true); !already {
-		t.Parallel() // most of it is waiting
+	if test, ok := t.(*testing.T); ok {
+		if _, already := running.LoadOrStore(t, true); !already {
+			test.Parallel() // most of it is waiting
+		}
 	}
 	b := &bench{t: t, ended: guarded, clock: web.NewClock(func() time.Time { return demo.Opens })}
 	made, err := demoFile()

@@ -92,7 +92,7 @@ func TestAddAndRemoveAStep(t *testing.T) {
 	b.click(".next .offer", "Final coat")
 	b.sees(".editor", "What is done")
 	b.click(".bottle", "Mistlane flat")
-	b.sees(".effect .finish", "ready")
+	b.sees(".effect .finish", "ready|the date stays")
 	b.push("Add it Enter")
 	b.sees(".passing", "Added final coat to Cowling")
 	b.sees(".step[aria-current]", "Final coat")
@@ -113,7 +113,7 @@ func TestMoveAStep(t *testing.T) {
 	b.sees(".step[aria-current] .number", "3")
 	b.push("Copy")
 	b.click(".copy button", "Airframe")
-	b.sees(".effect .finish", "ready")
+	b.sees(".effect .finish", "ready|the date stays")
 	b.push("Copy Enter")
 	b.sees(".passing", "Copied gloss coat to Airframe")
 }

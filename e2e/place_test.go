@@ -99,7 +99,8 @@ func TestDoneAndBitten(t *testing.T) {
 	b.press(input.KeyD)
 	b.sees(".passing", "Marked pin wash of Underside done")
 	b.sees(".panel .title", "White spirit may have bitten Pale sky enamel")
-	b.sees(".panel .because", "It has happened.*took off")
+	b.sees(".panel .because", "It has happened")
+	b.sees(".panel .why", "With a usual product it took off 0.72")
 	b.sees(".panel .mend", "What can be done now: .*let it harden")
 	b.sees(".verdict", "It may have taken off 0.72")
 	b.sees(".saw", "What do you see")
@@ -330,7 +331,7 @@ func TestDays(t *testing.T) {
 // focus is back on the row.
 func TestEditOnTheRow(t *testing.T) {
 	b := open(t, desk, "/builds/petrel?step=d4")
-	b.sees(".core .verdict.bite", "0\\.72")
+	b.sees(".core .depth", "0\\.72")
 	b.press(input.KeyE)
 	b.sees(".bottle[aria-pressed=true]", "Soot brown wash ?too early")
 	b.click(".bottle", "Lamp clay ?good to go")
@@ -366,7 +367,7 @@ func TestWhatNext(t *testing.T) {
 	b.press(input.KeyA)
 	b.sees(".next .offer.past", "Unmask ?Nothing is masked here. ?not now")
 	b.sees(".next .offer", "Pin wash ?Soot brown wash ?from Tue 16")
-	b.sees(".next .offer.good", "Gloss coat ?Harbour gloss ?good to go ?ready")
+	b.sees(".next .offer.good", "Gloss coat ?Harbour gloss ?good to go ?(ready|the date stays)")
 	b.sees(".next .offer.good", "Gloss coat").MustHover()
 	b.sees(".ghost.own rect", "")
 	b.click(".next .offer", "Gloss coat")
@@ -462,6 +463,7 @@ func TestDraftSurvives(t *testing.T) {
 // The week is painted with the pointer: over hours and days, and away again.
 func TestPaintTheWeek(t *testing.T) {
 	b := open(t, desk, "/new")
+	b.click(".fold summary", "Your bench")
 	b.push("Always open")
 	b.sees(".week", "counts as always open")
 	b.page.MustEval(`() => document.querySelector('.week').scrollIntoView({ block: 'center' })`)

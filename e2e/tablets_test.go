@@ -16,7 +16,7 @@ func TestConflictWhileEditing(t *testing.T) {
 	b.sees(".editor", "What is done")
 	b.click("[aria-label='One of the coats more']", "")
 	b.sees(".coats output", "2 coats")
-	b.sees(".effect", "ready")
+	b.sees(".effect", "ready|the date stays")
 	now, err := b.store.Build(t.Context(), "petrel")
 	b.must(err)
 	changed, words, err := now.Plan.Edit(plan.Edit{Do: "remove-step", Of: "p3"})

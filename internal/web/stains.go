@@ -15,6 +15,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/stain"
 	"inkysparrow/internal/format/sheet"
+	"inkysparrow/internal/studio"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -64,22 +65,46 @@ func howOf(amount, reach, rounds, hours string) (h plan.StainHow, err error) {
 	return h, err
 }
 
-// stains lists what stains and fades the aircraft and judges all of it at a moment.
-func (s *Server) stains(c fiber.Ctx) error {
-	ctx, end := waiting(c)
-	defer end()
+// stained reads which build and moment is asked about, and how it would be painted to be judged.
+func (s *Server) stained(ctx context.Context, c fiber.Ctx) (*judged, studio.Painting, error) {
 	j, err := s.standing(ctx, slug(c))
 	if err != nil {
-		return err
+		return nil, studio.Painting{}, err
 	}
 	q, err := lookQuery(c, j.now)
 	if err != nil {
+		return nil, studio.Painting{}, err
+	}
+	painter, err := s.studio.Of(j.file, j.checked.Timeline, plan.LookQuery{At: q.At, Finished: q.Finished, Pulls: q.Pulls, Width: plan.JudgedWide})
+	return j, painter, over(err)
+}
+
+// stainsEnough judges all that stains and fades the aircraft at a moment, as half-closed eyes see it: it takes longer than the list.
+func (s *Server) stainsEnough(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	_, painter, err := s.stained(ctx, c)
+	if err != nil {
 		return err
 	}
-	judged := plan.LookQuery{At: q.At, Finished: q.Finished, Pulls: q.Pulls, Width: plan.JudgedWide}
-	painter, err := s.studio.Of(j.file, j.checked.Timeline, judged)
+	var out wire.StainsEnough
+	err = s.studio.Do(ctx, func(ctx context.Context) (err error) {
+		out.Enough, err = painter.Enough(ctx, painter.TL, painter.Q)
+		return err
+	})
 	if err != nil {
-		return over(err)
+		return err
+	}
+	return c.JSON(out)
+}
+
+// stains lists what stains and fades the aircraft.
+func (s *Server) stains(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	j, painter, err := s.stained(ctx, c)
+	if err != nil {
+		return err
 	}
 	out := wire.Stained{Steps: []wire.StainStep{}, Least: stain.LeastPull, Most: stain.MostPull}
 	for _, line := range j.checked.Lines {
@@ -102,13 +127,6 @@ func (s *Server) stains(c fiber.Ctx) error {
 			}
 			out.Steps = append(out.Steps, one)
 		}
-	}
-	err = s.studio.Do(ctx, func(ctx context.Context) (err error) {
-		out.Enough, err = painter.Enough(ctx, painter.TL, painter.Q)
-		return err
-	})
-	if err != nil {
-		return err
 	}
 	return c.JSON(out)
 }

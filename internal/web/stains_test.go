@@ -14,12 +14,14 @@ import (
 func TestStained(t *testing.T) {
 	s := open(t)
 	got := read[wire.Stained](t, s.ask("GET", "/api/builds/petrel/stains?at=2027-03-20T12:00:00Z", ""), 200)
-	if len(got.Steps) != 7 || got.Steps[0].Name != "Oil dots" || !got.Steps[0].Oil || got.Enough.Words == "" || got.Most != 3 || got.Least != 0.1 {
+	if len(got.Steps) != 7 || got.Steps[0].Name != "Oil dots" || !got.Steps[0].Oil || got.Most != 3 || got.Least != 0.1 {
 		t.Errorf("%+v", got)
 	}
-	more := read[wire.Stained](t, s.ask("GET", "/api/builds/petrel/stains?at=2027-03-20T12:00:00Z&pull=under/d7:3:1", ""), 200)
-	if more.Enough.Figures[0].Value <= got.Enough.Figures[0].Value {
-		t.Errorf("pulled it shifts by %v, was %v", more.Enough.Figures[0].Value, got.Enough.Figures[0].Value)
+	enough := func(pull string) wire.StainsEnough {
+		return read[wire.StainsEnough](t, s.ask("GET", "/api/builds/petrel/stains/enough?at=2027-03-20T12:00:00Z"+pull, ""), 200)
+	}
+	if is, more := enough(""), enough("&pull=under/d7:3:1"); is.Enough.Words == "" || more.Enough.Figures[0].Value <= is.Enough.Figures[0].Value {
+		t.Errorf("%q; pulled it shifts by %v, was %v", is.Enough.Words, more.Enough.Figures[0].Value, is.Enough.Figures[0].Value)
 	}
 	told := read[wire.StainTold](t, s.ask("GET", "/api/builds/petrel/stains/plan?zone=upper&step=u11", ""), 200)
 	pulled := read[wire.StainTold](t, s.ask("GET", "/api/builds/petrel/stains/plan?zone=upper&step=u11&amount=2&reach=0.5", ""), 200)

@@ -178,12 +178,16 @@ type Shown struct {
 	Answers []string `json:"answers"` // ids, in the order in which they stand beside each other
 }
 
-// Stained is what stains and fades the aircraft, and whether all of it is enough.
+// Stained is what stains and fades the aircraft.
 type Stained struct {
-	Steps  []StainStep `json:"steps"`
+	Steps []StainStep `json:"steps"`
+	Least float64     `json:"least"` // times that a stain can be pulled to
+	Most  float64     `json:"most"`
+}
+
+// StainsEnough is how all of it reads to half-closed eyes, against what the service asks for.
+type StainsEnough struct {
 	Enough plan.Enough `json:"enough"`
-	Least  float64     `json:"least"` // times that a stain can be pulled to
-	Most   float64     `json:"most"`
 }
 
 // StainStep is a step that stains or fades a zone.

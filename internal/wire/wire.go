@@ -354,12 +354,13 @@ type All struct {
 	Verge    Verge       `json:"verge"`
 	Guide    Guide       `json:"guide"`
 
-	Whole     Whole     `json:"whole"`
-	LookAsked LookAsked `json:"look_asked"`
-	Stained   Stained   `json:"stained"`
-	StainTold StainTold `json:"stain_told"`
-	AskBrief  AskBrief  `json:"ask_brief"`
-	BriefSpot BriefSpot `json:"brief_spot"`
+	Whole        Whole        `json:"whole"`
+	LookAsked    LookAsked    `json:"look_asked"`
+	Stained      Stained      `json:"stained"`
+	StainsEnough StainsEnough `json:"stains_enough"`
+	StainTold    StainTold    `json:"stain_told"`
+	AskBrief     AskBrief     `json:"ask_brief"`
+	BriefSpot    BriefSpot    `json:"brief_spot"`
 
 	Washes    Washes    `json:"washes"`
 	WashDates WashDates `json:"wash_dates"`

@@ -21,6 +21,7 @@ import type {
   Keeping,
   LookAsked,
   Stained,
+  StainsEnough,
   StainTold,
   Made,
   MakeEdit,
@@ -176,6 +177,8 @@ export const api = {
   bottles: (slug: string, edit: MakeEdit) => ask<Next>(`${of(slug)}/bottles`, edit),
   briefTap: (question: AskBrief) => ask<BriefSpot>('/brief/tap', question),
   whole: (slug: string, q: Record<string, string>) => ask<Whole>(`${of(slug)}/look?${new URLSearchParams(q)}`),
+  stainsEnough: (slug: string, q: Record<string, string>) =>
+    ask<StainsEnough>(`${of(slug)}/stains/enough?${new URLSearchParams(q)}`),
   stains: (slug: string, q: Record<string, string>) => ask<Stained>(`${of(slug)}/stains?${new URLSearchParams(q)}`),
   stainPlan: (slug: string, q: Record<string, string>) =>
     ask<StainTold>(`${of(slug)}/stains/plan?${new URLSearchParams(q)}`),

@@ -2237,7 +2237,6 @@ export interface LookReason {
  */
 export interface Stained {
   steps: StainStep[];
-  enough: PlanEnough;
   least: number;
   most: number;
 }
@@ -2259,6 +2258,13 @@ export interface StainStep {
   oil: boolean;
   guns: boolean;
   flown: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "StainsEnough".
+ */
+export interface StainsEnough {
+  enough: PlanEnough;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3189,6 +3195,7 @@ export interface All {
   whole: Whole;
   look_asked: LookAsked;
   stained: Stained;
+  stains_enough: StainsEnough;
   stain_told: StainTold;
   ask_brief: AskBrief;
   brief_spot: BriefSpot;

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
 
 import { api } from '../api'
@@ -10,6 +9,7 @@ import { useUnits } from '../shared/useUnits'
 import type { Explain, Verge } from '../wire'
 import HowSure from './HowSure.vue'
 import { useBuild } from './useBuild'
+import { watchPaced } from '../shared/watchPaced'
 
 /** Where the step's time comes from, how sure it is, and what would be if. */
 const props = defineProps<{ step: string }>()
@@ -48,14 +48,15 @@ function choose(p: number) {
     })
 }
 
-watchDebounced(
+watchPaced(
   () => [place.value, { ...q }],
   () => {
     const b = store.build
     if (b && place.value) void verges.ask(() => api.whatIf(b.slug, props.step, { place: place.value, ...q }))
     else verges.clear()
   },
-  { debounce: 120, deep: true },
+  120,
+  { deep: true },
 )
 
 const trade = useTrade()

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, reactive, ref, useTemplateRef, watch } from 'vue'
 
 import { api } from '../api'
@@ -20,6 +19,7 @@ import { fromShelf, stepForm, stepOf } from './stepForm'
 import { useEffectOf } from './useEffectOf'
 import { useTrade } from './useTrade'
 import { say } from '../shared/say'
+import { watchPaced } from '../shared/watchPaced'
 
 /**
  * A step changed on its own row of the route, or one that is about to be added there: core, look, tape and finding show what it would do meanwhile.
@@ -68,14 +68,15 @@ onBeforeUnmount(() => (store.preview = null))
 
 /** Every bottle that it could be done with, and what each would do here. */
 const { value: bottles, ask } = useNewest<Next>()
-watchDebounced(
+watchPaced(
   () => JSON.stringify([technique.value?.id, form.at, form.coats, form.laying, store.build?.revision]),
   () => {
     const [b, e] = [store.build, edit.value]
     if (b && e?.step && technique.value?.kinds.length)
       void ask(() => api.bottles(b.slug, { revision: b.revision, edit: e }))
   },
-  { debounce: 150, immediate: true },
+  150,
+  { immediate: true },
 )
 const offers = computed(() =>
   (bottles.value?.offers ?? []).map((o) => ({

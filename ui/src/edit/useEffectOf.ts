@@ -1,10 +1,10 @@
-import { watchDebounced } from '@vueuse/core'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 
 import { api, Refusal } from '../api'
 import { useBuild } from '../build/useBuild'
 import { useNewest } from '../shared/useNewest'
 import type { Effect, PlanEdit } from '../wire'
+import { watchPaced } from '../shared/watchPaced'
 
 /** Where another tablet was faster, that is told when this one saves, and what it holds is not lost. */
 function unlessMoved(e: unknown): null {
@@ -16,7 +16,7 @@ function unlessMoved(e: unknown): null {
 export function useEffectOf(edit: MaybeRefOrGetter<PlanEdit | null>) {
   const store = useBuild()
   const { value: effect, problem, ask, clear } = useNewest<Effect | null>()
-  watchDebounced(
+  watchPaced(
     () => JSON.stringify([toValue(edit), store.build?.revision]),
     () => {
       const e = toValue(edit)
@@ -24,7 +24,8 @@ export function useEffectOf(edit: MaybeRefOrGetter<PlanEdit | null>) {
       if (e && b) void ask(() => api.tryEdit(b.slug, { revision: b.revision, edit: e }).catch(unlessMoved))
       else clear()
     },
-    { debounce: 200, immediate: true },
+    200,
+    { immediate: true },
   )
   return { effect, problem }
 }

@@ -12,7 +12,7 @@ const emit = defineEmits<{ close: []; against: [way: string] }>()
 const store = useBuild()
 const router = useRouter()
 const s = props.stains
-const { stained, chosen, amount, reach, rounds, hours } = s
+const { stained, enough, squint, chosen, amount, reach, rounds, hours } = s
 const told = computed(() => s.plan.value.value)
 
 const heading = useTemplateRef('heading')
@@ -49,7 +49,6 @@ const guide = (as: string, whole: boolean) => {
   }
   return `/api/builds/${encodeURIComponent(props.slug)}/stains/guide?${q}`
 }
-const enough = computed(() => stained.value?.enough)
 /** Where a figure stands, and its band, as shares of a bar that ends at twice the band's end. */
 const bar = (f: { value: number; low: number; high: number }) => {
   const end = 1.5 * f.high || 1
@@ -75,7 +74,7 @@ function toBack(b: { zone: string; step: string }) {
       <button v-if="chosen" type="button" class="link" @click="s.leave()">All effects</button>
       <button v-else type="button" class="link" @click="emit('close')">Back to the skin</button>
     </header>
-    <p v-if="!stained" class="soft" role="status">{{ s.list.problem.value || 'Judging from the picture …' }}</p>
+    <p v-if="!stained" class="soft" role="status">{{ s.list.problem.value || 'Reading the effects …' }}</p>
     <template v-else>
       <p v-if="!zones.length" class="soft">No step of this build fades, stains or chips. Add one to a route first.</p>
       <div v-for="[name, steps] in chosen ? [] : zones" :key="name" class="zone" role="group" :aria-label="name">
@@ -183,6 +182,9 @@ function toBack(b: { zone: string; step: string }) {
         </div>
       </details>
 
+      <p v-if="!enough" class="soft small" role="status">
+        {{ squint.problem.value || 'Judging all of it, squinting …' }}
+      </p>
       <section v-if="enough" class="enough" aria-label="Is it enough?">
         <h3>{{ enough.words }}</h3>
         <p class="soft small">{{ enough.service }} It should read {{ enough.reads }}, with half-closed eyes.</p>

@@ -1,4 +1,3 @@
-import { watchDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
@@ -6,6 +5,7 @@ import { api } from '../api'
 import { useBuild } from '../build/useBuild'
 import { useNewest } from '../shared/useNewest'
 import type { LookAsked, LookZone, Whole } from '../wire'
+import { watchPaced } from '../shared/watchPaced'
 
 /** What is looked at, kept in the address, and what the engine says about it. */
 export function useLook(
@@ -57,14 +57,15 @@ export function useLook(
       ? { px_per_mm: scale.value.toFixed(3) }
       : { width: coarse(size.width.value || 960), most: coarse(size.height.value || 520) }),
   }))
-  watchDebounced(
+  watchPaced(
     [slug, asking, revision],
     async () => {
       if (!revision.value || !store.at) return
       const got = await told.ask(() => api.whole(slug.value, asking.value))
       if (got) whole.value = got
     },
-    { debounce: 120, immediate: true },
+    120,
+    { immediate: true },
   )
 
   const asked = useNewest<LookAsked>((words) => (beside.value = words))

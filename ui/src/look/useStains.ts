@@ -1,10 +1,11 @@
-import { useDebounceFn, watchDebounced } from '@vueuse/core'
+import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 
 import { api } from '../api'
 import { useBuild } from '../build/useBuild'
 import { useNewest } from '../shared/useNewest'
-import type { LookView, PlanStainHow, Stained, StainStep, StainTold, Whole } from '../wire'
+import { watchPaced } from '../shared/watchPaced'
+import type { LookView, PlanStainHow, Stained, StainsEnough, StainStep, StainTold, Whole } from '../wire'
 
 const iso = (t: number) => new Date(t).toISOString().replace(/\.\d+/, '')
 
@@ -14,6 +15,8 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
   const revision = computed(() => (store.build?.slug === slug.value ? store.build.revision : 0))
   const list = useNewest<Stained>()
   const stained = shallowRef<Stained | null>(null)
+  const squint = useNewest<StainsEnough>()
+  const enough = shallowRef<StainsEnough['enough'] | null>(null)
   const key = ref('') // zone/step
   const chosen = computed<StainStep | undefined>(() =>
     stained.value?.steps.find((s) => `${s.zone}/${s.step}` === key.value),
@@ -27,15 +30,20 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
   )
   const pull = computed(() => (chosen.value ? `${key.value}:${amount.value.toFixed(2)}:${reach.value.toFixed(2)}` : ''))
 
-  watchDebounced(
+  watchPaced(
     [slug, revision, open, () => store.at, pull],
     async () => {
       if (!open.value || !revision.value || !store.at) return
       const q: Record<string, string> = { at: iso(store.at), ...(pulled.value ? { pull: pull.value } : {}) }
       const got = await list.ask(() => api.stains(slug.value, q))
-      if (got) stained.value = got
+      if (!got) return
+      stained.value = got
+      // Squinting at all of it takes longer: what was judged before stays till then.
+      const judged = await squint.ask(() => api.stainsEnough(slug.value, q))
+      if (judged) enough.value = judged.enough
     },
-    { debounce: 250, immediate: true },
+    250,
+    { immediate: true },
   )
 
   function own() {
@@ -66,7 +74,7 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
   )
 
   const plan = useNewest<StainTold>((words) => (store.said = words))
-  watchDebounced(
+  watchPaced(
     [key, amount, reach, rounds, hours, revision],
     () => {
       const s = chosen.value
@@ -82,7 +90,7 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
         }),
       )
     },
-    { debounce: 120 },
+    120,
   )
 
   const bound = (v: number) =>
@@ -157,6 +165,8 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
   return {
     stained,
     list,
+    enough,
+    squint,
     key,
     chosen,
     amount,

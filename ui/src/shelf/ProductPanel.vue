@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
 import { api } from '../api'
@@ -10,6 +9,7 @@ import { useUnits } from '../shared/useUnits'
 import type { Follow, Shelved, ShelfHiding } from '../wire'
 import FollowChart from './FollowChart.vue'
 import { say } from '../shared/say'
+import { watchPaced } from '../shared/watchPaced'
 
 /** A product of the shelf: what it is, what may follow it, what the builds will use of it. */
 const props = defineProps<{ chosen: Shelved; products: readonly Shelved[]; drop: number; above: string }>()
@@ -47,14 +47,15 @@ watch(
   { immediate: true },
 )
 const others = computed(() => props.products.map((p) => ({ value: p.product.id, title: p.product.name })))
-watchDebounced(
+watchPaced(
   () => [props.chosen, other.value, below.value] as const,
   ([chosen, o, isBelow]) => {
     asked.clear()
     const id = chosen.product.id
     if (o) void asked.ask(() => api.follow(isBelow ? id : o, isBelow ? o : id))
   },
-  { debounce: 60, immediate: true },
+  60,
+  { immediate: true },
 )
 const day = (t: string) => say(t, 'day')
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useStorage, watchDebounced } from '@vueuse/core'
+import { useStorage } from '@vueuse/core'
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 
 import { api, Refusal } from '../api'
@@ -11,6 +11,7 @@ import { useUnits } from '../shared/useUnits'
 import type { MixAnswer, PlanCup, PlanPour, PlanProduct, Shelf, ShelfProduct, Wash, Washes } from '../wire'
 import BiteCell from './BiteCell.vue'
 import LineMark from './LineMark.vue'
+import { watchPaced } from '../shared/watchPaced'
 
 /** The cup: what is poured into it and what comes of that; the other way round, the recipe for a line; and what to add when it is wrong. */
 const props = defineProps<{
@@ -107,13 +108,14 @@ const cupOf = (pour: PlanPour[]): PlanCup =>
   }) as PlanCup
 const poured = computed(() => cupOf(rows.value.map(pourOf)))
 const answer = useNewest<MixAnswer>()
-watchDebounced(
+watchPaced(
   poured,
   (c) => {
     if (!c.pour.length || !products.value.length) return
     void answer.ask(() => api.mix({ cup: c, build: store.build?.slug ?? '', zone: props.zone }))
   },
-  { debounce: 120, immediate: true, deep: true },
+  120,
+  { immediate: true, deep: true },
 )
 const got = shallowRef<MixAnswer | null>(null) // stays while the cup can't be mixed
 watch(answer.value, (now) => now && (got.value = now))

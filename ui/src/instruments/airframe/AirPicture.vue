@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { refDebounced, useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 
 import { useNight } from '../../shared/useNight'
 import { usePicture } from './usePicture'
@@ -24,14 +24,26 @@ const emit = defineEmits<{ tap: [x: number, y: number] }>() // as shares of the 
 const holder = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(holder)
 const night = useNight()
-const still = refDebounced(
-  computed(() => props.at),
-  220,
+// One jump of the moment is painted as it is; only while it goes on and on, as in a drag, half size will do.
+const rests = 220 // ms after which a drag has come to rest
+const dragged = ref(false)
+let moved = 0
+let rest = 0
+watch(
+  () => props.at,
+  () => {
+    const t = performance.now()
+    dragged.value = t - moved < rests
+    moved = t
+    window.clearTimeout(rest)
+    rest = window.setTimeout(() => (dragged.value = false), rests)
+  },
 )
+onBeforeUnmount(() => window.clearTimeout(rest))
 const coarse = (px: number) => Math.max(120, Math.min(3000, Math.floor(px / 20) * 20))
 const address = computed(() => {
   if (!width.value || !props.slug || !props.revision) return ''
-  const dragging = props.rough || still.value !== props.at
+  const dragging = props.rough || dragged.value
   const fine = Math.min(2, window.devicePixelRatio || 1)
   const scale = dragging ? 0.5 : fine
   const most = props.most < 0 ? height.value : props.most
