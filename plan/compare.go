@@ -46,6 +46,10 @@ func CompareTo(ctx context.Context, was *rule.Report, after *route.Plan) (Effect
 	if err != nil {
 		return Effect{}, err
 	}
+	return compared(was, is), nil
+}
+
+func compared(was, is *rule.Report) Effect {
 	e := Effect{Before: was.Finish, Finish: is.Finish, Checked: is}
 	has := func(list []timeline.Finding, f timeline.Finding) bool {
 		return slices.ContainsFunc(list, func(g timeline.Finding) bool {
@@ -67,5 +71,5 @@ func CompareTo(ctx context.Context, was *rule.Report, after *route.Plan) (Effect
 			e.Come = append(e.Come, f)
 		}
 	}
-	return e, nil
+	return e
 }

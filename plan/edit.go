@@ -62,18 +62,7 @@ func (f File) Edit(e Edit) (File, string, error) { return f.EditContext(context.
 
 // EditContext is Edit for somebody who may go meanwhile.
 func (f File) EditContext(ctx context.Context, e Edit) (File, string, error) {
-	out := f.Clone()
-	do, ok := edits[e.Do]
-	if e.Do == catchUp { // the one that lays the plan out
-		do, ok = func(f *File, _ Edit) (string, error) { return f.catchUp(ctx) }, true
-	}
-	if !ok {
-		return File{}, "", fault("edit.do", "%q is not an edit", e.Do)
-	}
-	words, err := do(&out, e)
-	if err == nil {
-		err = context.Cause(ctx)
-	}
+	out, words, err := f.edited(ctx, e)
 	if err != nil {
 		return File{}, "", err
 	}
@@ -93,6 +82,26 @@ func (f File) EditContext(ctx context.Context, e Edit) (File, string, error) {
 		return File{}, "", ofPlan(err, out)
 	}
 	return checked, words, nil
+}
+
+// edited carries an edit out without holding what comes of it against the format: enough to try what is offered.
+func (f File) edited(ctx context.Context, e Edit) (File, string, error) {
+	out := f.Clone()
+	do, ok := edits[e.Do]
+	if e.Do == catchUp { // the one that lays the plan out
+		do, ok = func(f *File, _ Edit) (string, error) { return f.catchUp(ctx) }, true
+	}
+	if !ok {
+		return File{}, "", fault("edit.do", "%q is not an edit", e.Do)
+	}
+	words, err := do(&out, e)
+	if err == nil {
+		err = context.Cause(ctx)
+	}
+	if err != nil {
+		return File{}, "", err
+	}
+	return out, words, nil
 }
 
 var edits = map[string]func(*File, Edit) (string, error){

@@ -3,6 +3,7 @@ package plan
 import (
 	"context"
 	"fmt"
+	"reflect"
 	"runtime"
 	"slices"
 	"strings"
@@ -32,11 +33,13 @@ const (
 	Waits Word = "wait"  // it stands where it is too early
 	Never Word = "never" // it would spoil what is there, whenever it is done
 	Past  Word = "past"  // it no longer makes sense on this zone, or not yet
+
+	Untried Word = "untried" // it is not known yet
 )
 
 // JSONSchema gives the closed list of words.
 func (Word) JSONSchema() *jsonschema.Schema {
-	return enum("How an offered step stands.", []Word{Good, From, First, Waits, Never, Past}, func(w Word) string { return string(w) })
+	return enum("How an offered step stands.", []Word{Good, From, First, Waits, Never, Past, Untried}, func(w Word) string { return string(w) })
 }
 
 // Offer is a step that could come next, tried on a copy of the plan.
@@ -54,6 +57,15 @@ type Offer struct {
 // meant. checked is the plan judged as it stands; shelf is what else can be taken. What makes no sense is offered too, with the reason. Errors are
 // *FieldError, and ctx's where it ends.
 func (f File) Next(ctx context.Context, checked *rule.Report, zone string, shelf ...Product) ([]Offer, error) {
+	offers, err := f.Offers(zone, shelf...)
+	if err != nil {
+		return nil, err
+	}
+	return offers, f.try(ctx, checked, offers)
+}
+
+// Offers are those of Next before they are tried, at once: their word is Untried, or Past where they make no sense. Errors are *FieldError.
+func (f File) Offers(zone string, shelf ...Product) ([]Offer, error) {
 	z, err := f.zone(zone)
 	if err != nil {
 		return nil, err
@@ -62,13 +74,24 @@ func (f File) Next(ctx context.Context, checked *rule.Report, zone string, shelf
 	slices.SortStableFunc(all, func(a, b *route.Technique) int { return int(a.Phase) - int(b.Phase) })
 	offers := make([]Offer, len(all))
 	for i, t := range all {
-		offers[i] = f.offered(z, t, shelf)
+		if offers[i] = f.offered(z, t, shelf); offers[i].Word == "" {
+			offers[i].Word = Untried
+		}
 	}
-	return offers, f.try(ctx, checked, offers)
+	return offers, nil
 }
 
 // Bottles offers every product that a step can be done with: of the plan first, then of the shelf. edit is a put-step; its product is left out.
 func (f File) Bottles(ctx context.Context, checked *rule.Report, edit Edit, shelf ...Product) ([]Offer, error) {
+	offers, err := f.BottleOffers(edit, shelf...)
+	if err != nil {
+		return nil, err
+	}
+	return offers, f.try(ctx, checked, offers)
+}
+
+// BottleOffers are those of Bottles before they are tried, at once. Errors are *FieldError.
+func (f File) BottleOffers(edit Edit, shelf ...Product) ([]Offer, error) {
 	if edit.Do != "put-step" || edit.Step == nil {
 		return nil, fault("edit.step", "missing: bottles are for a step that is put in or changed")
 	}
@@ -82,9 +105,9 @@ func (f File) Bottles(ctx context.Context, checked *rule.Report, edit Edit, shel
 		step := *edit.Step
 		e.Step = &step
 		p.into(&e)
-		offers = append(offers, Offer{Do: edit.Step.Do, Edit: e, Product: p.Product})
+		offers = append(offers, Offer{Do: edit.Step.Do, Edit: e, Product: p.Product, Word: Untried})
 	}
-	return offers, f.try(ctx, checked, offers)
+	return offers, nil
 }
 
 // bottle is a product that a step could be done with.
@@ -262,7 +285,7 @@ func (f File) try(ctx context.Context, was *rule.Report, offers []Offer) error {
 	for range min(runtime.GOMAXPROCS(0), len(offers)) {
 		work.Go(func() {
 			for n := next.Add(1) - 1; n < int64(len(offers)) && ctx.Err() == nil; n = next.Add(1) - 1 {
-				if o := &offers[n]; o.Word == "" {
+				if o := &offers[n]; o.Word == Untried {
 					errs[n] = f.tryOne(ctx, was, o)
 				}
 			}
@@ -278,7 +301,7 @@ func (f File) try(ctx context.Context, was *rule.Report, offers []Offer) error {
 }
 
 func (f File) tryOne(ctx context.Context, was *rule.Report, o *Offer) error {
-	changed, _, err := f.EditContext(ctx, o.Edit)
+	changed, _, err := f.edited(ctx, o.Edit)
 	if cause := context.Cause(ctx); cause != nil {
 		return cause
 	}
@@ -288,12 +311,19 @@ func (f File) tryOne(ctx context.Context, was *rule.Report, o *Offer) error {
 	}
 	p, err := changed.Resolve()
 	if err != nil {
-		return err
+		o.Word, o.Because = Past, say.Capital(problemOf(err))
+		return nil
 	}
-	e, err := CompareTo(ctx, was, p)
+	var is *rule.Report
+	if zone, only := onlyZone(f, changed); only { // what stands before it, and the other zones, need not be laid out again
+		is, err = was.Again(ctx, p, zone, firstOf(f.Zones[zone].Steps, changed.Zones[zone].Steps))
+	} else {
+		is, err = rule.CheckContext(ctx, p)
+	}
 	if err != nil {
 		return err
 	}
+	e := compared(was, is)
 	step := o.Edit.Of
 	for _, z := range changed.Zones {
 		for _, s := range z.Steps {
@@ -310,6 +340,26 @@ func (f File) tryOne(ctx context.Context, was *rule.Report, o *Offer) error {
 		o.Word, o.Because = Past, greyed
 	}
 	return nil
+}
+
+// onlyZone returns the one zone whose steps a change touches, and whether there is just one and nothing else changes that places steps.
+func onlyZone(was, will File) (zone int, only bool) {
+	if len(was.Zones) != len(will.Zones) {
+		return 0, false
+	}
+	for i := range was.Zones {
+		if reflect.DeepEqual(was.Zones[i], will.Zones[i]) {
+			continue
+		}
+		a, b := was.Zones[i], will.Zones[i]
+		a.Steps, b.Steps = nil, nil
+		if only || !reflect.DeepEqual(a, b) {
+			return 0, false
+		}
+		zone, only = i, true
+	}
+	was.Zones, will.Zones, was.Products, will.Products = nil, nil, nil, nil
+	return zone, only && reflect.DeepEqual(was, will)
 }
 
 func problemOf(err error) string {

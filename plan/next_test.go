@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -8,6 +9,7 @@ import (
 
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
+	"inkysparrow/core/verdict"
 	"inkysparrow/plan"
 )
 
@@ -107,6 +109,60 @@ func TestBottles(t *testing.T) {
 		if _, err := f.Bottles(t.Context(), rule.Check(p), e); err == nil {
 			t.Errorf("bottles for %+v", e)
 		}
+	}
+}
+
+// An offer is tried from its step on, with the rest left as it was laid: it stands as it would in a plan laid out and judged afresh.
+func TestNextAsAfresh(t *testing.T) {
+	text, err := os.ReadFile("../internal/demo/petrel.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	f, err := plan.Parse(text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	f = f.AsOf(time.Date(2027, 3, 11, 19, 40, 0, 0, time.UTC))
+	p, err := f.Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	checked := rule.Check(p)
+	tried := 0
+	for _, zone := range f.Zones[:3] {
+		offers, err := f.Next(t.Context(), checked, zone.ID)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, o := range offers {
+			changed, _, err := f.Edit(o.Edit)
+			if err != nil || o.Finish.IsZero() {
+				continue
+			}
+			q, err := changed.Resolve()
+			if err != nil {
+				t.Fatal(err)
+			}
+			tried++
+			afresh := rule.Check(q)
+			stops := func(r *rule.Report) (n int) {
+				for _, x := range r.Findings {
+					if x.Severity == verdict.Stop {
+						n++
+					}
+				}
+				return n
+			}
+			if !afresh.Finish.Equal(o.Finish) {
+				t.Errorf("%s on %s: ready %v, afresh %v", o.Do, zone.ID, o.Finish, afresh.Finish)
+			}
+			if o.Word == plan.Good && stops(afresh) > stops(checked) {
+				t.Errorf("%s on %s is good to go, and afresh there are %d stops, %d before", o.Do, zone.ID, stops(afresh), stops(checked))
+			}
+		}
+	}
+	if tried < 60 {
+		t.Errorf("%d offers were tried", tried)
 	}
 }
 

@@ -107,6 +107,8 @@ type Chosen struct {
 	Wishes []choose.Wish
 	file   File
 	from   map[*coating.Product]source
+
+	mu     sync.Mutex // held where finish is set
 	finish []time.Time
 }
 
@@ -374,13 +376,13 @@ func (c *Chosen) Finish(ctx context.Context) ([]time.Time, error) {
 		}
 		as[i] = first
 	}
-	errs := make([]error, len(kinds))
+	errs, finish := make([]error, len(kinds)), make([]time.Time, len(c.Judged))
 	var next atomic.Int64
 	var work sync.WaitGroup
 	for range min(runtime.GOMAXPROCS(0), len(kinds)) {
 		work.Go(func() {
 			for n := int(next.Add(1) - 1); n < len(kinds) && ctx.Err() == nil; n = int(next.Add(1) - 1) {
-				c.finish[kinds[n]], errs[n] = c.tried(ctx, kinds[n])
+				finish[kinds[n]], errs[n] = c.tried(ctx, kinds[n])
 			}
 		})
 	}
@@ -389,9 +391,12 @@ func (c *Chosen) Finish(ctx context.Context) ([]time.Time, error) {
 		return nil, err
 	}
 	for i, first := range as {
-		c.finish[i] = c.finish[first]
+		finish[i] = finish[first]
 	}
-	return c.finish, nil
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	c.finish = finish
+	return finish, nil
 }
 
 // tried returns when the build would be ready with a wash; zero where it can't be put there.

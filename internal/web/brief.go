@@ -7,11 +7,9 @@ import (
 	"encoding/json"
 	"slices"
 	"strings"
-	"sync"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
-	"github.com/hashicorp/golang-lru/v2/simplelru"
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/picture"
@@ -59,35 +57,9 @@ type briefed struct {
 	tl   *timeline.Timeline
 }
 
-// briefs keeps the last of them: one is looked at from several sides.
-type briefs struct {
-	mu   sync.Mutex
-	kept *simplelru.LRU[briefKey, *briefed]
-}
-
 type briefKey [sha256.Size]byte
 
-const briefsKept = 24
-
-func newBriefs() *briefs {
-	kept, err := simplelru.NewLRU[briefKey, *briefed](briefsKept, nil)
-	if err != nil {
-		panic(err) // the size is right
-	}
-	return &briefs{kept: kept}
-}
-
-func (b *briefs) get(key briefKey) (*briefed, bool) {
-	b.mu.Lock()
-	defer b.mu.Unlock()
-	return b.kept.Get(key)
-}
-
-func (b *briefs) put(key briefKey, made *briefed) {
-	b.mu.Lock()
-	defer b.mu.Unlock()
-	b.kept.Add(key, made)
-}
+const briefsKept = 24 // one is looked at from several sides
 
 func (s *Server) briefed(ctx context.Context, b *plan.Brief) (*briefed, error) {
 	if strings.TrimSpace(b.Name) == "" {

@@ -11,7 +11,7 @@ import (
 	"inkysparrow/plan"
 )
 
-// next tells what may come next on a zone.
+// next tells what may come next on a zone. With ?untried= what is offered is listed at once, before each is tried.
 func (s *Server) next(c fiber.Ctx) error {
 	ctx, end := waiting(c)
 	defer end()
@@ -20,6 +20,9 @@ func (s *Server) next(c fiber.Ctx) error {
 		return err
 	}
 	return s.offer(ctx, c, j, func(ctx context.Context, shelf []plan.Product) ([]plan.Offer, error) {
+		if c.Query("untried") != "" {
+			return j.file.Offers(c.Query("zone"), shelf...)
+		}
 		return j.file.Next(ctx, j.checked, c.Query("zone"), shelf...)
 	})
 }
@@ -37,6 +40,9 @@ func (s *Server) bottles(c fiber.Ctx) error {
 		return err
 	}
 	return s.offer(ctx, c, j, func(ctx context.Context, shelf []plan.Product) ([]plan.Offer, error) {
+		if c.Query("untried") != "" {
+			return j.file.BottleOffers(in.Edit, shelf...)
+		}
 		return j.file.Bottles(ctx, j.checked, in.Edit, shelf...)
 	})
 }
@@ -61,7 +67,7 @@ func (s *Server) offer(ctx context.Context, c fiber.Ctx, j *judged, find func(co
 	return c.JSON(out)
 }
 
-var wordStates = map[plan.Word]wire.State{plan.Good: wire.Safe, plan.From: wire.Safe, plan.First: wire.Hold, plan.Waits: wire.Hold, plan.Never: wire.Bite, plan.Past: wire.Note}
+var wordStates = map[plan.Word]wire.State{plan.Good: wire.Safe, plan.From: wire.Safe, plan.First: wire.Hold, plan.Waits: wire.Hold, plan.Never: wire.Bite, plan.Past: wire.Note, plan.Untried: wire.Note}
 
 func (j *judged) offered(o plan.Offer) wire.Offer {
 	w := wire.Offer{Do: string(o.Do), Edit: o.Edit, Word: o.Word, State: wordStates[o.Word], Because: o.Because, Product: o.Product.Name, Colour: o.Product.Colour}

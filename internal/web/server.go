@@ -58,7 +58,8 @@ type Server struct {
 	pageID  string // of the built page, so that an open one can tell that it is older
 	judging *judging
 	studio  *studio.Studio
-	briefs  *briefs
+	briefs  *kept[briefKey, *briefed]
+	washing *kept[chosenKey, *plan.Chosen]
 	live    *live
 	large   chan struct{} // large bodies being read
 	running atomic.Int64  // requests that are being answered
@@ -90,7 +91,7 @@ func New(c Config) (*Server, error) {
 		s.Clock = NewClock(s.Now)
 	}
 	s.judging = newJudging(s.Clock.Now)
-	s.studio, s.briefs = studio.New(), newBriefs()
+	s.studio, s.briefs, s.washing = studio.New(), keeping[briefKey, *briefed](briefsKept), keeping[chosenKey, *plan.Chosen](chosenKept)
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
 		return nil, fmt.Errorf("the page has not been built (make ui): %w", err)

@@ -442,11 +442,16 @@ func (s *Server) fromShelf(ctx context.Context) ([]plan.Product, error) {
 	if err != nil {
 		return nil, err
 	}
+	return atHand(stands), nil
+}
+
+// atHand are the products of a shelf that there is something left of.
+func atHand(stands store.Shelf) []plan.Product {
 	var all []plan.Product
 	for _, p := range stands.Products {
 		if p.UsedUp == "" && (p.StockML == nil || *p.StockML > 0) {
 			all = append(all, p.Product)
 		}
 	}
-	return all, nil
+	return all
 }

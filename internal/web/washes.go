@@ -51,17 +51,34 @@ func (s *Server) chosen(ctx context.Context, c fiber.Ctx) (*judged, *plan.Chosen
 			return nil, nil, fiber.NewError(fiber.StatusUnprocessableEntity, "wanted: a contrast from 0.5 to 60")
 		}
 	}
-	shelf, err := s.fromShelf(ctx)
+	stands, err := s.Store.Shelf(ctx)
 	if err != nil {
 		return nil, nil, err
 	}
+	key := chosenKey{j, stands.Revision, fmt.Sprintf("%+v", q)}
+	if out, ok := s.washing.get(key); ok {
+		return j, out, nil
+	}
 	var out *plan.Chosen
 	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
-		out, err = j.file.Choose(ctx, j.checked, q, shelf...)
+		out, err = j.file.Choose(ctx, j.checked, q, atHand(stands)...)
 		return err
 	})
+	if err == nil {
+		s.washing.put(key, out)
+	}
 	return j, out, err
 }
+
+// chosenKey is what washes that stand side by side hang on.
+type chosenKey struct {
+	of    *judged
+	shelf int64
+	query string
+}
+
+// chosenKept keeps the last of them: a list is followed by the strip of each of its washes.
+const chosenKept = 8
 
 func (s *Server) washes(c fiber.Ctx) error {
 	ctx, end := waiting(c)

@@ -12,6 +12,7 @@ import (
 	"testing"
 
 	"inkysparrow/internal/wire"
+	"inkysparrow/plan"
 )
 
 // From the list to a wash in the route: what is told of a wash is what the build says once it is in it.
@@ -142,6 +143,38 @@ func TestMixBench(t *testing.T) {
 		var p wire.Problem
 		if err := json.NewDecoder(resp.Body).Decode(&p); err != nil || resp.StatusCode != 422 || !strings.Contains(strings.ToLower(p.Problem+p.Place+p.Plain), strings.ToLower(bad.want)) {
 			t.Errorf("%s: %d %+v, want %q", bad.body, resp.StatusCode, p, bad.want)
+		}
+	}
+}
+
+// Washes that stand side by side are kept for their strips; a change of the build or of the shelf is seen all the same.
+func TestWashesKept(t *testing.T) {
+	s := open(t)
+	list := func() wire.Washes {
+		return read[wire.Washes](t, s.ask("GET", "/api/builds/petrel/washes?zone=under", ""), 200)
+	}
+	before := list()
+	if again := list(); len(again.Washes) != len(before.Washes) || again.Washes[0].Key != before.Washes[0].Key {
+		t.Errorf("asked twice: %d and %d washes", len(before.Washes), len(again.Washes))
+	}
+	stands := read[wire.Shelf](t, s.ask("GET", "/api/shelf", ""), 200)
+	read[wire.Shelf](t, s.ask("POST", "/api/shelf", fmt.Sprintf(`{"revision":%d,"product":{"name":"Tarn wash","kind":"wash","family":"clay-wash","colour":"#3a3128"}}`, stands.Revision)), 200)
+	if after := list(); !slices.ContainsFunc(after.Washes, func(w wire.Wash) bool { return w.Name == "Tarn wash" }) {
+		t.Error("a wash that was put on the shelf is not judged")
+	}
+}
+
+// What comes next is listed at once, and then as it stands: the same steps, in the same order.
+func TestUntried(t *testing.T) {
+	s := open(t)
+	known := read[wire.Next](t, s.ask("GET", "/api/builds/petrel/next?zone=under&untried=yes", ""), 200)
+	tried := read[wire.Next](t, s.ask("GET", "/api/builds/petrel/next?zone=under", ""), 200)
+	if len(known.Offers) < 30 || len(known.Offers) != len(tried.Offers) {
+		t.Fatalf("%d offers, tried %d", len(known.Offers), len(tried.Offers))
+	}
+	for i, o := range known.Offers {
+		if o.Do != tried.Offers[i].Do || o.Product != tried.Offers[i].Product || o.Word != plan.Untried && o.Word != plan.Past || tried.Offers[i].Word == plan.Untried {
+			t.Errorf("%s %s is %s, tried %s %s %s", o.Do, o.Product, o.Word, tried.Offers[i].Do, tried.Offers[i].Product, tried.Offers[i].Word)
 		}
 	}
 }

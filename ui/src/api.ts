@@ -173,8 +173,11 @@ export const api = {
   tryEdit: (slug: string, edit: MakeEdit) => ask<Effect>(`${of(slug)}/edit`, { ...edit, try: true }),
   when: (q: Record<string, string>) => ask<When>(`/when?${new URLSearchParams(q)}`),
   card: (slug: string) => ask<Card>(`${of(slug)}/card`),
-  next: (slug: string, zone: string) => ask<Next>(`${of(slug)}/next?${new URLSearchParams({ zone })}`),
-  bottles: (slug: string, edit: MakeEdit) => ask<Next>(`${of(slug)}/bottles`, edit),
+  /** With untried, what is offered is listed at once, before each is tried. */
+  next: (slug: string, zone: string, untried = false) =>
+    ask<Next>(`${of(slug)}/next?${new URLSearchParams({ zone, ...(untried ? { untried: 'yes' } : {}) })}`),
+  bottles: (slug: string, edit: MakeEdit, untried = false) =>
+    ask<Next>(`${of(slug)}/bottles${untried ? '?untried=yes' : ''}`, edit),
   briefTap: (question: AskBrief) => ask<BriefSpot>('/brief/tap', question),
   whole: (slug: string, q: Record<string, string>) => ask<Whole>(`${of(slug)}/look?${new URLSearchParams(q)}`),
   stainsEnough: (slug: string, q: Record<string, string>) =>

@@ -245,7 +245,7 @@ export type PlanSight = "nothing" | "something";
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanWord".
  */
-export type PlanWord = "good" | "from" | "seal" | "wait" | "never" | "past";
+export type PlanWord = "good" | "from" | "seal" | "wait" | "never" | "past" | "untried";
 /**
  * Liquid.
  *

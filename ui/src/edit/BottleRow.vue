@@ -35,7 +35,8 @@ const none = computed(() => !props.asking && !props.offers.length)
         </svg>
         <span class="what">
           <bdi class="name">{{ b.offer.product }}</bdi>
-          <span class="does"><StateMark :state="b.offer.state" quiet /> {{ b.offer.words }}</span>
+          <span v-if="b.offer.word === 'untried'" class="does soft">…</span>
+          <span v-else class="does"><StateMark :state="b.offer.state" quiet /> {{ b.offer.words }}</span>
         </span>
       </button>
     </div>

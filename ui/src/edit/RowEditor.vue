@@ -67,13 +67,16 @@ watch(effect, (e) => (store.preview = e), { flush: 'sync' })
 onBeforeUnmount(() => (store.preview = null))
 
 /** Every bottle that it could be done with, and what each would do here. */
-const { value: bottles, ask } = useNewest<Next>()
+const { value: judged, ask } = useNewest<Next>()
+const known = useNewest<Next>()
+const bottles = computed(() => judged.value ?? known.value.value)
 watchPaced(
   () => JSON.stringify([technique.value?.id, form.at, form.coats, form.laying, store.build?.revision]),
   () => {
     const [b, e] = [store.build, edit.value]
-    if (b && e?.step && technique.value?.kinds.length)
-      void ask(() => api.bottles(b.slug, { revision: b.revision, edit: e }))
+    if (!b || !e?.step || !technique.value?.kinds.length) return
+    if (!judged.value) void known.ask(() => api.bottles(b.slug, { revision: b.revision, edit: e }, true))
+    void ask(() => api.bottles(b.slug, { revision: b.revision, edit: e }))
   },
   150,
   { immediate: true },

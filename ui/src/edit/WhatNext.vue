@@ -15,12 +15,18 @@ const props = defineProps<{ zone: string; name: string }>()
 const emit = defineEmits<{ take: [edit: PlanEdit]; close: [] }>()
 const store = useBuild()
 
-const { value: next, problem, ask } = useNewest<Next>()
+// What is offered is there at once; how each stands comes as soon as all are tried.
+const { value: tried, problem, ask } = useNewest<Next>()
+const known = useNewest<Next>()
+const next = computed(() => tried.value ?? known.value.value)
 watch(
   () => [props.zone, store.build?.revision] as const,
   () => {
     const b = store.build
-    if (b) void ask(() => api.next(b.slug, props.zone))
+    if (!b) return
+    tried.value = null
+    void known.ask(() => api.next(b.slug, props.zone, true))
+    void ask(() => api.next(b.slug, props.zone))
   },
   { immediate: true },
 )
@@ -42,9 +48,9 @@ const phases = computed(() => {
 
 // What is looked at is shown on the tape and in the core.
 const looked = ref<Offer | null>(null)
-const tried = ref<PlanEdit | null>(null)
-watchDebounced(looked, (o) => (tried.value = o && o.word !== 'past' ? o.edit : null), { debounce: 180 })
-const { effect } = useEffectOf(tried)
+const lookedAt = ref<PlanEdit | null>(null)
+watchDebounced(looked, (o) => (lookedAt.value = o && o.word !== 'past' ? o.edit : null), { debounce: 180 })
+const { effect } = useEffectOf(lookedAt)
 watch(effect, (e) => (store.preview = e))
 onBeforeUnmount(() => (store.preview = null))
 
@@ -111,7 +117,8 @@ function go(by: number) {
             <span v-if="o.because" class="because small">{{ o.because }}</span>
           </span>
           <span class="word">
-            <span><StateMark :state="o.state" quiet /> {{ o.words }}</span>
+            <span v-if="o.word === 'untried'" class="soft">…</span>
+            <span v-else><StateMark :state="o.state" quiet /> {{ o.words }}</span>
             <span v-if="o.effect" class="small" :class="{ later: o.later }">{{ o.effect }}</span>
           </span>
         </button>
