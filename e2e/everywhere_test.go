@@ -105,6 +105,7 @@ func TestTargets(t *testing.T) {
 	for name, v := range map[string]view{"tablet": {820, 1180, false}, "telephone": {390, 844, false}} {
 		t.Run(name, func(t *testing.T) {
 			b := open(t, v, "/builds")
+			b.sees("h1", "Builds")
 			b.must(proto.EmulationSetTouchEmulationEnabled{Enabled: true}.Call(b.page))
 			b.must(proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "pointer", Value: "coarse"}}}.Call(b.page))
 			for _, at := range []struct{ path, wait string }{

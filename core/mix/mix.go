@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"sync"
 	"time"
 
 	"inkysparrow/core/climate"
@@ -206,18 +207,28 @@ func medium(watery float64) colour.Medium {
 type Look struct {
 	Wet, Dry, UnderFlat, UnderGloss colour.Colour
 	dry, flat                       *pigment.Paint
+	hides                           *hiding
+}
+
+// hiding is how thick the dry wash hides what is below, worked out when it is first asked for: a picture asks for each of its pixels.
+type hiding struct {
+	once sync.Once
+	um   float64
 }
 
 func lookOf(paint *pigment.Paint, fill float64, in colour.Medium) Look {
 	dry := paint.Colour()
 	g := dry.Dried(fill, gloss.Veil(coating.Flat))
-	l := Look{Wet: g.Wet(in), Dry: dry, UnderFlat: g.Cleared(gloss.Veil(coating.Flat)), UnderGloss: g.Cleared(gloss.Veil(coating.Gloss)), dry: paint}
+	l := Look{Wet: g.Wet(in), Dry: dry, UnderFlat: g.Cleared(gloss.Veil(coating.Flat)), UnderGloss: g.Cleared(gloss.Veil(coating.Gloss)), dry: paint, hides: &hiding{}}
 	l.flat = paint.Bent(l.UnderFlat)
 	return l
 }
 
 // Hides returns the dry thickness that hides what is below.
-func (l *Look) Hides() coating.Microns { return coating.Microns(l.dry.Hides()) }
+func (l *Look) Hides() coating.Microns {
+	l.hides.once.Do(func() { l.hides.um = l.dry.Hides() })
+	return coating.Microns(l.hides.um)
+}
 
 // Over returns the colour of so much dry wash over a ground.
 func (l *Look) Over(ground colour.Colour, um coating.Microns) colour.Colour {
