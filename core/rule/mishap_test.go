@@ -1,9 +1,10 @@
 package rule
 
 import (
-	"inkysparrow/core/timeline"
 	"slices"
 	"testing"
+
+	"inkysparrow/core/timeline"
 )
 
 // Each mishap has words to be found by and advice, and names rules that there are.

@@ -475,6 +475,12 @@ watchEffect(() => {
   .name {
     font-size: 15px;
   }
+  .name .soft {
+    display: none; /* the name needs the room */
+  }
+  .word {
+    padding: 0 6px;
+  }
   .now {
     padding: 2px 4px;
     font-size: 13px;

@@ -360,7 +360,8 @@ ul {
     overflow: visible;
     flex: none;
   }
-  .strip img {
+  .strip img,
+  .marks {
     width: 366px;
     max-width: 100%;
   }
