@@ -38,7 +38,7 @@ func waysOf(t *testing.T, s *site, slug string) (tried int) {
 		}
 		ways := read[wire.Ways](t, s.ask("GET", fmt.Sprintf("/api/builds/%s/ways?step=%s&rule=%s", slug, f.Step, f.Rule), ""), 200)
 		for _, w := range ways.Fixes {
-			if w.Words == "" || w.Do == "" || !strings.Contains(w.Effect, "ready") {
+			if w.Words == "" || w.Do == "" || !strings.Contains(w.Effect, "ready") && w.Effect != "the date stays" {
 				t.Errorf("%s at %s: %+v", f.Rule, f.Step, w)
 			}
 		}

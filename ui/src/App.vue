@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener, useMediaQuery } from '@vueuse/core'
+import { useMediaQuery } from '@vueuse/core'
 import { storeToRefs } from 'pinia'
 import { computed, defineAsyncComponent, nextTick, ref, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -11,7 +11,7 @@ import SparrowMark from './shared/SparrowMark.vue'
 import StandingBar from './shared/StandingBar.vue'
 import { now } from './shared/useClock'
 import { useKeys } from './shared/useKeys'
-import { useLetters } from './shared/useLetters'
+import { useGoing } from './shared/useGoing'
 import { useNight } from './shared/useNight'
 import { useReturnFocus } from './shared/useReturnFocus'
 import { useUnits } from './shared/useUnits'
@@ -42,40 +42,11 @@ const brief = computed(() => say(now.value, 'brief', shown.value?.timezone))
 const menu = ref(false)
 const more = ref(false)
 const keys = ref(false)
-const letters = useLetters()
-let going = false
-const places: Record<string, string> = { u: 'builds', s: 'shelf', k: 'workings', p: 'keeping' }
-const inBuild: Record<string, string> = { r: 'build', w: 'washes', l: 'look' } // places within the build that was opened last
+useGoing()
 useKeys({
   '?': () => (keys.value = !keys.value),
   m: () => (night.value = !night.value),
-  g: () => {
-    going = true
-    window.setTimeout(() => (going = false), 1200)
-  },
 })
-
-// g and a letter goes to a place; the letter alone is whatever else it is.
-useEventListener(
-  window,
-  'keydown',
-  (e: KeyboardEvent) => {
-    if (!going || !letters.act.value || e.ctrlKey || e.altKey || e.metaKey) return
-    const name = places[e.key]
-    const slug = build.value?.slug
-    const to = name
-      ? { name }
-      : slug && inBuild[e.key]
-        ? { name: inBuild[e.key], params: { slug }, query: { zone: store.zoneId } }
-        : undefined
-    if (!to) return
-    going = false
-    e.stopImmediatePropagation()
-    e.preventDefault()
-    void router.push(to)
-  },
-  { capture: true },
-)
 
 useReturnFocus(keys)
 useReturnFocus(() => ['plan', 'history', 'search', 'finish'].includes(store.sheet))

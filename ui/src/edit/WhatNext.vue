@@ -25,6 +25,7 @@ watch(
     const b = store.build
     if (!b) return
     tried.value = null
+    known.clear()
     void known.ask(() => api.next(b.slug, props.zone, true))
     void ask(() => api.next(b.slug, props.zone))
   },

@@ -99,6 +99,11 @@ async function tap(x: number, y: number) {
       feature: { kind: 'worn', id: `worn-${Date.now()}`, x_mm: ax, y_mm: ay, z_mm: az, views: [got.view] },
     })
 }
+/** What the picture shows, for who does not see it. */
+const described = computed(() => {
+  const zones = (whole.value?.zones ?? []).filter((z) => z.of).map((z) => `${z.name}: ${z.words}`)
+  return `${build.value?.name ?? ''}, ${whole.value?.clock ?? ''}. ${zones.join('; ')}`
+})
 const edit = (e: PlanEdit) => store.act(e)
 
 const panel = computed({
@@ -178,7 +183,7 @@ useKeys({
           :rough="stains.pulling.value"
           :most="-1"
           :scale="scale"
-          :label="`${build.name}, ${whole?.clock ?? ''}`"
+          :label="described"
           @tap="tap"
         />
         <div v-if="seen" class="lens" :style="lensStyle" aria-hidden="true" />

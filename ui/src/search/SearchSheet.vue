@@ -99,7 +99,7 @@ function take(h: Hit | undefined) {
           autofocus
         />
         <ul>
-          <li v-for="h in hits" :key="h.kind + h.title + h.detail">
+          <li v-for="(h, i) in hits" :key="i">
             <button type="button" @click="take(h)">
               <span>{{ h.title }}</span>
               <span class="soft small">{{ h.kind }}: {{ h.detail }}</span>

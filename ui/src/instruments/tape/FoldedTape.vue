@@ -5,18 +5,12 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import StateMark from '../../shared/StateMark.vue'
 import type { Effect, Odds, Tape, Zone } from '../../wire'
 import TapeDays from './TapeDays.vue'
-import { ink, laneOf, ms, waitsOf, type Ticket } from './lanes'
-import { quarter, snap, tapeScale } from './scale'
+import { ink, laneOf, ms, waitsOf } from './lanes'
+import { quarter, tapeScale } from './scale'
 import TapeTable from './TapeTable.vue'
 import TapeTicket from './TapeTicket.vue'
 import { torn } from './torn'
-
-/** A ticket that is being carried to another time or another zone. */
-export interface Carried {
-  step: string
-  zone: string // whose lane it is over
-  at: number // when it would begin
-}
+import { useGrip, type Carried } from './useGrip'
 
 const props = defineProps<{
   tape: Tape
@@ -112,93 +106,23 @@ function drag(e: PointerEvent) {
   if (dragging.value) emit('move', momentAt(e))
 }
 
-// A ticket is carried: by a mouse at once, by a finger when it was chosen before, so that the tape can still be pushed.
-interface Grip {
-  step: string
-  zone: string
-  x: number
-  y: number
-  off: number // from the ticket's left edge
-  length: number // of the work, ms
-  moved: boolean
-}
-let grip: Grip | null = null
-function take(e: PointerEvent, row: number, pressed: string) {
-  const id = meant(e, row, pressed)
-  const t = rows.value[row]?.find((one) => one.step.id === id)
-  const z = props.zones[row]
-  if (!t || !z || e.button !== 0) return
-  if (t.step.kind === 'done' || (e.pointerType === 'touch' && id !== props.step)) return
-  const left = surface.value?.getBoundingClientRect().left ?? 0
-  const length = ms(t.step.end) - ms(t.step.start)
-  grip = { step: id, zone: z.id, x: e.clientX, y: e.clientY, off: e.clientX - left - t.x, length, moved: false }
-  ;(e.currentTarget as Element).setPointerCapture(e.pointerId)
-}
-function carry(e: PointerEvent) {
-  if (!grip || !surface.value) return
-  if (!grip.moved && Math.hypot(e.clientX - grip.x, e.clientY - grip.y) < 6) return
-  grip.moved = true
-  const box = surface.value.getBoundingClientRect()
-  const row = Math.floor((e.clientY - box.top - edge) / rowHeight.value)
-  const over = props.zones[Math.max(0, Math.min(props.zones.length - 1, row))]
-  const at = snap(scale.value, scale.value.moment(e.clientX - box.left - grip.off), grip.length)
-  emit('carry', { step: grip.step, zone: over?.id ?? grip.zone, at })
-}
-function release(e: PointerEvent, row: number, id: string) {
-  const was = grip
-  grip = null
-  if (was?.moved) emit('drop')
-  else emit('step', meant(e, row, id))
-}
-function cancel() {
-  grip = null
-  emit('carry', null)
-}
-
-/** The chosen one lies on top: it is the one that a finger may pull. */
-const chosenLast = (row: Ticket[]) =>
-  row.toSorted((one, other) => Number(one.step.id === props.step) - Number(other.step.id === props.step))
-
-/** Under a finger several tickets may lie: the nearest is meant, and the rows of the route reach each. */
-function meant(e: PointerEvent, row: number, id: string) {
-  if (e.pointerType !== 'touch') return id
-  const x = e.clientX - (surface.value?.getBoundingClientRect().left ?? 0)
-  const off = (t: { x: number; width: number }) =>
-    Math.max(t.x - x, x - t.x - t.width, 0) + Math.abs(t.x + t.width / 2 - x) / 1000
-  const near = [...(rows.value[row] ?? [])].sort((one, other) => off(one) - off(other))[0]
-  return near?.step.id ?? id
-}
-
 const sessions = computed(() => scale.value.folds.filter((f) => f.session))
 const sessionAfter = (t: number) => sessions.value.find((f) => f.from > t)?.from ?? t
 const sessionBefore = (t: number) => sessions.value.findLast((f) => f.from < t)?.from ?? t
 
-/** The chosen ticket is carried by keys as well. */
-function ticketKey(e: KeyboardEvent, row: number, id: string) {
-  const t = rows.value[row]?.find((one) => one.step.id === id)
-  const z = props.zones[row]
-  if (!t || !z) return
-  const is = props.carried ?? { step: id, zone: z.id, at: ms(t.step.start) }
-  const length = ms(t.step.end) - ms(t.step.start)
-  const place = props.zones.findIndex((one) => one.id === is.zone)
-  const to = (at: number) => emit('carry', { ...is, at: snap(scale.value, at, length, at > is.at) })
-  const over = (by: number) => emit('carry', { ...is, zone: props.zones[place + by]?.id ?? is.zone })
-  const acts: Record<string, () => void> = {
-    ArrowRight: () => to(is.at + quarter),
-    ArrowLeft: () => to(is.at - quarter),
-    PageUp: () => to(sessionAfter(is.at)),
-    PageDown: () => to(sessionBefore(is.at)),
-    ArrowDown: () => over(1),
-    ArrowUp: () => over(-1),
-    Enter: () => (props.carried ? emit('drop') : emit('step', id)),
-    Escape: () => emit('carry', null),
-  }
-  const act = acts[e.key]
-  if (!act || (t.step.kind === 'done' && e.key !== 'Enter') || e.shiftKey || e.ctrlKey) return
-  e.preventDefault()
-  e.stopPropagation()
-  act()
-}
+const { take, carry, release, cancel, ticketKey, chosenLast } = useGrip({
+  props,
+  rows,
+  scale,
+  surface,
+  rowHeight,
+  edge,
+  sessionAfter,
+  sessionBefore,
+  carried: (c) => emit('carry', c),
+  dropped: () => emit('drop'),
+  chosen: (id) => emit('step', id),
+})
 
 function key(e: KeyboardEvent) {
   const moves: Record<string, () => void> = {
