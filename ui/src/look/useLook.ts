@@ -55,12 +55,12 @@ export function useLook(
     at: iso(store.at),
     ...(scale.value
       ? { px_per_mm: scale.value.toFixed(3) }
-      : { width: coarse(size.width.value || 960), most: coarse(size.height.value || 520) }),
+      : { width: coarse(size.width.value), most: coarse(size.height.value || 520) }),
   }))
   watchPaced(
     [slug, asking, revision],
     async () => {
-      if (!revision.value || !store.at) return
+      if (!revision.value || !store.at || (!scale.value && !size.width.value)) return // its size is known in a moment
       const got = await told.ask(() => api.whole(slug.value, asking.value))
       if (got) whole.value = got
     },
