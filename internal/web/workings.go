@@ -54,6 +54,7 @@ var workings = sync.OnceValue(func() wire.Workings {
 		w.Groups = append(w.Groups, wire.WorkingGroup{Name: name, Rows: rows})
 	}
 	add("Rules", rulesTable())
+	add("What one sees when it went wrong", mishapsTable())
 	add("Formulas", formulas)
 	add("Families of film", familiesTable())
 	add("How films harden", mechanismsTable())
@@ -78,6 +79,15 @@ func rulesTable() (rows []wire.Working) {
 		if r.Open != nil {
 			w.Figures = "time can satisfy it"
 		}
+		rows = append(rows, w)
+	}
+	return rows
+}
+
+func mishapsTable() (rows []wire.Working) {
+	for _, m := range rule.Mishaps() {
+		w := working(m.ID, m.Seen, rule.MishapEvidence)
+		w.Words = m.Do
 		rows = append(rows, w)
 	}
 	return rows

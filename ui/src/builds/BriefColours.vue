@@ -60,6 +60,7 @@ function mixed(colour: string) {
         v-for="p in bottles"
         :key="p.id"
         type="button"
+        class="tile"
         :aria-pressed="now.shelf === p.id"
         :title="familyName(p.family)"
         @click="pour(p.id)"
@@ -111,20 +112,7 @@ function mixed(colour: string) {
   gap: 6px 8px;
   align-items: center;
 }
-.bottles button {
-  padding: 0;
-  border: 1px solid var(--line);
-  background: var(--raised);
-  color: inherit;
-  font: 500 15px var(--v-font-heading);
-  text-align: left;
-  cursor: pointer;
-}
-.bottles button[aria-pressed='true'] {
-  border-color: var(--ink);
-  box-shadow: inset 0 -4px 0 var(--ink);
-}
-.bottles button {
+.bottles .tile {
   display: flex;
   gap: 8px;
   align-items: center;
@@ -145,14 +133,6 @@ function mixed(colour: string) {
 }
 .slide {
   display: grid;
-}
-.slide select {
-  min-height: 40px;
-  border: 0;
-  border-bottom: 1px solid var(--ink);
-  background: var(--sheet);
-  color: inherit;
-  font: 16px var(--v-font-body);
 }
 .slide input[type='range'] {
   height: 32px;

@@ -2,6 +2,7 @@
 import { useTrade } from '../edit/useTrade'
 import { useNight } from '../shared/useNight'
 import { lay } from './briefForm'
+import ChoiceRow from './ChoiceRow.vue'
 import type { Brief } from './useBrief'
 
 /** A new build begins with its shape and its colours: a scale, a type as a picture, a scheme, one tap each. */
@@ -58,6 +59,7 @@ function scheme(id: string) {
       v-for="t in trade?.air_types ?? []"
       :key="t.id"
       type="button"
+      class="tile"
       :aria-pressed="a.type === t.id"
       @click="choose(t.id)"
     >
@@ -67,18 +69,7 @@ function scheme(id: string) {
   </div>
   <template v-if="a.type">
     <h2>Its colours</h2>
-    <div class="chips" role="group" aria-label="Scheme">
-      <button
-        v-for="s in trade?.schemes ?? []"
-        :key="s.id"
-        type="button"
-        class="act"
-        :aria-pressed="a.scheme === s.id"
-        @click="scheme(s.id)"
-      >
-        {{ s.words }}
-      </button>
-    </div>
+    <ChoiceRow label="Scheme" :choices="trade?.schemes ?? []" :chosen="a.scheme" @choose="scheme" />
   </template>
 </template>
 
@@ -88,10 +79,6 @@ function scheme(id: string) {
   flex-wrap: wrap;
   gap: 6px 8px;
 }
-.act[aria-pressed='true'] {
-  background: var(--action);
-  color: var(--on-action);
-}
 .types {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(120px, 1fr));
@@ -100,13 +87,6 @@ function scheme(id: string) {
 .types button {
   display: grid;
   align-content: start;
-  padding: 0;
-  border: 1px solid var(--line);
-  background: var(--raised);
-  color: inherit;
-  font: 500 15px var(--v-font-heading);
-  text-align: left;
-  cursor: pointer;
 }
 .types img {
   display: block;
@@ -119,9 +99,5 @@ function scheme(id: string) {
 .types span {
   display: block;
   padding: 4px 8px 6px;
-}
-.types button[aria-pressed='true'] {
-  border-color: var(--ink);
-  box-shadow: inset 0 -4px 0 var(--ink);
 }
 </style>

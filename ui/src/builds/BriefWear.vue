@@ -5,6 +5,7 @@ import ServiceFields from '../edit/ServiceFields.vue'
 import { useTrade } from '../edit/useTrade'
 import type { PlanBrief } from '../wire'
 import BriefPicture from './BriefPicture.vue'
+import ChoiceRow from './ChoiceRow.vue'
 import type { Brief } from './useBrief'
 
 /** How worn a new build should look, each answer seen on this very aircraft. */
@@ -29,32 +30,20 @@ const put = (key: 'place' | 'care' | 'months', v: string | number) =>
 </script>
 
 <template>
-  <div class="scales" role="group" aria-label="Based on">
-    <span class="plate">Based on</span>
-    <button
-      v-for="p in trade?.places ?? []"
-      :key="p.id"
-      type="button"
-      class="act"
-      :aria-pressed="a.service.place === p.id"
-      @click="put('place', p.id)"
-    >
-      {{ p.words }}
-    </button>
-  </div>
-  <div class="scales" role="group" aria-label="In service for">
-    <span class="plate">In service for</span>
-    <button
-      v-for="m in trade?.months ?? []"
-      :key="m.id"
-      type="button"
-      class="act"
-      :aria-pressed="a.service.months === Number(m.id)"
-      @click="put('months', Number(m.id))"
-    >
-      {{ m.words }}
-    </button>
-  </div>
+  <ChoiceRow
+    label="Based on"
+    told
+    :choices="trade?.places ?? []"
+    :chosen="a.service.place"
+    @choose="(id) => put('place', id)"
+  />
+  <ChoiceRow
+    label="In service for"
+    told
+    :choices="trade?.months ?? []"
+    :chosen="String(a.service.months ?? '')"
+    @choose="(id) => put('months', Number(id))"
+  />
   <div v-for="s in a.type ? schools : []" :key="s.school" class="seen">
     <h3 class="plate">{{ s.words }}</h3>
     <div class="row" role="radiogroup" :aria-label="s.words">
@@ -62,6 +51,7 @@ const put = (key: 'place' | 'care' | 'months', v: string | number) =>
         v-for="id in s.answers"
         :key="id"
         type="button"
+        class="tile"
         role="radio"
         :aria-checked="answered(s.school) === id"
         @click="a.schools = { ...a.schools, [s.school]: id }"
@@ -81,31 +71,6 @@ const put = (key: 'place' | 'care' | 'months', v: string | number) =>
 </template>
 
 <style scoped>
-.scales,
-.zones,
-.bottles {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 8px;
-  align-items: center;
-}
-.row button {
-  padding: 0;
-  border: 1px solid var(--line);
-  background: var(--raised);
-  color: inherit;
-  font: 500 15px var(--v-font-heading);
-  text-align: left;
-  cursor: pointer;
-}
-.row button[aria-checked='true'] {
-  border-color: var(--ink);
-  box-shadow: inset 0 -4px 0 var(--ink);
-}
-.act[aria-pressed='true'] {
-  background: var(--action);
-  color: var(--on-action);
-}
 .row {
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));

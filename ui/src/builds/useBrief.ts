@@ -3,6 +3,7 @@ import { computed, reactive, ref, watch } from 'vue'
 
 import { api, Refusal } from '../api'
 import { tradeRead, useTrade } from '../edit/useTrade'
+import { capital } from '../shared/capital'
 import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
 import type { Made, NewBuild, PlanBrief, SchoolCosts } from '../wire'
@@ -66,8 +67,7 @@ export function useBrief() {
 
   /** What it is called until it has a name: its picture and its route need none. */
   const proposed = computed(() => {
-    const words = trade.value?.air_types.find((t) => t.id === a.type)?.words ?? 'new model'
-    return words.charAt(0).toUpperCase() + words.slice(1)
+    return capital(trade.value?.air_types.find((t) => t.id === a.type)?.words ?? 'new model')
   })
   const brief = computed<PlanBrief>(() => ({ ...briefOf(a, units), name: a.name.trim() || proposed.value }))
   const wish = computed<NewBuild | null>(() => {

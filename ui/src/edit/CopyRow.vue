@@ -70,10 +70,6 @@ async function keep() {
   flex-wrap: wrap;
   gap: 4px;
 }
-.act[aria-pressed='true'] {
-  border-color: var(--ink);
-  background: var(--sheet);
-}
 .act[aria-pressed='true']::before {
   content: '✓ ';
 }

@@ -87,7 +87,7 @@ const number = (v: string) => (v === '' || v === null ? undefined : Number(v))
     />
     <v-text-field
       :model-value="service.fade ?? ''"
-      label="Faded by: 1 is just seen, 10 is heavy"
+      label="Faded by, as a colour difference"
       type="number"
       min="0"
       max="40"

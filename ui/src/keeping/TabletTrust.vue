@@ -43,7 +43,7 @@ onMounted(async () => {
         <li>Some tablets then want trust in it switched on, where they list what is installed.</li>
         <li>Open this page again, and put it on the start screen by the browser’s own menu.</li>
       </ol>
-      <p class="soft small">It vouches for this server’s names and addresses alone, for two years.</p>
+      <p class="soft small">It vouches for this server’s names and addresses alone.</p>
     </template>
   </section>
 </template>

@@ -91,13 +91,6 @@ label {
 }
 select {
   width: 100%;
-  min-height: 36px;
-  padding: 2px;
-  border: 0;
-  border-bottom: 1px solid var(--ink);
-  background: var(--sheet);
-  color: inherit;
-  font: 16px var(--v-font-body);
 }
 .noticed {
   margin: 0;
@@ -114,8 +107,7 @@ select {
   padding-left: 18px;
 }
 @media (pointer: coarse) {
-  label,
-  select {
+  label {
     min-height: 44px;
   }
 }

@@ -103,23 +103,8 @@ const turn = (id: string) => (panel.value = panel.value === id ? '' : id)
   gap: 6px;
   align-items: center;
 }
-select {
-  min-height: 36px;
-  max-width: 100%;
-  padding: 2px;
-  border: 0;
-  border-bottom: 1px solid var(--ink);
-  background: var(--sheet);
-  color: inherit;
-  font: 16px var(--v-font-body);
-}
-.act[aria-pressed='true'] {
-  background: var(--action);
-  color: var(--on-action);
-}
 @media (pointer: coarse) {
-  .turns label,
-  select {
+  .turns label {
     min-height: 44px;
   }
 }

@@ -55,8 +55,4 @@ section {
 .drop input:focus-visible + span {
   outline: 2px solid var(--note);
 }
-.act[aria-pressed='true'] {
-  background: var(--action);
-  color: var(--on-action);
-}
 </style>

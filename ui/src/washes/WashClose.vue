@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 
 import { useBuild } from '../build/useBuild'
+import { capital } from '../shared/capital'
 import CautionMark from '../shared/CautionMark.vue'
 import StateMark from '../shared/StateMark.vue'
 import type { PlanEdit, Wash, WashDate, Washes, WashOne } from '../wire'
@@ -39,7 +40,6 @@ function turn(e: KeyboardEvent, i: number) {
   tab.value = next
   document.getElementById(`tab-${next}`)?.focus()
 }
-const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
 const take = (e: PlanEdit | undefined) => e && store.act(e)
 </script>
 

@@ -18,8 +18,7 @@ const first = 80 // rows that are drawn at once; the others when they are asked 
 const all = ref(false)
 const shown = computed(() => (all.value ? props.list.washes : props.list.washes.slice(0, first)))
 
-const close = (w: Wash) =>
-  `${w.line_de.toFixed(0)} close up, ${w.arm_de.toFixed(0)} at arm's length, as colours are compared: 1 can just be seen`
+const close = (w: Wash) => `${w.line_de.toFixed(0)} close up, ${w.arm_de.toFixed(0)} at arm's length, in CIEDE2000`
 </script>
 
 <template>
@@ -90,7 +89,7 @@ const close = (w: Wash) =>
   </table>
   <p class="soft small foot">
     In the films, the deeper the pit the more the wash and its cloth take: a ring takes nothing that counts, an
-    hourglass wants more time, a cross is bitten at any age. Of the lines, 1 can just be told from the paint.
+    hourglass wants more time, a cross is bitten at any age.
   </p>
   <button v-if="shown.length < list.washes.length" type="button" class="act" @click="all = true">
     Show the other {{ list.washes.length - shown.length }}

@@ -4,6 +4,7 @@ import { computed, defineAsyncComponent, ref, toRef, useTemplateRef, watch } fro
 
 import { useBuild } from '../build/useBuild'
 import { useTrade } from '../edit/useTrade'
+import { capital } from '../shared/capital'
 import MomentField from '../shared/MomentField.vue'
 import SparrowMark from '../shared/SparrowMark.vue'
 import StateMark from '../shared/StateMark.vue'
@@ -78,7 +79,6 @@ const wished = computed(() => {
   const made = (last.value?.wishes ?? []).filter((x) => last.value?.made.includes(x.id))
   return made.map((x) => x.words).join(', ') || 'the usual order'
 })
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 useKeys({
   'Ctrl+z': () => store.undo(),
