@@ -33,6 +33,13 @@ const elsewhere = computed(() => {
   const at = Date.parse(store.moment?.at ?? '')
   return Math.abs(at - Date.parse(s.start)) < 60_000 ? null : core
 })
+/** What is unfolded comes into sight. */
+function unfold(e: Event) {
+  const on = e.target as HTMLDetailsElement
+  asked.value = on.open
+  if (on.open) void nextTick(() => on.scrollIntoView({ block: 'start' }))
+}
+
 /** The two are turned with the arrows, as tabs are. */
 async function turn(e: KeyboardEvent) {
   if (e.key !== 'ArrowRight' && e.key !== 'ArrowLeft') return
@@ -175,7 +182,7 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
             <dd v-if="step.spread" class="spread soft">{{ step.spread }}</dd>
           </template>
         </dl>
-        <details v-if="step && !trying" class="why" @toggle="asked = ($event.target as HTMLDetailsElement).open">
+        <details v-if="step && !trying" class="why" @toggle="unfold">
           <summary>Why this date, and what if</summary>
           <StepWhy v-if="asked" :step="step.id" />
         </details>

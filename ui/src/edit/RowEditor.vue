@@ -282,8 +282,8 @@ const done = computed(() => Boolean(props.step?.done))
 }
 .buttons {
   position: sticky;
-  bottom: 0;
-  padding: 6px 0;
+  bottom: -14px; /* over the list's own edge: nothing peeps out below it */
+  padding: 6px 0 20px;
   background: var(--raised);
 }
 .settings summary {
