@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, nextTick, ref } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef } from 'vue'
 
 import StateMark from '../shared/StateMark.vue'
 import type { Finding, Step } from '../wire'
@@ -33,12 +33,9 @@ const elsewhere = computed(() => {
   const at = Date.parse(store.moment?.at ?? '')
   return Math.abs(at - Date.parse(s.start)) < 60_000 ? null : core
 })
-/** What is unfolded comes into sight. */
-function unfold(e: Event) {
-  const on = e.target as HTMLDetailsElement
-  asked.value = on.open
-  if (on.open) void nextTick(() => on.scrollIntoView({ block: 'start' }))
-}
+const why = useTemplateRef('why')
+/** What is unfolded comes into sight as soon as it is there. */
+const toWhy = () => why.value?.scrollIntoView({ block: 'start' })
 
 /** The two are turned with the arrows, as tabs are. */
 async function turn(e: KeyboardEvent) {
@@ -182,9 +179,14 @@ const other = computed(() => (props.finding ? props.count - 1 : props.count))
             <dd v-if="step.spread" class="spread soft">{{ step.spread }}</dd>
           </template>
         </dl>
-        <details v-if="step && !trying" class="why" @toggle="unfold">
+        <details
+          v-if="step && !trying"
+          ref="why"
+          class="why"
+          @toggle="asked = ($event.target as HTMLDetailsElement).open"
+        >
           <summary>Why this date, and what if</summary>
-          <StepWhy v-if="asked" :step="step.id" />
+          <StepWhy v-if="asked" :step="step.id" @there="toWhy" />
         </details>
       </template>
     </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, nextTick, reactive, ref, watch } from 'vue'
 
 import { api } from '../api'
 import { rangeOf, useTrade } from '../edit/useTrade'
@@ -16,6 +16,7 @@ const props = defineProps<{ step: string }>()
 const store = useBuild()
 const units = useUnits()
 const told = (words: string) => (store.said = words)
+const emit = defineEmits<{ there: [] }>() // its answer is
 const explained = useNewest<Explain>(told)
 const explain = explained.value
 const verges = useNewest<Verge>(told)
@@ -23,12 +24,15 @@ const verge = verges.value
 const place = ref(0)
 const q = reactive({ t: 21, rh: 50, age: 3, coats: 2, clear: 0, contact: 1 })
 
+let there = false
 watch(
   () => [props.step, store.build],
   async () => {
     const b = store.build
     if (!b) return
     const got = await explained.ask(() => api.explain(b.slug, props.step))
+    if (got && !there) void nextTick(() => emit('there')) // once: a change of the build must not move what is read
+    there ||= !!got
     if (got) choose(got.layers[0]?.place ?? 0)
   },
   { immediate: true },
