@@ -294,6 +294,8 @@ func TestSearch(t *testing.T) {
 		b.fill(ask, words)
 		b.sees("[role=dialog] li:first-child", want)
 	}
+	b.sees("[role=dialog]", "Sand wet or with a dust mask")
+	b.inspect(axeCore(t))
 	b.fill(ask, "too strong")
 	b.sees("[role=dialog] li", "wash")
 	b.fill(ask, "rule silvering")

@@ -14,6 +14,9 @@ type Mishap struct {
 // MishapEvidence is where the advice comes from: product labels and local rules come first.
 var MishapEvidence = fact.Bench("what finishers do first; nothing here is measured")
 
+// MishapCaution stands wherever their advice does.
+const MishapCaution = "Sand wet or with a dust mask, ventilate where there is solvent, mind needles and blades; the product's label and local rules come first."
+
 // Mishaps returns the commonest, in the order of work.
 func Mishaps() []Mishap {
 	return []Mishap{

@@ -81,6 +81,7 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	for _, r := range rule.Every().All {
 		t.Rules = append(t.Rules, wire.Wish{ID: r.ID, Words: r.Title})
 	}
+	t.Mind = rule.MishapCaution
 	for _, m := range rule.Mishaps() {
 		t.Mishaps = append(t.Mishaps, wire.Mishap(m))
 	}

@@ -78,7 +78,7 @@ type chosenKey struct {
 }
 
 // chosenKept keeps the last of them: a list is followed by the strip of each of its washes.
-const chosenKept = 8
+const chosenKept = 4
 
 func (s *Server) washes(c fiber.Ctx) error {
 	ctx, end := waiting(c)

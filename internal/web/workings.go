@@ -87,7 +87,7 @@ func rulesTable() (rows []wire.Working) {
 func mishapsTable() (rows []wire.Working) {
 	for _, m := range rule.Mishaps() {
 		w := working(m.ID, m.Seen, rule.MishapEvidence)
-		w.Words = m.Do
+		w.Words = m.Do + " " + rule.MishapCaution
 		rows = append(rows, w)
 	}
 	return rows

@@ -80,6 +80,7 @@ type Trade struct {
 	Schools    []School    `json:"schools"`
 	Rules      []Wish      `json:"rules"`
 	Mishaps    []Mishap    `json:"mishaps"` // what one sees when something went wrong
+	Mind       string      `json:"mind"`    // the caution that stands beside their advice
 	Wishes     []Wish      `json:"wishes"`
 	Ages       []Wish      `json:"ages"` // of a zone's paint; the id is in days
 	Kinds      []string    `json:"kinds"`

@@ -1581,6 +1581,7 @@ export interface Trade {
   schools: School[];
   rules: Wish[];
   mishaps: Mishap[];
+  mind: string;
   wishes: Wish[];
   ages: Wish[];
   kinds: string[];

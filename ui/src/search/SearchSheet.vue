@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 
 import { useBuild } from '../build/useBuild'
 import { familyName, useTrade } from '../edit/useTrade'
+import CautionMark from '../shared/CautionMark.vue'
 
 const emit = defineEmits<{ close: [] }>()
 const store = useBuild()
@@ -106,6 +107,7 @@ function take(h: Hit | undefined) {
             </button>
           </li>
         </ul>
+        <p v-if="hits.some((h) => h.kind === 'what went wrong')" class="small"><CautionMark /> {{ trade?.mind }}</p>
         <p v-if="words && !hits.length" class="soft" aria-live="polite">Nothing here says that.</p>
       </form>
     </v-card>
