@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/bench"
 	"inkysparrow/core/chance"
 	"inkysparrow/core/choose"
 	"inkysparrow/core/climate"
@@ -17,6 +18,7 @@ import (
 	"inkysparrow/core/follow"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/guide"
+	"inkysparrow/core/learn"
 	"inkysparrow/core/look"
 	"inkysparrow/core/mix"
 	"inkysparrow/core/picture"
@@ -74,7 +76,7 @@ func TestTables(t *testing.T) {
 			t.Errorf("school %s lacks a question, answers or its usual one", s.ID)
 		}
 	}
-	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &verdict.Numbers, &chance.Numbers, &pigment.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &airframe.Numbers, &look.Numbers, &picture.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &stain.Numbers, &choose.Numbers} {
+	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &verdict.Numbers, &chance.Numbers, &pigment.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &airframe.Numbers, &look.Numbers, &picture.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &stain.Numbers, &choose.Numbers, &learn.Numbers, &bench.Numbers} {
 		if len(table.Rows()) == 0 {
 			t.Error("a table of numbers is empty")
 		}

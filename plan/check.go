@@ -19,11 +19,12 @@ const CheckFormat = "inkysparrow-check/1"
 
 // Report is the answer of the headless check.
 type Report struct {
-	Format   string     `json:"format"`
-	Findings []Finding  `json:"findings"`
-	Schedule []Times    `json:"schedule"`
-	Finish   *time.Time `json:"finish"`            // null for a plan without steps
-	Untried  int        `json:"untried,omitempty"` // changes that might have removed a finding and were not tried: the plan is large and full of them
+	Format   string           `json:"format"`
+	Findings []Finding        `json:"findings"`
+	Schedule []Times          `json:"schedule"`
+	Finish   *time.Time       `json:"finish"`            // null for a plan without steps
+	Learned  []LearnedProduct `json:"learned,omitempty"` // what was said of one's own films, where the check goes by it
+	Untried  int              `json:"untried,omitempty"` // changes that might have removed a finding and were not tried: the plan is large and full of them
 }
 
 // Finding is what a rule has to say about a step.
@@ -114,7 +115,7 @@ func Outline(checked *rule.Report) *Report {
 }
 
 func judge(ctx context.Context, f File, checked *rule.Report, from verdict.Severity) (*Report, error) {
-	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}}
+	out := &Report{Format: CheckFormat, Findings: []Finding{}, Schedule: []Times{}, Learned: ownOf(checked.Plan)}
 	t := newTrial(f, checked)
 	fixes, err := t.all(ctx, t.worst(from))
 	if err != nil {

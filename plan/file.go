@@ -13,6 +13,7 @@ import (
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/learn"
 	"inkysparrow/core/route"
 )
 
@@ -34,7 +35,8 @@ type File struct {
 	Parts      []Part                          `json:"parts,omitempty" jsonschema:"maxItems=100,description=Sub-assemblies that are finished apart and joined later."`
 	Zones      []Zone                          `json:"zones" jsonschema:"maxItems=200"`
 
-	now time.Time // see AsOf
+	now  time.Time   // see AsOf
+	mind *learn.Mind // see Knowing
 }
 
 // Build is what is being built.
@@ -112,6 +114,7 @@ type Product struct {
 	Tenth     string   `json:"tenth_in_white,omitempty" jsonschema:"pattern=^#[0-9a-fA-F]{6}$,description=What a tenth of it makes of white; tells how strongly a dark paint is loaded."`
 	Dries     Speed    `json:"dries,omitempty" jsonschema:"description=How it dries and hardens against others of its family, where that is known."`
 	TouchDryH float64  `json:"touch_dry_h,omitempty" jsonschema:"minimum=0.02,maximum=240,description=Hours until a usual coat of it is touch-dry in a usual room, from its label or by trying it; tells more than dries does."`
+	Opened    Date     `json:"opened,omitempty" jsonschema:"description=The day that its present bottle was opened; what was seen of older ones counts less."`
 	Shelf     string   `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`
 }
 
@@ -201,8 +204,18 @@ type Step struct {
 	At          *time.Time `json:"at,omitempty" jsonschema:"description=The pinned start."`
 	Started     *time.Time `json:"started,omitempty" jsonschema:"description=When it was begun."`
 	Seen        Sight      `json:"seen,omitempty" jsonschema:"description=What was seen of it once it was done, where it might have gone wrong."`
+	Told        []Said     `json:"told,omitempty" jsonschema:"maxItems=500,description=What was said of it at the bench."`
 	NotBefore   *time.Time `json:"not_before,omitempty" jsonschema:"description=It is not to be begun earlier."`
 	Note        string     `json:"note,omitempty" jsonschema:"maxLength=5000"`
+}
+
+// Said is a word about a step, or about the film that it left.
+type Said struct {
+	At   time.Time `json:"at" jsonschema:"description=When it was so."`
+	Said Saying    `json:"said"`
+
+	ID     string `json:"id,omitempty" jsonschema:"maxLength=64,description=Of the press that said it."`
+	Device string `json:"device,omitempty" jsonschema:"maxLength=64,description=Where it was pressed."`
 }
 
 // StainHow is what was changed of what a stain is planned as.

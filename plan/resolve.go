@@ -41,7 +41,7 @@ const memory = 400 * 24 * time.Hour
 func (f File) Resolve() (*route.Plan, error) {
 	p := &route.Plan{Name: f.Build.Name, Scale: f.Build.Scale, Start: f.Build.Start, Now: f.now, Schools: route.Schools(f.Schools)}
 	p.Wear = f.Targets()
-	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveShape, f.resolveAir} {
+	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveShape, f.resolveAir, f.resolveTold} {
 		if err := check(p); err != nil {
 			return nil, err
 		}
@@ -213,6 +213,11 @@ func (in Product) resolve(path string) (*coating.Product, error) {
 		if out.Pace < 1.0/oddPace || out.Pace > oddPace {
 			return nil, fault(join(path, "touch_dry_h"), "%g h is %.2g times what is usual of %s: is it told in hours, and of one usual coat?", in.TouchDryH, out.Pace, family.Name)
 		}
+	}
+	if day, err := time.Parse(time.DateOnly, string(in.Opened)); err != nil && in.Opened != "" {
+		return nil, fault(join(path, "opened"), "%q is not a day, such as 2027-03-22", in.Opened)
+	} else {
+		out.Opened = day
 	}
 	if in.Price > 0 && in.SizeML > 0 {
 		out.Price = in.Price / in.SizeML
@@ -408,6 +413,13 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		return nil, fault(path+".seen", "only what is done was seen")
 	}
 	out.Seen = route.Sight(s.Seen)
+	for i, said := range s.Told {
+		if err := inYears(fmt.Sprintf("%s.told[%d].at", path, i), said.At); err != nil {
+			return nil, err
+		}
+		out.Said = append(out.Said, route.Said{At: said.At, Word: route.Saying(said.Said)})
+	}
+	slices.SortStableFunc(out.Said, func(a, b route.Said) int { return a.At.Compare(b.At) })
 	return out, nil
 }
 

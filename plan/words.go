@@ -42,6 +42,7 @@ type (
 	LineKind    string // a kind of recess
 	Care        string // how careful one wants to be
 	Speed       string // how a product dries against others of its family
+	Saying      string // what is said of a step or its film
 	Sight       string // what was seen of a step once it was done
 	WearCare    string // how an aircraft was looked after
 	WearCombat  string // how much it was in action
@@ -85,6 +86,11 @@ func (Do) JSONSchema() *jsonschema.Schema {
 // JSONSchema gives the closed list of cares.
 func (Care) JSONSchema() *jsonschema.Schema {
 	return enum("How careful one wants to be with dates.", chance.Cares(), func(c chance.Care) string { return string(c) })
+}
+
+// JSONSchema gives the closed list of words about a step.
+func (Saying) JSONSchema() *jsonschema.Schema {
+	return enum("What is said of a step, or of its film: still tacky, touch-dry, took the rub or was rubbed, was bitten or was not; begun, done, wiped, went wrong, looked fine.", route.Sayings(), func(s route.Saying) string { return string(s) })
 }
 
 // JSONSchema gives the closed list of sights.

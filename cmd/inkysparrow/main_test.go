@@ -115,3 +115,31 @@ func TestWriteGuide(t *testing.T) {
 		}
 	}
 }
+
+// What a bench comes to and what films have told, headless.
+func TestTonightAndLearned(t *testing.T) {
+	for _, tc := range []struct {
+		name string
+		args []string
+		exit int
+		want string
+	}{
+		{"an evening over three builds", []string{"tonight", "../../internal/demo/petrel.json", "../../internal/demo/lynx.json", "../../internal/demo/nightjar.json", "--at", "2027-03-12T20:00:00Z", "--json", "--minutes", "40"}, 0, `"format": "inkysparrow-tonight/1"`},
+		{"in words", []string{"tonight", "../../internal/demo/petrel.json", "--at", "2027-03-12T20:00:00Z"}, 0, "not tonight"},
+		{"without a moment", []string{"tonight", "../../internal/demo/petrel.json"}, 2, "at"},
+		{"a moment that is none", []string{"tonight", "../../internal/demo/petrel.json", "--at", "soon"}, 2, "not a moment"},
+		{"a year far off", []string{"tonight", "../../internal/demo/petrel.json", "--at", "9999-03-12T20:00:00Z"}, 2, "the year 9999"},
+		{"minutes that are none", []string{"tonight", "../../internal/demo/petrel.json", "--at", "2027-03-12T20:00:00Z", "--minutes", "NaN"}, 2, "minutes"},
+		{"nothing told", []string{"learned", "../../internal/demo/petrel.json", "--json"}, 0, `"format": "inkysparrow-learned/1"`},
+		{"in words", []string{"learned", "../../internal/demo/petrel.json"}, 0, "you"},
+		{"no file", []string{"learned", "no-such-file.json"}, 2, "no-such-file.json"},
+	} {
+		t.Run(tc.name, func(t *testing.T) {
+			var out, errs strings.Builder
+			exit := run(tc.args, strings.NewReader(""), &out, &errs)
+			if all := out.String() + errs.String(); exit != tc.exit || !strings.Contains(all, tc.want) {
+				t.Errorf("exit %d, said %.400s", exit, all)
+			}
+		})
+	}
+}

@@ -85,11 +85,29 @@ func PartsOf(film coating.Film) Parts {
 	if film.Known {
 		p.Product = math.Min(p.Product, productKnown)
 	}
+	if film.Told != nil && film.Told.Dry.SD > 0 {
+		return p.known(film.Told.Dry.SD)
+	}
+	return p
+}
+
+// known returns the parts of a film that strays by sd in all: what the occasion does stays, and of the others as much as is left.
+func (p Parts) known(sd float64) Parts {
+	p.Occasion = math.Min(p.Occasion, sd)
+	left := math.Sqrt(math.Max(0, sd*sd-p.Occasion*p.Occasion)) / Together(p.User, p.Family, p.Product)
+	p.User, p.Family, p.Product = left*p.User, left*p.Family, left*p.Product
 	return p
 }
 
 // Pace returns the spread of the pace at which a film dries and hardens. Held to Q04.
 func Pace(film coating.Film) float64 {
+	if told := film.Told; told != nil && told.Dry.SD > 0 {
+		return told.Dry.SD
+	}
+	return usual(film)
+}
+
+func usual(film coating.Film) float64 {
 	both, ok := paces[film.Family]
 	if !ok {
 		return PartsOf(film).SD()
@@ -108,8 +126,33 @@ var paces = func() map[*coating.Family]struct{ usual, known float64 } {
 	return all
 }()
 
+// Hardens returns the spread of the pace at which a film hardens: its own, as far as one's own films tell it.
+func Hardens(film coating.Film) float64 {
+	if told := film.Told; told != nil && told.Rub.SD > 0 && !film.Family.Gels {
+		return told.Rub.SD
+	}
+	return Pace(film)
+}
+
+// Bites returns the spread of the pace at which a film comes to stand liquids.
+func Bites(film coating.Film) float64 {
+	if told := film.Told; told != nil && told.Bite.SD > 0 {
+		return told.Bite.SD
+	}
+	return Pace(film)
+}
+
+// Untold returns how much of what is known of a film's drying is not of one's own films, 1 for all of it, as a share of the variance.
+func Untold(film coating.Film) float64 {
+	if film.Told == nil || film.Told.Dry.SD <= 0 {
+		return 1
+	}
+	all := usual(film)
+	return math.Min(1, film.Told.Dry.SD*film.Told.Dry.SD/(all*all))
+}
+
 // LimitSD returns the spread of the time after which a film is as hard as a cloth, tape or another coat wants it: of its pace and of the limit.
-func LimitSD(film coating.Film) float64 { return Together(Pace(film), Limit) }
+func LimitSD(film coating.Film) float64 { return Together(Hardens(film), Limit) }
 
 // Together returns several spreads that have nothing to do with each other as one.
 func Together(sds ...float64) float64 {

@@ -18,12 +18,13 @@ type Product struct {
 	Family   *Family
 	Colour   string // "#rrggbb", empty where it means nothing
 	Sheen    Sheen
-	Hide     float64 // coats that hide black and white alike; 0 where it has not been measured
-	Tenth    string  // what a tenth of it makes of white, "#rrggbb"; empty where it was not tried
-	Pace     float64 // time that it takes to harden, against what is usual of its family; 0 stands for 1
-	Known    bool    // its own time is known, from its label or by trying it: it takes Pace to dry too
-	Price    float64 // of a millilitre, in whatever money; 0 for what is usual of its kind
-	Solids   float64 // share of its volume that stays behind, 0 to 1; 0 for what is usual of its family
+	Hide     float64   // coats that hide black and white alike; 0 where it has not been measured
+	Tenth    string    // what a tenth of it makes of white, "#rrggbb"; empty where it was not tried
+	Pace     float64   // time that it takes to harden, against what is usual of its family; 0 stands for 1
+	Known    bool      // its own time is known, from its label or by trying it: it takes Pace to dry too
+	Opened   time.Time // the day that its bottle was opened; zero where that was not told
+	Price    float64   // of a millilitre, in whatever money; 0 for what is usual of its kind
+	Solids   float64   // share of its volume that stays behind, 0 to 1; 0 for what is usual of its family
 	Carrier  *solvent.Liquid
 	Thinner  *solvent.Liquid
 	Remover  *solvent.Liquid
@@ -149,6 +150,7 @@ type Film struct {
 	Painted bool            // of decals: painted markings, of which nothing tears
 	Carrier *solvent.Liquid // that leaves it, where that is not its family's; nil for that
 	Blown   float64         // how many times faster its carrier leaves, dried in a stream of air; 0 stands for 1
+	Told    *Told           // what one's own films say of it; nil for nothing
 }
 
 // Leaves returns the liquid that leaves the film as it dries.

@@ -91,7 +91,7 @@ func Of(film coating.Film, air climate.Record) Course {
 	f := film.Family
 	c := Course{Film: film, air: air, stiff: film.Laid}
 	if f.Mechanism.Hardens {
-		c.tau = f.Tau8.Hours() * pace(film) * math.Pow(float64(film.Thickness())/tauAt, tauPower)
+		c.tau = f.Tau8.Hours() * pace(film) * film.Hardens() * math.Pow(float64(film.Thickness())/tauAt, tauPower)
 	}
 	if !air.Changes() {
 		c.speed = c.rate()(air.At(film.Laid))
@@ -104,6 +104,7 @@ func Of(film coating.Film, air climate.Record) Course {
 		if film.Known {
 			c.work *= pace(film)
 		}
+		c.work *= film.Dries()
 		if film.Blown > 1 {
 			c.work /= film.Blown
 		}

@@ -60,7 +60,8 @@ type Plan struct {
 	Products []*coating.Product
 	Parts    []Part
 	Zones    []*Zone
-	Airframe *airframe.Airframe // the plan's own; nil where it has none
+	Own      map[*coating.Product]coating.Told // what one's own films say of each; nil for nothing
+	Airframe *airframe.Airframe                // the plan's own; nil where it has none
 }
 
 // Part is a sub-assembly that is finished apart and joined later.
@@ -126,6 +127,8 @@ type Step struct {
 	WidthMM  float64         // of its lines or blotches, for shading; 0 for the usual
 	Done, At time.Time       // when it happened; when its start is pinned; zero otherwise
 	Started  time.Time       // when it was begun, of one that is under way; zero otherwise
+	Said     []Said          // what was said of it and its film, in order
+	Told     *coating.Told   // what one's own films say of its film; nil for nothing
 	Seen     Sight           // what was seen of it once it was done
 	After    time.Time       // it is not to be begun before; zero where it may be at any time
 	Decals   []decal.Decal   // that are put on, in any order
@@ -221,7 +224,7 @@ func (s *Step) Film(laid time.Time) coating.Film {
 	if s.Dry > 0 {
 		wet = s.Dry / coating.Microns(1-f.CarrierShare)
 	}
-	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share, Pace: s.Product.Pace, Known: s.Product.Known}
+	film := coating.Film{Family: f, Coats: s.Coats, Wet: wet, Laid: laid, Share: s.Share, Pace: s.Product.Pace, Known: s.Product.Known, Told: s.Told}
 	if own := s.Product.Carrier; own != nil && own != f.Carrier && !f.IsLoose() {
 		film.Carrier = own
 	}

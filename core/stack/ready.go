@@ -1,6 +1,7 @@
 package stack
 
 import (
+	"math"
 	"time"
 
 	"inkysparrow/core/chance"
@@ -23,7 +24,8 @@ var cautious = Numbers.Number("ready-cautious", 0.9, "", "share of all films tha
 
 // wants are what a film needs in the middle before it is as dry as is asked: of its carrier's leaving, and of its hardening.
 func (l *Layer) wants(asks Asks, sd float64) (dry, hard float64) {
-	f, early := l.Film.Family, chance.Quantile(1, 1-cautious, sd)
+	f := l.Film.Family
+	early := math.Pow(chance.Quantile(1, 1-cautious, sd), chance.Untold(l.Film)) // one's own films are told as they are, a label's times with caution
 	if asks == AsksReady && !f.IsLive() && f.Mechanism.Hardens {
 		hard = early * l.Needs(cure.Fraction(f.Ready))
 	}

@@ -52,7 +52,7 @@ func (s Stack) Rubs(own string, moment time.Time) iter.Seq[Rub] {
 			layer := &s[i]
 			age := layer.Age(moment)
 			hard, _ := age.At(1)
-			if !yield(Rub{Place: i, Hard: hard, Exposed: exposed, Chance: chance.Early(layer.Needs(RubHard(layer.Film)), age.Hours, chance.LimitSD(layer.Film))}) {
+			if !yield(Rub{Place: i, Hard: hard, Exposed: exposed, Chance: chance.Early(layer.Film.Rubs()*layer.Needs(RubHard(layer.Film)), age.Hours, chance.LimitSD(layer.Film))}) {
 				return
 			}
 		}
@@ -61,7 +61,7 @@ func (s Stack) Rubs(own string, moment time.Time) iter.Seq[Rub] {
 
 // RubbedFrom returns from when on the chance that a cloth grinds a wash into the film is at most most.
 func (l *Layer) RubbedFrom(most float64) time.Time {
-	return l.After(chance.Quantile(l.Needs(RubHard(l.Film)), 1-most, chance.LimitSD(l.Film)))
+	return l.After(chance.Quantile(l.Film.Rubs()*l.Needs(RubHard(l.Film)), 1-most, chance.LimitSD(l.Film)))
 }
 
 // TakesRub yields the places of the films that a cloth gets at, the top one first, with the share of the area where it does.

@@ -36,6 +36,7 @@ type look struct {
 	own   cure.Age
 	first []cure.Age // of its first 1, 2 ... coats
 	pace  float64    // spread
+	bites float64    // how it stands liquids, against what is computed: as a pace
 	near  near
 }
 
@@ -69,8 +70,8 @@ func (v *sight) at(place int) *look {
 		return l
 	}
 	layer := &v.films[place]
-	l.quiet = false
-	l.made, l.own, l.pace, l.near, l.first = true, layer.Age(v.moment), chance.Pace(layer.Film), nearness(v.touch.Liquid, layer.Film.Family), l.first[:0]
+	l.quiet, l.bites = false, layer.Film.Bites()
+	l.made, l.own, l.pace, l.near, l.first = true, layer.Age(v.moment), chance.Bites(layer.Film), nearness(v.touch.Liquid, layer.Film.Family), l.first[:0]
 	for n := range layer.first {
 		l.first = append(l.first, layer.first[n].Age(v.moment))
 	}
@@ -103,7 +104,8 @@ func (v *sight) each(slower float64, yield func(Reach) bool) {
 		if l.pace != last {
 			last, pace = l.pace, math.Exp(l.pace*slower)
 		}
-		hard, wet := l.own.At(pace)
+		slow := pace * l.bites
+		hard, wet := l.own.At(slow)
 		var a assault
 		if !wet {
 			a = l.near.attack(hard)
@@ -112,9 +114,9 @@ func (v *sight) each(slower float64, yield func(Reach) bool) {
 			return
 		}
 		if layer.Film.Covers() && !(touch.Lifts > 0 && i >= touch.Lifts) {
-			open, slow := v.barrier(i, a, wet, pace)
+			open, lags := v.barrier(i, a, wet, slow)
 			exposed *= open
-			lag += slow
+			lag += lags
 		}
 	}
 }
@@ -257,7 +259,7 @@ func (v *sight) weigh() {
 		calm, deep = false, r.Place
 		if r.Wet {
 			if l := v.at(r.Place); l.pace > 0 {
-				v.borders = append(v.borders, math.Log(l.own.Dried)/l.pace)
+				v.borders = append(v.borders, math.Log(l.own.Dried/l.bites)/l.pace)
 			}
 		}
 		return true
@@ -313,7 +315,7 @@ func (s Stack) Leans(touch Touch, place int, moment time.Time, air climate.Recor
 		return max(um, 1e-6)
 	}
 	rise := math.Log(loss(aside)) - math.Log(loss(-aside))
-	if pace := chance.Pace(s[place].Film); pace > 0 {
+	if pace := chance.Bites(s[place].Film); pace > 0 {
 		return rise / (2 * aside * pace)
 	}
 	return 0

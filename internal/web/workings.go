@@ -6,8 +6,10 @@ import (
 	"sync"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/bench"
 	"inkysparrow/core/draft"
 	"inkysparrow/core/guide"
+	"inkysparrow/core/learn"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/swab"
 	"inkysparrow/core/timeline"
@@ -199,6 +201,8 @@ func numbersTable() (rows []wire.Working) {
 		{"mixing", mix.Numbers.Rows()},
 		{"choosing a wash", choose.Numbers.Rows()},
 		{"the strip and the practice bench", swab.Numbers.Rows()},
+		{"what your own films tell", learn.Numbers.Rows()},
+		{"the bench", bench.Numbers.Rows()},
 		{"what may follow what", follow.Numbers.Rows()},
 		{"pigments: mixing and hiding", pigment.Numbers.Rows()},
 		{"colour under clear and texture", colour.Numbers.Rows()},

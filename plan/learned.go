@@ -1,0 +1,281 @@
+package plan
+
+import (
+	"iter"
+	"slices"
+	"time"
+
+	"inkysparrow/core/chance"
+	"inkysparrow/core/clock"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/learn"
+	"inkysparrow/core/route"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
+)
+
+// Knowing returns the plan as somebody judges it who knows this much of a modeller's films; nil for what the plan itself tells.
+func (f File) Knowing(mind *learn.Mind) File {
+	f.mind = mind
+	return f
+}
+
+// tells reports whether anything was said of the plan's films.
+func (f File) tells() bool {
+	for _, z := range f.Zones {
+		for _, s := range z.Steps {
+			if slices.ContainsFunc(s.Told, func(t Said) bool { return route.Saying(t.Said).OfFilm() }) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// resolveTold has the plan's films dry as one's own do.
+func (f File) resolveTold(p *route.Plan) error {
+	if f.mind == nil && !f.tells() {
+		return nil
+	}
+	films := learn.Films(p)
+	mind := f.mind
+	if mind == nil {
+		mind = learn.Of(learn.Occasions(films), latest(f.now, p), Bottles(p)...)
+	}
+	if len(mind.Keys()) == 0 {
+		return nil
+	}
+	p.Own = map[*coating.Product]coating.Told{}
+	known := map[learn.Key]coating.Factor{}
+	for _, z := range p.Zones {
+		for _, s := range z.Steps {
+			if _, ok := learn.KeyOf(s, learn.TouchDry); !ok {
+				continue
+			}
+			var product coating.Told
+			for w, out := range factorsOf(&product) {
+				key, _ := learn.KeyOf(s, w)
+				if _, have := known[key]; !have {
+					e := mind.Product(key)
+					known[key] = coating.Factor{Times: e.Median, SD: chance.Together(e.SD, e.Occasion)}
+				}
+				*out = known[key]
+			}
+			p.Own[s.Product] = product
+			if i := slices.IndexFunc(films, func(x learn.Film) bool { return x.Step == s }); i >= 0 { // what was seen of this one holds for it
+				for w, out := range factorsOf(&product) {
+					if o := films[i].Seen[w]; len(o.Looks) > 0 {
+						e := mind.This(o)
+						*out = coating.Factor{Times: e.Median, SD: e.SD}
+					}
+				}
+			}
+			s.Told = &product
+		}
+	}
+	return nil
+}
+
+func factorsOf(t *coating.Told) iter.Seq2[learn.What, *coating.Factor] {
+	return func(yield func(learn.What, *coating.Factor) bool) {
+		_ = yield(learn.TouchDry, &t.Dry) && yield(learn.Rub, &t.Rub) && yield(learn.Bite, &t.Bite)
+	}
+}
+
+// latest returns the plan's now, or when something was last said of it.
+func latest(now time.Time, p *route.Plan) time.Time {
+	if !now.IsZero() {
+		return now
+	}
+	for _, z := range p.Zones {
+		for _, s := range z.Steps {
+			for _, said := range s.Said {
+				if said.At.After(now) {
+					now = said.At
+				}
+			}
+		}
+	}
+	return now
+}
+
+// Bottles returns the bottles of a plan of which it is told when they were opened.
+func Bottles(p *route.Plan) (all []learn.Bottle) {
+	for _, product := range p.Products {
+		if !product.Opened.IsZero() {
+			all = append(all, learn.Bottle{Product: product.Name, Family: product.Family, Opened: product.Opened})
+		}
+	}
+	return all
+}
+
+// LearnedFormat is the name of the format of what was learned.
+const LearnedFormat = "inkysparrow-learned/1"
+
+// Learned is what a modeller's films have told.
+type Learned struct {
+	Format   string           `json:"format" jsonschema:"enum=inkysparrow-learned/1"`
+	Products []LearnedProduct `json:"products"`
+	Family   []LearnedProduct `json:"family"`
+	You      LearnedRange     `json:"you"`
+	NextLook *NextLook        `json:"next_look" jsonschema:"description=The look that tells most about touch-dry; null where nothing is drying."`
+}
+
+// LearnedRange is a factor on what is computed: below 1 for quicker.
+type LearnedRange struct {
+	Factor float64 `json:"factor"`
+	Low    float64 `json:"low" jsonschema:"description=Nine of ten films lie between low and high; of a family and of you nine of ten factors."`
+	High   float64 `json:"high"`
+}
+
+// LearnedProduct is what was learned of a product, or of a family.
+type LearnedProduct struct {
+	Product string `json:"product,omitempty"`
+	Family  string `json:"family"`
+	What    string `json:"what" jsonschema:"enum=touch-dry,enum=rub,enum=bite"`
+	LearnedRange
+	Observations int        `json:"observations" jsonschema:"description=Films that something was seen of."`
+	Since        *time.Time `json:"since,omitempty"`
+	Moved        bool       `json:"moved,omitempty" jsonschema:"description=It looks as if the bottle were another than before: ask."`
+}
+
+// NextLook is a look at a film.
+type NextLook struct {
+	Plan int       `json:"plan"`
+	Zone string    `json:"zone"`
+	Step string    `json:"step"`
+	At   time.Time `json:"at"`
+	Bits float64   `json:"bits"`
+}
+
+// LearnedSchema returns the JSON Schema of Learned.
+func LearnedSchema() ([]byte, error) { return schemaOf(&Learned{}, "Inky Sparrow learned") }
+
+func rangeOf(e learn.Estimate) LearnedRange {
+	return LearnedRange{round2(e.Median), round2(e.Low), round2(e.High)}
+}
+
+// MindOf learns from all films of several plans as of now; now is when something was last said where it is zero.
+func MindOf(now time.Time, plans ...*route.Plan) (*learn.Mind, []learn.Occasion) {
+	var seen []learn.Occasion
+	var bottles []learn.Bottle
+	for _, p := range plans {
+		seen = append(seen, learn.Occasions(learn.Films(p))...)
+		bottles = append(bottles, Bottles(p)...)
+		now = latest(now, p)
+	}
+	return learn.Of(seen, now, bottles...), seen
+}
+
+// LearnedOf tells what several plans have told, and which look would tell most from now on: now is when something was last said where it is zero.
+func LearnedOf(files []File, now time.Time) (*Learned, error) {
+	var plans []*route.Plan
+	for _, f := range files {
+		p, err := f.Resolve()
+		if err != nil {
+			return nil, err
+		}
+		plans = append(plans, p)
+	}
+	mind, _ := MindOf(now, plans...)
+	out := Known(mind)
+	for _, p := range plans {
+		now = latest(now, p)
+	}
+	for i, f := range files {
+		p, err := f.Knowing(mind).AsOf(f.now).Resolve()
+		if err != nil {
+			return nil, err
+		}
+		look := nextLook(mind, p, now)
+		if look != nil && (out.NextLook == nil || look.Bits > out.NextLook.Bits) {
+			look.Plan = i
+			out.NextLook = look
+		}
+	}
+	return out, nil
+}
+
+// Known tells what is known of a modeller's films.
+func Known(mind *learn.Mind) *Learned {
+	out := &Learned{Format: LearnedFormat, Products: []LearnedProduct{}, Family: []LearnedProduct{}, You: rangeOf(mind.You())}
+	seen := map[string]bool{}
+	for _, k := range mind.Keys() {
+		e := mind.Product(k)
+		since := e.Since
+		out.Products = append(out.Products, LearnedProduct{k.Product, k.Family.ID, k.What.String(), rangeOf(e), e.N, &since, mind.Moved(k) >= 1})
+		if of := k.Family.ID + k.What.String(); !seen[of] {
+			seen[of] = true
+			e := mind.Family(k.Family, k.What)
+			out.Family = append(out.Family, LearnedProduct{Family: k.Family.ID, What: k.What.String(), LearnedRange: rangeOf(e), Observations: e.N})
+		}
+	}
+	return out
+}
+
+// leastBits is what a look has to tell to be asked for.
+const leastBits = 0.05
+
+// nextLook returns the look at a film of a plan that tells most about touch-dry: of those that are drying at now, else of those that will be laid; nil where none tells anything. Of
+// what was seen dry nothing more is told.
+func nextLook(mind *learn.Mind, p *route.Plan, now time.Time) *NextLook {
+	tl := rule.Check(p).Timeline
+	if look := bestLook(mind, tl, now, true); look != nil {
+		return look
+	}
+	return bestLook(mind, tl, now, false)
+}
+
+func bestLook(mind *learn.Mind, tl *timeline.Timeline, now time.Time, done bool) (best *NextLook) {
+	for _, l := range tl.Lines {
+		for i, placed := range l.Steps {
+			if placed.Step.Happened() != done {
+				continue
+			}
+			look := lookAt(mind, tl.Plan, l.Zone, i, placed.End, now)
+			if look != nil && (best == nil || look.Bits > best.Bits) {
+				best = look
+			}
+		}
+	}
+	return best
+}
+
+// lookAt returns the look at the film of a zone's step i, which ends at end, that tells most; nil where none tells anything any more.
+func lookAt(mind *learn.Mind, p *route.Plan, z *route.Zone, i int, end, now time.Time) *NextLook {
+	film, ok := learn.FilmOf(p, z, i, end)
+	if !ok {
+		return nil
+	}
+	o := film.Seen[learn.TouchDry]
+	if slices.ContainsFunc(o.Looks, func(l learn.Look) bool { return l.There }) {
+		return nil
+	}
+	takes := film.Computed(learn.TouchDry)
+	if takes <= 0 {
+		return nil
+	}
+	at := clock.Later(film.Film.Laid.Add(time.Duration(mind.Best(o)*float64(takes))), now)
+	bits := mind.Bits(o, float64(at.Sub(film.Film.Laid))/float64(takes))
+	if bits < leastBits {
+		return nil
+	}
+	return &NextLook{Zone: z.ID, Step: z.Steps[i].ID, At: at.UTC().Truncate(time.Minute), Bits: round2(bits)}
+}
+
+// ownOf tells what the check used of what was said, nothing where it used none.
+func ownOf(p *route.Plan) []LearnedProduct {
+	var all []LearnedProduct
+	for _, product := range p.Products {
+		told, ok := p.Own[product]
+		if !ok {
+			continue
+		}
+		d := told.Dry
+		all = append(all, LearnedProduct{
+			Product: product.ID, Family: product.Family.ID, What: learn.TouchDry.String(),
+			LearnedRange: LearnedRange{round2(d.Times), round2(chance.Quantile(d.Times, 0.05, d.SD)), round2(chance.Quantile(d.Times, 0.95, d.SD))},
+		})
+	}
+	return all
+}
