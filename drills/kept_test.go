@@ -75,6 +75,56 @@ func TestKills(t *testing.T) {
 	t.Logf("%d kills, %d acknowledged changes, none lost", kills, sum)
 }
 
+// Killed in the middle of presses, it has every press that it acknowledged, in the plan as well.
+func TestKillsAmongPresses(t *testing.T) {
+	database := filepath.Join(t.TempDir(), "pressed.db")
+	s := serve(t, database)
+	b := s.begin()
+	step := b.Plan.Zones[0].Steps[0].ID
+	kept := map[string]bool{}
+	var mu sync.Mutex
+	kills := long(4, 200)
+	for k := range kills {
+		var work sync.WaitGroup
+		for tablet := range 2 {
+			work.Go(func() {
+				for n := 0; ; n++ {
+					at := time.Now().Add(time.Duration(n) * time.Second)
+					p := plan.Press{ID: fmt.Sprintf("press-%d-%d-%d", k, tablet, n), Device: fmt.Sprint("tablet ", tablet), Step: step, Word: "tacky", At: at, Made: at}
+					var out wire.Pressed
+					if s.ask("POST", "/api/presses", wire.MakePresses{Presses: []wire.BenchPress{{Build: b.Slug, Press: p}}}, &out) != 200 || len(out.Kept) != 1 {
+						return
+					}
+					mu.Lock()
+					kept[p.ID] = true
+					mu.Unlock()
+				}
+			})
+		}
+		time.Sleep(time.Duration(20+rand.IntN(120)) * time.Millisecond) // the moment of a power cut is anybody's
+		s.kill()
+		work.Wait()
+		s = serve(t, database)
+		told := map[string]bool{}
+		for _, said := range get[wire.Build](s, "/api/builds/"+b.Slug).Plan.Zones[0].Steps[0].Told {
+			told[said.ID] = true
+		}
+		for id := range kept {
+			if !told[id] {
+				t.Fatalf("kill %d: %s was acknowledged and is not in the plan", k, id)
+			}
+		}
+		if len(told) > 150 { // before a step has been told so much that the first of it is let go of
+			b = s.begin()
+			step, kept = b.Plan.Zones[0].Steps[0].ID, map[string]bool{}
+		}
+	}
+	if wrong := verified(s); len(wrong) > 0 {
+		t.Errorf("the file: %v", wrong)
+	}
+	t.Logf("%d kills, none lost", kills)
+}
+
 func acknowledged0(mu *sync.Mutex, all map[string]int, slug string) int {
 	mu.Lock()
 	defer mu.Unlock()

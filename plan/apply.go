@@ -17,7 +17,7 @@ func (f File) Apply(step string, x Fix) (File, error) {
 	if x.Do == timeline.FixInsert && x.Before != "" {
 		target = x.Before
 	}
-	zi, si, ok := f.find(target)
+	zi, si, ok := f.Find(target)
 	if !ok {
 		return File{}, fault("fix", "no step %q in the plan", target)
 	}
@@ -92,7 +92,8 @@ func (z *Zone) letGo(place int, until time.Time) {
 	}
 }
 
-func (f File) find(step string) (zone, place int, ok bool) {
+// Find returns where a step stands: the place of its zone, and its own in the route.
+func (f File) Find(step string) (zone, place int, ok bool) {
 	for i, z := range f.Zones {
 		for k, s := range z.Steps {
 			if s.ID == step {

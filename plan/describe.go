@@ -60,7 +60,7 @@ func doName(d Do) string {
 }
 
 func (f File) title(step string) string {
-	if z, i, ok := f.find(step); ok {
+	if z, i, ok := f.Find(step); ok {
 		return doName(f.Zones[z].Steps[i].Do)
 	}
 	return step

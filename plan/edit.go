@@ -122,7 +122,7 @@ func (f *File) zone(id string) (int, error) {
 }
 
 func (f *File) step(id string) (zone, place int, err error) {
-	zone, place, ok := f.find(id)
+	zone, place, ok := f.Find(id)
 	if !ok {
 		return 0, 0, fault("edit.of", "no step %q in the plan", id)
 	}

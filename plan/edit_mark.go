@@ -209,7 +209,7 @@ func (f *File) putOff(e Edit) (string, error) {
 
 // PutOffWords names the day to which a step is put off: that on which it then stands, once that is known.
 func (f *File) PutOffWords(step string, at time.Time) string {
-	z, i, ok := f.find(step)
+	z, i, ok := f.Find(step)
 	if !ok {
 		return ""
 	}

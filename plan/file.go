@@ -144,6 +144,7 @@ type Zone struct {
 	Part    string  `json:"part,omitempty" jsonschema:"maxLength=100,description=The part it belongs to."`
 	AreaCM2 float64 `json:"area_cm2,omitempty" jsonschema:"minimum=0.1,maximum=100000,description=Of its skin; the airframe's where it is left out."`
 	Lines   *Lines  `json:"lines,omitempty" jsonschema:"description=Its recesses; usual lines where it is left out."`
+	Rest    *Rest   `json:"rest,omitempty" jsonschema:"description=Of a zone that is what was left of another, a part of which was done by itself."`
 	Steps   []Step  `json:"steps" jsonschema:"maxItems=10000"`
 }
 
@@ -206,7 +207,31 @@ type Step struct {
 	Seen        Sight      `json:"seen,omitempty" jsonschema:"description=What was seen of it once it was done, where it might have gone wrong."`
 	Told        []Said     `json:"told,omitempty" jsonschema:"maxItems=500,description=What was said of it at the bench."`
 	NotBefore   *time.Time `json:"not_before,omitempty" jsonschema:"description=It is not to be begun earlier."`
+	Planned     *Planned   `json:"planned,omitempty" jsonschema:"description=How it was planned, where it was done otherwise."`
 	Note        string     `json:"note,omitempty" jsonschema:"maxLength=5000"`
+}
+
+// Planned is how a step was planned that was done otherwise.
+type Planned struct {
+	Product     string  `json:"product,omitempty" jsonschema:"maxLength=100"`
+	Coats       int     `json:"coats,omitempty" jsonschema:"minimum=1,maximum=15"`
+	ThicknessUM float64 `json:"thickness_um,omitempty" jsonschema:"minimum=0.1,maximum=500"`
+	Laying      Laying  `json:"laying,omitempty"`
+}
+
+// Rest says what a zone was parted from.
+type Rest struct {
+	Of    string `json:"of" jsonschema:"minLength=1,maxLength=100,description=The zone that it was a part of."`
+	Name  string `json:"name" jsonschema:"minLength=1,maxLength=200,description=What that was called."`
+	Press string `json:"press" jsonschema:"minLength=1,maxLength=64,description=The press that parted them."`
+}
+
+// Otherwise is how a step was done where that was not as planned; what is left out was.
+type Otherwise struct {
+	Product string  `json:"product,omitempty" jsonschema:"maxLength=100"`
+	Coats   int     `json:"coats,omitempty" jsonschema:"minimum=1,maximum=15"`
+	Laying  *Laying `json:"laying,omitempty"`
+	Brushed bool    `json:"brushed,omitempty" jsonschema:"description=With a brush in place of the airbrush: it lies thicker."`
 }
 
 // Said is a word about a step, or about the film that it left.
@@ -214,8 +239,9 @@ type Said struct {
 	At   time.Time `json:"at" jsonschema:"description=When it was so."`
 	Said Saying    `json:"said"`
 
-	ID     string `json:"id,omitempty" jsonschema:"maxLength=64,description=Of the press that said it."`
-	Device string `json:"device,omitempty" jsonschema:"maxLength=64,description=Where it was pressed."`
+	ID        string     `json:"id,omitempty" jsonschema:"maxLength=64,description=Of the press that said it."`
+	Device    string     `json:"device,omitempty" jsonschema:"maxLength=64,description=Where it was pressed."`
+	Otherwise *Otherwise `json:"otherwise,omitempty"`
 }
 
 // StainHow is what was changed of what a stain is planned as.

@@ -1,7 +1,9 @@
 package plan
 
 import (
+	"fmt"
 	"iter"
+	"math"
 	"slices"
 	"time"
 
@@ -20,8 +22,8 @@ func (f File) Knowing(mind *learn.Mind) File {
 	return f
 }
 
-// tells reports whether anything was said of the plan's films.
-func (f File) tells() bool {
+// Tells reports whether anything was said of the plan's films.
+func (f File) Tells() bool {
 	for _, z := range f.Zones {
 		for _, s := range z.Steps {
 			if slices.ContainsFunc(s.Told, func(t Said) bool { return route.Saying(t.Said).OfFilm() }) {
@@ -34,7 +36,7 @@ func (f File) tells() bool {
 
 // resolveTold has the plan's films dry as one's own do.
 func (f File) resolveTold(p *route.Plan) error {
-	if f.mind == nil && !f.tells() {
+	if f.mind == nil && !f.Tells() {
 		return nil
 	}
 	films := learn.Films(p)
@@ -278,4 +280,95 @@ func ownOf(p *route.Plan) []LearnedProduct {
 		})
 	}
 	return all
+}
+
+// Taught is what a modeller decided of what was learned: what is to be forgotten, and what was brought from elsewhere. It is also the open file in which what was seen is carried.
+type Taught struct {
+	Format    string      `json:"format" jsonschema:"enum=inkysparrow-seen/1"`
+	Forgotten []Forgotten `json:"forgotten,omitempty" jsonschema:"maxItems=2000"`
+	Seen      []Seen      `json:"seen" jsonschema:"maxItems=5000"`
+}
+
+// SeenFormat is the name of the format of what was seen.
+const SeenFormat = "inkysparrow-seen/1"
+
+// Forgotten is a product, or all, of which nothing that was seen up to a moment counts.
+type Forgotten struct {
+	Product string    `json:"product,omitempty" jsonschema:"maxLength=200"` // all where it is empty
+	Family  Family    `json:"family,omitempty"`
+	Until   time.Time `json:"until"`
+}
+
+// Seen is a film with what was seen of it.
+type Seen struct {
+	Product string     `json:"product" jsonschema:"minLength=1,maxLength=200"`
+	Family  Family     `json:"family"`
+	Known   bool       `json:"known,omitempty" jsonschema:"description=Its own time was known from its label."`
+	What    string     `json:"what" jsonschema:"enum=touch-dry,enum=rub,enum=bite"`
+	Laid    time.Time  `json:"laid"`
+	Looks   []SeenLook `json:"looks" jsonschema:"maxItems=200"`
+}
+
+// SeenLook is one look: so many times the computed time after its last stroke, and whether it was there.
+type SeenLook struct {
+	Times float64 `json:"times" jsonschema:"minimum=0.001,maximum=1000"`
+	There bool    `json:"there,omitempty"`
+}
+
+// SeenOf returns occasions as they are carried.
+func SeenOf(all []learn.Occasion) (out []Seen) {
+	for _, o := range all {
+		s := Seen{Product: o.Of.Product, Family: Family(o.Of.Family.ID), Known: o.Of.Known, What: o.Of.What.String(), Laid: o.At.UTC()}
+		for _, l := range o.Looks {
+			s.Looks = append(s.Looks, SeenLook{math.Round(l.Ratio*1e4) / 1e4, l.There})
+		}
+		out = append(out, s)
+	}
+	return out
+}
+
+// Occasions returns what was carried, as it is learned from. Errors name the place.
+func (t Taught) Occasions() (all []learn.Occasion, err error) {
+	if t.Format != SeenFormat {
+		return nil, fault("format", "should be %q", SeenFormat)
+	}
+	for i, s := range t.Seen {
+		path := fmt.Sprintf("seen[%d]", i)
+		family, ok := coating.FamilyNamed(string(s.Family))
+		if !ok {
+			return nil, fault(path+".family", "no family %q", string(s.Family))
+		}
+		o := learn.Occasion{Of: learn.Key{Product: s.Product, Family: family, Known: s.Known, What: learn.Whats}, At: s.Laid}
+		for w := range learn.Whats {
+			if w.String() == s.What {
+				o.Of.What = w
+			}
+		}
+		switch {
+		case o.Of.What == learn.Whats:
+			return nil, fault(path+".what", "%.40q is none of touch-dry, rub, bite", s.What)
+		case s.Product == "":
+			return nil, fault(path+".product", "missing")
+		}
+		if err := inYears(path+".laid", s.Laid); err != nil {
+			return nil, err
+		}
+		for k, l := range s.Looks {
+			if !(l.Times >= 0.001 && l.Times <= 1000) {
+				return nil, fault(fmt.Sprintf("%s.looks[%d].times", path, k), "from 0.001 to 1000 times the computed time")
+			}
+			o.Looks = append(o.Looks, learn.Look{Ratio: l.Times, There: l.There})
+		}
+		all = append(all, o)
+	}
+	return all, nil
+}
+
+// Counts returns what of occasions is not forgotten.
+func (t Taught) Counts(all []learn.Occasion) []learn.Occasion {
+	return slices.DeleteFunc(slices.Clone(all), func(o learn.Occasion) bool {
+		return slices.ContainsFunc(t.Forgotten, func(f Forgotten) bool {
+			return !o.At.After(f.Until) && (f.Product == "" || f.Product == o.Of.Product && string(f.Family) == o.Of.Family.ID)
+		})
+	})
 }

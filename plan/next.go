@@ -327,7 +327,7 @@ func (f File) tryOne(ctx context.Context, was *rule.Report, o *Offer) error {
 	step := o.Edit.Of
 	for _, z := range changed.Zones {
 		for _, s := range z.Steps {
-			if _, _, known := f.find(s.ID); !known {
+			if _, _, known := f.Find(s.ID); !known {
 				step = s.ID
 			}
 		}

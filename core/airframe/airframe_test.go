@@ -127,7 +127,7 @@ func TestZones(t *testing.T) {
 		return sum
 	}
 	whole := sum(base)
-	for _, line := range []string{"frame-6", "wing-aileron", "fin-hinge", "wing-rib-2", "x<80"} {
+	for _, line := range []string{"frame-6", "wing-aileron", "fin-hinge", "wing-rib-2", "x<80", "x>80", "y<0", "y>0"} {
 		split := made(t, Spec{Type: "low-single", Cuts: []Split{{"upper", line, "new"}}})
 		m := split.Measures()
 		within(t, "split at "+line, sum(split), whole, 0.003)

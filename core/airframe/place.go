@@ -292,6 +292,9 @@ func rank(c Claim) int {
 	return 2
 }
 
+// Middle returns how far aft of the nose, in millimetres, half of a zone's skin has been passed.
+func (a *Airframe) Middle(zone int) float64 { return a.reach(zone, 0.5) }
+
 // reach returns how far aft one has to go from the nose to have passed a share of a zone's skin.
 func (a *Airframe) reach(zone int, share float64) float64 {
 	const n = 400
@@ -350,7 +353,7 @@ func (a *Airframe) width(v View, r Region, x float64) float64 {
 	return sum
 }
 
-// split carries out a Split: a line's id, or "x<120" for what lies ahead of 120 mm from the nose.
+// split carries out a Split: a line's id, "x<120" or "x>120" for what lies ahead or aft of 120 mm from the nose, "y<0" or "y>0" for the left or the right half.
 func (m *maker) split(s Split, at string) error {
 	zone := m.Zone(s.Zone)
 	if zone < 0 {
@@ -360,6 +363,13 @@ func (m *maker) split(s Split, at string) error {
 	part := ""
 	if _, err := fmt.Sscanf(s.Line, "x<%f", &cut.Over); err == nil {
 		cut = Cut{X: -1, Over: -cut.Over}
+	} else if _, err := fmt.Sscanf(s.Line, "x>%f", &cut.Over); err == nil {
+		cut.X = 1
+	} else if s.Line == "y<0" || s.Line == "y>0" {
+		cut.Y = 1
+		if s.Line == "y<0" {
+			cut.Y = -1
+		}
 	} else {
 		i := slices.IndexFunc(m.Lines, func(l Line) bool { return l.ID == s.Line })
 		if i < 0 {
@@ -384,6 +394,19 @@ func (m *maker) split(s Split, at string) error {
 			hand = -1
 		}
 		half, ok := cut.in(p.View, hand)
+		if s.Line == "y<0" || s.Line == "y>0" {
+			if p.View == Left || p.View == Right {
+				if (p.View == Right) != (cut.Y > 0) { // all of it stays
+					continue
+				}
+				half, ok = beyond(0, 0, -1), true
+			} else {
+				half, ok = beyond(cut.Y, 0, 0), true
+				if p.View == Under {
+					half = beyond(-cut.Y, 0, 0)
+				}
+			}
+		}
 		if !ok {
 			continue
 		}

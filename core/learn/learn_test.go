@@ -147,16 +147,15 @@ func TestSlip(t *testing.T) {
 
 // person draws a modeller as the model has it, and looks at films as the case says.
 type person struct {
-	r      *rand.Rand
-	keys   []Key
-	theta  []float64
-	slips  float64
-	seen   []Occasion
-	mind   *Mind
-	outs   []float64 // where each outcome lay in what was told of it
-	factor int       // products whose factor lay in the range
-	next   int       // outcomes that did
-	of     int
+	r     *rand.Rand
+	keys  []Key
+	theta []float64
+	slips float64
+	seen  []Occasion
+	mind  *Mind
+	outs  []float64 // where each outcome lay in what was told of it
+	next  int       // outcomes that did
+	of    int
 }
 
 func newPerson(seed uint64, slips, w float64) *person {

@@ -56,3 +56,20 @@ func (s *Store) Visit(ctx context.Context, hash string) (began time.Time, ok boo
 func (s *Store) EndVisit(ctx context.Context, hash string) error {
 	return s.in(ctx, func(q *db.Queries) error { return q.DropVisit(ctx, hash) })
 }
+
+// LearnedSetting is the name of the setting that keeps what was forgotten and brought of what is learned, as the web keeps it.
+const LearnedSetting = "learned"
+
+// Kept returns a setting; empty where there is none.
+func (s *Store) Kept(ctx context.Context, name string) (string, error) {
+	v, err := db.New(s.read).Setting(ctx, name)
+	if errors.Is(err, sql.ErrNoRows) {
+		return "", nil
+	}
+	return v, trouble(err)
+}
+
+// Keep keeps a setting.
+func (s *Store) Keep(ctx context.Context, name, value string) error {
+	return s.in(ctx, func(q *db.Queries) error { return q.PutSetting(ctx, db.PutSettingParams{Name: name, Value: value}) })
+}

@@ -34,6 +34,12 @@ func (s *Server) edit(c fiber.Ctx) error {
 		return err
 	}
 	file := j.file.AsOf(s.Clock.Now())
+	if all := asPresses(file, in.Edit, s.Clock.Now()); len(all) > 0 && !in.Try {
+		if _, err := s.press(ctx, slug(c), all); err != nil {
+			return err
+		}
+		return s.build(c)
+	}
 	var changed plan.File
 	var words string
 	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
@@ -213,7 +219,12 @@ func (s *Server) restore(c fiber.Ctx) error {
 	}
 	ctx, end := waiting(c)
 	defer end()
-	return s.save(ctx, c, in.Revision, old.Plan, fmt.Sprintf("Restored revision %d", in.Old))
+	all, err := s.Store.Presses(ctx, slug(c)) // what was pressed since stays so
+	if err != nil {
+		return err
+	}
+	restored, _ := old.Plan.Fold(all)
+	return s.save(ctx, c, in.Revision, restored, fmt.Sprintf("Restored revision %d", in.Old))
 }
 
 // makeBuild adds a build from a plan file, from another build or from answers, or tells what it would be.

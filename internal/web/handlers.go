@@ -92,22 +92,35 @@ func (s *Server) save(ctx context.Context, c fiber.Ctx, revision int64, f plan.F
 
 // saveAs saves with words that tell of the plan as it was then judged.
 func (s *Server) saveAs(ctx context.Context, c fiber.Ctx, revision int64, f plan.File, words func(*judged) string) error {
+	shown, err := s.keep(ctx, slug(c), revision, f, words)
+	if err != nil {
+		return err
+	}
+	return c.JSON(shown)
+}
+
+// keep judges a changed plan, keeps it and tells every page.
+func (s *Server) keep(ctx context.Context, slug string, revision int64, f plan.File, words func(*judged) string) (shown wire.Build, err error) {
 	var j *judged
-	err := s.judging.busy(ctx, func(ctx context.Context) (err error) {
-		j, err = judge(ctx, store.Build{Slug: slug(c), Plan: f}, s.Clock.Now())
+	err = s.judging.busy(ctx, func(ctx context.Context) error {
+		known, err := s.minds.knowing(ctx, slug, f)
+		if err != nil {
+			return err
+		}
+		j, err = judge(ctx, store.Build{Slug: slug, Plan: known}, s.Clock.Now())
 		return err
 	})
 	if err != nil {
-		return err
+		return shown, err
 	}
 	sum := f.SumUp(j.checked)
-	saved, err := s.Store.SaveSummed(c.Context(), slug(c), revision, f, &sum, words(j))
+	saved, err := s.Store.SaveSummed(context.WithoutCancel(ctx), slug, revision, f, &sum, words(j))
 	if err != nil {
-		return err
+		return shown, err
 	}
 	s.judging.put(saved.Revision, j)
 	s.moved(saved)
-	return c.JSON(j.shown(saved))
+	return j.shown(saved), nil
 }
 
 // moved tells every page where a build stands.
@@ -178,6 +191,19 @@ func (s *Server) turn(move func(ctx context.Context, slug string, revision int64
 		b, err := move(c.Context(), slug(c), in.Revision)
 		if err != nil {
 			return err
+		}
+		before, err := s.Store.At(c.Context(), slug(c), in.Revision)
+		if err != nil {
+			return err
+		}
+		all, err := s.Store.Presses(c.Context(), slug(c))
+		if err != nil {
+			return err
+		}
+		if turned := plan.Turned(before.Plan, b.Plan, all, s.Clock.Now(), newPressID); len(turned) > 0 {
+			if _, err := s.Store.Record(c.Context(), slug(c), turned); err != nil {
+				return err
+			}
 		}
 		s.moved(b)
 		return s.show(c, b)

@@ -9,6 +9,7 @@ import (
 	"github.com/hashicorp/golang-lru/v2/simplelru"
 
 	"inkysparrow/internal/store"
+	"inkysparrow/plan"
 )
 
 // judgedBytes is how much memory judged builds may take, by the measure of judged.bytes.
@@ -24,6 +25,7 @@ type judging struct {
 	room  chan struct{}
 	ran   int // judgements that were begun
 	now   func() time.Time
+	knows func(context.Context, string, plan.File) (plan.File, error) // with what the films of all builds tell; nil for what its own tell
 }
 
 // flight is a judgement under way.
@@ -122,7 +124,12 @@ func (g *judging) run(ctx context.Context, b store.Build, f *flight) {
 	defer f.cancel()
 	defer close(f.done)
 	if f.err = g.enter(ctx); f.err == nil {
-		f.judged, f.err = judge(ctx, b, g.now())
+		if g.knows != nil {
+			b.Plan, f.err = g.knows(ctx, b.Slug, b.Plan)
+		}
+		if f.err == nil {
+			f.judged, f.err = judge(ctx, b, g.now())
+		}
 		<-g.room
 	}
 	if f.err == nil {

@@ -57,6 +57,7 @@ type Server struct {
 	index   []byte
 	pageID  string // of the built page, so that an open one can tell that it is older
 	judging *judging
+	minds   *minds
 	studio  *studio.Studio
 	briefs  *kept[briefKey, *briefed]
 	washing *kept[chosenKey, *plan.Chosen]
@@ -91,6 +92,8 @@ func New(c Config) (*Server, error) {
 		s.Clock = NewClock(s.Now)
 	}
 	s.judging = newJudging(s.Clock.Now)
+	s.minds = newMinds(s.Store, s.Clock.Now, s.judging.forget)
+	s.judging.knows = s.minds.knowing
 	s.studio, s.briefs, s.washing = studio.New(), keeping[briefKey, *briefed](briefsKept), keeping[chosenKey, *plan.Chosen](chosenKept)
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
@@ -125,6 +128,9 @@ func (s *Server) App() *fiber.App { return s.app }
 
 // Serve answers requests on l until ctx ends; the running ones are answered to their end.
 func (s *Server) Serve(ctx context.Context, l net.Listener) error {
+	if err := s.foldAll(ctx); err != nil && ctx.Err() == nil {
+		s.Log.Warn("presses can't be read", "error", err)
+	}
 	done := make(chan error, 1)
 	go func() {
 		<-ctx.Done()
@@ -377,6 +383,7 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/stains/enough", s.stainsEnough)
 	api.Add(read, "/builds/:slug/stains/plan", s.stainPlan)
 	api.Add(read, "/builds/:slug/stains/guide", s.stainGuide)
+	api.Post("/presses", s.presses)
 	api.Post("/mix", s.mix)
 	api.Post("/mix/recipe", s.recipe)
 	api.Add(read, "/shelf", s.shelf)

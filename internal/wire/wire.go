@@ -354,6 +354,12 @@ type All struct {
 	Verge    Verge       `json:"verge"`
 	Guide    Guide       `json:"guide"`
 
+	MakePresses MakePresses `json:"make_presses"`
+	Pressed     Pressed     `json:"pressed"`
+	Bench       Bench       `json:"bench"`
+	LearnedPage LearnedPage `json:"learned_page"`
+	Forget      Forget      `json:"forget"`
+
 	Whole        Whole        `json:"whole"`
 	LookAsked    LookAsked    `json:"look_asked"`
 	Stained      Stained      `json:"stained"`

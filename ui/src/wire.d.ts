@@ -233,6 +233,21 @@ export type PlanGround = "smooth" | "curve" | "rivets" | "lines" | "rough";
  */
 export type PlanStroke = "airflow" | "across-then-airflow" | "pressed-across" | "circular";
 /**
+ * What is said of a step, or of its film: still tacky, touch-dry, took the rub or was rubbed, was bitten or was not; begun, done, wiped, went wrong, looked fine.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSaying".
+ */
+export type PlanSaying =
+  "tacky" | "touch-dry" | "took-rub" | "rubbed" | "bit" | "no-bite" | "started" | "done" | "wiped" | "failed" | "fine";
+/**
+ * How sprayed coats go on.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanLaying".
+ */
+export type PlanLaying = "mist" | "wet";
+/**
  * What was seen of a step once it was done.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -289,13 +304,6 @@ export type PlanDrying = "air" | "warm";
  * via the `definition` "PlanHand".
  */
 export type PlanHand = "left" | "right";
-/**
- * How sprayed coats go on.
- *
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "PlanLaying".
- */
-export type PlanLaying = "mist" | "wet";
 /**
  * How a product dries against others of its family.
  *
@@ -722,6 +730,10 @@ export interface PlanProduct {
    */
   touch_dry_h?: number;
   /**
+   * A day, such as 2027-03-22.
+   */
+  opened?: string;
+  /**
    * The product of the shelf that this is a copy of.
    */
   shelf?: string;
@@ -855,6 +867,7 @@ export interface PlanZone {
    */
   area_cm2?: number;
   lines?: PlanLines;
+  rest?: PlanRest;
   /**
    * @maxItems 10000
    */
@@ -877,6 +890,23 @@ export interface PlanLines {
    * All of them together; usual for the area where it is left out.
    */
   length_mm?: number;
+}
+/**
+ * Of a zone that is what was left of another
+ */
+export interface PlanRest {
+  /**
+   * The zone that it was a part of.
+   */
+  of: string;
+  /**
+   * What that was called.
+   */
+  name: string;
+  /**
+   * The press that parted them.
+   */
+  press: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -975,9 +1005,16 @@ export interface PlanStep {
    */
   seen?: "nothing" | "something";
   /**
+   * What was said of it at the bench.
+   *
+   * @maxItems 500
+   */
+  told?: PlanSaid[];
+  /**
    * It is not to be begun earlier.
    */
   not_before?: string;
+  planned?: PlanPlanned;
   note?: string;
 }
 /**
@@ -1032,6 +1069,48 @@ export interface PlanDecal {
    * Masked and sprayed instead.
    */
   painted?: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSaid".
+ */
+export interface PlanSaid {
+  /**
+   * When it was so.
+   */
+  at: string;
+  said: PlanSaying;
+  /**
+   * Of the press that said it.
+   */
+  id?: string;
+  /**
+   * Where it was pressed.
+   */
+  device?: string;
+  otherwise?: PlanOtherwise;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanOtherwise".
+ */
+export interface PlanOtherwise {
+  product?: string;
+  coats?: number;
+  laying?: PlanLaying;
+  /**
+   * With a brush in place of the airbrush: it lies thicker.
+   */
+  brushed?: boolean;
+}
+/**
+ * How it was planned
+ */
+export interface PlanPlanned {
+  product?: string;
+  coats?: number;
+  thickness_um?: number;
+  laying?: PlanLaying;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2079,6 +2158,351 @@ export interface GuideRow {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "MakePresses".
+ */
+export interface MakePresses {
+  presses: BenchPress[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchPress".
+ */
+export interface BenchPress {
+  build: string;
+  id: string;
+  device: string;
+  step: string;
+  word: string;
+  at: string;
+  made: string;
+  of?: string;
+  share?: string;
+  otherwise?: PlanOtherwise;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Pressed".
+ */
+export interface Pressed {
+  kept: string[];
+  refused: PressRefused[];
+  builds: string[];
+  words: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PressRefused".
+ */
+export interface PressRefused {
+  id: string;
+  problem: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Bench".
+ */
+export interface Bench {
+  now: string;
+  timezone: string;
+  day: string;
+  open: boolean;
+  from: string;
+  to: string;
+  session: string;
+  air: string;
+  steps: BenchStep[];
+  later: BenchStep[];
+  clocks: BenchClock[];
+  meanwhile: BenchChore[];
+  not: BenchLeft[];
+  hold: BenchHold[];
+  soft: BenchHold[];
+  out: BenchOut[];
+  out_day: string;
+  cups: BenchCup[];
+  done: BenchDone[];
+  fit?: BenchFit;
+  until: string;
+  shut: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchStep".
+ */
+export interface BenchStep {
+  build: string;
+  name: string;
+  zone: string;
+  step: string;
+  title: string;
+  how: string;
+  why: string;
+  at: string;
+  when: string;
+  minutes: number;
+  started: string;
+  opens: string;
+  closes: string;
+  glyph: string;
+  colour: string;
+  main: BenchKey;
+  keys: BenchKey[];
+  bottles: BenchBottle[];
+  most: number;
+  coats: number;
+  sprayed: boolean;
+  shares: boolean;
+  seals: string;
+  cautions: string[];
+  patches: BenchPatch[];
+  wipes: boolean;
+  disputes: Dispute[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchKey".
+ */
+export interface BenchKey {
+  word: string;
+  label: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchBottle".
+ */
+export interface BenchBottle {
+  id: string;
+  name: string;
+  colour: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchPatch".
+ */
+export interface BenchPatch {
+  lay: string;
+  opens: string;
+  closes: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Dispute".
+ */
+export interface Dispute {
+  words: string;
+  first: string;
+  last: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchClock".
+ */
+export interface BenchClock {
+  build: string;
+  name: string;
+  zone: string;
+  step: string;
+  title: string;
+  what: string;
+  wipe: boolean;
+  laid: string;
+  opens: string;
+  closes: string;
+  stays: boolean;
+  colour: string;
+  ground: string;
+  keys: BenchKey[];
+  tell: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchChore".
+ */
+export interface BenchChore {
+  build: string;
+  step: string;
+  kind: string;
+  words: string;
+  why: string;
+  at: string;
+  minutes: number;
+  keys: BenchKey[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchLeft".
+ */
+export interface BenchLeft {
+  build: string;
+  name: string;
+  zone: string;
+  step: string;
+  title: string;
+  because: string;
+  when: string;
+  danger: boolean;
+  hard: number;
+  needs: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchHold".
+ */
+export interface BenchHold {
+  build: string;
+  name: string;
+  zone: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchOut".
+ */
+export interface BenchOut {
+  name: string;
+  for: string;
+  colour: string;
+  ml: number;
+  stock: number;
+  short: string;
+  stir: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchCup".
+ */
+export interface BenchCup {
+  name: string;
+  words: string;
+  of: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchDone".
+ */
+export interface BenchDone {
+  build: string;
+  step: string;
+  title: string;
+  at: string;
+  press: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchFit".
+ */
+export interface BenchFit {
+  minutes: number;
+  words: string;
+  more: string;
+  gains: string;
+  blocks: BenchBlock[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchBlock".
+ */
+export interface BenchBlock {
+  kind: string;
+  title: string;
+  colour: string;
+  start: string;
+  end: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LearnedPage".
+ */
+export interface LearnedPage {
+  format: "inkysparrow-learned/1";
+  products: PlanLearnedProduct[];
+  family: PlanLearnedProduct[];
+  you: PlanLearnedRange;
+  next_look: PlanNextLook;
+  you_words: string;
+  rows: LearnedRow[];
+  plans: LearnedBuild[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanLearnedProduct".
+ */
+export interface PlanLearnedProduct {
+  product?: string;
+  family: string;
+  what: "touch-dry" | "rub" | "bite";
+  factor: number;
+  /**
+   * Nine of ten films lie between low and high; of a family and of you nine of ten factors.
+   */
+  low: number;
+  high: number;
+  /**
+   * Films that something was seen of.
+   */
+  observations: number;
+  since?: string;
+  /**
+   * It looks as if the bottle were another than before: ask.
+   */
+  moved?: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanLearnedRange".
+ */
+export interface PlanLearnedRange {
+  factor: number;
+  /**
+   * Nine of ten films lie between low and high; of a family and of you nine of ten factors.
+   */
+  low: number;
+  high: number;
+}
+/**
+ * The look that tells most about touch-dry; null where nothing is drying.
+ */
+export interface PlanNextLook {
+  plan: number;
+  zone: string;
+  step: string;
+  at: string;
+  bits: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LearnedRow".
+ */
+export interface LearnedRow {
+  product: string;
+  family: string;
+  of: string;
+  what: string;
+  words: string;
+  factor: number;
+  low: number;
+  high: number;
+  days: string[];
+  moved: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LearnedBuild".
+ */
+export interface LearnedBuild {
+  slug: string;
+  name: string;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Forget".
+ */
+export interface Forget {
+  product: string;
+  family: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Whole".
  */
 export interface Whole {
@@ -2913,6 +3337,7 @@ export interface ShelfProduct {
    * Hours until a usual coat of it is touch-dry in a usual room
    */
   touch_dry_h?: number;
+  opened?: PlanDate;
   /**
    * The product of the shelf that this is a copy of.
    */
@@ -2921,7 +3346,6 @@ export interface ShelfProduct {
    * Millilitres at hand; not counted where it is left out.
    */
   stock_ml?: number;
-  opened?: PlanDate;
   used_up?: PlanDate;
   note?: string;
 }
@@ -3193,6 +3617,11 @@ export interface All {
   explain: Explain;
   verge: Verge;
   guide: Guide;
+  make_presses: MakePresses;
+  pressed: Pressed;
+  bench: Bench;
+  learned_page: LearnedPage;
+  forget: Forget;
   whole: Whole;
   look_asked: LookAsked;
   stained: Stained;
@@ -3258,6 +3687,17 @@ export interface PlanMixLine1 {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanNextLook".
+ */
+export interface PlanNextLook1 {
+  plan: number;
+  zone: string;
+  step: string;
+  at: string;
+  bits: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanNight".
  */
 export interface PlanNight1 {
@@ -3265,6 +3705,34 @@ export interface PlanNight1 {
   humidity_pct: number;
   from: PlanClock;
   to: PlanClock;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanPlanned".
+ */
+export interface PlanPlanned1 {
+  product?: string;
+  coats?: number;
+  thickness_um?: number;
+  laying?: PlanLaying;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanRest".
+ */
+export interface PlanRest1 {
+  /**
+   * The zone that it was a part of.
+   */
+  of: string;
+  /**
+   * What that was called.
+   */
+  name: string;
+  /**
+   * The press that parted them.
+   */
+  press: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -16,6 +16,18 @@ type Build struct {
 	Away   int64
 }
 
+type Press struct {
+	ID      string
+	BuildID int64
+	Device  string
+	Step    string
+	Word    string
+	At      string
+	MadeAt  string
+	KeptAt  string
+	More    string
+}
+
 type Revision struct {
 	ID       int64
 	BuildID  int64
