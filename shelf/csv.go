@@ -377,8 +377,8 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 		return &v, nil
 	}
 	p := Product{Product: plan.Product{
-		ID: cell("id"), Name: cell("name"), Kind: kindOf(cell("kind")), Family: familyOf(cell("family")), Colour: strings.ToLower(cell("colour")), Sheen: plan.Sheen(strings.ToLower(cell("sheen"))),
-	}, Opened: plan.Date(cell("opened")), UsedUp: plan.Date(cell("used_up"))}
+		ID: cell("id"), Name: cell("name"), Kind: kindOf(cell("kind")), Family: familyOf(cell("family")), Colour: strings.ToLower(cell("colour")), Sheen: plan.Sheen(strings.ToLower(cell("sheen"))), Opened: plan.Date(cell("opened")),
+	}, UsedUp: plan.Date(cell("used_up"))}
 	if i, ok := place["note"]; ok {
 		p.Note = plain(row[i])
 	}

@@ -32,7 +32,6 @@ type Product struct {
 	plan.Product
 
 	StockML *float64  `json:"stock_ml,omitempty" jsonschema:"minimum=0,maximum=100000,description=Millilitres at hand; not counted where it is left out."`
-	Opened  plan.Date `json:"opened,omitempty"`
 	UsedUp  plan.Date `json:"used_up,omitempty"`
 	Note    string    `json:"note,omitempty" jsonschema:"maxLength=2000"`
 }

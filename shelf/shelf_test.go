@@ -31,7 +31,8 @@ func random(r *rand.Rand, n int) []Product {
 		p := Product{Product: plan.Product{
 			ID: fmt.Sprintf("p%d", i), Name: fmt.Sprintf("%s %d", names[r.IntN(len(names))], i), Kind: coating.Kinds()[r.IntN(len(coating.Kinds()))], Family: plan.Family(f.ID),
 			Colour: maybe(fmt.Sprintf("#%06x", r.IntN(1<<24))), Sheen: plan.Sheen(maybe(coating.Sheen(1 + r.IntN(4)).String())), HideCoats: float64(r.IntN(3)) * 1.3,
-		}, Opened: plan.Date(maybe("2026-05-04")), Note: maybe("two\nlines, \"quoted\"; ümläut ")}
+			Opened: plan.Date(maybe("2026-05-04")),
+		}, Note: maybe("two\nlines, \"quoted\"; ümläut ")}
 		if r.IntN(2) == 0 {
 			p.StockML = new(float64(r.IntN(1000)) / 8)
 		}

@@ -99,3 +99,39 @@ func (p *Panel) Strip(cloth wash.Wetness, minutes float64) *image.RGBA {
 	p.Picture(part(Width+gap), minutes+2*p.Ready()) // when what the cloth wetted is dry again
 	return out
 }
+
+// Wiping is how much of a wipe is done.
+type Wiping uint8
+
+// How much.
+const (
+	TooLittle Wiping = iota // one stroke with a cloth that is never turned
+	Right
+	TooMuch // over and over with a wet one
+)
+
+const overAndOver = 4
+
+// Wiped wipes the panel so much and draws it as it then looks when it is dry.
+func (p *Panel) Wiped(cloth wash.Wetness, minutes float64, how Wiping) *image.RGBA {
+	switch how {
+	case TooLittle:
+		was := p.bud.MM
+		p.bud.MM = clothMM
+		p.Take(cloth)
+		for y := 0.0; y < Height; y += 2 * clothMM / cellMM {
+			p.Press(0, y)
+			p.Draw(Width, y, minutes, 1)
+		}
+		p.bud.MM = was
+	case TooMuch:
+		for range overAndOver {
+			p.Wipe(wash.Wet, minutes)
+		}
+	default:
+		p.Wipe(cloth, minutes)
+	}
+	out := image.NewRGBA(image.Rect(0, 0, Width, Height))
+	p.Picture(out, minutes+2*p.Ready())
+	return out
+}

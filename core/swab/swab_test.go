@@ -296,3 +296,30 @@ func BenchmarkStrip(b *testing.B) {
 		washed("clay-wash", coating.Gloss).Strip(wash.Dry, 40)
 	}
 }
+
+// Too little leaves haze on the open surface, too much empties the lines.
+func TestWiped(t *testing.T) {
+	left := func(how Wiping) (open, line float64) {
+		p := washed("enamel-wash", coating.Gloss)
+		p.Wiped(wash.Damp, p.Ready(), how)
+		no, nl := 0, 0
+		for i := range p.cells {
+			switch p.cells[i].on {
+			case along, across:
+				line += float64(p.cells[i].dry)
+				nl++
+			case marking, rivet:
+			default:
+				open += float64(p.cells[i].dry)
+				no++
+			}
+		}
+		return open / float64(no), line / float64(nl)
+	}
+	lo, ll := left(TooLittle)
+	ro, rl := left(Right)
+	_, ml := left(TooMuch)
+	if lo < 1.5*ro || rl > ll+1e-9 || ml > 0.8*rl {
+		t.Errorf("open surface: too little %.3f, right %.3f; lines: %.3f, %.3f, too much %.3f", lo, ro, ll, rl, ml)
+	}
+}

@@ -384,6 +384,8 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/stains/plan", s.stainPlan)
 	api.Add(read, "/builds/:slug/stains/guide", s.stainGuide)
 	api.Post("/presses", s.presses)
+	api.Add(read, "/bench", s.bench)
+	api.Add(read, "/bench/wiped/:how", s.wiped)
 	api.Post("/mix", s.mix)
 	api.Post("/mix/recipe", s.recipe)
 	api.Add(read, "/shelf", s.shelf)
