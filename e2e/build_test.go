@@ -15,7 +15,7 @@ import (
 
 // A new user opens the demo and sees why the underside must not be washed tonight.
 func TestFirstScreen(t *testing.T) {
-	b := open(t, desk, "/")
+	b := open(t, desk, "/builds/petrel")
 	b.sees("h2", "White spirit bites Pale sky enamel")
 	b.sees(".because", `^It is likely to show\. Good from about Mon 15 Mar.* With a slow product from`)
 	b.sees(".core text", `0\.72 µm`)

@@ -74,9 +74,10 @@ func (c *Clock) Next(now time.Time) time.Time {
 type Left struct {
 	Entry
 	Because string
-	Hard    float64 // of the film in question, 0 to 1; below 0 where none is
-	Needs   float64 // the hardness that is wanted, where one is; below 0 where none is
-	Danger  bool    // work would be lost, not only time
+	Hard    float64   // of the film in question, 0 to 1; below 0 where none is
+	Needs   float64   // the hardness that is wanted, where one is; below 0 where none is
+	Danger  bool      // work would be lost, not only time
+	Safe    time.Time // from when it is; zero where that is not told
 }
 
 // Zone is a zone of a build.
@@ -102,10 +103,10 @@ type Tonight struct {
 	Later    []Entry       // tonight still, by when it can
 	Running  []Clock       // by what happens next
 	Not      []Left
-	Proof    []Zone  // that can be held
-	Soft     []Zone  // that can't
-	Tomorrow []Entry // of the session after this one
-	After    schedule.Span
+	Proof    []Zone        // that can be held
+	Soft     []Zone        // that can't
+	Tomorrow []Entry       // of the session after this one
+	After    schedule.Span // the session after this one
 	Cups     []Cup
 }
 
@@ -141,6 +142,10 @@ func (t *Tonight) session(builds []*timeline.Timeline) {
 				t.Open = true
 			}
 		}
+	}
+	if !t.Open { // what is put out is for the session that comes
+		t.After = t.Session
+		return
 	}
 	for _, tl := range builds {
 		c := schedule.New(tl.Plan.Bench, t.At.Add(-24*time.Hour))
@@ -240,7 +245,7 @@ func (t *Tonight) left(tl *timeline.Timeline, site *timeline.Site, e Entry) Left
 		out.Because, out.Danger = a.Say(site.FilmName(a.Place), site.Below), a.Severity > 0
 		if a.Place > 0 {
 			out.Hard = float64(a.Hard)
-			if !a.SafeFrom.IsZero() {
+			if out.Safe = a.SafeFrom; !a.SafeFrom.IsZero() {
 				out.Needs = float64(site.Below[a.Place].Hard(a.SafeFrom))
 			}
 		}

@@ -115,6 +115,9 @@ func (e *evening) told() wire.Bench {
 		out.Steps = append(out.Steps, e.step(&e.Now[i]))
 	}
 	for i := range e.Later {
+		if !e.Open {
+			break
+		}
 		out.Later = append(out.Later, e.step(&e.Later[i]))
 	}
 	for i := range e.Running {
@@ -133,6 +136,9 @@ func (e *evening) told() wire.Bench {
 	for i := range e.Not {
 		n := &e.Not[i]
 		left := wire.BenchLeft{Build: e.of[n.Plan].slug, Name: e.name(n.Plan), Zone: n.Line.Zone.ID, Step: n.Step().Step.ID, Title: title(n.Line, n.Place), Because: n.Because, When: e.clock(n.At), Danger: n.Danger}
+		if !n.Safe.IsZero() {
+			left.When = "safe " + e.clock(n.Safe)
+		}
 		if n.Hard >= 0 {
 			left.Hard = new(n.Hard)
 		}
@@ -154,7 +160,7 @@ func (e *evening) told() wire.Bench {
 		}
 		out.Cups = append(out.Cups, words)
 	}
-	out.Done = e.done()
+	out.Done, out.Disputes = e.done(), e.disputes()
 	out.Shut = e.shut()
 	return out
 }
@@ -181,7 +187,7 @@ func (e *evening) step(of *bench.Entry) wire.BenchStep {
 	out := wire.BenchStep{
 		Build: j.slug, Name: j.plan.Name, Zone: of.Line.Zone.ID, Step: s.ID, Title: title(of.Line, of.Place), How: detail(s) + ".", Why: of.Why, At: of.At.UTC(), When: e.clock(of.At), Minutes: int(math.Ceil(of.Minutes.Minutes())),
 		Glyph: s.Do.ID, Main: startKey, Keys: []wire.BenchKey{doneKey, failKey}, Bottles: []wire.BenchBottle{}, Coats: s.Coats, Most: s.Do.Most(), Sprayed: s.Do.Coating(), Cautions: append([]string{}, s.Cautions()...), Patches: []wire.BenchPatch{},
-		Wipes: s.Do.Has(route.Cloth) && s.Wiped != nil, Disputes: e.disputes(of),
+		Wipes: s.Do.Has(route.Cloth) && s.Wiped != nil,
 	}
 	if s.Product != nil {
 		out.Colour = s.Product.Colour
@@ -231,20 +237,20 @@ func (j *judged) shapeZone(id string) bool {
 	return k >= 0 && k < len(shape.Measures) && shape.Measures[k].AreaCM2 > 1
 }
 
-// disputes are what two devices say differently of a step or of the one before it.
-func (e *evening) disputes(of *bench.Entry) []wire.Dispute {
+// disputes are what two devices say differently of steps.
+func (e *evening) disputes() []wire.Dispute {
 	out := []wire.Dispute{}
-	j := e.of[of.Plan]
-	for i := max(0, of.Place-1); i <= of.Place; i++ {
-		z, k, ok := j.file.Find(of.Line.Steps[i].Step.ID)
-		if !ok {
-			continue
-		}
-		for _, pair := range j.file.Zones[z].Steps[k].Disputed() {
-			out = append(out, wire.Dispute{
-				Words: fmt.Sprintf("%s: one screen says %s, %s, another %s, %s. The later counts.", title(of.Line, i), pair[0].Said, e.clock(pair[0].At), pair[1].Said, e.clock(pair[1].At)),
-				First: pair[0].ID, Last: pair[1].ID,
-			})
+	for _, j := range e.of {
+		for _, z := range j.file.Zones {
+			for _, s := range z.Steps {
+				for _, pair := range s.Disputed() {
+					do, _ := route.TechniqueNamed(string(s.Do))
+					out = append(out, wire.Dispute{
+						Build: j.slug, Step: s.ID, First: pair[0].ID, Last: pair[1].ID,
+						Words: fmt.Sprintf("%s, %s: one screen says %s, %s, another %s, %s. The later counts.", do.Name, say.Lower(z.Name), pair[0].Said, e.clock(pair[0].At), pair[1].Said, e.clock(pair[1].At)),
+					})
+				}
+			}
 		}
 	}
 	return out

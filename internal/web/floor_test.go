@@ -62,7 +62,7 @@ func TestEveryRoute(t *testing.T) {
 	if seen < 60 {
 		t.Errorf("only %d routes were asked", seen)
 	}
-	for path, want := range map[string]int{"/": 200, "/builds": 200, "/builds/petrel": 200, "/builds/petrel/print": 200, "/new": 200, "/shelf": 200, "/workings": 200, "/keeping": 200, "/nowhere": 404, "/builds/petrel/x": 404, "/shelf/x": 404} {
+	for path, want := range map[string]int{"/": 200, "/builds": 200, "/builds/petrel": 200, "/builds/petrel/print": 200, "/new": 200, "/shelf": 200, "/bench": 200, "/learned": 200, "/workings": 200, "/keeping": 200, "/nowhere": 404, "/builds/petrel/x": 404, "/shelf/x": 404} {
 		if r := s.ask("GET", path, ""); r.StatusCode != want || !strings.HasPrefix(r.Header.Get("Content-Type"), "text/html") {
 			t.Errorf("%s: %d %s, want %d", path, r.StatusCode, r.Header.Get("Content-Type"), want)
 		}

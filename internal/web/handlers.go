@@ -20,6 +20,15 @@ func (s *Server) builds(c fiber.Ctx) error {
 	for _, b := range all {
 		out.Builds = append(out.Builds, listed(b))
 	}
+	if c.Query("open") != "" && len(all) > 0 {
+		ctx, end := waiting(c)
+		defer end()
+		e, err := s.evening(ctx)
+		if err != nil {
+			return err
+		}
+		out.Bench = e.Open && len(e.Now)+len(e.Later)+len(e.Running) > 0
+	}
 	return c.JSON(out)
 }
 

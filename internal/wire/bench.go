@@ -51,10 +51,13 @@ type Bench struct {
 	Out     []BenchOut   `json:"out"` // for the session after this one
 	OutDay  string       `json:"out_day"`
 	Cups    []BenchCup   `json:"cups"`
-	Done    []BenchDone  `json:"done"` // in this session
-	Fit     *BenchFit    `json:"fit,omitempty"`
-	Until   time.Time    `json:"until"` // when it is to be asked for again
-	Shut    string       `json:"shut"`  // of a bench that is closed: when to come back, in words
+
+	Disputes []Dispute `json:"disputes"`
+
+	Done  []BenchDone `json:"done"` // in this session
+	Fit   *BenchFit   `json:"fit,omitempty"`
+	Until time.Time   `json:"until"` // when it is to be asked for again
+	Shut  string      `json:"shut"`  // of a bench that is closed: when to come back, in words
 }
 
 // BenchStep is a step at hand.
@@ -87,7 +90,6 @@ type BenchStep struct {
 	Cautions []string     `json:"cautions"`
 	Patches  []BenchPatch `json:"patches"`
 	Wipes    bool         `json:"wipes"` // pictures of too little, right, too much can be asked for
-	Disputes []Dispute    `json:"disputes"`
 }
 
 // BenchKey is a word that can be pressed.
@@ -112,6 +114,8 @@ type BenchPatch struct {
 
 // Dispute is what two devices say differently.
 type Dispute struct {
+	Build string `json:"build"`
+	Step  string `json:"step"`
 	Words string `json:"words"`
 	First string `json:"first"` // ids of presses
 	Last  string `json:"last"`

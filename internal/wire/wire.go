@@ -23,7 +23,8 @@ type Listed struct {
 // Builds is the list of builds.
 type Builds struct {
 	Builds []Listed `json:"builds"`
-	Demo   bool     `json:"demo"` // the demo's data can be reset, and its clock set
+	Bench  bool     `json:"bench"` // where it was asked: a session is on, and there is something to do or to mind at the bench
+	Demo   bool     `json:"demo"`  // the demo's data can be reset, and its clock set
 
 	Now time.Time `json:"now"` // what the bench's clock shows
 }

@@ -97,6 +97,7 @@ watchEffect(() => {
           >
         </button>
         <nav class="within" aria-label="Places of this build">
+          <RouterLink to="/bench">Bench</RouterLink>
           <RouterLink :to="{ name: 'build', params: { slug: shown.slug } }" :class="{ here: route.name === 'build' }"
             >Route</RouterLink
           >
@@ -186,6 +187,7 @@ watchEffect(() => {
         </button>
       </template>
       <nav v-if="!shown" class="places" aria-label="Places">
+        <RouterLink to="/bench">Bench</RouterLink>
         <RouterLink to="/builds">Builds</RouterLink>
         <RouterLink to="/shelf">Shelf</RouterLink>
         <RouterLink to="/workings">Workings</RouterLink>

@@ -6,6 +6,8 @@ import type {
   AskBrief,
   AskMix,
   AskRecipe,
+  Bench,
+  BenchPress,
   BriefSpot,
   Build,
   Builds,
@@ -30,6 +32,7 @@ import type {
   NewBuild,
   Next,
   PlanBrief,
+  Pressed,
   Problem,
   RecipeOf,
   Restore,
@@ -160,7 +163,8 @@ const pageOf = (p: Page) =>
 const of = (slug: string) => `/builds/${encodeURIComponent(slug)}`
 
 export const api = {
-  builds: () => ask<Builds>('/builds'),
+  /** With open, it is told whether the bench is the place to open. */
+  builds: (open = false) => ask<Builds>(open ? '/builds?open=yes' : '/builds'),
   build: (slug: string) => ask<Build>(of(slug)),
   moment: (slug: string, at: number, zone: string, step: string) =>
     ask<Moment>(`${of(slug)}/moment?${new URLSearchParams({ at: new Date(at).toISOString(), zone, step })}`),
@@ -194,6 +198,11 @@ export const api = {
     ask<WashOne>(`${of(slug)}/washes/one?${new URLSearchParams(q)}`),
   /** The address of a strip that shows a wash before and after its wipe. */
   washStrip: (slug: string, q: Record<string, string>) => `/api${of(slug)}/washes/strip?${new URLSearchParams(q)}`,
+  bench: (minutes: number) => ask<Bench>(`/bench${minutes ? `?minutes=${minutes}` : ''}`, undefined, { quiet: true }),
+  press: (presses: BenchPress[]) => ask<Pressed>('/presses', { presses }, { quiet: true }),
+  /** The address of a picture of a zone wiped too little, right or too much. */
+  wiped: (build: string, step: string, how: string) =>
+    `/api/bench/wiped/${how}?${new URLSearchParams({ build, step })}`,
   mix: (cup: AskMix) => ask<MixAnswer>('/mix', cup),
   recipe: (wanted: AskRecipe) => ask<RecipeOf>('/mix/recipe', wanted),
   setClock: (at: string) => ask<Builds>('/demo/clock', { at }),

@@ -9,6 +9,7 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'first', component: BuildsPlace, props: { open: true } },
     { path: '/builds', name: 'builds', component: BuildsPlace, props: { open: false } },
+    { path: '/bench', name: 'bench', component: () => import('./bench/BenchPlace.vue') },
     { path: '/new', name: 'new', component: () => import('./builds/NewBuild.vue') },
     {
       path: '/shelf',

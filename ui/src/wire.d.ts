@@ -347,6 +347,7 @@ export interface CareRow {
  */
 export interface Builds {
   builds: Listed[];
+  bench: boolean;
   demo: boolean;
   now: string;
 }
@@ -2220,6 +2221,7 @@ export interface Bench {
   out: BenchOut[];
   out_day: string;
   cups: BenchCup[];
+  disputes: Dispute[];
   done: BenchDone[];
   fit?: BenchFit;
   until: string;
@@ -2256,7 +2258,6 @@ export interface BenchStep {
   cautions: string[];
   patches: BenchPatch[];
   wipes: boolean;
-  disputes: Dispute[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2283,15 +2284,6 @@ export interface BenchPatch {
   lay: string;
   opens: string;
   closes: string;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "Dispute".
- */
-export interface Dispute {
-  words: string;
-  first: string;
-  last: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2374,6 +2366,17 @@ export interface BenchCup {
   name: string;
   words: string;
   of: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Dispute".
+ */
+export interface Dispute {
+  build: string;
+  step: string;
+  words: string;
+  first: string;
+  last: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3337,7 +3340,10 @@ export interface ShelfProduct {
    * Hours until a usual coat of it is touch-dry in a usual room
    */
   touch_dry_h?: number;
-  opened?: PlanDate;
+  /**
+   * A day, such as 2027-03-22.
+   */
+  opened?: string;
   /**
    * The product of the shelf that this is a copy of.
    */

@@ -23,6 +23,7 @@ const keys: [string, string][] = [
   ['Delete', 'remove the step'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Y', 'redo'],
+  ['g b', 'the bench: what to do now'],
   ['g u', 'builds'],
   ['g r', 'the route of the build'],
   ['g w', 'its washes'],
@@ -51,12 +52,18 @@ const onLook: [string, string][] = [
   ['t', 'stains and fading'],
   ['z', 'magnifier'],
 ]
+const onBench: [string, string][] = [
+  ['Space', 'the big key; a foot pedal that is a keyboard sends it too'],
+  ['← →', 'the step before, the next'],
+  ['h', 'read it hands-free'],
+]
 const letters = useLetters()
 const groups = [
   { title: '', keys },
   { title: 'With a ticket of the tape in focus', keys: onTicket },
   { title: 'With the moment in focus', keys: onMoment },
   { title: 'In the look', keys: onLook },
+  { title: 'At the bench', keys: onBench },
 ]
 </script>
 

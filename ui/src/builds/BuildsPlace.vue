@@ -19,10 +19,11 @@ const problem = ref('')
 
 async function read() {
   try {
-    list.value = await api.builds()
+    list.value = await api.builds(props.open)
     problem.value = ''
     const first = list.value.builds.find((b) => !b.away)
-    if (props.open && first) await router.replace({ name: 'build', params: { slug: first.slug } })
+    if (props.open && list.value.bench) await router.replace({ name: 'bench' })
+    else if (props.open && first) await router.replace({ name: 'build', params: { slug: first.slug } })
   } catch (e) {
     problem.value = e instanceof Refusal ? e.message : String(e)
   }

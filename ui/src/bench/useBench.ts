@@ -1,0 +1,128 @@
+import { useIntervalFn, useStorage } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+
+import { api, Refusal } from '../api'
+import { exactly, second, setClock } from '../shared/useClock'
+import { connected, whileTold } from '../shared/useLive'
+import type { Bench, BenchPress, PlanOtherwise } from '../wire'
+
+/** More that a press can say. */
+export interface More {
+  of?: string
+  at?: number // when it was so; now where it is left out
+  share?: BenchPress['share']
+  otherwise?: PlanOtherwise
+}
+
+/** The last thing that was pressed, with the press by which it can be taken back. */
+export interface Last {
+  id: string
+  build: string
+  step: string
+  words: string
+  at: number
+}
+
+const random = () =>
+  Array.from(crypto.getRandomValues(new Uint8Array(8)), (b) => b.toString(16).padStart(2, '0')).join('')
+
+/** What the bench comes to now, kept for a reload, and the presses that are made at it: each is queued first and sent as soon as the server answers, once, whatever lies between. */
+export function useBench() {
+  const device = useStorage('inkysparrow.device', `screen-${random()}`)
+  const queue = useStorage<BenchPress[]>('inkysparrow.presses', [])
+  const kept = useStorage<Bench | null>('inkysparrow.bench', null, localStorage, {
+    serializer: { read: (text) => JSON.parse(text) as Bench | null, write: (b) => JSON.stringify(b) },
+  })
+  const minutes = useStorage('inkysparrow.minutes', 0)
+  const bench = computed(() => kept.value)
+  const problem = ref('')
+  const last = ref<Last | null>(null)
+  const waiting = computed(() => queue.value.length)
+  let asked = 0
+
+  async function read() {
+    const mine = ++asked
+    try {
+      const got = await api.bench(minutes.value)
+      if (mine !== asked) return
+      kept.value = got
+      setClock(got.now)
+      problem.value = ''
+    } catch (e) {
+      if (mine === asked && !kept.value) problem.value = e instanceof Refusal ? e.message : String(e)
+    }
+  }
+
+  let sending = false
+  async function send() {
+    if (sending || !queue.value.length) return
+    sending = true
+    const some = queue.value.slice(0, 200)
+    try {
+      const got = await api.press(some)
+      const gone = new Set([...got.kept, ...got.refused.map((r) => r.id)])
+      queue.value = queue.value.filter((p) => !gone.has(p.id))
+      const refused = got.refused[0]
+      if (refused) problem.value = `Not kept: ${refused.problem}`
+      await read()
+    } catch (e) {
+      // It stays queued; a refusal of the whole is told, so that nobody waits for it.
+      if (e instanceof Refusal && e.status === 422) {
+        problem.value = e.message
+        queue.value = queue.value.filter((p) => !some.includes(p))
+      }
+    } finally {
+      sending = false
+    }
+    if (queue.value.length && connected.value) window.setTimeout(() => void send(), 400)
+  }
+
+  function press(build: string, step: string, word: string, words: string, more: More = {}) {
+    const made = exactly()
+    const iso = (t: number) => new Date(Math.floor(t / 1000) * 1000).toISOString().replace('.000Z', 'Z')
+    const one: BenchPress = {
+      id: `${device.value.slice(0, 24)}-${made.toString(36)}-${random()}`.slice(0, 64),
+      build,
+      device: device.value,
+      step,
+      word,
+      at: iso(more.at ?? made),
+      made: iso(made),
+      ...(more.of ? { of: more.of } : {}),
+      ...(more.share ? { share: more.share } : {}),
+      ...(more.otherwise ? { otherwise: more.otherwise } : {}),
+    }
+    queue.value = [...queue.value, one]
+    last.value = word === 'undo' ? null : word === 'at' ? last.value : { id: one.id, build, step, words, at: made }
+    void send()
+    return one.id
+  }
+
+  const undo = () => {
+    const l = last.value
+    if (l) press(l.build, l.step, 'undo', '', { of: l.id })
+  }
+  /** The last press was so many minutes earlier. */
+  const ago = (by: number) => {
+    const l = last.value
+    if (!l) return
+    press(l.build, l.step, 'at', '', { of: l.id, at: l.at - by * 60_000 })
+    last.value = { ...l, at: l.at - by * 60_000 }
+  }
+
+  void read()
+  void send()
+  watch(minutes, () => void read())
+  watch(connected, (there) => there && void send())
+  whileTold((e) => {
+    if (e.what === 'hello') void send()
+    void read()
+  })
+  useIntervalFn(() => {
+    void send()
+    const until = kept.value?.until
+    if (until && second.value >= Date.parse(until)) void read()
+  }, 2000)
+
+  return { bench, minutes, problem, last, waiting, press, undo, ago, read }
+}
