@@ -286,6 +286,7 @@ func ownOf(p *route.Plan) []LearnedProduct {
 type Taught struct {
 	Format    string      `json:"format" jsonschema:"enum=inkysparrow-seen/1"`
 	Forgotten []Forgotten `json:"forgotten,omitempty" jsonschema:"maxItems=2000"`
+	Bottles   []Bottle    `json:"bottles,omitempty" jsonschema:"maxItems=2000,description=When new bottles were opened."`
 	Seen      []Seen      `json:"seen" jsonschema:"maxItems=5000"`
 }
 
@@ -297,6 +298,23 @@ type Forgotten struct {
 	Product string    `json:"product,omitempty" jsonschema:"maxLength=200"` // all where it is empty
 	Family  Family    `json:"family,omitempty"`
 	Until   time.Time `json:"until"`
+}
+
+// Bottle is a new one of a product.
+type Bottle struct {
+	Product string    `json:"product" jsonschema:"minLength=1,maxLength=200"`
+	Family  Family    `json:"family"`
+	Opened  time.Time `json:"opened"`
+}
+
+// NewBottles returns the bottles as they are learned from.
+func (t Taught) NewBottles() (all []learn.Bottle) {
+	for _, b := range t.Bottles {
+		if family, ok := coating.FamilyNamed(string(b.Family)); ok {
+			all = append(all, learn.Bottle{Product: b.Product, Family: family, Opened: b.Opened})
+		}
+	}
+	return all
 }
 
 // Seen is a film with what was seen of it.

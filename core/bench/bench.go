@@ -17,6 +17,7 @@ import (
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/verdict"
 )
 
 // Numbers is the table behind this package.
@@ -242,7 +243,7 @@ func (t *Tonight) left(tl *timeline.Timeline, site *timeline.Site, e Entry) Left
 		at = t.Session.From
 	}
 	if a := site.Question().Ask(at); !a.Safe() {
-		out.Because, out.Danger = a.Say(site.FilmName(a.Place), site.Below), a.Severity > 0
+		out.Because, out.Danger = a.Say(site.FilmName(a.Place), site.Below), a.Severity > verdict.Note && a.Harm != verdict.TooWet
 		if a.Place > 0 {
 			out.Hard = float64(a.Hard)
 			if out.Safe = a.SafeFrom; !a.SafeFrom.IsZero() {

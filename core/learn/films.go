@@ -17,6 +17,9 @@ var saying = map[route.Saying]struct {
 	route.Tacky: {TouchDry, false}, route.TouchDry: {TouchDry, true}, route.Rubbed: {Rub, false}, route.TookRub: {Rub, true}, route.Bit: {Bite, false}, route.NoBite: {Bite, true},
 }
 
+// Asked returns which time a word is about; touch-dry for one that is about none.
+func Asked(word route.Saying) What { return saying[word].what }
+
 // Film is a film of a plan that is done, with what was said of it.
 type Film struct {
 	Zone *route.Zone

@@ -73,6 +73,7 @@ func (m *minds) of(ctx context.Context, slug string, own *plan.File) (*learn.Min
 	if err == nil {
 		seen = append(seen, brought...)
 	}
+	bottles = append(bottles, taught.NewBottles()...)
 	told := len(seen) > 0
 	seen = taught.Counts(seen)
 	m.mu.Lock()

@@ -5,6 +5,7 @@ import (
 	"crypto/rand"
 	"encoding/hex"
 	"errors"
+	"fmt"
 	"strings"
 	"time"
 
@@ -25,7 +26,7 @@ func (s *Server) presses(c fiber.Ctx) error {
 	}
 	ctx, end := waiting(c)
 	defer end()
-	out := wire.Pressed{Kept: []string{}, Refused: []wire.PressRefused{}, Builds: []string{}, Words: []string{}}
+	out := wire.Pressed{Kept: []string{}, Refused: []wire.PressRefused{}, Builds: []string{}, Words: []string{}, Effects: []string{}}
 	var slugs []string
 	of := map[string][]plan.Press{}
 	now := s.Clock.Now()
@@ -41,6 +42,7 @@ func (s *Server) presses(c fiber.Ctx) error {
 		of[p.Build] = append(of[p.Build], p.Press)
 	}
 	for _, slug := range slugs {
+		before, known := s.standing(ctx, slug)
 		words, err := s.press(ctx, slug, of[slug])
 		switch {
 		case errors.Is(err, store.ErrNoBuild):
@@ -61,9 +63,40 @@ func (s *Server) presses(c fiber.Ctx) error {
 		}
 		if len(words) > 0 {
 			out.Builds, out.Words = append(out.Builds, slug), append(out.Words, words...)
+			if after, err := s.standing(ctx, slug); err == nil && known == nil {
+				out.Effects = append(out.Effects, moved(before, after, of[slug])...)
+			}
 		}
 	}
 	return c.JSON(out)
+}
+
+// moved tells what presses have moved: the times of films that something was said of, and the day on which the build is ready.
+func moved(before, after *judged, all []plan.Press) (words []string) {
+	dry := func(j *judged, step string) (t time.Time, name string) {
+		for _, l := range j.checked.Lines {
+			for _, p := range l.Steps {
+				if p.Step.ID == step && p.Layer > 0 && p.Step.Product != nil {
+					return p.TouchDry, p.Step.Product.Name
+				}
+			}
+		}
+		return t, ""
+	}
+	for _, p := range all {
+		if !route.Saying(p.Word).OfFilm() {
+			continue
+		}
+		was, _ := dry(before, p.Step)
+		is, name := dry(after, p.Step)
+		if d := is.Sub(was); name != "" && !was.IsZero() && (d >= time.Minute || d <= -time.Minute) {
+			words = append(words, fmt.Sprintf("%s: touch-dry about %s, before %s.", name, after.clock(is), after.clock(was)))
+		}
+	}
+	if finish, _ := after.finishWords(before.checked.Finish, after.checked.Finish); finish != "the date stays" {
+		words = append(words, fmt.Sprintf("%s: %s.", after.plan.Name, finish))
+	}
+	return words
 }
 
 // press keeps presses of a build and folds its plan from them. What was kept stays kept where the folding fails.

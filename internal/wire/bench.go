@@ -21,8 +21,9 @@ type BenchPress struct {
 type Pressed struct {
 	Kept    []string       `json:"kept"`
 	Refused []PressRefused `json:"refused"`
-	Builds  []string       `json:"builds"` // that have changed
-	Words   []string       `json:"words"`  // what is new
+	Builds  []string       `json:"builds"`  // that have changed
+	Words   []string       `json:"words"`   // what is new
+	Effects []string       `json:"effects"` // what that moves: the film's own time, the day on which a build is ready
 }
 
 // PressRefused is a press that can't be kept, with why.
@@ -220,24 +221,35 @@ type BenchBlock struct {
 
 // LearnedPage is what the product knows of the modeller.
 type LearnedPage struct {
-	plan.Learned
-	You   string         `json:"you_words"`
-	Rows  []LearnedRow   `json:"rows"`
-	Plans []LearnedBuild `json:"plans"` // what it changes in the builds at hand
+	You      LearnedRow     `json:"you"`
+	Families []LearnedRow   `json:"families"`
+	Products []LearnedRow   `json:"products"`
+	Plans    []LearnedBuild `json:"plans"` // what it changes in the builds at hand
+	Told     bool           `json:"told"`  // anything was
 }
 
-// LearnedRow is a factor in words.
+// LearnedRow is a factor with where it comes from.
 type LearnedRow struct {
-	Product string   `json:"product"`
-	Family  string   `json:"family"`
-	Of      string   `json:"of"` // in words
-	What    string   `json:"what"`
-	Words   string   `json:"words"`
-	Factor  float64  `json:"factor"`
-	Low     float64  `json:"low"`
-	High    float64  `json:"high"`
-	Days    []string `json:"days"` // on which it was seen
-	Moved   bool     `json:"moved"`
+	Product string        `json:"product"` // empty for a family and for you
+	Family  string        `json:"family"`  // id
+	Name    string        `json:"name"`
+	What    string        `json:"what"`
+	Words   string        `json:"words"`
+	Factor  float64       `json:"factor"`
+	Low     float64       `json:"low"`
+	High    float64       `json:"high"`
+	Films   int           `json:"films"`
+	Since   string        `json:"since"`
+	Moved   string        `json:"moved"` // what to ask where its bottle seems to be another; empty for nothing
+	Looks   []LearnedLook `json:"looks"`
+}
+
+// LearnedLook is one look at a film.
+type LearnedLook struct {
+	Build string `json:"build"`
+	Step  string `json:"step"`
+	Press string `json:"press"` // by which it can be taken back; empty where it can't
+	Words string `json:"words"`
 }
 
 // LearnedBuild is what was learned does to a build.
@@ -247,8 +259,9 @@ type LearnedBuild struct {
 	Words string `json:"words"`
 }
 
-// Forget asks for a product, or all, to be forgotten; a correction is what its factor is from now on.
+// Forget asks for a product, or for all where none is named, to be forgotten, or says that its bottle is a new one.
 type Forget struct {
-	Product string `json:"product"`
-	Family  string `json:"family"`
+	Product string `json:"product" validate:"max=200"`
+	Family  string `json:"family" validate:"max=100"`
+	Bottle  bool   `json:"bottle,omitempty"`
 }

@@ -16,11 +16,13 @@ import type {
   Effect,
   Explain,
   Follow,
+  Forget,
   Guide,
   History,
   ImportedShelf,
   ImportShelf,
   Keeping,
+  LearnedPage,
   LookAsked,
   Stained,
   StainsEnough,
@@ -199,6 +201,9 @@ export const api = {
   /** The address of a strip that shows a wash before and after its wipe. */
   washStrip: (slug: string, q: Record<string, string>) => `/api${of(slug)}/washes/strip?${new URLSearchParams(q)}`,
   bench: (minutes: number) => ask<Bench>(`/bench${minutes ? `?minutes=${minutes}` : ''}`, undefined, { quiet: true }),
+  learned: () => ask<LearnedPage>('/learned', undefined, { quiet: true }),
+  forget: (what: Forget) => ask<LearnedPage>('/learned/forget', what),
+  bringSeen: (seen: unknown) => ask<LearnedPage>('/learned/file', seen),
   press: (presses: BenchPress[]) => ask<Pressed>('/presses', { presses }, { quiet: true }),
   /** The address of a picture of a zone wiped too little, right or too much. */
   wiped: (build: string, step: string, how: string) =>

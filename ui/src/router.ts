@@ -10,6 +10,7 @@ export const router = createRouter({
     { path: '/', name: 'first', component: BuildsPlace, props: { open: true } },
     { path: '/builds', name: 'builds', component: BuildsPlace, props: { open: false } },
     { path: '/bench', name: 'bench', component: () => import('./bench/BenchPlace.vue') },
+    { path: '/learned', name: 'learned', component: () => import('./learned/LearnedPlace.vue') },
     { path: '/new', name: 'new', component: () => import('./builds/NewBuild.vue') },
     {
       path: '/shelf',

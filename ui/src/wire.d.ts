@@ -2189,6 +2189,7 @@ export interface Pressed {
   refused: PressRefused[];
   builds: string[];
   words: string[];
+  effects: string[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2416,60 +2417,11 @@ export interface BenchBlock {
  * via the `definition` "LearnedPage".
  */
 export interface LearnedPage {
-  format: "inkysparrow-learned/1";
-  products: PlanLearnedProduct[];
-  family: PlanLearnedProduct[];
-  you: PlanLearnedRange;
-  next_look: PlanNextLook;
-  you_words: string;
-  rows: LearnedRow[];
+  you: LearnedRow;
+  families: LearnedRow[];
+  products: LearnedRow[];
   plans: LearnedBuild[];
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "PlanLearnedProduct".
- */
-export interface PlanLearnedProduct {
-  product?: string;
-  family: string;
-  what: "touch-dry" | "rub" | "bite";
-  factor: number;
-  /**
-   * Nine of ten films lie between low and high; of a family and of you nine of ten factors.
-   */
-  low: number;
-  high: number;
-  /**
-   * Films that something was seen of.
-   */
-  observations: number;
-  since?: string;
-  /**
-   * It looks as if the bottle were another than before: ask.
-   */
-  moved?: boolean;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "PlanLearnedRange".
- */
-export interface PlanLearnedRange {
-  factor: number;
-  /**
-   * Nine of ten films lie between low and high; of a family and of you nine of ten factors.
-   */
-  low: number;
-  high: number;
-}
-/**
- * The look that tells most about touch-dry; null where nothing is drying.
- */
-export interface PlanNextLook {
-  plan: number;
-  zone: string;
-  step: string;
-  at: string;
-  bits: number;
+  told: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2478,14 +2430,26 @@ export interface PlanNextLook {
 export interface LearnedRow {
   product: string;
   family: string;
-  of: string;
+  name: string;
   what: string;
   words: string;
   factor: number;
   low: number;
   high: number;
-  days: string[];
-  moved: boolean;
+  films: number;
+  since: string;
+  moved: string;
+  looks: LearnedLook[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LearnedLook".
+ */
+export interface LearnedLook {
+  build: string;
+  step: string;
+  press: string;
+  words: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2503,6 +2467,7 @@ export interface LearnedBuild {
 export interface Forget {
   product: string;
   family: string;
+  bottle?: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3690,17 +3655,6 @@ export interface PlanMixLine1 {
   kind?: PlanLineKind;
   width_mm?: number;
   depth_mm?: number;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "PlanNextLook".
- */
-export interface PlanNextLook1 {
-  plan: number;
-  zone: string;
-  step: string;
-  at: string;
-  bits: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import StateMark from '../shared/StateMark.vue'
 import type { Bench, BenchOut } from '../wire'
 
 /** What the next session wants of the shelf: bottles, how full they are, what has to be bought. */
@@ -28,7 +29,7 @@ const full = (o: BenchOut) => (o.stock < 0 ? 0.6 : Math.min(1, o.stock / Math.ma
         <span class="figure"
           >{{ o.ml ? `${o.ml} ml wanted` : '' }}<template v-if="o.stock >= 0">, {{ o.stock }} ml there</template></span
         >
-        <strong v-if="o.short" class="short"><span aria-hidden="true">⧗</span> {{ o.short }}</strong>
+        <strong v-if="o.short" class="short"><StateMark state="wait" quiet /> {{ o.short }}</strong>
       </li>
     </ul>
   </section>

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import DryingBars from '../instruments/drying/DryingBars.vue'
 import SparrowMark from '../shared/SparrowMark.vue'
+import StateMark from '../shared/StateMark.vue'
 import { say } from '../shared/say'
 import { second } from '../shared/useClock'
 import { useKeys } from '../shared/useKeys'
@@ -16,7 +17,7 @@ import { useAlarms } from './useAlarms'
 import { useBench } from './useBench'
 
 /** The bench: what to do now over all builds, what dries, what to leave alone, what to put out. */
-const { bench, minutes, problem, last, waiting, press, undo, ago } = useBench()
+const { bench, minutes, problem, last, effects, waiting, press, undo, ago } = useBench()
 const { on: alarms, turn, ringing } = useAlarms(bench)
 
 // The step at hand is the best one, until another is chosen; a chosen one stays until it is done.
@@ -122,6 +123,7 @@ const soft = computed(() => bench.value?.soft ?? [])
         :now="second"
         :timezone="bench.timezone"
       />
+      <p v-for="e in effects" :key="e" class="effect" role="status">{{ e }}</p>
       <div v-if="last" class="last" role="status">
         <span
           ><bdi>{{ last.words }}</bdi
@@ -142,7 +144,7 @@ const soft = computed(() => bench.value?.soft ?? [])
         <li v-for="n in bench.not" :key="n.build + n.step">
           <span class="what">
             <strong :class="n.danger ? 'bite' : 'wait'"
-              ><span aria-hidden="true">{{ n.danger ? '▼' : '⧗' }}</span> {{ n.danger ? 'Leave alone' : 'Not yet' }}:
+              ><StateMark :state="n.danger ? 'bite' : 'wait'" quiet /> {{ n.danger ? 'Leave alone' : 'Not yet' }}:
               {{ n.title }}</strong
             >
             <span class="soft">{{ n.name }}. {{ n.because }}</span>
@@ -194,6 +196,9 @@ const soft = computed(() => bench.value?.soft ?? [])
       </ul>
       <p class="pad soft">{{ bench.shut }}</p>
     </section>
+    <p class="links">
+      <RouterLink class="act tall" to="/learned">What it knows about you</RouterLink>
+    </p>
     <BenchReading v-if="reading && step" :steps="steps" :start="at" @close="reading = false" />
   </main>
 </template>
@@ -268,6 +273,10 @@ const soft = computed(() => bench.value?.soft ?? [])
   flex-wrap: wrap;
   gap: 6px 12px;
 }
+.effect {
+  font-weight: 600;
+  color: var(--note);
+}
 .last span {
   flex: 1 1 200px;
 }
@@ -292,6 +301,12 @@ const soft = computed(() => bench.value?.soft ?? [])
   bottom: -3px;
   width: 2px;
   background: var(--ink);
+}
+.links {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 10px 20px;
 }
 .pad {
   padding: 8px 20px 12px;

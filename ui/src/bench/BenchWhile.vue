@@ -7,9 +7,12 @@ import type { Bench } from '../wire'
 import type { More } from './useBench'
 
 /** What fits while something dries: looks, bottles to stir, spoons; what shares a cup; and what the clocks have to be told. */
-defineProps<{ bench: Bench }>()
+const props = defineProps<{ bench: Bench }>()
 const emit = defineEmits<{ press: [build: string, step: string, word: string, words: string, more?: More] }>()
 const told = ref('')
+const ofFilm = (build: string, step: string) => props.bench.clocks.find((c) => c.build === build && c.step === step)
+const looked = (build: string, step: string) =>
+  props.bench.meanwhile.some((m) => m.kind === 'look' && m.build === build && m.step === step)
 const glyph: Record<string, string> = { look: 'satin-coat', stir: 'flat-coat', spoon: 'oil-dots', step: 'base-coat' }
 </script>
 
@@ -28,6 +31,7 @@ const glyph: Record<string, string> = { look: 'satin-coat', stir: 'flat-coat', s
         <span class="what">
           <strong>{{ c.words }}</strong>
           <span class="soft">{{ c.minutes }} min. {{ c.why }}</span>
+          <span v-if="c.kind === 'look' && told === c.build + c.step">{{ ofFilm(c.build, c.step)?.tell }}</span>
         </span>
         <span class="figure">{{ say(c.at, 'hour', bench.timezone) }}</span>
         <button
@@ -39,8 +43,20 @@ const glyph: Record<string, string> = { look: 'satin-coat', stir: 'flat-coat', s
         >
           {{ k.label }}
         </button>
+        <button
+          v-if="c.kind === 'look'"
+          type="button"
+          class="act tall"
+          :aria-expanded="told === c.build + c.step"
+          @click="told = told === c.build + c.step ? '' : c.build + c.step"
+        >
+          How do I tell?
+        </button>
       </li>
-      <li v-for="c in bench.clocks.filter((c) => !c.wipe)" :key="`clock${c.build}${c.step}`">
+      <li
+        v-for="c in bench.clocks.filter((c) => !c.wipe && !looked(c.build, c.step))"
+        :key="`clock${c.build}${c.step}`"
+      >
         <span class="what">
           <strong>{{ c.title }}: {{ c.what }}</strong>
           <span class="soft">{{ c.name }}. Touch-dry about {{ say(c.opens, 'clock', bench.timezone) }}.</span>

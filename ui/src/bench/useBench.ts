@@ -37,6 +37,7 @@ export function useBench() {
   const bench = computed(() => kept.value)
   const problem = ref('')
   const last = ref<Last | null>(null)
+  const effects = ref<string[]>([]) // of what was pressed last
   const waiting = computed(() => queue.value.length)
   let asked = 0
 
@@ -62,6 +63,7 @@ export function useBench() {
       const got = await api.press(some)
       const gone = new Set([...got.kept, ...got.refused.map((r) => r.id)])
       queue.value = queue.value.filter((p) => !gone.has(p.id))
+      if (got.builds.length) effects.value = got.effects
       const refused = got.refused[0]
       if (refused) problem.value = `Not kept: ${refused.problem}`
       await read()
@@ -93,6 +95,7 @@ export function useBench() {
       ...(more.otherwise ? { otherwise: more.otherwise } : {}),
     }
     queue.value = [...queue.value, one]
+    effects.value = []
     last.value = word === 'undo' ? null : word === 'at' ? last.value : { id: one.id, build, step, words, at: made }
     void send()
     return one.id
@@ -124,5 +127,5 @@ export function useBench() {
     if (until && second.value >= Date.parse(until)) void read()
   }, 2000)
 
-  return { bench, minutes, problem, last, waiting, press, undo, ago, read }
+  return { bench, minutes, problem, last, effects, waiting, press, undo, ago, read }
 }

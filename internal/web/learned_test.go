@@ -1,0 +1,99 @@
+package web_test
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"inkysparrow/internal/wire"
+)
+
+// What is said of a film corrects it at once, is known of the product on every build, and is forgotten, carried and brought.
+func TestLearned(t *testing.T) {
+	s := openAny(t)
+	page := func() wire.LearnedPage { return read[wire.LearnedPage](t, s.ask("GET", "/api/learned", ""), 200) }
+	if p := page(); p.Told || len(p.Products) != 0 {
+		t.Fatalf("before anything was said: %+v", p)
+	}
+	s.pressed(t, "1 nightjar g2 done 19:00")
+	got := s.pressed(t, "2 nightjar g2 tacky 20:40")
+	if len(got.Effects) == 0 || !strings.Contains(got.Effects[0], "Night black: touch-dry about ") {
+		t.Errorf("what it moves: %q", got.Effects)
+	}
+	p := page()
+	if !p.Told || len(p.Products) != 1 || p.Products[0].Name != "Night black" || p.Products[0].Factor <= 1.05 || len(p.Products[0].Looks) != 1 || p.Products[0].Looks[0].Press != "pressed-2" || len(p.Plans) != 3 {
+		t.Fatalf("%+v", p)
+	}
+	if p.You.Factor <= 1 || p.You.Factor >= p.Families[0].Factor || p.Families[0].Factor >= p.Products[0].Factor {
+		t.Errorf("you %.2f, the family %.2f, the product %.2f", p.You.Factor, p.Families[0].Factor, p.Products[0].Factor)
+	}
+	file := s.ask("GET", "/api/learned/file", "")
+	seen := read[map[string]any](t, file, 200)
+	if seen["format"] != "inkysparrow-seen/1" || len(seen["seen"].([]any)) != 1 {
+		t.Fatalf("as a file: %v", seen)
+	}
+	bottle := read[wire.LearnedPage](t, s.ask("POST", "/api/learned/forget", `{"product": "Night black", "family": "alcohol-acrylic", "bottle": true}`), 200)
+	if bottle.Products[0].High-bottle.Products[0].Low <= p.Products[0].High-p.Products[0].Low {
+		t.Errorf("a new bottle is as well known as the old one: %+v", bottle.Products[0])
+	}
+	if gone := read[wire.LearnedPage](t, s.ask("POST", "/api/learned/forget", `{"product": "", "family": ""}`), 200); len(gone.Products) != 0 || gone.You.Factor != 1 {
+		t.Errorf("all forgotten: %+v", gone)
+	}
+	brought := `{"format": "inkysparrow-seen/1", "seen": [{"product": "Sea grey", "family": "waterborne-acrylic", "what": "touch-dry", "laid": "2027-03-12T19:00:00Z", "looks": [{"times": 1.4}, {"times": 1.7, "there": true}]}]}`
+	for range 2 { // twice is once
+		in := read[wire.LearnedPage](t, s.ask("POST", "/api/learned/file", brought), 200)
+		if len(in.Products) != 1 || in.Products[0].Name != "Sea grey" || in.Products[0].Films != 1 || in.Products[0].Factor <= 1.1 {
+			t.Errorf("brought: %+v", in.Products)
+		}
+	}
+	for _, bad := range []string{`{}`, `{"format": "x"}`, strings.Replace(brought, "1.4", "-1", 1), strings.Replace(brought, "touch-dry", "smell", 1), strings.Replace(brought, "waterborne-acrylic", "honey", 1), `[]`} {
+		if r := s.ask("POST", "/api/learned/file", bad); r.StatusCode != 422 {
+			t.Errorf("%.60s is answered with %d", bad, r.StatusCode)
+		}
+	}
+	if r := s.ask("POST", "/api/learned/forget", `{"product": "x", "family": "honey"}`); r.StatusCode != 422 {
+		t.Errorf("a family that is none is answered with %d", r.StatusCode)
+	}
+}
+
+// The bench answers in any state, and refuses what it can't be asked.
+func TestBench(t *testing.T) {
+	s := openAny(t)
+	b := read[wire.Bench](t, s.ask("GET", "/api/bench?minutes=40", ""), 200)
+	if !b.Open || len(b.Steps) < 3 || b.Fit == nil || len(b.Not) == 0 || !b.Not[0].Danger || len(b.Hold)+len(b.Soft) < 10 || b.Air == "" {
+		t.Errorf("%+v", b)
+	}
+	for _, bad := range []string{"0", "x", "-5", "1441", "1e9"} {
+		if r := s.ask("GET", "/api/bench?minutes="+bad, ""); r.StatusCode != 422 {
+			t.Errorf("%s minutes are answered with %d", bad, r.StatusCode)
+		}
+	}
+	for _, how := range []string{"little", "right", "much"} {
+		r := s.ask("GET", fmt.Sprintf("/api/bench/wiped/%s?build=petrel&step=u8", how), "")
+		if r.StatusCode != 200 || r.Header.Get("Content-Type") != "image/png" {
+			t.Errorf("%s: %d, %s", how, r.StatusCode, r.Header.Get("Content-Type"))
+		}
+	}
+	for _, bad := range []string{"little?build=petrel&step=u6", "some?build=petrel&step=u8", "little?build=x&step=u8"} {
+		if r := s.ask("GET", "/api/bench/wiped/"+bad, ""); r.StatusCode != 404 {
+			t.Errorf("%s is answered with %d", bad, r.StatusCode)
+		}
+	}
+}
+
+// BenchmarkBench is the bench opened over three builds that are judged; BenchmarkPress is a press until it is answered.
+func BenchmarkBench(b *testing.B) {
+	s := openAny(b)
+	for b.Loop() {
+		s.ask("GET", "/api/bench?minutes=40", "")
+	}
+}
+
+func BenchmarkPress(b *testing.B) {
+	s := openAny(b)
+	n := 0
+	for b.Loop() {
+		n++
+		s.ask("POST", "/api/presses", pressBody(fmt.Sprintf("%06d nightjar g2 tacky 20:%02d", n, n%40)))
+	}
+}
