@@ -6,6 +6,8 @@ ignore ./ui/node_modules
 
 require (
 	github.com/andybalholm/brotli v1.3.0
+	github.com/arran4/golang-ical v0.3.4
+	github.com/emersion/go-ical v0.0.0-20250329121855-f41e73efc392
 	github.com/go-pdf/fpdf v0.9.0
 	github.com/go-playground/validator/v10 v10.30.6
 	github.com/go-rod/rod v0.116.2
@@ -49,6 +51,7 @@ require (
 	github.com/remyoudompheng/bigfft v0.0.0-20230129092748-24d4a6f8daec // indirect
 	github.com/sethvargo/go-retry v0.5.0 // indirect
 	github.com/spf13/pflag v1.0.9 // indirect
+	github.com/teambition/rrule-go v1.8.2 // indirect
 	github.com/tinylib/msgp v1.6.3 // indirect
 	github.com/valyala/bytebufferpool v1.0.0 // indirect
 	github.com/valyala/fasthttp v1.78.0 // indirect

@@ -34,7 +34,7 @@ var layers = [][]string{
 	{"core/choose", "core/bench"},
 	{"plan"},
 	{"shelf"},
-	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/format/sheet", "internal/guard", "ui", "ui/pack", "examples"},
+	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/format/sheet", "internal/format/ical", "internal/guard", "ui", "ui/pack", "examples"},
 	{"internal/store"},
 	{"internal/demo", "internal/studio"},
 	{"internal/web", "internal/wire/gen"},

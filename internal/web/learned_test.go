@@ -5,6 +5,8 @@ import (
 	"strings"
 	"testing"
 
+	goical "github.com/emersion/go-ical"
+
 	"inkysparrow/internal/wire"
 )
 
@@ -95,5 +97,42 @@ func BenchmarkPress(b *testing.B) {
 	for b.Loop() {
 		n++
 		s.ask("POST", "/api/presses", pressBody(fmt.Sprintf("%06d nightjar g2 tacky 20:%02d", n, n%40)))
+	}
+}
+
+// The feed of the evenings: read with its key alone, never with another, each entry called the same when it has moved.
+func TestCalendar(t *testing.T) {
+	s := openAny(t)
+	at := read[wire.Calendar](t, s.ask("GET", "/api/calendar", ""), 200).Path
+	uids := func() map[string]bool {
+		r := s.ask("GET", at, "")
+		if r.StatusCode != 200 || !strings.HasPrefix(r.Header.Get("Content-Type"), "text/calendar") {
+			t.Fatalf("%d, %s", r.StatusCode, r.Header.Get("Content-Type"))
+		}
+		cal, err := goical.NewDecoder(r.Body).Decode()
+		if err != nil {
+			t.Fatal(err)
+		}
+		all := map[string]bool{}
+		for _, e := range cal.Events() {
+			id, err := e.Props.Text("UID")
+			if err != nil || all[id] {
+				t.Errorf("%q is there twice, %v", id, err)
+			}
+			all[id] = true
+		}
+		return all
+	}
+	before := uids()
+	if len(before) < 20 || !before["wipe-petrel-u8@inkysparrow"] || !before["session-2027-03-11-petrel@inkysparrow"] {
+		t.Errorf("%d entries: %v", len(before), before)
+	}
+	s.pressed(t, "1 petrel u6 done 20:30")
+	after := uids()
+	if !after["wipe-petrel-u8@inkysparrow"] {
+		t.Error("a wipe that has moved is called otherwise")
+	}
+	if r := s.ask("GET", "/api/calendar/0123456789abcdef0123456789abcdef/bench.ics", ""); r.StatusCode != 404 {
+		t.Errorf("another key is answered with %d", r.StatusCode)
 	}
 }

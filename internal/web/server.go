@@ -385,6 +385,8 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/stains/guide", s.stainGuide)
 	api.Post("/presses", s.presses)
 	api.Add(read, "/bench", s.bench)
+	api.Add(read, "/calendar", s.calendarAddress)
+	api.Add(read, "/calendar/:key/bench.ics", s.calendar)
 	api.Add(read, "/learned", s.learned)
 	api.Post("/learned/forget", s.forget)
 	api.Add(read, "/learned/file", s.seen)

@@ -265,3 +265,8 @@ type Forget struct {
 	Family  string `json:"family" validate:"max=100"`
 	Bottle  bool   `json:"bottle,omitempty"`
 }
+
+// Calendar is where the evenings can be read as a calendar.
+type Calendar struct {
+	Path string `json:"path"`
+}

@@ -360,6 +360,7 @@ type All struct {
 	Bench       Bench       `json:"bench"`
 	LearnedPage LearnedPage `json:"learned_page"`
 	Forget      Forget      `json:"forget"`
+	Calendar    Calendar    `json:"calendar"`
 
 	Whole        Whole        `json:"whole"`
 	LookAsked    LookAsked    `json:"look_asked"`

@@ -11,6 +11,7 @@ import type {
   BriefSpot,
   Build,
   Builds,
+  Calendar,
   Card,
   ChangePassphrase,
   Effect,
@@ -201,6 +202,7 @@ export const api = {
   /** The address of a strip that shows a wash before and after its wipe. */
   washStrip: (slug: string, q: Record<string, string>) => `/api${of(slug)}/washes/strip?${new URLSearchParams(q)}`,
   bench: (minutes: number) => ask<Bench>(`/bench${minutes ? `?minutes=${minutes}` : ''}`, undefined, { quiet: true }),
+  calendar: () => ask<Calendar>('/calendar', undefined, { quiet: true }),
   learned: () => ask<LearnedPage>('/learned', undefined, { quiet: true }),
   forget: (what: Forget) => ask<LearnedPage>('/learned/forget', what),
   bringSeen: (seen: unknown) => ask<LearnedPage>('/learned/file', seen),

@@ -2471,6 +2471,13 @@ export interface Forget {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Calendar".
+ */
+export interface Calendar {
+  path: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "Whole".
  */
 export interface Whole {
@@ -3593,6 +3600,7 @@ export interface All {
   bench: Bench;
   learned_page: LearnedPage;
   forget: Forget;
+  calendar: Calendar;
   whole: Whole;
   look_asked: LookAsked;
   stained: Stained;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 
+import { api } from '../api'
 import DryingBars from '../instruments/drying/DryingBars.vue'
 import SparrowMark from '../shared/SparrowMark.vue'
 import StateMark from '../shared/StateMark.vue'
@@ -37,6 +38,12 @@ watch(steps, () => {
 })
 
 const reading = ref(false)
+const calendar = ref('')
+void api.calendar().then(
+  (c) => (calendar.value = c.path),
+  () => undefined,
+)
+const onPaper = () => window.print()
 const hand = ref<InstanceType<typeof BenchNow>>()
 const main = () => hand.value?.main()
 useKeys({
@@ -198,6 +205,8 @@ const soft = computed(() => bench.value?.soft ?? [])
     </section>
     <p class="links">
       <RouterLink class="act tall" to="/learned">What it knows about you</RouterLink>
+      <a v-if="calendar" class="act tall" :href="calendar">The evenings as a calendar</a>
+      <button type="button" class="act tall" @click="onPaper">This evening on paper</button>
     </p>
     <BenchReading v-if="reading && step" :steps="steps" :start="at" @close="reading = false" />
   </main>
