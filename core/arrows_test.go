@@ -35,7 +35,7 @@ var layers = [][]string{
 	{"plan"},
 	{"shelf"},
 	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/format/sheet", "internal/format/ical", "internal/guard", "ui", "ui/pack", "examples"},
-	{"internal/store"},
+	{"internal/store", "internal/sensor"},
 	{"internal/demo", "internal/studio"},
 	{"internal/web", "internal/wire/gen"},
 	{"cmd/inkysparrow", "cmd/trainer"},

@@ -11,6 +11,7 @@ import (
 	"strings"
 	"time"
 
+	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/learn"
@@ -35,8 +36,9 @@ type File struct {
 	Parts      []Part                          `json:"parts,omitempty" jsonschema:"maxItems=100,description=Sub-assemblies that are finished apart and joined later."`
 	Zones      []Zone                          `json:"zones" jsonschema:"maxItems=200"`
 
-	now  time.Time   // see AsOf
-	mind *learn.Mind // see Knowing
+	now  time.Time         // see AsOf
+	mind *learn.Mind       // see Knowing
+	air  []climate.Reading // see Measured
 }
 
 // Build is what is being built.
@@ -257,6 +259,12 @@ type StainHow struct {
 // laid out from what was done last.
 func (f File) AsOf(now time.Time) File {
 	f.now = now
+	return f
+}
+
+// Measured returns the plan as it stands in the air that was measured, readings that are believed, in order of time: what has hardened did so in that, and the future has the room's usual air.
+func (f File) Measured(good []climate.Reading) File {
+	f.air = good
 	return f
 }
 

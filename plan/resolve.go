@@ -487,6 +487,9 @@ func (s Step) resolveWipe(path string, do *route.Technique, before []*route.Step
 func (f File) resolveAir(p *route.Plan) error {
 	c := f.Climate
 	if c == nil {
+		if len(f.air) > 0 {
+			p.Air = climate.Constant(climate.Room).Measured(f.air)
+		}
 		return nil
 	}
 	profile := climate.Profile{Day: air(c.TemperatureC, c.HumidityPct)}
@@ -522,6 +525,9 @@ func (f File) resolveAir(p *route.Plan) error {
 		first = oldest
 	}
 	p.Air = profile.Record(first, last.Add(memory), p.Place())
+	if len(f.air) > 0 {
+		p.Air = p.Air.Measured(f.air)
+	}
 	return nil
 }
 

@@ -47,6 +47,19 @@ func BlushesFrom(step *route.Step, air climate.Air) float64 {
 	return climate.SaturationKPa(air.TemperatureC-falls) / climate.SaturationKPa(air.TemperatureC)
 }
 
+// UnfitToSpray tells why a step can't be sprayed in air: it blushes, water gathers, or a water-borne film does not fuse; empty where it can.
+func UnfitToSpray(step *route.Step, air climate.Air) string {
+	switch {
+	case air.TemperatureC-air.DewPointC() < DewNear:
+		return "the air is so near its dew point that water gathers on the model"
+	case step.Product.Family.Mechanism == coating.Coalesce && air.TemperatureC < coldFrom:
+		return "it is too cold for a water-borne film"
+	case air.Humidity < frostNever && air.Humidity >= BlushesFrom(step, air):
+		return "in this damp it would blush"
+	}
+	return ""
+}
+
 var dampAir = timeline.Rule{
 	ID: "damp-air", Title: "Sprayed in damp air",
 	Mend: "On a dry day a thin wet mist of the same clear, with a slow thinner, melts a bloom away.",

@@ -52,3 +52,32 @@ func TestBlushesFrom(t *testing.T) {
 		t.Errorf("wet on wet blushes from %.3f, a coat from %.3f", two, one)
 	}
 }
+
+// Air that can't be sprayed in, from both sides: near the dew point, too cold for water-borne paint, so damp that a lacquer blushes.
+func TestUnfitToSpray(t *testing.T) {
+	step := func(family string) *route.Step {
+		p := routetest.Lines("b: base-coat " + family)
+		return p.Zones[0].Steps[0]
+	}
+	lacquer, water := step("lacquer"), step("acrylic")
+	limit := BlushesFrom(lacquer, climate.Air{TemperatureC: 20, Humidity: 0.8})
+	for _, tc := range []struct {
+		name string
+		step *route.Step
+		air  climate.Air
+		fit  bool
+	}{
+		{"an ordinary room", water, climate.Air{TemperatureC: 20, Humidity: 0.5}, true},
+		{"2.9 K over the dew point", water, climate.Air{TemperatureC: 15, Humidity: 0.84}, false},
+		{"3.2 K over it", water, climate.Air{TemperatureC: 15, Humidity: 0.805}, true},
+		{"9 degrees", water, climate.Air{TemperatureC: 9, Humidity: 0.5}, false},
+		{"11 degrees", water, climate.Air{TemperatureC: 11, Humidity: 0.5}, true},
+		{"9 degrees, a lacquer", lacquer, climate.Air{TemperatureC: 9, Humidity: 0.3}, true},
+		{"a lacquer just too damp", lacquer, climate.Air{TemperatureC: 20, Humidity: limit + 0.02}, false},
+		{"a lacquer just dry enough", lacquer, climate.Air{TemperatureC: 20, Humidity: limit - 0.02}, true},
+	} {
+		if why := UnfitToSpray(tc.step, tc.air); (why == "") != tc.fit {
+			t.Errorf("%s: %q", tc.name, why)
+		}
+	}
+}

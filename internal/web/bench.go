@@ -107,6 +107,10 @@ func (e *evening) told() wire.Bench {
 			out.Session = "opens " + e.clock(e.Session.From)
 		}
 	}
+	out.Builds = []wire.BenchBuild{}
+	for _, j := range e.of {
+		out.Builds = append(out.Builds, wire.BenchBuild{Slug: j.slug, Name: j.plan.Name})
+	}
 	if len(e.of) > 0 {
 		air := e.Builds[0].Plan.Air.At(e.At)
 		out.Air = fmt.Sprintf("%s, %.0f %%", say.Celsius(air.TemperatureC, 0), 100*air.Humidity)

@@ -8,6 +8,7 @@ import (
 	"sync"
 	"time"
 
+	"inkysparrow/core/climate"
 	"inkysparrow/core/learn"
 	"inkysparrow/internal/store"
 	"inkysparrow/plan"
@@ -49,8 +50,17 @@ func tellingOf(f plan.File, revision int64) telling {
 	return t
 }
 
-// knowing returns a build's plan as somebody reads it who knows the films of all builds, its own as they stand in f.
+// believed is how far back measured air is taken: older films have hardened.
+const believed = 21 * 24 * time.Hour
+
+// knowing returns a build's plan as somebody reads it who knows the films of all builds, its own as they stand in f, and the air that was measured in its room.
 func (m *minds) knowing(ctx context.Context, slug string, f plan.File) (plan.File, error) {
+	readings, err := m.store.Readings(ctx, slug, m.now().Add(-believed))
+	if err != nil {
+		return f, err
+	}
+	good, _ := climate.Sift(readings)
+	f = f.Measured(good)
 	mind, err := m.of(ctx, slug, &f)
 	if err != nil || mind == nil {
 		return f, err

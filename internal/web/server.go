@@ -16,6 +16,7 @@ import (
 	"runtime/debug"
 	"slices"
 	"strings"
+	"sync"
 	"sync/atomic"
 	"time"
 
@@ -58,6 +59,7 @@ type Server struct {
 	pageID  string // of the built page, so that an open one can tell that it is older
 	judging *judging
 	minds   *minds
+	devices sync.Map // why the device of a build's room does not answer, by slug
 	studio  *studio.Studio
 	briefs  *kept[briefKey, *briefed]
 	washing *kept[chosenKey, *plan.Chosen]
@@ -128,6 +130,7 @@ func (s *Server) App() *fiber.App { return s.app }
 
 // Serve answers requests on l until ctx ends; the running ones are answered to their end.
 func (s *Server) Serve(ctx context.Context, l net.Listener) error {
+	go s.polling(ctx)
 	if err := s.foldAll(ctx); err != nil && ctx.Err() == nil {
 		s.Log.Warn("presses can't be read", "error", err)
 	}
@@ -385,6 +388,8 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/stains/guide", s.stainGuide)
 	api.Post("/presses", s.presses)
 	api.Add(read, "/bench", s.bench)
+	api.Add(read, "/builds/:slug/air", s.roomAir)
+	api.Post("/builds/:slug/air", s.tellAir)
 	api.Add(read, "/calendar", s.calendarAddress)
 	api.Add(read, "/calendar/:key/bench.ics", s.calendar)
 	api.Add(read, "/learned", s.learned)

@@ -37,6 +37,7 @@ type Bench struct {
 	Now     time.Time    `json:"now"`
 	Zone    string       `json:"timezone"`
 	Day     string       `json:"day"`
+	Builds  []BenchBuild `json:"builds"`
 	Open    bool         `json:"open"`
 	From    *time.Time   `json:"from"` // of the session, or the next one
 	To      *time.Time   `json:"to"`
@@ -59,6 +60,12 @@ type Bench struct {
 	Fit   *BenchFit   `json:"fit,omitempty"`
 	Until time.Time   `json:"until"` // when it is to be asked for again
 	Shut  string      `json:"shut"`  // of a bench that is closed: when to come back, in words
+}
+
+// BenchBuild is a build on the bench.
+type BenchBuild struct {
+	Slug string `json:"slug"`
+	Name string `json:"name"`
 }
 
 // BenchStep is a step at hand.
@@ -269,4 +276,45 @@ type Forget struct {
 // Calendar is where the evenings can be read as a calendar.
 type Calendar struct {
 	Path string `json:"path"`
+}
+
+// RoomAir is the air of a build's room as it was measured.
+type RoomAir struct {
+	Build    string       `json:"build"`
+	Now      string       `json:"now"`      // in words
+	Device   string       `json:"device"`   // its address; empty for none
+	Trouble  string       `json:"trouble"`  // why it does not answer; empty where it does
+	Readings []AirReading `json:"readings"` // of the last days, those that are believed
+	Usual    []AirReading `json:"usual"`    // the plan's air over the same time
+	Faults   []AirFault   `json:"faults"`
+	Spells   []AirSpell   `json:"spells"` // other air that was told, such as a warm cupboard
+	Spray    string       `json:"spray"`  // whether it is fit for spraying, and when
+}
+
+// AirReading is the air at a moment.
+type AirReading struct {
+	At           time.Time `json:"at"`
+	TemperatureC float64   `json:"temperature_c"`
+	HumidityPct  float64   `json:"humidity_pct"`
+}
+
+// AirFault is a reading that is kept out, with why.
+type AirFault struct {
+	At    time.Time `json:"at"`
+	Kind  string    `json:"kind"`
+	Words string    `json:"words"`
+}
+
+// AirSpell is a stretch of other air.
+type AirSpell struct {
+	Words string `json:"words"`
+}
+
+// TellAir tells the air, connects a device, or puts a build into a warm cupboard or out of it.
+type TellAir struct {
+	TemperatureC *float64 `json:"temperature_c,omitempty"`
+	HumidityPct  *float64 `json:"humidity_pct,omitempty"`
+	Device       *string  `json:"device,omitempty" validate:"omitempty,max=300"` // empty takes it away
+	Cupboard     string   `json:"cupboard,omitempty" validate:"omitempty,oneof=in out"`
+	Warm         float64  `json:"warm,omitempty"` // °C of the cupboard
 }

@@ -361,6 +361,8 @@ type All struct {
 	LearnedPage LearnedPage `json:"learned_page"`
 	Forget      Forget      `json:"forget"`
 	Calendar    Calendar    `json:"calendar"`
+	RoomAir     RoomAir     `json:"room_air"`
+	TellAir     TellAir     `json:"tell_air"`
 
 	Whole        Whole        `json:"whole"`
 	LookAsked    LookAsked    `json:"look_asked"`

@@ -2207,6 +2207,7 @@ export interface Bench {
   now: string;
   timezone: string;
   day: string;
+  builds: BenchBuild[];
   open: boolean;
   from: string;
   to: string;
@@ -2227,6 +2228,14 @@ export interface Bench {
   fit?: BenchFit;
   until: string;
   shut: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchBuild".
+ */
+export interface BenchBuild {
+  slug: string;
+  name: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2475,6 +2484,57 @@ export interface Forget {
  */
 export interface Calendar {
   path: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RoomAir".
+ */
+export interface RoomAir {
+  build: string;
+  now: string;
+  device: string;
+  trouble: string;
+  readings: AirReading[];
+  usual: AirReading[];
+  faults: AirFault[];
+  spells: AirSpell[];
+  spray: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "AirReading".
+ */
+export interface AirReading {
+  at: string;
+  temperature_c: number;
+  humidity_pct: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "AirFault".
+ */
+export interface AirFault {
+  at: string;
+  kind: string;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "AirSpell".
+ */
+export interface AirSpell {
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "TellAir".
+ */
+export interface TellAir {
+  temperature_c?: number;
+  humidity_pct?: number;
+  device?: string;
+  cupboard?: string;
+  warm?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3601,6 +3661,8 @@ export interface All {
   learned_page: LearnedPage;
   forget: Forget;
   calendar: Calendar;
+  room_air: RoomAir;
+  tell_air: TellAir;
   whole: Whole;
   look_asked: LookAsked;
   stained: Stained;

@@ -28,6 +28,14 @@ type Press struct {
 	More    string
 }
 
+type Reading struct {
+	BuildID      int64
+	At           string
+	Source       string
+	TemperatureC float64
+	HumidityPct  float64
+}
+
 type Revision struct {
 	ID       int64
 	BuildID  int64

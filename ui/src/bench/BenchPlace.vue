@@ -9,6 +9,7 @@ import { say } from '../shared/say'
 import { second } from '../shared/useClock'
 import { useKeys } from '../shared/useKeys'
 import type { BenchStep } from '../wire'
+import BenchAir from './BenchAir.vue'
 import BenchFit from './BenchFit.vue'
 import BenchNow from './BenchNow.vue'
 import BenchOut from './BenchOut.vue'
@@ -183,6 +184,7 @@ const soft = computed(() => bench.value?.soft ?? [])
     </section>
 
     <BenchOut :bench="bench" />
+    <BenchAir v-if="bench.builds.length" :builds="bench.builds" :timezone="bench.timezone" />
 
     <section v-if="bench.done.length" class="part" aria-labelledby="done">
       <h2 id="done">Done in this session</h2>
