@@ -9,6 +9,7 @@ import (
 	"github.com/go-rod/rod/lib/proto"
 
 	"inkysparrow/internal/demo"
+	"inkysparrow/ui"
 )
 
 var tablet = view{820, 1180, false}
@@ -191,4 +192,57 @@ func TestMinutesAndHandsFree(t *testing.T) {
 		t.Errorf("on a telephone it is %d px too wide", wide)
 	}
 	b.inspect(axeCore(t))
+}
+
+// A tablet that trusts the server opens the bench again without a connection, with what it showed last, and sends later what was pressed meanwhile.
+func TestReloadWithoutConnection(t *testing.T) {
+	b := openAs(t, tablet, "/bench", false)
+	b.sees(".now h2", "Decals, airframe")
+	b.eventually("the page is kept", func() bool {
+		return b.page.MustEval(`async () => (await caches.match("/bench")) !== undefined && (await (await caches.open("bench-1")).keys()).length > 5`).Bool()
+	})
+	port := b.address[strings.LastIndex(b.address, ":")+1:]
+	b.tolerate()
+	b.stop()
+	b.page.MustReload()
+	b.sees(".now h2", "Decals, airframe")
+	b.press(input.Space)
+	b.sees(".note", "1 press is kept on this screen")
+	b.serve("127.0.0.1:"+port, ui.Pages(), false)
+	b.gone(".note", "")
+	b.sees(".keys .first", "Done")
+}
+
+// What is said of a film is known of the product, and a wrong look is taken back with one press.
+func TestWhatItKnows(t *testing.T) {
+	b := open(t, desk, "/learned")
+	b.sees(".none", "Nothing yet")
+	b.page.MustEval(`async () => { const p = (id, word, at) => ({ id, device: "x", build: "nightjar", step: "g2", word, at, made: at }); const r = await fetch("/api/presses", { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify({ presses: [p("press-one", "done", "2027-03-11T19:00:00Z"), p("press-two", "tacky", "2027-03-11T20:40:00Z")] }) }); if (!r.ok) throw new Error(await r.text()) }`)
+	b.sees("h2", "Night black")
+	b.sees(".figure", `×1\.\d\d`)
+	b.click(".acts .act", "1 look")
+	b.sees(".looks li", "tacky, wheels and doors")
+	b.inspect(axeCore(t))
+	b.click(".looks .act", "It was wrong")
+	b.sees(".none", "Nothing yet")
+}
+
+// The air is told by hand and moves what is said of it; nonsense is refused with words.
+func TestTellTheAir(t *testing.T) {
+	b := open(t, tablet, "/bench")
+	b.sees("#air", "The air")
+	fill := func(n int, words string) {
+		e := b.page.MustElements(".box input")[n]
+		b.must(e.SelectAllText())
+		b.must(e.Input(words))
+	}
+	fill(0, "12.5")
+	fill(1, "500")
+	b.click(".box .act", "Measured just now")
+	b.sees(".box .bad", "500 % humidity can't be")
+	fill(1, "70")
+	b.click(".box .act", "Measured just now")
+	b.sees(".box strong", "12.5 °C, 70 %")
+	b.click(".box .act", "Into the warm cupboard")
+	b.sees(".box .soft", "Other air: 35 °C")
 }

@@ -69,7 +69,11 @@ func (t *Tonight) Meanwhile(builds []*timeline.Timeline, mind *learn.Mind) (all 
 		last, used := lastUse(builds, s.Product, t.At)
 		switch {
 		case !used && doubtful(s):
-			all = append(all, Chore{Kind: Spoon, Plan: e.Plan, Line: e.Line, Place: e.Place, Product: s.Product, At: t.At, Minutes: spooning, Words: "Try " + s.Product.Name + " on a spoon", Why: "It has not been on a model here; it comes on " + say.ClockOf(e.At, t.At, t.place()) + "."})
+			when := "it comes next."
+			if e.At.After(t.At) {
+				when = "it comes " + say.ClockOf(e.At, t.At, t.place()) + "."
+			}
+			all = append(all, Chore{Kind: Spoon, Plan: e.Plan, Line: e.Line, Place: e.Place, Product: s.Product, At: t.At, Minutes: spooning, Words: "Try " + s.Product.Name + " on a spoon", Why: "It has not been on a model here; " + when})
 		case used && Settled(s.Product, t.At.Sub(last)):
 			all = append(all, Chore{Kind: Stir, Plan: e.Plan, Line: e.Line, Place: e.Place, Product: s.Product, At: t.At, Minutes: stirring, Words: "Stir " + s.Product.Name, Why: "It has settled since " + say.DayOf(last, t.At, t.place()) + "."})
 		}

@@ -350,25 +350,27 @@ func (e *evening) done() []wire.BenchDone {
 	return out
 }
 
-// shut tells when to come back, and why then.
+// shut tells when to come back, and for what: the first thing that is planned for another session, or that is safe then.
 func (e *evening) shut() string {
 	var first *bench.Entry
+	var when time.Time
+	consider := func(of *bench.Entry, at time.Time) {
+		if at.After(e.At) && (!e.Open || !at.Before(e.Session.To)) && (first == nil || at.Before(when)) {
+			first, when = of, at
+		}
+	}
 	for _, list := range [][]bench.Entry{e.Later, e.Tomorrow} {
 		for i := range list {
-			if first == nil || list[i].At.Before(first.At) {
-				first = &list[i]
-			}
+			consider(&list[i], list[i].At)
 		}
 	}
 	for i := range e.Not {
-		if n := &e.Not[i].Entry; first == nil || n.At.Before(first.At) {
-			first = n
-		}
+		consider(&e.Not[i].Entry, clock.Later(e.Not[i].At, e.Not[i].Safe))
 	}
 	if first == nil {
 		return ""
 	}
-	return fmt.Sprintf("Come back %s: %s of %s.", e.clock(first.At), say.Lower(title(first.Line, first.Place)), e.name(first.Plan))
+	return fmt.Sprintf("Come back %s: %s of %s.", e.clock(when), say.Lower(title(first.Line, first.Place)), e.name(first.Plan))
 }
 
 // fit tells what fits into some minutes.

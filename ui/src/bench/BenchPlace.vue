@@ -16,6 +16,7 @@ import BenchOut from './BenchOut.vue'
 import BenchReading from './BenchReading.vue'
 import BenchWhile from './BenchWhile.vue'
 import { useAlarms } from './useAlarms'
+import { useKept } from './useKept'
 import { useBench } from './useBench'
 
 /** The bench: what to do now over all builds, what dries, what to leave alone, what to put out. */
@@ -38,6 +39,7 @@ watch(steps, () => {
   if (!steps.value.some((s) => `${s.build}/${s.step}` === chosen.value)) chosen.value = ''
 })
 
+const { possible } = useKept()
 const reading = ref(false)
 const calendar = ref('')
 void api.calendar().then(
@@ -205,6 +207,11 @@ const soft = computed(() => bench.value?.soft ?? [])
       </ul>
       <p class="pad soft">{{ bench.shut }}</p>
     </section>
+    <p v-if="!possible" class="pad soft">
+      Presses wait here for a lost connection; a reload needs one.
+      <RouterLink to="/keeping">Safekeeping</RouterLink> tells how this screen is brought to trust the server, and then
+      it needs none.
+    </p>
     <p class="links">
       <RouterLink class="act tall" to="/learned">What it knows about you</RouterLink>
       <a v-if="calendar" class="act tall" :href="calendar">The evenings as a calendar</a>
