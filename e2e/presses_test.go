@@ -50,6 +50,19 @@ func TestPresses(t *testing.T) {
 			c.key(input.KeyD)
 			c.sees(".passing", "Marked seal of Upper surfaces done")
 		}},
+		"at the bench: begun, and done": {2, "/bench", func(c *counted) {
+			c.sees(".now h2", "Decals, airframe")
+			c.key(input.Space)
+			c.sees(".keys .first", "Done")
+			c.key(input.Space)
+			c.sees("[aria-labelledby=done] li", "Decals, airframe")
+		}},
+		"at the bench: a part is done": {2, "/bench?", func(c *counted) {
+			c.sees(".now h2", "Decals, airframe")
+			c.tap(".keys .key", "Part of it")
+			c.tap(".panel .key", "Left half")
+			c.sees("[aria-labelledby=done] li", "Decals, airframe, left half")
+		}},
 		"no painting on Tuesday": {1, "/builds/petrel", func(c *counted) {
 			c.sees(".bar .sub", "ready")
 			c.tap(".tape .day", "Thu 18")

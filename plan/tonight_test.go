@@ -63,3 +63,16 @@ func TestTonightAcrossClocks(t *testing.T) {
 		}
 	}
 }
+
+// BenchmarkTonight replans ten builds of 60 steps each after a press, and asks the bench. An aim: under 300 ms.
+func BenchmarkTonight(b *testing.B) {
+	var files []plan.File
+	for range 10 {
+		files = append(files, grown(b, 6, 10))
+	}
+	for b.Loop() {
+		if _, err := plan.TonightOf(context.Background(), files, start.Add(2*time.Hour), nil); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

@@ -27,7 +27,6 @@ type shot struct {
 var shots = []shot{
 	{name: "build-day", path: "/builds/petrel", width: 1280, height: 800},
 	{name: "build-night", path: "/builds/petrel", width: 1280, height: 800, night: true},
-	{name: "build-tablet", path: "/builds/petrel", width: 820, height: 1180},
 	{name: "washes-day", path: "/builds/petrel/washes?wish=no-smell,subtle", width: 1280, height: 800},
 	{name: "look-night", path: "/builds/lynx/look?against=way:last-flat", width: 820, height: 1180, night: true},
 	{name: "practice-day", path: "/builds/petrel/washes", width: 1280, height: 800, press: "Practise wiping|Wait until it is dry"},
@@ -37,13 +36,15 @@ var shots = []shot{
 	{name: "why-day", path: "/builds/petrel?step=d6", width: 1280, height: 800, press: "Why this date, and what if"},
 	{name: "shelf-day", path: "/shelf?product=pale-sky", width: 1280, height: 800},
 	{name: "keeping-day", path: "/keeping", width: 1280, height: 800},
-	{name: "how-day", path: "/builds/petrel?step=t3", width: 1280, height: 800, press: "How it is done"},
 	{name: "stains-day", path: "/builds/petrel/look?panel=stains&view=left", width: 1280, height: 800, press: "ExhaustTue 16 · 19:30"},
 	{name: "new-day", path: "/new", width: 1280, height: 800, press: "mid-wing twin|upper and under"},
 	{name: "workings-day", path: "/workings", width: 1280, height: 800},
 	{name: "look-day", path: "/builds/petrel/look", width: 1280, height: 800, press: "Next event|Next event|Next event|Next event|Next event|Next event|Next event|Next event"},
 	{name: "telephone", path: "/builds/petrel", width: 390, height: 844},
 	{name: "paper", path: "/builds/petrel/print", width: 820, height: 1180},
+	// The last ones press what happened.
+	{name: "bench-day", path: "/bench", width: 820, height: 1180, press: "The next step|The next step|The next step|Done"},
+	{name: "bench-night", path: "/bench", width: 820, height: 1180, night: true, press: "The next step|The next step|The next step|The next step|The next step|Done"},
 }
 
 func main() {
