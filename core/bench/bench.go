@@ -220,6 +220,7 @@ func (t *Tonight) next(plan int, tl *timeline.Timeline, l *timeline.Line) {
 		if !e.Opens.IsZero() {
 			at, ok = clock.Later(t.At, e.Opens), true
 		}
+		at = clock.Later(at, t.Session.From)
 		if ok && at.Before(t.Session.To) && len(p.Step.Joins) == 0 {
 			e.At = at
 		}

@@ -13,6 +13,7 @@ import (
 	"inkysparrow/core/routetest"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/schedule"
+	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 )
 
@@ -267,5 +268,57 @@ func BenchmarkTonight(b *testing.B) {
 	}
 	for b.Loop() {
 		At(all, routetest.Start)
+	}
+}
+
+// The numbers of the bench, from both sides.
+func TestNumbersHeld(t *testing.T) {
+	f := at(0, evening("a: base-coat acrylic coats 1")).Fit(2 * time.Hour)
+	var kinds []string
+	for _, b := range f.Blocks {
+		kinds = append(kinds, fmt.Sprint(b.Kind, " ", b.End.Sub(b.Start).Minutes()))
+	}
+	if n := len(kinds); n != 3 || kinds[1] != "clean 10" || kinds[2] != "tidy 5" {
+		t.Errorf("blocks %v", kinds)
+	}
+	// A zone is held once no more than one film in ten takes a print.
+	held := func(after time.Duration) bool {
+		p := evening("b: base-coat enamel coats 1")
+		p.Zones[0].Steps[0].Done = routetest.Start
+		return len(at(after, p).Proof) == 1
+	}
+	p := evening("b: base-coat enamel coats 1")
+	layer := stack.Lay("b", p.Zones[0].Steps[0].Film(routetest.Start), p.Air)
+	dry := layer.ReadyFor(stack.AsksDry, 0.1).Sub(routetest.Start)
+	if held(dry-10*time.Minute) || !held(dry+10*time.Minute) {
+		t.Errorf("held from %v on: before %v, after %v", dry, held(dry-10*time.Minute), held(dry+10*time.Minute))
+	}
+	// A look is asked for as long as it tells an eighth of a bit.
+	none := learn.Of(nil, time.Time{})
+	asked := func(after time.Duration) (looks int, minutes time.Duration) {
+		p := evening("b: base-coat acrylic coats 1")
+		p.Bench.Evenings[0].To = 24 * time.Hour
+		p.Zones[0].Steps[0].Done = routetest.Start
+		p.Now = routetest.Start.Add(after)
+		tl := rule.Lay(p)
+		// Beyond its time a film counts as dry and is no clock any more; what a look at it would tell is held by itself.
+		n := &Tonight{At: p.Now, Open: true, Session: schedule.Span{From: routetest.Start, To: routetest.Start.Add(6 * time.Hour)}, Running: []Clock{{Line: tl.Lines[0], Wipe: -1}}}
+		for _, c := range n.looks([]*timeline.Timeline{tl}, none) {
+			looks, minutes = looks+1, c.Minutes
+		}
+		return looks, minutes
+	}
+	q := evening("b: base-coat acrylic coats 1")
+	film, _ := learn.FilmOf(q, q.Zones[0], 0, routetest.Start)
+	takes := film.Computed(learn.TouchDry)
+	for ratio := 1.0; ratio < 4; ratio += 0.02 {
+		bits := none.Bits(film.Seen[learn.TouchDry], ratio)
+		n, minutes := asked(time.Duration(ratio * float64(takes)))
+		if bits > 0.125 && (n != 1 || minutes != time.Minute) || bits < 0.115 && n != 0 {
+			t.Fatalf("at x%.2f a look tells %.3f bit: asked for %d times, %v", ratio, bits, n, minutes)
+		}
+	}
+	if stirring != 3*time.Minute || spooning != 5*time.Minute {
+		t.Errorf("stirring takes %v, a spoon %v", stirring, spooning)
 	}
 }

@@ -360,6 +360,9 @@ func TestForgetting(t *testing.T) {
 	if !(now.Median > half.Median && half.Median > two.Median && two.Median > 1) {
 		t.Errorf("R108: medians of %.2f, %.2f, %.2f", now.Median, half.Median, two.Median)
 	}
+	if x := wide(two) / wide(now); x > 3.3 { // twice the variance a month would be more
+		t.Errorf("after two years the range is %.1f times as wide", x)
+	}
 	if ages := of(3000); math.Abs(ages.Median-1) > .05 {
 		t.Errorf("after ages %.3f", ages.Median)
 	}

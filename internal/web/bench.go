@@ -20,6 +20,7 @@ import (
 	"inkysparrow/core/mix"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/swab"
 	"inkysparrow/core/timeline"
@@ -295,7 +296,7 @@ func (e *evening) putOut() (out []wire.BenchOut, day string) {
 		if !ok {
 			k = len(out)
 			at[s.Product.Name] = k
-			out = append(out, wire.BenchOut{Name: s.Product.Name, For: fmt.Sprintf("%s, %s", e.name(entry.Plan), say.Lower(entry.Line.Zone.Name)), Colour: s.Product.Colour, Stock: -1, Stir: bench.Settled(s.Product, 1000*time.Hour)})
+			out = append(out, wire.BenchOut{Build: e.of[entry.Plan].slug, Name: s.Product.Name, For: fmt.Sprintf("%s, %s", e.name(entry.Plan), say.Lower(entry.Line.Zone.Name)), Colour: s.Product.Colour, Stock: -1, Stir: bench.Settled(s.Product, 1000*time.Hour)})
 			if b, ok := e.bottle(entry.Plan, s.Product); ok && b.StockML != nil {
 				out[k].Stock = *b.StockML
 			}
@@ -334,7 +335,7 @@ func (e *evening) done() []wire.BenchDone {
 				if p.Step.Done.Before(e.Session.From) || p.Step.Done.After(e.At) {
 					continue
 				}
-				d := wire.BenchDone{Build: j.slug, Step: p.Step.ID, Title: title(l, k), At: p.Step.Done.UTC()}
+				d := wire.BenchDone{Build: j.slug, Step: p.Step.ID, Title: title(l, k), At: p.Step.Done.UTC(), Asks: asks(l, k)}
 				if z, n, ok := j.file.Find(p.Step.ID); ok {
 					for _, t := range j.file.Zones[z].Steps[n].Told {
 						if t.ID != "" && !route.Saying(t.Said).OfFilm() && route.Saying(t.Said) != route.Started {
@@ -348,6 +349,126 @@ func (e *evening) done() []wire.BenchDone {
 	}
 	slices.SortStableFunc(out, func(a, b wire.BenchDone) int { return b.At.Compare(a.At) })
 	return out
+}
+
+// asks are the answers to how a step went: of a cloth or a liquid they tell of the film that it touched, too.
+func asks(l *timeline.Line, place int) []wire.BenchAsk {
+	p := &l.Steps[place]
+	if p.Step.Seen != route.Unasked {
+		return []wire.BenchAsk{}
+	}
+	fine := []wire.BenchSays{{Step: p.Step.ID, Word: string(route.LookedFine)}}
+	out := []wire.BenchAsk{}
+	below := ""
+	for i := p.Below - 1; i > 0 && below == ""; i-- {
+		if film := &l.Films[i]; film.Film.Family.Closed && film.Film.Family.Mechanism.Hardens && (p.Step.Wiped == nil || film.Step != p.Step.Wiped.ID) {
+			below = film.Step
+		}
+	}
+	wrong := wire.BenchSays{Step: p.Step.ID, Word: string(route.WentWrong)}
+	switch {
+	case below == "":
+	case p.Step.Do.Has(route.Cloth):
+		fine = append(fine, wire.BenchSays{Step: below, Word: string(route.TookRub)})
+		out = append(out, wire.BenchAsk{Label: "The cloth marked it", Says: []wire.BenchSays{wrong, {Step: below, Word: string(route.Rubbed)}}})
+	case p.Step.Wets() != nil:
+		fine = append(fine, wire.BenchSays{Step: below, Word: string(route.NoBite)})
+		out = append(out, wire.BenchAsk{Label: "It bit", Says: []wire.BenchSays{wrong, {Step: below, Word: string(route.Bit)}}})
+	}
+	return append([]wire.BenchAsk{{Label: "Looked fine", Says: fine}}, out...)
+}
+
+// stop ends the session here: what is left of it moves to the next, and what that costs is told.
+func (s *Server) benchStop(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	e, err := s.evening(ctx)
+	if err != nil {
+		return err
+	}
+	if !e.Open {
+		return fiber.NewError(fiber.StatusUnprocessableEntity, "The bench is closed already.")
+	}
+	out := wire.BenchStop{Effects: []string{}}
+	now := s.Clock.Now()
+	for i, j := range e.of {
+		ends, ok := e.ended(i, now)
+		if !ok {
+			continue
+		}
+		b, err := s.Store.Build(ctx, j.slug)
+		if err != nil {
+			return err
+		}
+		f, words, err := b.Plan.AsOf(now).EditContext(ctx, ends)
+		if err != nil {
+			return err
+		}
+		if _, err := s.keep(ctx, j.slug, b.Revision, f, func(*judged) string { return words }); err != nil {
+			return err
+		}
+		if after, err := s.standing(ctx, j.slug); err == nil {
+			finish, _ := after.finishWords(j.checked.Finish, after.checked.Finish)
+			out.Effects = append(out.Effects, fmt.Sprintf("%s: %s.", j.plan.Name, finish))
+		}
+	}
+	return c.JSON(out)
+}
+
+// ended returns the edit that ends a build's session of today at now; ok is false where it has none that is on.
+func (e *evening) ended(build int, now time.Time) (plan.Edit, bool) {
+	place := e.Builds[build].Plan.Place()
+	local := now.In(place)
+	of := plan.Edit{Do: "put-day", Date: plan.Date(local.Format(time.DateOnly))}
+	on := false
+	y, m, d := local.Date()
+	for _, one := range schedule.New(e.Builds[build].Plan.Bench, time.Date(y, m, d, 0, 0, 0, 0, place)).Sessions(time.Date(y, m, d, 0, 0, 0, 0, place), time.Date(y, m, d+1, 0, 0, 0, 0, place)) {
+		from, to := one.From.In(place), one.To.In(place)
+		if !from.Before(local) || !to.After(local) { // before or after this one: as it is
+			if from.Before(local) {
+				of.Hours = append(of.Hours, plan.Hours{From: plan.Clock(from.Format("15:04")), To: plan.Clock(to.Format("15:04"))})
+			}
+			continue
+		}
+		on = true
+		if until := local.Format("15:04"); until > from.Format("15:04") {
+			of.Hours = append(of.Hours, plan.Hours{From: plan.Clock(from.Format("15:04")), To: plan.Clock(until)})
+		}
+	}
+	return of, on
+}
+
+// empty says that a bottle is empty: the shelf counts nothing of it any more, and what it runs out for is told where it is wanted.
+func (s *Server) benchEmpty(c fiber.Ctx) error {
+	var in wire.BenchEmpty
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	ctx, end := waiting(c)
+	defer end()
+	e, err := s.evening(ctx)
+	if err != nil {
+		return err
+	}
+	for i, j := range e.of {
+		for _, p := range j.plan.Products {
+			b, ok := e.bottle(i, p)
+			if j.slug != in.Build || p.Name != in.Product || !ok {
+				continue
+			}
+			b.StockML = new(0.0)
+			have, err := s.Store.Shelf(ctx)
+			if err != nil {
+				return err
+			}
+			if err := s.Store.PutShelf(ctx, have.Revision, b.Name+" is empty", b); err != nil {
+				return err
+			}
+			s.live.tell(wire.Event{What: wire.ShelfMoved})
+			return s.bench(c)
+		}
+	}
+	return fiber.NewError(fiber.StatusUnprocessableEntity, "That bottle is not on the shelf, so nothing counts it.")
 }
 
 // shut tells when to come back, and for what: the first thing that is planned for another session, or that is safe then.

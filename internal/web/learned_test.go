@@ -136,3 +136,37 @@ func TestCalendar(t *testing.T) {
 		t.Errorf("another key is answered with %d", r.StatusCode)
 	}
 }
+
+// The session is ended early, and a bottle is empty: one press each, which says what it moves.
+func TestStopAndEmpty(t *testing.T) {
+	s := openAny(t)
+	stop := read[wire.BenchStop](t, s.ask("POST", "/api/bench/stop", `{}`), 200)
+	if len(stop.Effects) != 3 {
+		t.Errorf("%q", stop.Effects)
+	}
+	b := read[wire.Bench](t, s.ask("GET", "/api/bench", ""), 200)
+	if b.Open || !strings.HasPrefix(b.Shut, "Come back Fri 12 Mar") {
+		t.Errorf("stopped, it is open: %v, %q", b.Open, b.Shut)
+	}
+	if r := s.ask("POST", "/api/bench/stop", `{}`); r.StatusCode != 422 {
+		t.Errorf("stopped twice: %d", r.StatusCode)
+	}
+	if len(b.Out) == 0 {
+		t.Fatal("nothing is put out")
+	}
+	name, build := "", ""
+	for _, o := range b.Out {
+		if o.Stock > 0 && o.ML > 0 {
+			name, build = o.Name, o.Build
+		}
+	}
+	empty := read[wire.Bench](t, s.ask("POST", "/api/bench/empty", fmt.Sprintf(`{"build": %q, "product": %q}`, build, name)), 200)
+	for _, o := range empty.Out {
+		if o.Name == name && !strings.Contains(o.Short, "buy by Fri 12 Mar") {
+			t.Errorf("%s: %q", name, o.Short)
+		}
+	}
+	if r := s.ask("POST", "/api/bench/empty", `{"build": "petrel", "product": "no such"}`); r.StatusCode != 422 {
+		t.Errorf("no bottle: %d", r.StatusCode)
+	}
+}

@@ -388,6 +388,8 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/stains/guide", s.stainGuide)
 	api.Post("/presses", s.presses)
 	api.Add(read, "/bench", s.bench)
+	api.Post("/bench/stop", s.benchStop)
+	api.Post("/bench/empty", s.benchEmpty)
 	api.Add(read, "/builds/:slug/air", s.roomAir)
 	api.Post("/builds/:slug/air", s.tellAir)
 	api.Add(read, "/calendar", s.calendarAddress)

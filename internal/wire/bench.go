@@ -183,6 +183,7 @@ type BenchHold struct {
 
 // BenchOut is what is put out for the next session.
 type BenchOut struct {
+	Build  string  `json:"build"` // that wants it first
 	Name   string  `json:"name"`
 	For    string  `json:"for"`
 	Colour string  `json:"colour"`
@@ -201,11 +202,35 @@ type BenchCup struct {
 
 // BenchDone is what was done in this session.
 type BenchDone struct {
-	Build string    `json:"build"`
-	Step  string    `json:"step"`
-	Title string    `json:"title"`
-	At    time.Time `json:"at"`
-	Press string    `json:"press"` // that said so, which can be taken back; empty for none
+	Build string     `json:"build"`
+	Step  string     `json:"step"`
+	Title string     `json:"title"`
+	At    time.Time  `json:"at"`
+	Press string     `json:"press"` // that said so, which can be taken back; empty for none
+	Asks  []BenchAsk `json:"asks"`  // what may be said of it now
+}
+
+// BenchAsk is an answer to how a step went: the words that it presses, each of a step.
+type BenchAsk struct {
+	Label string      `json:"label"`
+	Says  []BenchSays `json:"says"`
+}
+
+// BenchSays is a word about a step.
+type BenchSays struct {
+	Step string `json:"step"`
+	Word string `json:"word"`
+}
+
+// BenchStop ends the session here: what it moves is told.
+type BenchStop struct {
+	Effects []string `json:"effects"`
+}
+
+// BenchEmpty says that a bottle is empty.
+type BenchEmpty struct {
+	Build   string `json:"build" validate:"required"`
+	Product string `json:"product" validate:"required"` // its name
 }
 
 // BenchFit is what fits into some minutes.

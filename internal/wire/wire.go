@@ -361,6 +361,8 @@ type All struct {
 	LearnedPage LearnedPage `json:"learned_page"`
 	Forget      Forget      `json:"forget"`
 	Calendar    Calendar    `json:"calendar"`
+	BenchStop   BenchStop   `json:"bench_stop"`
+	BenchEmpty  BenchEmpty  `json:"bench_empty"`
 	RoomAir     RoomAir     `json:"room_air"`
 	TellAir     TellAir     `json:"tell_air"`
 

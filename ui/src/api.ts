@@ -8,6 +8,7 @@ import type {
   AskRecipe,
   Bench,
   BenchPress,
+  BenchStop,
   BriefSpot,
   Build,
   Builds,
@@ -207,6 +208,9 @@ export const api = {
   roomAir: (slug: string) => ask<RoomAir>(`${of(slug)}/air`, undefined, { quiet: true }),
   tellAir: (slug: string, what: TellAir) => ask<RoomAir>(`${of(slug)}/air`, what),
   calendar: () => ask<Calendar>('/calendar', undefined, { quiet: true }),
+  /** Ends the session here; what that moves is told. */
+  benchStop: () => ask<BenchStop>('/bench/stop', {}),
+  benchEmpty: (build: string, product: string) => ask<Bench>('/bench/empty', { build, product }),
   learned: () => ask<LearnedPage>('/learned', undefined, { quiet: true }),
   forget: (what: Forget) => ask<LearnedPage>('/learned/forget', what),
   bringSeen: (seen: unknown) => ask<LearnedPage>('/learned/file', seen),

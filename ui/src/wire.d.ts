@@ -2360,6 +2360,7 @@ export interface BenchHold {
  * via the `definition` "BenchOut".
  */
 export interface BenchOut {
+  build: string;
   name: string;
   for: string;
   colour: string;
@@ -2398,6 +2399,23 @@ export interface BenchDone {
   title: string;
   at: string;
   press: string;
+  asks: BenchAsk[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchAsk".
+ */
+export interface BenchAsk {
+  label: string;
+  says: BenchSays[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchSays".
+ */
+export interface BenchSays {
+  step: string;
+  word: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2484,6 +2502,21 @@ export interface Forget {
  */
 export interface Calendar {
   path: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchStop".
+ */
+export interface BenchStop {
+  effects: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchEmpty".
+ */
+export interface BenchEmpty {
+  build: string;
+  product: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3661,6 +3694,8 @@ export interface All {
   learned_page: LearnedPage;
   forget: Forget;
   calendar: Calendar;
+  bench_stop: BenchStop;
+  bench_empty: BenchEmpty;
   room_air: RoomAir;
   tell_air: TellAir;
   whole: Whole;

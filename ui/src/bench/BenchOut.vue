@@ -4,6 +4,7 @@ import type { Bench, BenchOut } from '../wire'
 
 /** What the next session wants of the shelf: bottles, how full they are, what has to be bought. */
 defineProps<{ bench: Bench }>()
+defineEmits<{ empty: [build: string, product: string] }>()
 const full = (o: BenchOut) => (o.stock < 0 ? 0.6 : Math.min(1, o.stock / Math.max(o.stock, 20)))
 </script>
 
@@ -29,6 +30,15 @@ const full = (o: BenchOut) => (o.stock < 0 ? 0.6 : Math.min(1, o.stock / Math.ma
         <span class="figure"
           >{{ o.ml ? `${o.ml} ml wanted` : '' }}<template v-if="o.stock >= 0">, {{ o.stock }} ml there</template></span
         >
+        <button
+          v-if="o.stock > 0"
+          type="button"
+          class="act tall"
+          :aria-label="`Empty: ${o.name}`"
+          @click="$emit('empty', o.build, o.name)"
+        >
+          Empty
+        </button>
         <strong v-if="o.short" class="short"><StateMark state="wait" quiet /> {{ o.short }}</strong>
       </li>
     </ul>

@@ -20,7 +20,7 @@ import { useKept } from './useKept'
 import { useBench } from './useBench'
 
 /** The bench: what to do now over all builds, what dries, what to leave alone, what to put out. */
-const { bench, minutes, problem, last, effects, waiting, press, undo, ago } = useBench()
+const { bench, minutes, problem, last, effects, waiting, press, undo, ago, stop, empty } = useBench()
 const { on: alarms, turn, ringing } = useAlarms(bench)
 
 // The step at hand is the best one, until another is chosen; a chosen one stays until it is done.
@@ -185,7 +185,7 @@ const soft = computed(() => bench.value?.soft ?? [])
       </p>
     </section>
 
-    <BenchOut :bench="bench" />
+    <BenchOut :bench="bench" @empty="empty" />
     <BenchAir v-if="bench.builds.length" :builds="bench.builds" :timezone="bench.timezone" />
 
     <section v-if="bench.done.length" class="part" aria-labelledby="done">
@@ -194,6 +194,15 @@ const soft = computed(() => bench.value?.soft ?? [])
         <li v-for="d in bench.done" :key="d.build + d.step">
           <span class="what">{{ d.title }}</span>
           <span class="figure">{{ say(d.at, 'hour', bench.timezone) }}</span>
+          <button
+            v-for="a in d.asks"
+            :key="a.label"
+            type="button"
+            class="act tall"
+            @click="a.says.forEach((s) => press(d.build, s.step, s.word, `${a.label}: ${d.title}`))"
+          >
+            {{ a.label }}
+          </button>
           <button
             v-if="d.press"
             type="button"
@@ -213,6 +222,7 @@ const soft = computed(() => bench.value?.soft ?? [])
       it needs none.
     </p>
     <p class="links">
+      <button v-if="bench.open" type="button" class="act tall" @click="stop">I stop here tonight</button>
       <RouterLink class="act tall" to="/learned">What it knows about you</RouterLink>
       <a v-if="calendar" class="act tall" :href="calendar">The evenings as a calendar</a>
       <button type="button" class="act tall" @click="onPaper">This evening on paper</button>

@@ -113,6 +113,23 @@ export function useBench() {
     last.value = { ...l, at: l.at - by * 60_000 }
   }
 
+  /** What is done at once and not queued: its words are shown, whatever came of it. */
+  async function now(make: () => Promise<string[]>) {
+    try {
+      effects.value = await make()
+      last.value = null
+      await read()
+    } catch (e) {
+      problem.value = e instanceof Refusal ? e.message : String(e)
+    }
+  }
+  const stop = () => now(async () => (await api.benchStop()).effects)
+  const empty = (build: string, product: string) =>
+    now(async () => {
+      await api.benchEmpty(build, product)
+      return [`${product} is empty: the shelf counts nothing of it any more.`]
+    })
+
   void read()
   void send()
   watch(minutes, () => void read())
@@ -127,5 +144,5 @@ export function useBench() {
     if (until && second.value >= Date.parse(until)) void read()
   }, 2000)
 
-  return { bench, minutes, problem, last, effects, waiting, press, undo, ago, read }
+  return { bench, minutes, problem, last, effects, waiting, press, undo, ago, stop, empty }
 }

@@ -125,7 +125,13 @@ const open = ref('')
         <ul v-if="r.product && open === r.product + r.what" class="looks">
           <li v-for="l in r.looks" :key="l.press + l.words">
             {{ l.words }}
-            <button v-if="l.press" type="button" class="act" :aria-label="`It was wrong: ${l.words}`" @click="takeBack(l)">
+            <button
+              v-if="l.press"
+              type="button"
+              class="act"
+              :aria-label="`It was wrong: ${l.words}`"
+              @click="takeBack(l)"
+            >
               It was wrong
             </button>
           </li>
