@@ -60,22 +60,29 @@ type Settings struct {
 // references followed. Errors are *FieldError and name the place in the plan as it would be.
 func (f File) Edit(e Edit) (File, string, error) { return f.EditContext(context.Background(), e) }
 
+// Sound holds a plan that was made here against the schema and its references, and returns it as it is then read.
+func (f File) Sound() (File, error) {
+	text, err := f.Write()
+	if err != nil {
+		return File{}, err
+	}
+	checked, err := Parse(text)
+	if err != nil {
+		return File{}, err
+	}
+	checked.now, checked.mind, checked.air = f.now, f.mind, f.air
+	_, err = checked.Resolve()
+	return checked, err
+}
+
 // EditContext is Edit for somebody who may go meanwhile.
 func (f File) EditContext(ctx context.Context, e Edit) (File, string, error) {
 	out, words, err := f.edited(ctx, e)
 	if err != nil {
 		return File{}, "", err
 	}
-	text, err := out.Write()
+	checked, err := out.Sound()
 	if err != nil {
-		return File{}, "", err
-	}
-	checked, err := Parse(text)
-	if err != nil {
-		return File{}, "", ofPlan(err, out)
-	}
-	checked.now = f.now
-	if _, err := checked.Resolve(); err != nil {
 		return File{}, "", ofPlan(err, out)
 	}
 	if err := harmless(checked, textsOf(f)); err != nil {

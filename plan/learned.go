@@ -345,10 +345,19 @@ func SeenOf(all []learn.Occasion) (out []Seen) {
 	return out
 }
 
+// mostLooks is how many looks at one film are taken in.
+const mostLooks = 200
+
+// mostSeen is how many films are.
+const mostSeen = 5000
+
 // Occasions returns what was carried, as it is learned from. Errors name the place.
 func (t Taught) Occasions() (all []learn.Occasion, err error) {
 	if t.Format != SeenFormat {
 		return nil, fault("format", "should be %q", SeenFormat)
+	}
+	if len(t.Seen) > mostSeen {
+		return nil, fault("seen", "%d films are too many: up to %d", len(t.Seen), mostSeen)
 	}
 	for i, s := range t.Seen {
 		path := fmt.Sprintf("seen[%d]", i)
@@ -365,8 +374,10 @@ func (t Taught) Occasions() (all []learn.Occasion, err error) {
 		switch {
 		case o.Of.What == learn.Whats:
 			return nil, fault(path+".what", "%.40q is none of touch-dry, rub, bite", s.What)
-		case s.Product == "":
-			return nil, fault(path+".product", "missing")
+		case s.Product == "" || len(s.Product) > 800:
+			return nil, fault(path+".product", "missing, or too long")
+		case len(s.Looks) > mostLooks:
+			return nil, fault(path+".looks", "%d are too many: up to %d", len(s.Looks), mostLooks)
 		}
 		if err := inYears(path+".laid", s.Laid); err != nil {
 			return nil, err

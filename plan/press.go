@@ -78,6 +78,8 @@ func (p Press) Held() error {
 		return fault("share", "only what is done is done in part")
 	case p.Otherwise != nil && !finishes(p.Word):
 		return fault("otherwise", "only what is done is done otherwise")
+	case p.Otherwise != nil && p.Otherwise.Laying != nil && p.Otherwise.Laying.unknown():
+		return fault("otherwise.laying", "%.40q is no way of laying coats", string(*p.Otherwise.Laying))
 	case p.Otherwise != nil && (p.Otherwise.Coats < 0 || p.Otherwise.Coats > 15 || len(p.Otherwise.Product) > 100):
 		return fault("otherwise", "up to 15 coats of a product of the plan")
 	}
@@ -85,6 +87,10 @@ func (p Press) Held() error {
 		return err
 	}
 	return inYears("made", p.Made)
+}
+
+func (l Laying) unknown() bool {
+	return !slices.ContainsFunc(route.Layings(), func(w route.LayingWords) bool { return w.ID == route.Laying(l) })
 }
 
 // finishes reports whether a word says that the step is done.
@@ -117,12 +123,15 @@ func standing(all []Press) map[string]bool {
 	}
 	for _, p := range all {
 		ask(p.ID, 0)
+		if p.Of != "" { // one that is only known from the plan
+			ask(p.Of, 0)
+		}
 	}
 	return holds
 }
 
-// amended returns the presses with the times that were told of them later; the last word counts.
-func amended(all []Press, holds map[string]bool) []Press {
+// amended returns presses with the times that were told of them later, in all; the last word counts.
+func amended(some, all []Press, holds map[string]bool) []Press {
 	type word struct {
 		made time.Time
 		id   string
@@ -137,7 +146,7 @@ func amended(all []Press, holds map[string]bool) []Press {
 			last[p.Of] = word{p.Made, p.ID, p.At}
 		}
 	}
-	out := slices.Clone(all)
+	out := slices.Clone(some)
 	for i := range out {
 		if w, ok := last[out[i].ID]; ok {
 			out[i].At = w.at
@@ -151,7 +160,7 @@ func amended(all []Press, holds map[string]bool) []Press {
 func (f File) Fold(all []Press) (out File, words []string) {
 	out = f.Clone()
 	holds := standing(all)
-	all = amended(all, holds)
+	all = amended(all, all, holds)
 	slices.SortFunc(all, func(a, b Press) int { return cmp.Or(a.At.Compare(b.At), cmp.Compare(a.ID, b.ID)) })
 	out.part(all, holds, &words)
 	of := map[string][]Press{}
@@ -165,22 +174,33 @@ func (f File) Fold(all []Press) (out File, words []string) {
 	for z := range out.Zones {
 		for i := range out.Zones[z].Steps {
 			s := &out.Zones[z].Steps[i]
-			if said := of[s.ID]; len(said) > 0 {
-				out.say(z, i, said, holds, known, &words)
+			said := of[s.ID]
+			for _, t := range s.Told { // what was pressed on another machine, before the plan came here, is only known from the plan
+				if t.ID != "" && !known[t.ID] && spokenOf(t.ID, all) {
+					said = append(said, Press{ID: t.ID, Device: t.Device, Step: s.ID, Word: string(t.Said), At: t.At, Otherwise: t.Otherwise})
+				}
+			}
+			if len(said) > 0 {
+				out.say(z, i, amended(said, all, holds), holds, &words)
 			}
 		}
 	}
 	return out, words
 }
 
+// spokenOf reports whether a press is of another one.
+func spokenOf(id string, all []Press) bool {
+	return slices.ContainsFunc(all, func(p Press) bool { return p.Of == id })
+}
+
 // say gives a step what was said of it, and what follows from that.
-func (f *File) say(z, i int, said []Press, holds, known map[string]bool, words *[]string) {
+func (f *File) say(z, i int, said []Press, holds map[string]bool, words *[]string) {
 	s := &f.Zones[z].Steps[i]
 	had := map[string]time.Time{}
 	pressed := false // its marks come from presses
 	var told []Said
 	for _, t := range s.Told {
-		if t.ID == "" || !known[t.ID] {
+		if t.ID == "" || !slices.ContainsFunc(said, func(p Press) bool { return p.ID == t.ID }) {
 			told = append(told, t)
 		} else {
 			had[t.ID] = t.At
@@ -192,7 +212,7 @@ func (f *File) say(z, i int, said []Press, holds, known map[string]bool, words *
 	marks := false
 	for _, p := range said {
 		at, was := had[p.ID]
-		if !holds[p.ID] {
+		if stands, known := holds[p.ID]; known && !stands {
 			if was {
 				*words = append(*words, "Took back: "+f.pressWords(z, i, p))
 			}
@@ -217,13 +237,14 @@ const mostKept = 300
 // mostTold drops what was said of a film first where that is more than a plan keeps: what was said of the step itself stays.
 func mostTold(told []Said) []Said {
 	gone := len(told) - mostKept
-	return slices.DeleteFunc(told, func(t Said) bool {
+	told = slices.DeleteFunc(told, func(t Said) bool {
 		if gone > 0 && route.Saying(t.Said).OfFilm() {
 			gone--
 			return true
 		}
 		return false
 	})
+	return told[max(0, len(told)-mostKept):]
 }
 
 // mark works out what follows from what was said of a step: when it was begun and done, what was seen, how it was done.
@@ -327,8 +348,14 @@ var shareWords = map[Share]string{LeftShare: "left half", RightShare: "right hal
 // Words returns what a share is called in a sentence.
 func (s Share) Words() string { return shareWords[s] }
 
+// mostCuts is how many cuts an airframe has, as its schema says too.
+const mostCuts = 40
+
 // parted gives what of a zone is not the share of a press to a zone of its own, with a route of its own.
 func (f *File) parted(z int, p Press) error {
+	if a := f.Airframe; len(f.Zones) >= MaxZones || a != nil && len(a.Cuts) >= mostCuts {
+		return fault("share", "no more parts can be told apart")
+	}
 	id, name := f.Zones[z].ID, f.Zones[z].Name
 	shape, err := f.Shape()
 	if err != nil {

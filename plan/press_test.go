@@ -168,6 +168,29 @@ func TestFoldAnyOrder(t *testing.T) {
 	}
 }
 
+// What was pressed on another machine is only known from the plan that came here: it can be taken back and told again all the same, and stays as it is where nobody speaks of it.
+func TestFoldsWhatCame(t *testing.T) {
+	base := pressable(t)
+	done := press("there", "g", "done", time.Hour)
+	came, _ := base.Fold([]plan.Press{done})
+	same, words := came.Fold([]plan.Press{press("here", "w", "started", 2*time.Hour)})
+	if s := stepOf(t, same, "g"); s.Done == nil || len(s.Told) != 1 || len(words) != 1 {
+		t.Errorf("%+v, %q", s, words)
+	}
+	undo := press("undo", "g", plan.TakeBack, 2*time.Hour)
+	undo.Of = done.ID
+	back, words := came.Fold([]plan.Press{undo})
+	if s := stepOf(t, back, "g"); s.Done != nil || len(s.Told) != 0 || len(words) != 1 {
+		t.Errorf("taken back: %+v, %q", s, words)
+	}
+	later := press("later", "g", plan.AtTime, 30*time.Minute)
+	later.Of = done.ID
+	told, _ := came.Fold([]plan.Press{later})
+	if s := stepOf(t, told, "g"); s.Done == nil || !s.Done.Equal(start.Add(30*time.Minute)) {
+		t.Errorf("half an hour earlier: %+v", s.Done)
+	}
+}
+
 // A step of which a great deal is said keeps the last of it, and its marks.
 func TestFoldsMuch(t *testing.T) {
 	base := pressable(t)
@@ -287,11 +310,15 @@ func TestPressHeld(t *testing.T) {
 		t.Fatal(err)
 	}
 	for name, change := range map[string]func(*plan.Press){
-		"id":        func(p *plan.Press) { p.ID = "short" },
-		"device":    func(p *plan.Press) { p.Device = "" },
-		"word":      func(p *plan.Press) { p.Word = "perhaps" },
-		"of":        func(p *plan.Press) { p.Of = "pressed-2" },
-		"step":      func(p *plan.Press) { p.Step = strings.Repeat("x", 101) },
+		"id":     func(p *plan.Press) { p.ID = "short" },
+		"device": func(p *plan.Press) { p.Device = "" },
+		"word":   func(p *plan.Press) { p.Word = "perhaps" },
+		"of":     func(p *plan.Press) { p.Of = "pressed-2" },
+		"step":   func(p *plan.Press) { p.Step = strings.Repeat("x", 101) },
+		"otherwise.laying": func(p *plan.Press) {
+			odd := plan.Laying("upside down")
+			p.Otherwise = &plan.Otherwise{Laying: &odd}
+		},
 		"share":     func(p *plan.Press) { p.Share = "middle" },
 		"otherwise": func(p *plan.Press) { p.Otherwise = &plan.Otherwise{Coats: 16} },
 		"at":        func(p *plan.Press) { p.At = time.Time{} },

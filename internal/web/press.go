@@ -104,7 +104,12 @@ func (s *Server) press(ctx context.Context, slug string, all []plan.Press) (word
 	if _, err := s.Store.Record(ctx, slug, all); err != nil {
 		return nil, err
 	}
-	return s.fold(ctx, slug)
+	words, err = s.fold(ctx, slug)
+	if err != nil { // they are kept, and folded with the next ones or when the program starts again
+		s.Log.Warn("presses that can't be folded yet", "error", fmt.Sprintf("%T", err))
+		return nil, nil
+	}
+	return words, nil
 }
 
 // foldTries is how often a plan is folded anew that was changed meanwhile.
@@ -124,6 +129,9 @@ func (s *Server) fold(ctx context.Context, slug string) (words []string, err err
 		f, words := b.Plan.Fold(all)
 		if len(words) == 0 {
 			return nil, nil
+		}
+		if f, err = f.Sound(); err != nil {
+			return nil, err
 		}
 		_, err = s.keep(ctx, slug, b.Revision, f, func(*judged) string { return strings.Join(words, "; ") })
 		if !errors.Is(err, store.ErrMoved) {
