@@ -55,6 +55,21 @@ type carriedRevision struct {
 	Plan   json.RawMessage `json:"plan"` // a plan file
 }
 
+// carriedBench is a line of what the bench knows: a press, a reading of the air, or what was decided of what is learned.
+type carriedBench struct {
+	Build   string          `json:"build,omitempty"` // its slug
+	Press   *plan.Press     `json:"press,omitempty"`
+	Reading *carriedReading `json:"reading,omitempty"`
+	Learned json.RawMessage `json:"learned,omitempty"`
+}
+
+type carriedReading struct {
+	At           string  `json:"at"`
+	Source       string  `json:"source"`
+	TemperatureC float64 `json:"temperature_c"`
+	HumidityPct  float64 `json:"humidity_pct"`
+}
+
 type carriedShelfRevision struct {
 	ID       int64                 `json:"id"`
 	Parent   int64                 `json:"parent,omitempty"`
@@ -128,6 +143,7 @@ func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err erro
 				short("shelf-history.jsonl", history.gone, "change")
 				return each(history.whole, func(r carriedShelfRevision) error { return put(r) })
 			}),
+			part(benchPart, func(put func(any) error) error { return carryBench(ctx, q, put) }),
 			part("about.json", func(put func(any) error) error { return put(about) }),
 		)
 	})
@@ -135,6 +151,86 @@ func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err erro
 		lost = append(lost, "whatever else lies out of sight in a damaged file")
 	}
 	return lost, errors.Join(err, z.Close())
+}
+
+// benchPart holds what the bench knows; a file of an older program has none.
+const benchPart = "bench.jsonl"
+
+func carryBench(ctx context.Context, q *db.Queries, put func(any) error) error {
+	builds, err := q.BuildIDs(ctx)
+	if err != nil {
+		return err
+	}
+	for _, b := range builds {
+		presses, err := q.PressesOf(ctx, b.ID)
+		if err != nil {
+			return err
+		}
+		for _, text := range presses {
+			var p plan.Press
+			if err := json.Unmarshal([]byte(text), &p); err != nil {
+				return fmt.Errorf("%w: a press: %w", ErrDamaged, err)
+			}
+			if err := put(carriedBench{Build: b.Slug, Press: &p}); err != nil {
+				return err
+			}
+		}
+		readings, err := q.ReadingsSince(ctx, db.ReadingsSinceParams{BuildID: b.ID})
+		if err != nil {
+			return err
+		}
+		for _, r := range readings {
+			if err := put(carriedBench{Build: b.Slug, Reading: &carriedReading{r.At, r.Source, r.TemperatureC, r.HumidityPct}}); err != nil {
+				return err
+			}
+		}
+	}
+	learned, err := q.Setting(ctx, LearnedSetting)
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	return put(carriedBench{Learned: json.RawMessage(learned)})
+}
+
+// bench reads what the bench knew. What is told of a build that is not in the file, since it could not be read where it came from, is passed over.
+func (b *bringing) bench(ctx context.Context, q *db.Queries, parts map[string]*zip.File) error {
+	if parts[benchPart] == nil {
+		return nil
+	}
+	return eachLine(parts, benchPart, func(line []byte) error {
+		var one carriedBench
+		if err := strictly(line, &one); err != nil {
+			return err
+		}
+		build, known := b.builds[one.Build]
+		switch {
+		case len(one.Learned) > 0:
+			var taught plan.Taught
+			if err := json.Unmarshal(one.Learned, &taught); err != nil {
+				return fmt.Errorf("learned: %w", err)
+			}
+			if _, err := taught.Occasions(); err != nil {
+				return fmt.Errorf("learned: %w", err)
+			}
+			return q.PutSetting(ctx, db.PutSettingParams{Name: LearnedSetting, Value: string(one.Learned)})
+		case !known:
+			return nil
+		case one.Press != nil:
+			if err := one.Press.Held(); err != nil {
+				return fmt.Errorf("press: %w", err)
+			}
+			return addPress(ctx, q, build, *one.Press, stamp(one.Press.Made).String)
+		case one.Reading != nil:
+			if _, wrong := time.Parse(stampLayout, one.Reading.At); wrong != nil {
+				return fmt.Errorf("reading.at: %q is no time in UTC such as 2027-03-11T20:40:00Z", one.Reading.At)
+			}
+			return q.AddReading(ctx, db.AddReadingParams{BuildID: build, At: one.Reading.At, Source: one.Reading.Source, TemperatureC: one.Reading.TemperatureC, HumidityPct: one.Reading.HumidityPct})
+		}
+		return errors.New("a press, a reading or what is learned: it has none")
+	})
 }
 
 func each[T any](all []T, do func(T) error) error {
@@ -197,7 +293,7 @@ func (s *Store) unpack(ctx context.Context, r io.ReaderAt, size int64, to string
 	}
 	parts := map[string]*zip.File{}
 	for _, f := range z.File {
-		if !slices.Contains([]string{"about.json", "builds.jsonl", "revisions.jsonl", "shelf.jsonl", "shelf-history.jsonl"}, f.Name) {
+		if !slices.Contains([]string{"about.json", "builds.jsonl", "revisions.jsonl", "shelf.jsonl", "shelf-history.jsonl", benchPart}, f.Name) {
 			return About{}, fmt.Errorf("%w: %q is no part of an export", ErrForeign, f.Name)
 		}
 		if parts[f.Name] != nil {
@@ -290,6 +386,9 @@ func (b *bringing) all(ctx context.Context, q *db.Queries, parts map[string]*zip
 		}
 	}
 	if err := b.shelf(ctx, q, parts); err != nil {
+		return err
+	}
+	if err := b.bench(ctx, q, parts); err != nil {
 		return err
 	}
 	return derive(ctx, q)

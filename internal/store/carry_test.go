@@ -11,6 +11,10 @@ import (
 	"regexp"
 	"strings"
 	"testing"
+	"time"
+
+	"inkysparrow/core/climate"
+	"inkysparrow/plan"
 )
 
 // sentences that are no words of this program's: SQL, Go and their libraries.
@@ -148,5 +152,57 @@ func TestSpentCount(t *testing.T) {
 	}
 	if err := s.PutShelf(t.Context(), AnyRevision, "Another", bottle("c", "Gamma")); err != nil {
 		t.Error(err)
+	}
+}
+
+// What the bench knows goes with everything else, and comes back; a file of an older program has none of it.
+func TestCarryBench(t *testing.T) {
+	c := newClock()
+	s := filled(t, filepath.Join(t.TempDir(), "x.db"), c)
+	ctx := t.Context()
+	at := time.Date(2027, 3, 11, 20, 0, 0, 0, time.UTC)
+	press := plan.Press{ID: "press-one", Device: "tablet", Step: "u6", Word: "done", At: at, Made: at, Otherwise: &plan.Otherwise{Coats: 3}}
+	if err := errors.Join(s.Record(ctx, "first", []plan.Press{press, press}), s.AddReadings(ctx, "first", ByHand, []climate.Reading{{At: at, TemperatureC: 19.5, HumidityPct: 500}}),
+		s.Keep(ctx, LearnedSetting, `{"format":"inkysparrow-seen/1","seen":[]}`)); err != nil {
+		t.Fatal(err)
+	}
+	var whole bytes.Buffer
+	if _, err := s.Carry(ctx, &whole); err != nil {
+		t.Fatal(err)
+	}
+	fresh := filled(t, filepath.Join(t.TempDir(), "y.db"), c)
+	if _, err := fresh.Bring(ctx, bytes.NewReader(whole.Bytes()), int64(whole.Len()), true); err != nil {
+		t.Fatal(err)
+	}
+	got, err := fresh.Presses(ctx, "first")
+	if err != nil || len(got) != 1 || got[0].Otherwise == nil || !got[0].At.Equal(at) {
+		t.Errorf("presses %+v, %v", got, err)
+	}
+	if air, err := fresh.Readings(ctx, "first", at.Add(-time.Hour)); err != nil || len(air) != 1 || air[0].HumidityPct != 500 {
+		t.Errorf("readings %+v, %v", air, err)
+	}
+	if kept, err := fresh.Kept(ctx, LearnedSetting); err != nil || kept == "" {
+		t.Errorf("learned %q, %v", kept, err)
+	}
+	parts := unzip(t, whole.Bytes())
+	for _, tc := range []struct{ old, now, says string }{
+		{`"word":"done"`, `"word":"maybe"`, "bench.jsonl, line 1: press: word"},
+		{`"id":"press-one"`, `"id":"x"`, "press: id"},
+		{`"source":"hand"`, `"source":"nose"`, "bench.jsonl, line 2"},
+		{`"at":"2027-03-11T20:00:00Z","source"`, `"at":"noon","source"`, "reading.at"},
+		{"inkysparrow-seen/1", "seen/2", "learned: format"},
+	} {
+		changed := strings.Replace(parts["bench.jsonl"], tc.old, tc.now, 1)
+		if changed == parts["bench.jsonl"] {
+			t.Fatalf("bench.jsonl holds no %s:\n%s", tc.old, changed)
+		}
+		bad := unzip(t, whole.Bytes())
+		bad["bench.jsonl"] = changed
+		told(t, s, zipped(t, bad), tc.says)
+	}
+	delete(parts, "bench.jsonl")
+	older := zipped(t, parts)
+	if _, err := fresh.Bring(ctx, bytes.NewReader(older), int64(len(older)), true); err != nil {
+		t.Errorf("a file of an older program: %v", err)
 	}
 }

@@ -343,7 +343,7 @@ func verifyBuilds(ctx context.Context, q *db.Queries) ([]string, error) {
 
 // contents are the tables that hold what the modeller made and what is worked out of it, those that are named by others first. Settings,
 // among them the passphrase, belong to the machine and stay.
-var contents = []string{"build", "revision", "summary", "stock_use", "shelf_revision", "shelf_change", "shelf_head", "shelf"}
+var contents = []string{"build", "revision", "summary", "stock_use", "shelf_revision", "shelf_change", "shelf_head", "shelf", "press", "reading"}
 
 // Restore puts what the backup at path holds in place of all builds and the shelf, all or nothing; a backup of what was there is made first. The
 // file at path is looked over before, brought up to date on a copy, and not touched. Errors are those of Open.
@@ -435,7 +435,12 @@ func fill(ctx context.Context, tx *sql.Tx) error {
 			return fmt.Errorf("%s: %w", table, err)
 		}
 	}
-	return nil
+	// Of the settings only what is learned is the modeller's; the others are the machine's.
+	if _, err := tx.ExecContext(ctx, "DELETE FROM main.setting WHERE name = ?", LearnedSetting); err != nil {
+		return err
+	}
+	_, err := tx.ExecContext(ctx, "INSERT INTO main.setting SELECT * FROM other.setting WHERE name = ?", LearnedSetting)
+	return err
 }
 
 // recount heals the counts of revisions where they are spoilt. A good one goes on where it was: no number is given to two revisions, also of what was replaced.

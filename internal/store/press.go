@@ -16,10 +16,10 @@ const mostPresses = 50_000
 // ErrPresses is returned by Record for a build that holds as many presses as one may.
 var ErrPresses = errors.New("this build has no room for more presses")
 
-// Record keeps presses of a build, each once however often it is sent, and returns how many of them are new. It returns only when they are on the disk. It returns ErrNoBuild where there is
+// Record keeps presses of a build, each once however often it is sent. It returns only when they are on the disk. It returns ErrNoBuild where there is
 // no such build.
-func (s *Store) Record(ctx context.Context, slug string, presses []plan.Press) (fresh int, err error) {
-	err = s.in(ctx, func(q *db.Queries) error {
+func (s *Store) Record(ctx context.Context, slug string, presses []plan.Press) error {
+	return s.in(ctx, func(q *db.Queries) error {
 		row, err := at(ctx, q, slug)
 		if err != nil {
 			return err
@@ -32,21 +32,22 @@ func (s *Store) Record(ctx context.Context, slug string, presses []plan.Press) (
 			return ErrPresses
 		}
 		for _, p := range presses {
-			text, err := json.Marshal(p)
-			if err != nil {
+			if err := addPress(ctx, q, row.Build.ID, p, s.stamp()); err != nil {
 				return err
 			}
-			n, err := q.AddPress(ctx, db.AddPressParams{
-				ID: p.ID, BuildID: row.Build.ID, Device: p.Device, Step: p.Step, Word: p.Word, At: stamp(p.At).String, MadeAt: stamp(p.Made).String, KeptAt: s.stamp(), More: string(text),
-			})
-			if err != nil {
-				return err
-			}
-			fresh += int(n)
 		}
 		return nil
 	})
-	return fresh, err
+}
+
+func addPress(ctx context.Context, q *db.Queries, build int64, p plan.Press, keptAt string) error {
+	text, err := json.Marshal(p)
+	if err != nil {
+		return err
+	}
+	return q.AddPress(ctx, db.AddPressParams{
+		ID: p.ID, BuildID: build, Device: p.Device, Step: p.Step, Word: p.Word, At: stamp(p.At).String, MadeAt: stamp(p.Made).String, KeptAt: keptAt, More: string(text),
+	})
 }
 
 // Presses returns all presses of a build.

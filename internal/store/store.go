@@ -207,7 +207,7 @@ func (s *Store) Replace(ctx context.Context, slugs []string, plans []plan.File, 
 		if err := s.replaceShelf(ctx, q, products); err != nil {
 			return err
 		}
-		if err := q.DeleteBuilds(ctx); err != nil {
+		if err := errors.Join(q.DeleteBuilds(ctx), q.DropSetting(ctx, LearnedSetting)); err != nil {
 			return err
 		}
 		for i, slug := range slugs {

@@ -210,7 +210,7 @@ func (s *Server) turn(move func(ctx context.Context, slug string, revision int64
 			return err
 		}
 		if turned := plan.Turned(before.Plan, b.Plan, all, s.Clock.Now(), newPressID); len(turned) > 0 {
-			if _, err := s.Store.Record(c.Context(), slug(c), turned); err != nil {
+			if err := s.Store.Record(c.Context(), slug(c), turned); err != nil {
 				return err
 			}
 		}

@@ -101,7 +101,7 @@ func moved(before, after *judged, all []plan.Press) (words []string) {
 
 // press keeps presses of a build and folds its plan from them. What was kept stays kept where the folding fails.
 func (s *Server) press(ctx context.Context, slug string, all []plan.Press) (words []string, err error) {
-	if _, err := s.Store.Record(ctx, slug, all); err != nil {
+	if err := s.Store.Record(ctx, slug, all); err != nil {
 		return nil, err
 	}
 	words, err = s.fold(ctx, slug)

@@ -10,7 +10,7 @@ import (
 	"database/sql"
 )
 
-const addPress = `-- name: AddPress :execrows
+const addPress = `-- name: AddPress :exec
 INSERT INTO press (id, build_id, device, step, word, at, made_at, kept_at, more) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING
 `
 
@@ -26,8 +26,8 @@ type AddPressParams struct {
 	More    string
 }
 
-func (q *Queries) AddPress(ctx context.Context, arg AddPressParams) (int64, error) {
-	result, err := q.db.ExecContext(ctx, addPress,
+func (q *Queries) AddPress(ctx context.Context, arg AddPressParams) error {
+	_, err := q.db.ExecContext(ctx, addPress,
 		arg.ID,
 		arg.BuildID,
 		arg.Device,
@@ -38,10 +38,7 @@ func (q *Queries) AddPress(ctx context.Context, arg AddPressParams) (int64, erro
 		arg.KeptAt,
 		arg.More,
 	)
-	if err != nil {
-		return 0, err
-	}
-	return result.RowsAffected()
+	return err
 }
 
 const buildIDs = `-- name: BuildIDs :many

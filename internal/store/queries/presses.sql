@@ -1,4 +1,4 @@
--- name: AddPress :execrows
+-- name: AddPress :exec
 INSERT INTO press (id, build_id, device, step, word, at, made_at, kept_at, more) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING;
 
 -- name: PressesOf :many
