@@ -190,12 +190,15 @@ func (s *Store) connect(ctx context.Context) error {
 	if !errors.Is(s.frozen, ErrDamaged) {
 		return s.read.PingContext(ctx)
 	}
-	var own int
-	err = s.read.QueryRowContext(ctx, "SELECT count(*) FROM sqlite_schema WHERE type = 'table' AND name IN ('build', 'revision', 'shelf', 'setting')").Scan(&own)
-	if err == nil && own == 0 {
-		err = s.frozen // beyond reading
+	// The schema itself may be cut off in the middle, so each table is asked for by itself.
+	for _, table := range []string{"build", "revision", "shelf", "setting"} {
+		var any int
+		err := s.read.QueryRowContext(ctx, "SELECT count(*) FROM (SELECT 1 FROM "+table+" LIMIT 1)").Scan(&any)
+		if err == nil || ctx.Err() != nil {
+			return ctx.Err()
+		}
 	}
-	return err
+	return s.frozen // beyond reading
 }
 
 func source(path, options string) string {
