@@ -89,6 +89,7 @@ func (s *Server) bench(c fiber.Ctx) error {
 		return err
 	}
 	out := e.told()
+	out.Pace = s.Clock.Pace()
 	if minutes > 0 {
 		out.Fit = e.fit(minutes)
 	}
@@ -165,6 +166,7 @@ func (e *evening) told() wire.Bench {
 		}
 		out.Cups = append(out.Cups, words)
 	}
+	out.Used = e.used()
 	out.Done, out.Disputes = e.done(), e.disputes()
 	out.Shut = e.shut()
 	return out
@@ -351,6 +353,27 @@ func (e *evening) done() []wire.BenchDone {
 	return out
 }
 
+// used tells how much work the session has had so far; empty for none.
+func (e *evening) used() string {
+	if !e.Open {
+		return ""
+	}
+	n, sum := 0, time.Duration(0)
+	for i := range e.of {
+		for _, l := range e.Builds[i].Lines {
+			for _, p := range l.Steps {
+				if !p.Step.Done.Before(e.Session.From) && !p.Step.Done.After(e.At) {
+					n, sum = n+1, sum+p.End.Sub(p.Start)
+				}
+			}
+		}
+	}
+	if n == 0 {
+		return ""
+	}
+	return fmt.Sprintf("%s, %s of work", say.Several(n, "step"), say.Bench(sum))
+}
+
 // asks are the answers to how a step went: of a cloth or a liquid they tell of the film that it touched, too.
 func asks(l *timeline.Line, place int) []wire.BenchAsk {
 	p := &l.Steps[place]
@@ -436,6 +459,28 @@ func (e *evening) ended(build int, now time.Time) (plan.Edit, bool) {
 		}
 	}
 	return of, on
+}
+
+// spoon says that a spoon was painted as a step will be.
+func (s *Server) spoon(c fiber.Ctx) error {
+	var in wire.BenchSpoon
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	ctx, end := waiting(c)
+	defer end()
+	b, err := s.Store.Build(ctx, in.Build)
+	if err != nil {
+		return err
+	}
+	f, words, err := b.Plan.AsOf(s.Clock.Now()).Spoon(in.Step)
+	if err != nil {
+		return err
+	}
+	if _, err := s.keep(ctx, b.Slug, b.Revision, f, func(*judged) string { return words }); err != nil {
+		return err
+	}
+	return s.bench(c)
 }
 
 // empty says that a bottle is empty: the shelf counts nothing of it any more, and what it runs out for is told where it is wanted.

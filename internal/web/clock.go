@@ -14,7 +14,9 @@ import (
 type Clock struct {
 	mu    sync.Mutex
 	run   func() time.Time
-	ahead time.Duration
+	set   time.Time // what run told when it was set
+	shows time.Time // and what it showed then; zero where it shows what run tells
+	pace  float64   // how fast it has run since; 0 stands for 1
 }
 
 // NewClock returns a clock that runs with run and shows the same.
@@ -24,14 +26,40 @@ func NewClock(run func() time.Time) *Clock { return &Clock{run: run} }
 func (c *Clock) Set(t time.Time) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	c.ahead = t.Sub(c.run())
+	c.set, c.shows = c.run(), t
+}
+
+// Run has the clock run so many times as fast from now on.
+func (c *Clock) Run(pace float64) {
+	now := c.Now()
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	c.set, c.shows, c.pace = c.run(), now, pace
+}
+
+// Pace returns how fast the clock runs.
+func (c *Clock) Pace() float64 {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	if c.pace == 0 {
+		return 1
+	}
+	return c.pace
 }
 
 // Now returns what the clock shows.
 func (c *Clock) Now() time.Time {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	return c.run().Add(c.ahead)
+	now := c.run()
+	if c.shows.IsZero() {
+		return now
+	}
+	since := now.Sub(c.set)
+	if c.pace != 0 {
+		since = time.Duration(c.pace * float64(since))
+	}
+	return c.shows.Add(since)
 }
 
 // setClock puts the demo's clock to another time.
@@ -42,6 +70,15 @@ func (s *Server) setClock(c fiber.Ctx) error {
 	var in wire.SetClock
 	if err := body(c, &in); err != nil {
 		return err
+	}
+	if in.Pace != 0 {
+		const fastest = 600
+		if !(in.Pace >= 1 && in.Pace <= fastest) {
+			return fiber.NewError(fiber.StatusUnprocessableEntity, "The demo's clock runs from as fast as yours to 600 times as fast.")
+		}
+		s.Clock.Run(in.Pace)
+		s.anew()
+		return s.builds(c)
 	}
 	const first, last = 2020, 2100
 	if y := in.At.Year(); y < first || y > last {

@@ -170,3 +170,20 @@ func TestStopAndEmpty(t *testing.T) {
 		t.Errorf("no bottle: %d", r.StatusCode)
 	}
 }
+
+// A spoon is painted with one press; the demo's clock runs faster, and tells so.
+func TestSpoonAndPace(t *testing.T) {
+	s := openAny(t)
+	b := read[wire.Bench](t, s.ask("POST", "/api/bench/spoon", `{"build": "petrel", "step": "u6"}`), 200)
+	if len(b.Clocks) != 1 || !strings.HasPrefix(b.Clocks[0].Title, "Spoon: ") || !strings.Contains(b.Used, "of work") || b.Pace != 1 {
+		t.Errorf("clocks %+v, %q, pace %g", b.Clocks, b.Used, b.Pace)
+	}
+	if r := s.ask("POST", "/api/bench/spoon", `{"build": "petrel", "step": "none"}`); r.StatusCode != 422 {
+		t.Errorf("no step: %d", r.StatusCode)
+	}
+	for body, want := range map[string]int{`{"pace": 60}`: 200, `{"pace": 0.5}`: 422, `{"pace": 1000}`: 422, `{"pace": 1}`: 200} {
+		if r := s.ask("POST", "/api/demo/clock", body); r.StatusCode != want {
+			t.Errorf("%s is answered with %d", body, r.StatusCode)
+		}
+	}
+}

@@ -390,6 +390,7 @@ func (s *Server) routes() {
 	api.Add(read, "/bench", s.bench)
 	api.Post("/bench/stop", s.benchStop)
 	api.Post("/bench/empty", s.benchEmpty)
+	api.Post("/bench/spoon", s.spoon)
 	api.Add(read, "/builds/:slug/air", s.roomAir)
 	api.Post("/builds/:slug/air", s.tellAir)
 	api.Add(read, "/calendar", s.calendarAddress)

@@ -59,6 +59,8 @@ type Bench struct {
 	Done  []BenchDone `json:"done"` // in this session
 	Fit   *BenchFit   `json:"fit,omitempty"`
 	Until time.Time   `json:"until"` // when it is to be asked for again
+	Pace  float64     `json:"pace"`  // how fast the bench's clock runs: 1 but for the demo's
+	Used  string      `json:"used"`  // of the session, in words
 	Shut  string      `json:"shut"`  // of a bench that is closed: when to come back, in words
 }
 
@@ -225,6 +227,12 @@ type BenchSays struct {
 // BenchStop ends the session here: what it moves is told.
 type BenchStop struct {
 	Effects []string `json:"effects"`
+}
+
+// BenchSpoon says that a spoon was painted as a step will be.
+type BenchSpoon struct {
+	Build string `json:"build" validate:"required"`
+	Step  string `json:"step" validate:"required"`
 }
 
 // BenchEmpty says that a bottle is empty.

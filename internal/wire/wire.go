@@ -62,7 +62,8 @@ type Overdue struct {
 
 // SetClock asks for the demo's clock to show another time.
 type SetClock struct {
-	At time.Time `json:"at" validate:"required"`
+	At   time.Time `json:"at"`
+	Pace float64   `json:"pace,omitempty"` // in place of a time: how many times as fast it runs from now on
 }
 
 // Opening is where the page opens a build: at its worst finding, else at what comes next.
@@ -363,6 +364,7 @@ type All struct {
 	Calendar    Calendar    `json:"calendar"`
 	BenchStop   BenchStop   `json:"bench_stop"`
 	BenchEmpty  BenchEmpty  `json:"bench_empty"`
+	BenchSpoon  BenchSpoon  `json:"bench_spoon"`
 	RoomAir     RoomAir     `json:"room_air"`
 	TellAir     TellAir     `json:"tell_air"`
 

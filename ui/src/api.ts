@@ -220,6 +220,8 @@ export const api = {
     `/api/bench/wiped/${how}?${new URLSearchParams({ build, step })}`,
   mix: (cup: AskMix) => ask<MixAnswer>('/mix', cup),
   recipe: (wanted: AskRecipe) => ask<RecipeOf>('/mix/recipe', wanted),
+  benchSpoon: (build: string, step: string) => ask<Bench>('/bench/spoon', { build, step }),
+  runClock: (pace: number) => ask<Builds>('/demo/clock', { pace }),
   setClock: (at: string) => ask<Builds>('/demo/clock', { at }),
   history: (slug: string, page: Page) => ask<History>(`${of(slug)}/history?${pageOf(page)}`),
   revision: (slug: string, id: number) => ask<Build>(`${of(slug)}/revisions/${id}`),

@@ -1285,6 +1285,7 @@ export interface Turn {
  */
 export interface SetClock {
   at: string;
+  pace?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2227,6 +2228,8 @@ export interface Bench {
   done: BenchDone[];
   fit?: BenchFit;
   until: string;
+  pace: number;
+  used: string;
   shut: string;
 }
 /**
@@ -2517,6 +2520,14 @@ export interface BenchStop {
 export interface BenchEmpty {
   build: string;
   product: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchSpoon".
+ */
+export interface BenchSpoon {
+  build: string;
+  step: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3696,6 +3707,7 @@ export interface All {
   calendar: Calendar;
   bench_stop: BenchStop;
   bench_empty: BenchEmpty;
+  bench_spoon: BenchSpoon;
   room_air: RoomAir;
   tell_air: TellAir;
   whole: Whole;

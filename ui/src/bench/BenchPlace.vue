@@ -20,7 +20,7 @@ import { useKept } from './useKept'
 import { useBench } from './useBench'
 
 /** The bench: what to do now over all builds, what dries, what to leave alone, what to put out. */
-const { bench, minutes, problem, last, effects, waiting, press, undo, ago, stop, empty } = useBench()
+const { bench, minutes, problem, last, effects, waiting, press, undo, ago, stop, empty, spoon } = useBench()
 const { on: alarms, turn, ringing } = useAlarms(bench)
 
 // The step at hand is the best one, until another is chosen; a chosen one stays until it is done.
@@ -145,7 +145,7 @@ const soft = computed(() => bench.value?.soft ?? [])
       </div>
     </section>
 
-    <BenchWhile :bench="bench" @press="press" />
+    <BenchWhile :bench="bench" @press="press" @spoon="spoon" />
     <BenchFit v-if="bench.open" v-model="minutes" :fit="bench.fit ?? null" :timezone="bench.timezone" />
 
     <section v-if="bench.not.length" class="part" aria-labelledby="not">
@@ -189,7 +189,7 @@ const soft = computed(() => bench.value?.soft ?? [])
     <BenchAir v-if="bench.builds.length" :builds="bench.builds" :timezone="bench.timezone" />
 
     <section v-if="bench.done.length" class="part" aria-labelledby="done">
-      <h2 id="done">Done in this session</h2>
+      <h2 id="done">Done in this session: {{ bench.used }}</h2>
       <ul class="rows">
         <li v-for="d in bench.done" :key="d.build + d.step">
           <span class="what">{{ d.title }}</span>
@@ -380,6 +380,21 @@ const soft = computed(() => bench.value?.soft ?? [])
 </style>
 
 <style>
+@media print {
+  .bench .keys,
+  .bench .act,
+  .bench .links,
+  .bench .have,
+  .bench .box form {
+    display: none !important;
+  }
+  .bench .rows li,
+  .bench .sheet-now {
+    background: none !important;
+    min-height: 0 !important;
+    break-inside: avoid;
+  }
+}
 /* Parts of the bench follow one another, each under a plain heading. */
 .bench .part > h2 {
   padding: 9px 20px 7px;

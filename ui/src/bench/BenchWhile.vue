@@ -8,7 +8,10 @@ import type { More } from './useBench'
 
 /** What fits while something dries: looks, bottles to stir, spoons; what shares a cup; and what the clocks have to be told. */
 const props = defineProps<{ bench: Bench }>()
-const emit = defineEmits<{ press: [build: string, step: string, word: string, words: string, more?: More] }>()
+const emit = defineEmits<{
+  press: [build: string, step: string, word: string, words: string, more?: More]
+  spoon: [build: string, step: string, words: string]
+}>()
 const told = ref('')
 const ofFilm = (build: string, step: string) => props.bench.clocks.find((c) => c.build === build && c.step === step)
 const looked = (build: string, step: string) =>
@@ -42,6 +45,14 @@ const glyph: Record<string, string> = { look: 'satin-coat', stir: 'flat-coat', s
           @click="emit('press', c.build, c.step, k.word, `${k.label}: ${c.words}`)"
         >
           {{ k.label }}
+        </button>
+        <button
+          v-if="bench.open && c.kind === 'spoon'"
+          type="button"
+          class="act tall"
+          @click="emit('spoon', c.build, c.step, c.words)"
+        >
+          Painted it
         </button>
         <button
           v-if="c.kind === 'look'"

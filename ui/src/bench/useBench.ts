@@ -47,7 +47,7 @@ export function useBench() {
       const got = await api.bench(minutes.value)
       if (mine !== asked) return
       kept.value = got
-      setClock(got.now)
+      setClock(got.now, got.pace)
       problem.value = ''
     } catch (e) {
       if (mine === asked && !kept.value) problem.value = e instanceof Refusal ? e.message : String(e)
@@ -130,6 +130,12 @@ export function useBench() {
       return [`${product} is empty: the shelf counts nothing of it any more.`]
     })
 
+  const spoon = (build: string, step: string, words: string) =>
+    now(async () => {
+      await api.benchSpoon(build, step)
+      return [`${words}: it is a zone of its own, and dries beside the model.`]
+    })
+
   void read()
   void send()
   watch(minutes, () => void read())
@@ -144,5 +150,5 @@ export function useBench() {
     if (until && second.value >= Date.parse(until)) void read()
   }, 2000)
 
-  return { bench, minutes, problem, last, effects, waiting, press, undo, ago, stop, empty }
+  return { bench, minutes, problem, last, effects, waiting, press, undo, ago, stop, empty, spoon }
 }

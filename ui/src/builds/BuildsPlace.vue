@@ -83,6 +83,16 @@ const later = [
 ]
 const clock = computed(() => (list.value ? say(list.value.now, 'full', 'Europe/London') : ''))
 const turns = ref(0)
+const faster = ref(1)
+/** An evening goes by in minutes when the demo's clock runs sixty times as fast. */
+async function run() {
+  try {
+    faster.value = faster.value === 1 ? 60 : 1
+    list.value = await api.runClock(faster.value)
+  } catch (e) {
+    store.tell(e)
+  }
+}
 async function put(by: number) {
   try {
     const at = Date.parse(list.value?.now ?? '') + by
@@ -127,6 +137,7 @@ async function put(by: number) {
         >The demo's clock: <b class="figure">{{ clock }}</b></span
       >
       <button v-for="l in later" :key="l.words" type="button" class="act" @click="put(l.by)">{{ l.words }}</button>
+      <button type="button" class="act" :aria-pressed="faster > 1" @click="run">a minute a second</button>
     </p>
     <ul>
       <li v-for="b in shown" :key="`${b.slug} ${turns}`">
