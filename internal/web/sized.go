@@ -29,7 +29,7 @@ func largest(path string) int {
 		return visitBody
 	case "/api/builds":
 		return planBody
-	case "/api/shelf/import", "/api/shelf/palette":
+	case "/api/shelf/import", "/api/shelf/palette", "/api/learned/file":
 		return shelfBody
 	}
 	if strings.HasPrefix(path, "/api/builds/") && strings.HasSuffix(path, "/edit") {
