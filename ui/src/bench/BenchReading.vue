@@ -81,7 +81,7 @@ onMounted(() => void nextTick(() => box.value?.focus()))
   inset: 0;
   z-index: 100;
   display: grid;
-  grid-template-rows: auto 1fr auto auto;
+  grid-template-rows: auto 1fr 1fr auto;
   align-items: center;
   gap: 16px;
   padding: 24px 6vw;
