@@ -8,7 +8,6 @@ import (
 	"time"
 
 	"inkysparrow/core/chance"
-	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/learn"
 	"inkysparrow/core/route"
@@ -215,9 +214,6 @@ func Known(mind *learn.Mind) *Learned {
 	return out
 }
 
-// leastBits is what a look has to tell to be asked for.
-const leastBits = 0.05
-
 // nextLook returns the look at a film of a plan that tells most about touch-dry: of those that are drying at now, else of those that will be laid; nil where none tells anything. Of
 // what was seen dry nothing more is told.
 func nextLook(mind *learn.Mind, p *route.Plan, now time.Time) *NextLook {
@@ -249,17 +245,8 @@ func lookAt(mind *learn.Mind, p *route.Plan, z *route.Zone, i int, end, now time
 	if !ok {
 		return nil
 	}
-	o := film.Seen[learn.TouchDry]
-	if slices.ContainsFunc(o.Looks, func(l learn.Look) bool { return l.There }) {
-		return nil
-	}
-	takes := film.Computed(learn.TouchDry)
-	if takes <= 0 {
-		return nil
-	}
-	at := clock.Later(film.Film.Laid.Add(time.Duration(mind.Best(o)*float64(takes))), now)
-	bits := mind.Bits(o, float64(at.Sub(film.Film.Laid))/float64(takes))
-	if bits < leastBits {
+	at, bits, ok := film.NextLook(mind, now)
+	if !ok {
 		return nil
 	}
 	return &NextLook{Zone: z.ID, Step: z.Steps[i].ID, At: at.UTC().Truncate(time.Minute), Bits: round2(bits)}

@@ -416,8 +416,7 @@ func (s Step) Disputed() (pairs [][2]Said) {
 	return pairs
 }
 
-// disputes is how far two devices may lie apart with the same answer.
-const disputes = 5 * time.Minute
+var disputes = time.Duration(Numbers.Number("dispute", 5, "min", "that two screens may lie apart with the same answer", fact.Bench("chosen; one is pressed a little after the other"))) * time.Minute
 
 // Turned returns the presses that say what an undo or a redo of a plan's last change did to what was pressed: what is no longer there is taken back, what is there again stands again. Each gets an id of newID.
 func Turned(before, after File, all []Press, now time.Time, newID func() string) (out []Press) {

@@ -71,6 +71,25 @@ func (c *Clock) Next(now time.Time) time.Time {
 	return time.Time{}
 }
 
+// Alarm is a moment of a clock that is rung, with what is said then.
+type Alarm struct {
+	ID    string // within the clock
+	At    time.Time
+	Words string
+}
+
+// Alarms returns when a clock rings: a film when it is dry, a wash when its window opens, is half over and closes; one that stays open beyond until only when it opens.
+func (c *Clock) Alarms(until time.Time) []Alarm {
+	if c.Wipe < 0 {
+		return []Alarm{{"dry", c.Dry, "touch-dry"}}
+	}
+	all := []Alarm{{"opens", c.Opens, "wipe it now"}}
+	if c.Closes.After(until) {
+		return all
+	}
+	return append(all, Alarm{"half", c.Opens.Add(c.Closes.Sub(c.Opens) / 2), "half of the time to wipe is over"}, Alarm{"closes", c.Closes, "its window closes"})
+}
+
 // Left is a step that is left alone tonight.
 type Left struct {
 	Entry
@@ -411,7 +430,7 @@ func (t *Tonight) cups() {
 	t.Cups = slices.DeleteFunc(t.Cups, func(c Cup) bool { return len(c.Of) < 2 })
 }
 
-// Settled reports whether a product wants stirring for a while before it is used: matting agent, metal and pigment lie on the ground.
-func Settled(p *coating.Product, since time.Duration) bool {
-	return since >= stale && (p.Kind == coating.Metal || p.Sheen == coating.Flat || p.Sheen == coating.Satin || p.Kind == coating.Wash)
+// settles reports whether a product's matting agent, metal or pigment lies on the ground of its bottle after a while.
+func settles(p *coating.Product) bool {
+	return p.Kind == coating.Metal || p.Sheen == coating.Flat || p.Sheen == coating.Satin || p.Kind == coating.Wash
 }

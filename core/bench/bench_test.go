@@ -7,7 +7,6 @@ import (
 	"testing"
 	"time"
 
-	"inkysparrow/core/coating"
 	"inkysparrow/core/learn"
 	"inkysparrow/core/route"
 	"inkysparrow/core/routetest"
@@ -176,6 +175,49 @@ func TestFit(t *testing.T) {
 	}
 }
 
+// A wash is never laid without its wipe, whatever fits between them.
+func TestFitWipesWhatItLays(t *testing.T) {
+	ready := func() *route.Plan {
+		return evening("b: base-coat acrylic done 3000h", "g: gloss-coat gloss coats 2 done 2000h", "w: pin-wash clay", "x: wipe of w damp")
+	}
+	long := evening("m: mask") // it would take the cloth's time
+	long.Zones[0].AreaCM2 = 900
+	n := at(0, ready(), long, ready(), evening("c: base-coat acrylic"))
+	for minutes := 5; minutes <= 200; minutes += 5 {
+		laid, wiped := 0, 0
+		f := n.Fit(time.Duration(minutes) * time.Minute)
+		for _, b := range f.Blocks {
+			if b.Kind != Work {
+				continue
+			}
+			switch b.Step().Step.ID {
+			case "w":
+				laid++
+			case "x":
+				wiped++
+			}
+		}
+		if laid != wiped {
+			t.Errorf("%d minutes: %d washes are laid and %d wiped", minutes, laid, wiped)
+		}
+	}
+}
+
+// A clock rings when its window opens, is half over and closes, and only when it opens where it stays open.
+func TestAlarms(t *testing.T) {
+	c := Clock{Wipe: 3, Opens: routetest.Start, Closes: routetest.Start.Add(40 * time.Minute)}
+	if a := c.Alarms(routetest.Start.Add(time.Hour)); len(a) != 3 || !a[1].At.Equal(routetest.Start.Add(20*time.Minute)) || !a[2].At.Equal(c.Closes) {
+		t.Errorf("%+v", a)
+	}
+	if a := c.Alarms(routetest.Start.Add(30 * time.Minute)); len(a) != 1 || !a[0].At.Equal(c.Opens) {
+		t.Errorf("it stays open: %+v", a)
+	}
+	c.Wipe, c.Dry = -1, routetest.Start.Add(time.Hour)
+	if a := c.Alarms(time.Time{}); len(a) != 1 || !a[0].At.Equal(c.Dry) {
+		t.Errorf("a film: %+v", a)
+	}
+}
+
 // A wash that takes longer to wipe than its window is open is laid in patches, none of which shuts before the cloth is there.
 func TestPatches(t *testing.T) {
 	wash := func(area float64) Entry {
@@ -208,19 +250,21 @@ func TestPatches(t *testing.T) {
 	}
 }
 
-// What settles wants stirring after two days, and not before.
-func TestSettled(t *testing.T) {
-	flat, paint := routetest.Product(coating.Clear, "urethane-clear", coating.Flat), routetest.Product(coating.Paint, "lacquer", coating.Gloss)
+// What settles wants stirring after two days, and not before; what was never used, always.
+func TestStirs(t *testing.T) {
 	for _, tc := range []struct {
-		days float64
+		last string // when it was used last
+		what string
 		want bool
-	}{{1.9, false}, {2.1, true}} {
-		if got := Settled(flat, time.Duration(tc.days*24*float64(time.Hour))); got != tc.want {
-			t.Errorf("after %.1f days %v", tc.days, got)
+	}{{"47h", "flat-coat flat", false}, {"49h", "flat-coat flat", true}, {"49h", "gloss-coat gloss", false}, {"", "flat-coat flat", true}, {"", "gloss-coat gloss", false}} {
+		lines := []string{"b: base-coat acrylic done 300h", "f: " + tc.what}
+		if tc.last != "" {
+			lines[1] += " done " + tc.last
 		}
-	}
-	if Settled(paint, 1000*time.Hour) {
-		t.Error("a gloss paint has settled")
+		p := evening(lines...)
+		if got := Stirs([]*timeline.Timeline{rule.Lay(p)}, p.Zones[0].Steps[1].Product, routetest.Start); got != tc.want {
+			t.Errorf("%s, used %q ago: %v", tc.what, tc.last, got)
+		}
 	}
 }
 

@@ -42,6 +42,7 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 	end := t.At.Add(within)
 	todo := append(slices.Clone(t.Now), t.Later...)
 	var f Fits
+	owed := 0 // wipes of what is laid: they come first in todo, and nothing may put them beyond the end
 	at, loaded := t.At, ""
 	flush := func() {
 		if loaded != "" {
@@ -60,7 +61,7 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 		best, soonest := -1, time.Time{}
 		for i := range todo {
 			need := t.needs(&todo[i], clock.Later(at, todo[i].At), loaded)
-			if need.After(end) {
+			if need.After(end) || i >= owed && t.puts(todo[:owed], &todo[i], clock.Later(at, todo[i].At), loaded).After(end) {
 				continue
 			}
 			if !todo[i].At.After(at) {
@@ -87,8 +88,12 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 		}
 		work(e)
 		todo = slices.Delete(todo, best, best+1)
+		if best < owed {
+			owed--
+		}
 		if wipe, ok := e.wipe(at); ok { // a wash is wiped before one goes
-			todo = slices.Insert(todo, 0, wipe)
+			todo = slices.Insert(todo, owed, wipe)
+			owed++
 		}
 	}
 	flush()
@@ -103,6 +108,18 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 		}
 	}
 	return f
+}
+
+// puts returns when the wipes that are owed are all done, if another step is done before them.
+func (t *Tonight) puts(owed []Entry, e *Entry, at time.Time, loaded string) time.Time {
+	if len(owed) == 0 {
+		return time.Time{}
+	}
+	at = t.needs(e, at, loaded).Add(-tidying)
+	for i := range owed {
+		at = clock.Later(at, owed[i].At).Add(owed[i].Minutes)
+	}
+	return at.Add(tidying)
 }
 
 // wipe returns the wipe of a wash that was laid by at.

@@ -19,7 +19,6 @@ var (
 	looking  = minutes("look-takes", 1, "to touch a film or a spoon")
 	stirring = minutes("stir-takes", 3, "to stir what has settled")
 	spooning = minutes("spoon-takes", 5, "to try a product on a spoon")
-	tells    = Numbers.Number("look-tells", 0.12, "bit", "of its product that a look has to tell to be asked for", fact.Bench("chosen; of a product that is known a quarter of what a first look tells is left"))
 )
 
 func minutes(id string, n float64, meaning string) time.Duration {
@@ -74,7 +73,7 @@ func (t *Tonight) Meanwhile(builds []*timeline.Timeline, mind *learn.Mind) (all 
 				when = "it comes " + say.ClockOf(e.At, t.At, t.place()) + "."
 			}
 			all = append(all, Chore{Kind: Spoon, Plan: e.Plan, Line: e.Line, Place: e.Place, Product: s.Product, At: t.At, Minutes: spooning, Words: "Try " + s.Product.Name + " on a spoon", Why: "It has not been on a model here; " + when})
-		case used && Settled(s.Product, t.At.Sub(last)):
+		case used && Stirs(builds, s.Product, t.At):
 			all = append(all, Chore{Kind: Stir, Plan: e.Plan, Line: e.Line, Place: e.Place, Product: s.Product, At: t.At, Minutes: stirring, Words: "Stir " + s.Product.Name, Why: "It has settled since " + say.DayOf(last, t.At, t.place()) + "."})
 		}
 	}
@@ -92,6 +91,12 @@ func (t *Tonight) Meanwhile(builds []*timeline.Timeline, mind *learn.Mind) (all 
 // doubtful reports whether a step's product is tried before it comes to the model: a wash, an oil or a clear can't be judged in the bottle.
 func doubtful(s *route.Step) bool {
 	return s.Product.Kind == coating.Clear || s.Product.Kind == coating.Wash || s.Product.Kind == coating.Oil || s.Product.Kind == coating.Metal
+}
+
+// Stirs reports whether a product wants stirring before it is used: it settles, and has stood since it was last used, or since nobody knows when.
+func Stirs(builds []*timeline.Timeline, p *coating.Product, now time.Time) bool {
+	last, used := lastUse(builds, p, now)
+	return settles(p) && (!used || now.Sub(last) >= stale)
 }
 
 // lastUse returns when a product was last used on any build by now.
@@ -129,13 +134,8 @@ func (t *Tonight) looks(builds []*timeline.Timeline, mind *learn.Mind) (all []Ch
 		if !ok {
 			continue
 		}
-		o, takes := film.Seen[learn.TouchDry], film.Computed(learn.TouchDry)
-		if takes <= 0 || slices.ContainsFunc(o.Looks, func(l learn.Look) bool { return l.There }) {
-			continue
-		}
-		at := clock.Later(film.Film.Laid.Add(time.Duration(mind.Best(o)*float64(takes))), t.At)
-		bits := mind.Bits(o, float64(at.Sub(film.Film.Laid))/float64(takes))
-		if bits < tells || !at.Before(t.Session.To) {
+		at, bits, ok := film.NextLook(mind, t.At)
+		if !ok || !at.Before(t.Session.To) {
 			continue
 		}
 		all = append(all, Chore{Kind: Look, Plan: c.Plan, Line: c.Line, Place: c.Place, Product: p.Step.Product, At: at, Minutes: looking, Bits: bits, Words: "Touch the edge of " + say.Lower(c.Line.Zone.Name) + ": is " + p.Step.Product.Name + " dry", Why: "This hour tells most of how it dries here."})

@@ -2,8 +2,11 @@ package learn
 
 import (
 	"math"
+	"slices"
 	"time"
 
+	"inkysparrow/core/clock"
+	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/solve"
 	"inkysparrow/core/stack"
@@ -127,6 +130,21 @@ func (f *layer) Computed(what What) time.Duration {
 
 // soonest is the age in hours from which a bite is looked for.
 const soonest = 0.05
+
+// tells is what a look has to tell to be asked for.
+var tells = Numbers.Number("look-tells", 0.12, "bit", "of its product that a look has to tell to be asked for", fact.Bench("chosen; of a product that is known a quarter of what a first look tells is left"))
+
+// NextLook returns when, from a moment on, a look at the film tells most about touch-dry, and how much; ok is false where none is worth asking for: it was seen dry, or little is left to be told.
+func (f *Film) NextLook(m *Mind, from time.Time) (at time.Time, bits float64, ok bool) {
+	o, takes := f.Seen[TouchDry], f.Computed(TouchDry)
+	if takes <= 0 || slices.ContainsFunc(o.Looks, func(l Look) bool { return l.There }) {
+		return at, 0, false
+	}
+	laid := f.Film.Laid
+	at = clock.Later(laid.Add(time.Duration(m.Best(o)*float64(takes))), from)
+	bits = m.Bits(o, float64(at.Sub(laid))/float64(takes))
+	return at, bits, bits >= tells
+}
 
 // Occasions returns what was seen of films, those of which something was.
 func Occasions(films []Film) (all []Occasion) {

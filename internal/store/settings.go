@@ -13,11 +13,7 @@ const passphraseSetting = "passphrase" // its argon2id hash
 
 // Passphrase returns the hash of the passphrase; empty where none has been set.
 func (s *Store) Passphrase(ctx context.Context) (string, error) {
-	hash, err := db.New(s.read).Setting(ctx, passphraseSetting)
-	if errors.Is(err, sql.ErrNoRows) {
-		return "", nil
-	}
-	return hash, trouble(err)
+	return s.Kept(ctx, passphraseSetting)
 }
 
 // SetPassphrase keeps the hash of a new passphrase and ends every visit; an empty one takes the passphrase away.

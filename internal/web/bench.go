@@ -277,6 +277,10 @@ func (e *evening) ticking(c *bench.Clock) wire.BenchClock {
 		out.Opens, out.Closes = c.Opens.UTC(), c.Closes.UTC()
 		out.Keys = []wire.BenchKey{}
 	}
+	out.Alarms = []wire.BenchAlarm{}
+	for _, a := range c.Alarms(e.Session.To) {
+		out.Alarms = append(out.Alarms, wire.BenchAlarm{ID: a.ID, At: a.At.UTC(), Words: out.Title + ": " + a.Words})
+	}
 	out.Stays = !c.Closes.IsZero() && c.Closes.After(e.Session.To)
 	return out
 }
@@ -298,7 +302,7 @@ func (e *evening) putOut() (out []wire.BenchOut, day string) {
 		if !ok {
 			k = len(out)
 			at[s.Product.Name] = k
-			out = append(out, wire.BenchOut{Build: e.of[entry.Plan].slug, Name: s.Product.Name, For: fmt.Sprintf("%s, %s", e.name(entry.Plan), say.Lower(entry.Line.Zone.Name)), Colour: s.Product.Colour, Stock: -1, Stir: bench.Settled(s.Product, 1000*time.Hour)})
+			out = append(out, wire.BenchOut{Build: e.of[entry.Plan].slug, Name: s.Product.Name, For: fmt.Sprintf("%s, %s", e.name(entry.Plan), say.Lower(entry.Line.Zone.Name)), Colour: s.Product.Colour, Stock: -1, Stir: bench.Stirs(e.Builds, s.Product, e.At)})
 			if b, ok := e.bottle(entry.Plan, s.Product); ok && b.StockML != nil {
 				out[k].Stock = *b.StockML
 			}

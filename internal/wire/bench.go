@@ -148,6 +148,15 @@ type BenchClock struct {
 	Ground string     `json:"ground"`
 	Keys   []BenchKey `json:"keys"`
 	Tell   string     `json:"tell"` // how one tells
+
+	Alarms []BenchAlarm `json:"alarms"`
+}
+
+// BenchAlarm is a moment of a clock that is rung.
+type BenchAlarm struct {
+	ID    string    `json:"id"`
+	At    time.Time `json:"at"`
+	Words string    `json:"words"`
 }
 
 // BenchChore is something small that fits while one waits.

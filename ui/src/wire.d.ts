@@ -2318,6 +2318,16 @@ export interface BenchClock {
   ground: string;
   keys: BenchKey[];
   tell: string;
+  alarms: BenchAlarm[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "BenchAlarm".
+ */
+export interface BenchAlarm {
+  id: string;
+  at: string;
+  words: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

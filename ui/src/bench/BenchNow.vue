@@ -7,7 +7,7 @@ import { say } from '../shared/say'
 import { second } from '../shared/useClock'
 import type { Bench, BenchStep, PlanOtherwise } from '../wire'
 import BenchCard from './BenchCard.vue'
-import type { More } from './useBench'
+import type { More } from './press'
 
 /** The step at hand: what, how long, and the keys that say what happened. */
 const props = defineProps<{ step: BenchStep; bench: Bench; best: boolean; count: number; place: number }>()

@@ -149,7 +149,7 @@ const soft = computed(() => bench.value?.soft ?? [])
     <BenchFit v-if="bench.open" v-model="minutes" :fit="bench.fit ?? null" :timezone="bench.timezone" />
 
     <section v-if="bench.not.length" class="part" aria-labelledby="not">
-      <h2 id="not">{{ bench.open ? 'Not tonight' : 'Not next time either' }}</h2>
+      <h2 id="not">{{ bench.open ? 'Not tonight' : 'Not yet' }}</h2>
       <ul class="rows">
         <li v-for="n in bench.not" :key="n.build + n.step">
           <span class="what">

@@ -4,7 +4,7 @@ import { ref } from 'vue'
 import StepGlyph from '../shared/StepGlyph.vue'
 import { say } from '../shared/say'
 import type { Bench } from '../wire'
-import type { More } from './useBench'
+import type { More } from './press'
 
 /** What fits while something dries: looks, bottles to stir, spoons; what shares a cup; and what the clocks have to be told. */
 const props = defineProps<{ bench: Bench }>()

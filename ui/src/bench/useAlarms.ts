@@ -4,33 +4,7 @@ import { onScopeDispose, ref, watch, type Ref } from 'vue'
 import { second } from '../shared/useClock'
 import type { Bench } from '../wire'
 
-/** An alarm of a clock: its window opens, is half over, closes. */
-interface Alarm {
-  key: string
-  at: number
-  words: string
-}
-
 const late = 10 * 60_000 // an alarm that is older was slept through: it is told by the clock itself
-
-function alarms(b: Bench): Alarm[] {
-  const all: Alarm[] = []
-  for (const c of b.clocks) {
-    const opens = Date.parse(c.opens)
-    const closes = Date.parse(c.closes)
-    const add = (what: string, at: number, words: string) =>
-      all.push({ key: `${c.build}/${c.step}/${what}/${at}`, at, words: `${c.title}: ${words}` })
-    if (!c.wipe) {
-      add('dry', opens, 'touch-dry')
-      continue
-    }
-    add('opens', opens, 'wipe it now')
-    if (c.stays) continue
-    add('half', (opens + closes) / 2, 'half of the time to wipe is over')
-    add('closes', closes, 'its window closes')
-  }
-  return all
-}
 
 /** Rings, shows and keeps the screen awake while the bench is looked at. What was told once is not told again, on no reload. */
 export function useAlarms(bench: Ref<Bench | null>) {
@@ -61,13 +35,15 @@ export function useAlarms(bench: Ref<Bench | null>) {
   function look() {
     const b = bench.value
     if (!b) return
-    for (const a of alarms(b)) {
-      if (a.at > second.value || second.value - a.at > late || told.value.includes(a.key)) continue
-      told.value = [...told.value.slice(-200), a.key]
+    for (const [c, a] of b.clocks.flatMap((c) => c.alarms.map((a) => [c, a] as const))) {
+      const at = Date.parse(a.at)
+      const key = `${c.build}/${c.step}/${a.id}/${at}`
+      if (at > second.value || second.value - at > late || told.value.includes(key)) continue
+      told.value = [...told.value.slice(-200), key]
       ringing.value = a.words
       ring()
       if (on.value && 'Notification' in window && Notification.permission === 'granted')
-        new Notification('Inky Sparrow', { body: a.words, tag: a.key })
+        new Notification('Inky Sparrow', { body: a.words, tag: key })
     }
   }
   useIntervalFn(look, 1000)

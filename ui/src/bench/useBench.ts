@@ -2,17 +2,10 @@ import { useIntervalFn, useStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
 import { api, Refusal } from '../api'
-import { exactly, second, setClock } from '../shared/useClock'
+import { second, setClock } from '../shared/useClock'
 import { connected, whileTold } from '../shared/useLive'
-import type { Bench, BenchPress, PlanOtherwise } from '../wire'
-
-/** More that a press can say. */
-export interface More {
-  of?: string
-  at?: number // when it was so; now where it is left out
-  share?: BenchPress['share']
-  otherwise?: PlanOtherwise
-}
+import type { Bench, BenchPress } from '../wire'
+import { pressed, type More } from './press'
 
 /** The last thing that was pressed, with the press by which it can be taken back. */
 export interface Last {
@@ -23,12 +16,8 @@ export interface Last {
   at: number
 }
 
-const random = () =>
-  Array.from(crypto.getRandomValues(new Uint8Array(8)), (b) => b.toString(16).padStart(2, '0')).join('')
-
 /** What the bench comes to now, kept for a reload, and the presses that are made at it: each is queued first and sent as soon as the server answers, once, whatever lies between. */
 export function useBench() {
-  const device = useStorage('inkysparrow.device', `screen-${random()}`)
   const queue = useStorage<BenchPress[]>('inkysparrow.presses', [])
   const kept = useStorage<Bench | null>('inkysparrow.bench', null, localStorage, {
     serializer: { read: (text) => JSON.parse(text) as Bench | null, write: (b) => JSON.stringify(b) },
@@ -80,23 +69,11 @@ export function useBench() {
   }
 
   function press(build: string, step: string, word: string, words: string, more: More = {}) {
-    const made = exactly()
-    const iso = (t: number) => new Date(Math.floor(t / 1000) * 1000).toISOString().replace('.000Z', 'Z')
-    const one: BenchPress = {
-      id: `${device.value.slice(0, 24)}-${made.toString(36)}-${random()}`.slice(0, 64),
-      build,
-      device: device.value,
-      step,
-      word,
-      at: iso(more.at ?? made),
-      made: iso(made),
-      ...(more.of ? { of: more.of } : {}),
-      ...(more.share ? { share: more.share } : {}),
-      ...(more.otherwise ? { otherwise: more.otherwise } : {}),
-    }
+    const one = pressed(build, step, word, more)
     queue.value = [...queue.value, one]
     effects.value = []
-    last.value = word === 'undo' ? null : word === 'at' ? last.value : { id: one.id, build, step, words, at: made }
+    last.value =
+      word === 'undo' ? null : word === 'at' ? last.value : { id: one.id, build, step, words, at: Date.parse(one.made) }
     void send()
     return one.id
   }

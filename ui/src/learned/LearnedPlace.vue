@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 
 import { api, Refusal } from '../api'
-import { exactly } from '../shared/useClock'
+import { pressed } from '../bench/press'
 import { whileTold } from '../shared/useLive'
 import type { LearnedLook, LearnedPage, LearnedRow } from '../wire'
 
@@ -30,20 +30,8 @@ const most = 4
 const at = (f: number) => (100 * Math.log(Math.min(most, Math.max(least, f)) / least)) / Math.log(most / least)
 
 async function takeBack(l: LearnedLook) {
-  const now = new Date(Math.floor(exactly() / 1000) * 1000).toISOString().replace('.000Z', 'Z')
   try {
-    await api.press([
-      {
-        id: `learned-${crypto.getRandomValues(new Uint32Array(3)).join('-')}`,
-        device: 'learned',
-        build: l.build,
-        step: l.step,
-        word: 'undo',
-        of: l.press,
-        at: now,
-        made: now,
-      },
-    ])
+    await api.press([pressed(l.build, l.step, 'undo', { of: l.press })])
     await ask(api.learned, `Taken back: ${l.words}`)
   } catch (e) {
     problem.value = e instanceof Refusal ? e.message : String(e)
