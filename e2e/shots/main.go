@@ -43,7 +43,7 @@ var shots = []shot{
 	{name: "telephone", path: "/builds/petrel", width: 390, height: 844},
 	{name: "paper", path: "/builds/petrel/print", width: 820, height: 1180},
 	// The last ones press what happened.
-	{name: "bench-day", path: "/bench", width: 820, height: 1180, press: "The next step|The next step|The next step|Done"},
+	{name: "bench-day", path: "/bench", width: 1280, height: 800, press: "The next step|The next step|The next step|Done"},
 	{name: "bench-night", path: "/bench", width: 820, height: 1180, night: true, press: "The next step|The next step|The next step|The next step|The next step|Done"},
 }
 
