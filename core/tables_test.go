@@ -14,6 +14,7 @@ import (
 	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/draft"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/follow"
 	"inkysparrow/core/gloss"
@@ -28,7 +29,6 @@ import (
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/swab"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
@@ -76,7 +76,7 @@ func TestTables(t *testing.T) {
 			t.Errorf("school %s lacks a question, answers or its usual one", s.ID)
 		}
 	}
-	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &verdict.Numbers, &chance.Numbers, &pigment.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &airframe.Numbers, &look.Numbers, &picture.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &stain.Numbers, &choose.Numbers, &learn.Numbers, &bench.Numbers} {
+	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &verdict.Numbers, &chance.Numbers, &pigment.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &airframe.Numbers, &look.Numbers, &picture.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &effect.Numbers, &choose.Numbers, &learn.Numbers, &bench.Numbers} {
 		if len(table.Rows()) == 0 {
 			t.Error("a table of numbers is empty")
 		}

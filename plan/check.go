@@ -6,6 +6,7 @@ import (
 	"strings"
 	"time"
 
+	"inkysparrow/core/effect"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
@@ -240,8 +241,11 @@ func stepOf(s *route.Step) Step {
 	if s.Do.Has(route.Cloth) {
 		out.With, out.Coats = With(s.Cloth.String()), 0
 	}
-	if s.How.Of != "" { // a draft says what it is of, and leaves the rest as planned
-		out.Stain = &StainHow{Of: s.How.Of}
+	if effect.Stains(s.Do) { // passes and share follow
+		out.Coats, out.AreaPct, out.Seed = 0, 0, s.Seed
+	}
+	if s.Pull.Of != "" { // a draft says what it is of, and leaves the rest as planned
+		out.Stain = &StainHow{Of: s.Pull.Of}
 	}
 	return out
 }

@@ -103,6 +103,9 @@ func (f File) edited(ctx context.Context, e Edit) (File, string, error) {
 	}
 	words, err := do(&out, e)
 	if err == nil {
+		err = out.carry()
+	}
+	if err == nil {
 		err = context.Cause(ctx)
 	}
 	if err != nil {

@@ -1,14 +1,15 @@
 package plan
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 
+	"inkysparrow/core/effect"
 	"inkysparrow/core/route"
-	"inkysparrow/core/stain"
 )
 
-// pullStain changes how strong a step's stain is and how far it reaches. The number of its passes, or the share of the zone that it covers, follows, and with them its paint and its time.
+// pullStain changes how strong a step's stain is and how far it reaches. Nothing but the pull is kept: passes, share, paint and minutes follow from it, so that as planned again is exactly that.
 func (f *File) pullStain(e Edit) (string, error) {
 	zone, place, err := f.step(e.Of)
 	if err != nil {
@@ -16,48 +17,38 @@ func (f *File) pullStain(e Edit) (string, error) {
 	}
 	s := &f.Zones[zone].Steps[place]
 	do, ok := route.TechniqueNamed(string(s.Do))
-	if !ok || !do.Planned() {
+	if !ok || !effect.Stains(do) {
 		return "", plainly(fault("edit.of", "step %q is no stain", e.Of), "%s is no stain that could be pulled", f.describe(zone, place))
 	}
-	if s.Done != nil {
-		return "", plainly(fault("edit.of", "step %q was done", e.Of), "what was done is not planned any more: take it back at the bench and mark what you did")
+	if s.Done != nil || s.Started != nil {
+		return "", plainly(fault("edit.of", "step %q was begun", e.Of), "what was begun is not planned any more: take it back at the bench and mark what you did")
 	}
-	was := stain.How{}
-	if s.Stain != nil {
-		was = s.Stain.how()
+	if s.Stain != nil && s.Stain.Amount > 0 { // of an older plan, whose passes and share have followed it
+		by, _ := s.Stain.pull().Times()
+		s.Coats, s.AreaPct = int(math.Round(float64(s.Coats)/by)), min(100, round2(s.AreaPct/by))
+		s.Stain.Times, s.Stain.Amount = s.Stain.Amount, 0
 	}
 	next := &StainHow{}
 	if e.Stain != nil {
 		*next = *e.Stain
+		next.Times, next.Amount, next.Did = cmp.Or(next.Times, next.Amount), 0, nil
 	} else if s.Stain != nil {
 		next.Of = s.Stain.Of
 	}
-	before, _ := was.Times()
-	after, reach := next.how().Times()
-	by := after / before
+	if next.Times == 1 {
+		next.Times = 0
+	}
+	if next.Reach == 1 {
+		next.Reach = 0
+	}
 	if s.Stain = next; *next == (StainHow{}) {
 		s.Stain = nil
-	}
-	switch {
-	case by == 1:
-	case do.Counts == "passes":
-		n := s.Coats
-		if n == 0 {
-			n = max(1, do.Coats)
-		}
-		s.Coats = min(do.Most(), max(1, int(math.Round(float64(n)*by))))
-	case do.Covers > 0:
-		share := s.AreaPct
-		if share == 0 {
-			share = 100 * do.Covers
-		}
-		const least, finest = 0.1, 1000
-		s.AreaPct = min(100, max(least, math.Round(share*by*finest)/finest))
 	}
 	name := f.describe(zone, place)
 	if e.Stain == nil {
 		return fmt.Sprintf("Made %s as planned again", name), nil
 	}
+	after, reach := next.pull().Times()
 	return fmt.Sprintf("Pulled %s: %.0f %% as strong, %.0f %% as long", name, 100*after, 100*reach), nil
 }
 

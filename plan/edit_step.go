@@ -1,10 +1,12 @@
 package plan
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
 
+	"inkysparrow/core/effect"
 	"inkysparrow/core/route"
 )
 
@@ -23,7 +25,7 @@ func (f *File) putStep(e Edit) (string, error) {
 		}
 		s.ID = e.Of
 		if was := f.Zones[z].Steps[i]; s.Stain == nil && s.Do == was.Do { // what was pulled on the skin is no field of the step's form
-			s.Stain = was.Stain
+			s.Stain, s.Seed = was.Stain, cmp.Or(s.Seed, was.Seed)
 		}
 		f.Zones[z].Steps[i] = s
 		return fmt.Sprintf("Changed %s of %s", strings.ToLower(doName(s.Do)), f.Zones[z].Name), nil
@@ -42,6 +44,9 @@ func (f *File) putStep(e Edit) (string, error) {
 		at = f.Zones[z].placeOf(s.Do)
 	}
 	s.ID = f.free(f.Zones[z].ID + "-" + string(s.Do))
+	if do, ok := route.TechniqueNamed(string(s.Do)); ok && effect.Stains(do) && s.Seed == 0 {
+		s.Seed = effect.Seeded(f.Zones[z].ID, s.ID)
+	}
 	f.Zones[z].Steps = slices.Insert(f.Zones[z].Steps, at, s)
 	words := fmt.Sprintf("Added %s to %s", strings.ToLower(doName(s.Do)), f.Zones[z].Name)
 	if s.Done != nil {

@@ -8,11 +8,11 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/effect"
 	"inkysparrow/core/look"
 	"inkysparrow/core/picture"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/timeline"
 )
 
@@ -214,7 +214,10 @@ func (p *Painter) back(tl *timeline.Timeline, s Scene) (all []EnoughBack, marks 
 
 // takes tells whether a step can be taken back, with what and until when.
 func (b *EnoughBack) takes(line *timeline.Line, step *route.Step, now time.Time) {
-	care := stain.CareOf(step.Do.ID)
+	undo := ""
+	if h := effect.HandOf(step.Do.ID); h != nil {
+		undo = h.Undo
+	}
 	if b.How = "It lies below the colour: only paint over it changes it."; step.Do.Has(route.Shades) && !step.Done.IsZero() {
 		return
 	}
@@ -233,10 +236,10 @@ func (b *EnoughBack) takes(line *timeline.Line, step *route.Step, now time.Time)
 			return
 		}
 	}
-	b.How = care.Undo
+	b.How = undo
 	switch {
 	case step.Do.Has(route.OilWork):
-		until := placed.End.Add(stain.Corrects())
+		until := placed.End.Add(effect.Corrects())
 		b.Can, b.Until = now.IsZero() || now.Before(until), &until
 		if !b.Can {
 			b.How = "It has set: only under the next coat, or with a veil of the paint's own colour."
@@ -249,6 +252,6 @@ func (b *EnoughBack) takes(line *timeline.Line, step *route.Step, now time.Time)
 			b.How = "It is dry: only a veil of the paint's own colour over it is left."
 		}
 	default:
-		b.How = cmp.Or(care.Undo, "It can't be taken off; paint over it.")
+		b.How = cmp.Or(undo, "It can't be taken off; paint over it.")
 	}
 }

@@ -196,6 +196,7 @@ type Step struct {
 	Laying      Laying     `json:"laying,omitempty" jsonschema:"description=How sprayed coats go on; each flashed off where it is left out."`
 	Drying      Drying     `json:"drying,omitempty" jsonschema:"description=How a wash or an oil is helped to dry; by itself where it is left out."`
 	Edge        Edge       `json:"edge,omitempty"`
+	Seed        uint64     `json:"seed,omitempty" jsonschema:"minimum=1,maximum=9007199254740991,description=Of where its effect puts what; by the step's id where it is left out."`
 	Stain       *StainHow  `json:"stain,omitempty" jsonschema:"description=What was changed of what a stain is planned as."`
 	Decals      []Decal    `json:"decals,omitempty" jsonschema:"maxItems=200"`
 	Joins       []string   `json:"joins,omitempty" jsonschema:"maxItems=100,description=The parts that are joined."`
@@ -249,10 +250,19 @@ type Said struct {
 // StainHow is what was changed of what a stain is planned as.
 type StainHow struct {
 	Of     string   `json:"of,omitempty" jsonschema:"enum=exhaust,enum=gas,description=What a step of exhaust is of; what its zone has where it is left out."`
-	Amount float64  `json:"amount,omitempty" jsonschema:"minimum=0.1,maximum=3,description=Times what is planned: how many, how dense."`
+	Times  float64  `json:"times,omitempty" jsonschema:"minimum=0.1,maximum=3,description=Times what is planned: how many, how dense. Passes, share, paint and minutes follow from it."`
 	Reach  float64  `json:"reach,omitempty" jsonschema:"minimum=0.1,maximum=3,description=Times as long."`
 	Rounds *float64 `json:"rounds,omitempty" jsonschema:"minimum=0,maximum=100000,description=Fired from each gun since it was cleaned."`
 	Hours  *float64 `json:"hours,omitempty" jsonschema:"minimum=0,maximum=10000,description=Flown since it was cleaned."`
+
+	Did    *StainDid `json:"did,omitempty" jsonschema:"description=The figures that a step that is begun or done was carried out with."`
+	Amount float64   `json:"amount,omitempty" jsonschema:"minimum=0.1,maximum=3,description=As times, of an older plan in which the step's own passes and share have followed it already."`
+}
+
+// StainDid is what a step was carried out with.
+type StainDid struct {
+	Passes  int     `json:"passes,omitempty" jsonschema:"minimum=1,maximum=15"`
+	AreaPct float64 `json:"area_pct,omitempty" jsonschema:"minimum=0,maximum=100"`
 }
 
 // AsOf returns the plan as it stands at a moment: what is left of it is laid out from then on. A plan of which nothing is known but its file is

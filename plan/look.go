@@ -12,11 +12,11 @@ import (
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
 	"inkysparrow/core/picture"
 	"inkysparrow/core/route"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/wear"
 )
@@ -77,8 +77,8 @@ type LookQuery struct {
 	Finished bool    // as it will be under the planned last coat
 	Ground   string
 	Shows    picture.Overlay
-	Tints    []picture.Tint       // over the airframe's zones
-	Pulls    map[string]stain.How // of steps, by zone and step with a stroke between, in place of their own
+	Tints    []picture.Tint        // over the airframe's zones
+	Pulls    map[string]route.Pull // of steps, by zone and step with a stroke between, in place of their own
 }
 
 // LeastLook and MostLook are the widths that a picture can have, in pixels.
@@ -89,7 +89,7 @@ const LeastLook, MostLook = 120, 4096
 type Painter struct {
 	Shape *Shape
 	Wear  *wear.Map
-	laid  map[string]*stain.Laid
+	laid  map[string]*effect.Laid
 	frame *picture.Frame
 	views []airframe.View
 	width int
@@ -245,7 +245,7 @@ type Noticed struct {
 // Scene is what a timeline looks like at a moment: its skins, and what its steps have laid.
 type Scene struct {
 	Skins []look.Skin
-	Laid  map[*route.Step]*stain.Laid
+	Laid  map[*route.Step]*effect.Laid
 }
 
 // Scene returns what q shows of a timeline.

@@ -185,6 +185,7 @@ func (f File) Fold(all []Press) (out File, words []string) {
 			}
 		}
 	}
+	_ = out.carry() // a plan that can't be read keeps what it has: it is told where it is read
 	return out, words
 }
 

@@ -5,12 +5,10 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"slices"
-	"strings"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/say"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/timeline"
 )
 
@@ -71,7 +69,7 @@ func (f File) Printed(ctx context.Context, tl *timeline.Timeline, v airframe.Vie
 		}
 		for k := range line.Steps {
 			s := line.Steps[k].Step
-			if step != "" && s.ID != step || step == "" && (!s.Do.Planned() || !s.Done.IsZero()) || shape.Zone(line.Zone.ID) < 0 {
+			if step != "" && s.ID != step || step == "" && (!effect.Stains(s.Do) || !s.Done.IsZero()) || shape.Zone(line.Zone.ID) < 0 {
 				continue
 			}
 			if err := context.Cause(ctx); err != nil {
@@ -85,7 +83,7 @@ func (f File) Printed(ctx context.Context, tl *timeline.Timeline, v airframe.Vie
 				continue
 			}
 			found = true
-			p.step(line, s.Do.Name, s.Do.ID, got)
+			p.step(line, s.Do.Name, got)
 		}
 	}
 	if !found && step != "" {
@@ -157,155 +155,75 @@ func (p *printing) outline() {
 	}
 }
 
-// ink returns the number of a colour in the legend.
-func (p *printing) ink(colour, words string) int {
+// ink returns the number of a tone in the legend: told by the tubes that it is taken from.
+func (p *printing) ink(t StainTone) int {
+	words := t.Words
+	if t.Take != "" {
+		words += ": " + t.Take
+	}
 	for i, k := range p.Legend {
-		if k.Colour == colour && k.Words == words {
+		if k.Colour == t.Colour && k.Words == words {
 			return i
 		}
 	}
-	p.Legend = append(p.Legend, PrintedInk{colour, words})
+	p.Legend = append(p.Legend, PrintedInk{t.Colour, words})
 	return len(p.Legend) - 1
 }
 
-// along draws a stroke from a place of the view.
-func (p *printing) along(kind string, x, y, towardDeg, long float64, ink int) {
+// ends shortens a stroke from a place of the view so that it ends where the skin does.
+func (p *printing) ends(at airframe.Pt, towardDeg, long float64) airframe.Pt {
 	sin, cos := math.Sincos(towardDeg * math.Pi / 180)
-	for ; long > 0.5; long -= 0.5 { // it ends where the skin does
-		if plate, _ := p.shape.Seen(p.View, airframe.Pt{X: x + sin*long, Y: y - cos*long}); plate >= 0 {
+	for ; long > 0.5; long -= 0.5 {
+		if plate, _ := p.shape.Seen(p.View, airframe.Pt{X: at.X + sin*long, Y: at.Y - cos*long}); plate >= 0 {
 			break
 		}
 	}
-	p.add(kind, []airframe.Pt{{X: x, Y: y}, {X: x + sin*long, Y: y - cos*long}}, false, ink)
+	return airframe.Pt{X: at.X + sin*long, Y: at.Y - cos*long}
 }
 
-// step adds what a step puts into the view, and its list.
-func (p *printing) step(line *timeline.Line, name, do string, s Stains) {
-	view := p.View.String()
-	list := PrintedList{Title: fmt.Sprintf("%s on %s", name, line.Zone.Name)}
-	row := func(format string, args ...any) { list.Rows = append(list.Rows, fmt.Sprintf(format, args...)) }
+// step adds what a step puts into the view, and its list: the rows that the page tells.
+func (p *printing) step(line *timeline.Line, name string, s Stains) {
 	n := 0
-	for _, d := range s.Dots {
-		if d.View != view {
+	for _, at := range s.Places {
+		if at.View != p.View.String() {
 			continue
 		}
 		n++
-		ink := p.ink(d.Colour, strings.TrimSpace(cmp.Or(d.Tone, "leak")+" oil"))
-		p.Marks = append(p.Marks, PrintedMark{"dot", p.at(d.XMM, d.YMM), d.DMM, ink, ""})
-		p.along("streak", d.XMM, d.YMM, d.TowardDeg, d.LengthMM, ink)
-	}
-	for _, d := range s.Rain {
-		if d.View == view {
-			p.along("streak", d.XMM, d.YMM, d.TowardDeg, d.LengthMM, p.ink(d.Colour, "rain"))
+		tone := s.Tones[at.Tone]
+		ink := p.ink(tone)
+		from := airframe.Pt{X: at.XMM, Y: at.YMM}
+		var points []airframe.Pt
+		for _, q := range at.Points {
+			points = append(points, airframe.Pt{X: q[0], Y: q[1]})
+		}
+		switch at.Kind {
+		case "dot":
+			p.Marks = append(p.Marks, PrintedMark{"dot", p.at(from.X, from.Y), at.DMM, ink, ""})
+			p.add("streak", []airframe.Pt{from, p.ends(from, at.TowardDeg, at.LengthMM)}, false, ink)
+		case "speck":
+			p.Marks = append(p.Marks, PrintedMark{"speck", p.at(from.X, from.Y), at.DMM, ink, ""})
+		case "line":
+			p.add("accent", points, false, ink)
+		case "plume":
+			p.add("plume", points, true, ink)
+		case "stroke":
+			p.add("stroke", points, false, ink)
+			p.Marks = append(p.Marks, PrintedMark{Kind: "words", At: p.at(points[1].X, points[1].Y), Ink: ink, Text: at.Text})
 		}
 	}
-	for _, m := range s.Specks {
-		if m.View == view {
-			n++
-			p.Marks = append(p.Marks, PrintedMark{"speck", p.at(m.XMM, m.YMM), m.DMM, p.ink("#5b4a35", map[bool]string{true: "the largest chips", false: "specks of mud"}[s.Chips != nil]), ""})
-		}
-	}
-	for _, l := range s.Lines {
-		if l.View != view {
-			continue
-		}
-		for i := range p.shape.Lines {
-			if of := &p.shape.Lines[i]; of.ID == l.ID && of.View == p.View {
-				n++
-				p.add("accent", of.Path.Points(flat), false, p.ink("#3a332c", "accent, blended to one side"))
-			}
-		}
-	}
-	for _, c := range s.Clouds {
-		if c.View == view {
-			n++
-			p.cloud(c)
-		}
-	}
-	if len(s.Profile) > 0 {
-		n += p.plume(s)
-	}
-	if n == 0 && s.Chips == nil && s.Dust == nil {
+	if n == 0 && len(s.Places) > 0 {
 		return // nothing of it lies in this view
 	}
-	p.Lists = append(p.Lists, list.of(row, s, n, do))
-}
-
-func (l *PrintedList) of(row func(string, ...any), s Stains, n int, do string) PrintedList {
-	switch {
-	case len(s.Dots) > 0 && s.ShiftDE > 0:
-		row("%d dots of %.1f mm here, drawn out to about %.0f mm; %.0f mm³ squeezed out for the zone", n, s.Dots[0].DMM, s.Dots[0].LengthMM, s.PaintMM3)
-		row("patches of %.0f cm², %.0f min in all", s.PatchCM2, s.AttendedMin)
-		for _, t := range s.Tubes {
-			row("%s: %s", t.Tone, t.Words)
-		}
-	case len(s.Dots) > 0:
-		row("%d leaks, a dot of %.1f mm each", len(s.Dots), s.Dots[0].DMM)
+	list := PrintedList{Title: fmt.Sprintf("%s on %s", name, line.Zone.Name), Rows: []string{s.Words}}
+	for _, r := range s.Rows {
+		list.Rows = append(list.Rows, r.Label+": "+r.Value)
 	}
-	if len(s.Passes) > 0 {
-		row("%d passes, %.0f psi, %.0f %% of paint in the cup, %.1f mm³ on the model", len(s.Passes), s.Passes[0].PSI, s.Passes[0].PaintPct, s.OnModelMM3)
-		for i, one := range s.Passes {
-			row("pass %d: %.0f to %.0f mm aft of the first stack, %.0f mm off to %.0f", i+1, one.FromMM, one.ToMM, one.DistanceMM, one.EndMM)
+	for _, r := range []struct{ label, words string }{{"With", s.Tool}, {"To undo", s.Undo}, {"Mind", s.Caution}} {
+		if r.words != "" {
+			list.Rows = append(list.Rows, r.label+": "+r.words)
 		}
 	}
-	if len(s.Specks) > 0 && s.Chips == nil {
-		row("%d specks here of %.2f mm and more: try it on card first", n, s.Specks[0].DMM)
-	}
-	if c := s.Chips; c != nil {
-		row("%d chips of %.2f to %.1f mm, half of them under %.2f; %s shows %.0f %% of the area", c.Number, c.LeastMM, c.MostMM, c.HalfMM, c.Tool, c.ShownPct)
-	}
-	if d := s.Dust; d != nil {
-		row("%.1f mg of dust, %.2f mg/cm² where it is thickest", d.MG, d.MGPerCM2)
-	}
-	if s.Tool != "" {
-		row("%s", s.Tool)
-	}
-	if s.Undo != "" {
-		row("To undo: %s", s.Undo)
-	}
-	if s.Caution != "" {
-		row("Mind: %s", s.Caution)
-	}
-	return *l
-}
-
-// plume draws how far a plume goes and where its strokes begin and end, behind each row of stacks that the view shows.
-func (p *printing) plume(s Stains) (n int) {
-	for i := range p.shape.Features {
-		f := &p.shape.Features[i]
-		if f.Kind != airframe.Stack || !f.Sees(p.View) || f.SizeMM <= 0 {
-			continue
-		}
-		from, _ := p.View.Of(f.At)
-		aft := p.View.Aft()
-		place := func(x, y float64) airframe.Pt {
-			return airframe.Pt{X: from.X + aft.X*x - aft.Y*y, Y: from.Y + aft.Y*x + aft.X*y}
-		}
-		ink := p.ink("#2b2725", "plume: half as strong at its outline; strokes begin and end at the ticks")
-		var edge []airframe.Pt
-		for _, at := range s.Profile {
-			edge = append(edge, place(at.AftMM, at.HalfWidthMM))
-		}
-		for _, at := range slices.Backward(s.Profile) {
-			edge = append(edge, place(at.AftMM, -at.HalfWidthMM))
-		}
-		p.add("plume", edge, true, ink)
-		for k, one := range s.Passes {
-			y := 0.6 * float64(k%5-2)
-			p.add("stroke", []airframe.Pt{place(one.FromMM, y), place(one.ToMM, y)}, false, ink)
-			end := place(one.ToMM, y)
-			p.Marks = append(p.Marks, PrintedMark{Kind: "words", At: p.at(end.X, end.Y), Ink: ink, Text: fmt.Sprint(k + 1)})
-		}
-		n++
-	}
-	return n
-}
-
-func (p *printing) cloud(c StainCloud) {
-	v, _ := airframe.ViewNamed(c.View)
-	aft := v.Aft()
-	half := c.WidthMM / 4
-	p.add("plume", []airframe.Pt{{X: c.XMM, Y: c.YMM}, {X: c.XMM + aft.X*c.LengthMM - aft.Y*half, Y: c.YMM + aft.Y*c.LengthMM + aft.X*half}, {X: c.XMM + aft.X*c.LengthMM + aft.Y*half, Y: c.YMM + aft.Y*c.LengthMM - aft.X*half}}, true, p.ink("#57524a", "soft stain, strongest at its point"))
+	p.Lists = append(p.Lists, list)
 }
 
 // Words is a guide's name for a file.
@@ -315,9 +233,4 @@ func (p Printed) Words() string {
 		name += "-mirrored"
 	}
 	return name
-}
-
-// Picked is said on every guide of oils.
-func (p Printed) Picked() string {
-	return say.Capital(fmt.Sprintf("about %.0f %% of each dot ends in the brush: wipe it on a dry cloth after every few", 100*stain.Picked()))
 }

@@ -14,6 +14,7 @@ import (
 	"inkysparrow/core/cure"
 	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/shade"
@@ -41,7 +42,7 @@ const memory = 400 * 24 * time.Hour
 func (f File) Resolve() (*route.Plan, error) {
 	p := &route.Plan{Name: f.Build.Name, Scale: f.Build.Scale, Start: f.Build.Start, Now: f.now, Schools: route.Schools(f.Schools)}
 	p.Wear = f.Targets()
-	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveShape, f.resolveAir, f.resolveTold} {
+	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveShape, f.resolveEffects, f.resolveAir, f.resolveTold} {
 		if err := check(p); err != nil {
 			return nil, err
 		}
@@ -382,10 +383,10 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 	out.Drying = route.Drying(s.Drying)
 	out.Edge, out.Joins = route.EdgeID(s.Edge), s.Joins
 	if s.Stain != nil {
-		if !do.Planned() {
+		if !effect.Stains(do) {
 			return nil, fault(path+".stain", "%s is no stain", do.ID)
 		}
-		out.How = s.Stain.how()
+		out.Pull = s.Stain.pull()
 	}
 	for _, d := range s.Decals {
 		out.Decals = append(out.Decals, decal.Decal{Name: d.Name, WidthMM: d.WidthMM, HeightMM: d.HeightMM, Over: decal.GroundNamed(string(d.Over)), Count: d.Count, FilmUM: d.FilmUM, Painted: d.Painted})

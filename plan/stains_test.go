@@ -42,25 +42,33 @@ func TestStains(t *testing.T) {
 		return s, nil
 	}
 	petrel := demoPlan(t, "petrel")
+	places := func(s plan.Stains, kind string) (n int) {
+		for _, at := range s.Places {
+			if at.Kind == kind {
+				n++
+			}
+		}
+		return n
+	}
 	dots, err := of(petrel, "upper", "u10")
-	if err != nil || len(dots.Dots) < 50 || dots.Passes != nil || dots.PaintMM3 <= 0 || dots.AttendedMin < 5 || dots.ShiftDE < 1 || dots.ShiftDE > 2 {
-		t.Errorf("oils: %d dots, %+v %v", len(dots.Dots), dots.Passes, err)
+	if err != nil || places(dots, "dot") < 50 || dots.Passes() != 0 || dots.Figure("squeezed") <= 0 || dots.Figure("minutes") < 3 || dots.Figure("shift") < 1 || dots.Figure("shift") > 2 {
+		t.Errorf("oils: %d dots, %+v %v", places(dots, "dot"), dots.Rows, err)
 	}
 	streaks, err := of(petrel, "under", "d8")
-	if err != nil || len(streaks.Dots) == 0 || len(streaks.Dots) > 4 || streaks.Dots[0].Colour != "#8a5230" {
+	if err != nil || len(streaks.Makes) != 3 || streaks.Tones[0].Colour != "#8a5230" || streaks.Figure("leak-1") <= 0 || streaks.Figure("leak-5") != 0 {
 		t.Errorf("streaks: %+v %v", streaks, err)
 	}
 	soot, err := of(petrel, "upper", "u11")
-	if err != nil || len(soot.Passes) < 5 || len(soot.Profile) < 10 || len(soot.StackMM) != 6 || soot.Dots != nil || soot.Profile[0].Peak <= soot.Profile[len(soot.Profile)-1].Peak {
+	if err != nil || soot.Passes() < 5 || places(soot, "stroke") != 2*soot.Passes() && places(soot, "stroke") != soot.Passes() || places(soot, "dot") > 0 || soot.Figure("behind") < 30 {
 		t.Errorf("exhaust: %+v %v", soot, err)
 	}
 	pale, err := of(demoPlan(t, "nightjar"), "nacelles", "m5")
-	if err != nil || !strings.HasPrefix(pale.Stack, "stack-") || len(pale.StackMM) != 4 {
+	if err != nil || pale.Passes() < 5 || len(pale.Places) == 0 {
 		t.Errorf("exhaust of a twin: %+v %v", pale, err)
 	}
 	bare := demoPlan(t, "petrel")
 	bare.Airframe = nil
-	if s, err := of(bare, "upper", "u11"); err != nil || len(s.Passes) < 5 {
+	if s, err := of(bare, "upper", "u11"); err != nil || s.Passes() < 5 {
 		t.Errorf("without an airframe: %+v %v", s, err)
 	}
 	for _, bad := range []struct{ zone, step, place string }{{"moon", "u10", "zone"}, {"upper", "x9", "step"}, {"upper", "u7", "step"}, {"upper", "u3", "step"}} {
@@ -70,7 +78,7 @@ func TestStains(t *testing.T) {
 	}
 	heavy := demoPlan(t, "petrel")
 	heavy.Schools["strength"] = "heavy"
-	if s, err := of(heavy, "upper", "u10"); err != nil || len(s.Dots) <= len(dots.Dots) || s.ShiftDE <= dots.ShiftDE {
-		t.Errorf("a heavy model takes %d dots, a usual one %d: %v", len(s.Dots), len(dots.Dots), err)
+	if s, err := of(heavy, "upper", "u10"); err != nil || s.Figure("dots") <= dots.Figure("dots") || s.Figure("shift") <= dots.Figure("shift") {
+		t.Errorf("a heavy model takes %.0f dots, a usual one %.0f: %v", s.Figure("dots"), dots.Figure("dots"), err)
 	}
 }

@@ -2,11 +2,11 @@ package plan
 
 import (
 	"fmt"
+	"maps"
 	"strings"
 
 	"inkysparrow/core/coating"
 	"inkysparrow/core/route"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 )
 
@@ -152,7 +152,7 @@ func (f *File) exhausted(by route.Choice) bool {
 	for z := range f.Zones {
 		for i := range f.Zones[z].Steps {
 			s := &f.Zones[z].Steps[i]
-			exhaust := string(s.Do) == "exhaust-spray" || s.Stain != nil && s.Stain.Of == stain.OfExhaust
+			exhaust := string(s.Do) == "exhaust-spray" || s.Stain != nil && s.Stain.Of == route.OfExhaust
 			p, known := f.product(s.Product)
 			if !ok || !exhaust || string(s.Do) == to.do || !known || s.Done != nil {
 				continue
@@ -165,7 +165,7 @@ func (f *File) exhausted(by route.Choice) bool {
 			if s.Stain != nil {
 				how = *s.Stain
 			}
-			how.Of = stain.OfExhaust
+			how.Of = route.OfExhaust
 			*s = Step{ID: s.ID, Do: Do(to.do), Product: p.ID, Stain: &how, Note: s.Note}
 			changed = true
 		}
@@ -173,7 +173,7 @@ func (f *File) exhausted(by route.Choice) bool {
 	return changed
 }
 
-// worn gives chips and stains the shares of another strength.
+// worn shows as much of its wear as another strength does: what follows from that does, and shares that are named change with it.
 func (f *File) worn(strength string) bool {
 	now := string(route.Schools(f.Schools).Of(route.StrengthOf))
 	ratio := wear.Shows(strength) / wear.Shows(now)
@@ -188,21 +188,15 @@ func (f *File) worn(strength string) bool {
 			if !ok || do.Covers == 0 || do.Has(route.Shades|route.NeedsGloss|route.WashOn) {
 				continue
 			}
-			share := s.AreaPct / 100
-			if share == 0 {
-				share = do.Covers
-			}
-			s.AreaPct, changed = min(100, max(0.1, 100*share*ratio)), true
-			if do.Planned() {
-				how := StainHow{}
-				if s.Stain != nil {
-					how = *s.Stain
-				}
-				amount, _ := how.how().Times()
-				how.Amount = min(stain.MostPull, max(stain.LeastPull, amount*ratio))
-				s.Stain = &how
+			if changed = true; s.AreaPct > 0 {
+				s.AreaPct = min(100, max(0.1, s.AreaPct*ratio))
 			}
 		}
 	}
+	f.Schools = maps.Clone(f.Schools)
+	if f.Schools == nil {
+		f.Schools = map[route.Question]route.Choice{}
+	}
+	f.Schools[route.StrengthOf] = route.Choice(strength)
 	return changed
 }

@@ -137,3 +137,8 @@ func (l Line) Distance(at Pt) float64 {
 	}
 	return least
 }
+
+// Has reports whether the airframe has a feature of a kind.
+func (a *Airframe) Has(kind FeatureKind) bool {
+	return slices.ContainsFunc(a.Features, func(f Feature) bool { return f.Kind == kind })
+}

@@ -175,3 +175,8 @@ func (f Film) First(n int) Film {
 	f.Coats = min(n, f.Coats)
 	return f
 }
+
+var pigmentDensity = Numbers.Number("pigment-density", 2.7, "g/ml", "density of dry pigments", fact.Memory("chalk, clay, earths; titanium white and iron oxides are heavier"))
+
+// PigmentDensity returns the density of dry pigments, g/ml.
+func PigmentDensity() float64 { return pigmentDensity }

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"inkysparrow/core/coating"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 )
@@ -54,6 +55,10 @@ type draft struct {
 func (d *draft) add(do string, p *coating.Product) *route.Step {
 	t := route.MustTechnique(do)
 	s := &route.Step{ID: fmt.Sprintf("%s-%d", d.Zone, len(d.steps)+1), Do: t, Product: p, Coats: max(1, t.Coats)}
+	if effect.Stains(t) {
+		s.Seed = effect.Seeded(d.Zone, s.ID)
+		effect.Follow(&effect.Job{Step: s, Wear: d.Wear}, 0, 0, false)
+	}
 	d.steps = append(d.steps, s)
 	return s
 }
@@ -125,7 +130,7 @@ func (d *draft) base() {
 		}
 	}
 	if d.Wants(WithChips) && !d.medium && !back {
-		d.share(d.add("sponge-chips", d.kit.take("chips")))
+		d.add("sponge-chips", d.kit.take("chips"))
 	}
 }
 

@@ -14,11 +14,11 @@ import (
 	"inkysparrow/core/colour"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/decal"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
-	"inkysparrow/core/stain"
 )
 
 // Numbers is the table behind this package.
@@ -111,22 +111,17 @@ type Mark struct {
 	Left     float64 // what later coats and time have left of what was laid, 1 for all of it
 }
 
-// markOf is how strong each effect is when it is fresh.
-var markOf = map[string]float64{
-	"pre-shade":     Numbers.Number("mark-pre-shade", 0.8, "", "how strongly it is drawn when fresh", eye),
-	"decals":        Numbers.Number("mark-decals", 1, "", "how strongly it is drawn when fresh", eye),
-	"oil-accent":    Numbers.Number("mark-oil-accent", 0.5, "", "how strongly it is drawn when fresh", eye),
-	"oil-dots":      Numbers.Number("mark-oil-dots", 0.5, "", "how strongly it is drawn when fresh", eye),
-	"streak":        Numbers.Number("mark-streak", 0.6, "", "how strongly it is drawn when fresh", eye),
-	"exhaust-spray": Numbers.Number("mark-exhaust-spray", 0.7, "", "how strongly it is drawn when fresh", eye),
-	"pastel":        Numbers.Number("mark-pastel", 0.7, "", "how strongly it is drawn when fresh", eye),
-	"pencil":        Numbers.Number("mark-pencil", 0.6, "", "how strongly it is drawn when fresh", eye),
-	"sponge-chips":  Numbers.Number("mark-sponge-chips", 0.8, "", "how strongly it is drawn when fresh", eye),
-	"brush-chips":   Numbers.Number("mark-brush-chips", 0.8, "", "how strongly it is drawn when fresh", eye),
-	"mud":           Numbers.Number("mark-mud", 0.6, "", "how strongly it is drawn when fresh", eye),
-	"wet-stain":     Numbers.Number("mark-wet-stain", 0.7, "", "how strongly it is drawn when fresh", eye),
-	"chip":          Numbers.Number("mark-chip", 0.9, "", "how strongly it is drawn when fresh", eye),
-	"wipe-back":     Numbers.Number("mark-wipe-back", 0.7, "", "how strongly it is drawn when fresh", eye),
+// shows is how strongly a kind of step is drawn when it is fresh: an effect as its hand says; 0 for what leaves no mark.
+func shows(do string) float64 {
+	if h := effect.HandOf(do); h != nil {
+		return h.Shows
+	}
+	return others[do]
+}
+
+var others = map[string]float64{
+	"pre-shade": Numbers.Number("mark-pre-shade", 0.8, "", "how strongly it is drawn when fresh", eye),
+	"decals":    Numbers.Number("mark-decals", 1, "", "how strongly it is drawn when fresh", eye),
 }
 
 // Spill returns the share of the open surface that a pin wash wets beside its lines.
@@ -226,7 +221,8 @@ func (k *Skin) add(line *timeline.Line, i int) {
 	case do.Has(route.Thinned):
 		k.Paint = filtered(k.Paint, step)
 	case do.Has(route.Lifting | route.WearsBack):
-		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: k.below(line, i), Strength: markOf[do.ID], Share: step.Covered(), Step: step})
+		bare, _ := Below(line, i)
+		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: bare, Strength: shows(do.ID), Share: step.Covered(), Left: 1, Step: step})
 	case do.Has(route.ClearCoat):
 		k.By.Sheen = step
 		if k.wash != nil {
@@ -238,8 +234,8 @@ func (k *Skin) add(line *timeline.Line, i int) {
 		for m := range k.Marks {
 			k.Marks[m].sealed(k.Paint, step)
 		}
-	case markOf[do.ID] > 0:
-		strength := markOf[do.ID]
+	case shows(do.ID) > 0:
+		strength := shows(do.ID)
 		if do.Coats > 1 && step.Coats > 0 { // built up in passes
 			strength = math.Min(1, strength*float64(step.Coats)/float64(do.Coats))
 		}
@@ -263,7 +259,7 @@ func (m *Mark) sealed(paint colour.Colour, step *route.Step) {
 	if m.Kind != Dusted && m.Kind != Drawn || m.Step == nil {
 		return
 	}
-	d := stain.Dust{Colour: m.Colour, Stick: m.Step.Product != nil && m.Step.Product.Kind == coating.PencilOf}
+	d := effect.Dust{Colour: m.Colour, Stick: m.Step.Product != nil && m.Step.Product.Kind == coating.PencilOf}
 	mist := 0.0
 	if step.Laying == route.Misted {
 		mist = route.MistUM()
@@ -283,7 +279,7 @@ func (k *Skin) mellowed(line *timeline.Line, n int, moment time.Time) {
 		}
 		for j := range n {
 			if p := line.Steps[j]; p.Step == m.Step {
-				left := stain.Mellowed(moment.Sub(p.End))
+				left := effect.Mellowed(moment.Sub(p.End))
 				m.Strength, m.Left = m.Strength*left, m.Left*left
 			}
 		}
@@ -312,7 +308,7 @@ func (k *Skin) tone(line *timeline.Line, i int) {
 		if t.Shaded.Do.ID != "pre-shade" {
 			kind = Mottling
 		}
-		k.Marks = append(k.Marks, Mark{Kind: kind, Colour: t.Line, Strength: markOf["pre-shade"], Share: t.Shaded.Covered(), WidthMM: t.WidthMM, Step: t.Shaded})
+		k.Marks = append(k.Marks, Mark{Kind: kind, Colour: t.Line, Strength: shows("pre-shade"), Share: t.Shaded.Covered(), WidthMM: t.WidthMM, Step: t.Shaded})
 		k.By.Shade = t.Shaded
 	}
 }
@@ -335,17 +331,27 @@ func (k *Skin) wipe(line *timeline.Line, i int) {
 	}
 }
 
-// below returns the colour that shows where a chip has come off: the one under the medium.
-func (k *Skin) below(line *timeline.Line, i int) colour.Colour {
-	seen := 0
-	for j := i - 1; j >= 0; j-- {
+// Below returns the colours that show where a chip has come off after i steps: that under the medium, and what its rim shows between that and the paint.
+func Below(line *timeline.Line, i int) (bare, primer colour.Colour) {
+	var seen []colour.Colour
+	for j := i - 1; j >= 0 && len(seen) < 2; j-- {
 		if st := line.Steps[j].Step; st.Do.Has(route.Colour) && st.Product != nil {
-			if seen++; seen == 2 {
-				return colour.Or(st.Product.Colour, Plastic)
-			}
+			seen = append(seen, colour.Or(st.Product.Colour, Plastic))
 		}
 	}
-	return Plastic
+	bare, primer = Plastic, Plastic
+	if len(seen) == 2 {
+		bare = seen[1]
+	}
+	for j := range i {
+		if st := line.Steps[j].Step; st.Do.ID == "prime" && st.Product != nil {
+			return bare, colour.Or(st.Product.Colour, Plastic)
+		}
+	}
+	if len(seen) > 0 { // no primer is told: its rim is a shade of the paint that was thinned by wear
+		primer = seen[0].Veiled(bare, 0.5)
+	}
+	return bare, primer
 }
 
 // At returns the skin of a line as it is at moment: after all steps that have ended by then.

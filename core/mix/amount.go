@@ -8,12 +8,11 @@ import (
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/solvent"
-	"inkysparrow/core/stain"
 )
 
 var (
 	handBench = fact.Bench("measured by eye at the bench")
-	density   = stain.PigmentDensity()
+	density   = coating.PigmentDensity()
 
 	prices  = fact.Bench("usual shop prices, in whatever money; write your own at the bottle")
 	priceOf = map[coating.Kind]float64{

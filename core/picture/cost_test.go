@@ -10,9 +10,9 @@ import (
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 )
 
@@ -37,7 +37,7 @@ func TestNothingForNobody(t *testing.T) {
 	step := &route.Step{ID: "x"}
 	k := skins()
 	k[0].Marks = append(k[0].Marks, look.Mark{Kind: "streak", Step: step, Left: 1})
-	laid := map[*route.Step]*stain.Laid{step: {Inks: []colour.Colour{colour.Lab(15, 0, 0)}, Streaks: slices.Repeat([]stain.Streak{{View: airframe.Top, At: airframe.Pt{X: 60, Y: 20}, LongMM: 20, WideMM: 2, Density: 1}}, 300)}}
+	laid := map[*route.Step]*effect.Laid{step: {Inks: []colour.Colour{colour.Lab(15, 0, 0)}, Streaks: slices.Repeat([]effect.Streak{{View: airframe.Top, At: airframe.Pt{X: 60, Y: 20}, LongMM: 20, WideMM: 2, Density: 1}}, 300)}}
 	worn := wear.MapOf(a, wear.Service{})
 	for _, tc := range []struct {
 		name  string
@@ -85,16 +85,16 @@ func TestNothingForNobody(t *testing.T) {
 func TestEnoughWithout(t *testing.T) {
 	f := must(New(ever, made(t, "low-single"), airframe.Views, 480, 0))
 	var marks []Taken
-	laid := map[*route.Step]*stain.Laid{}
+	laid := map[*route.Step]*effect.Laid{}
 	k := skins()
 	for i := range 6 {
 		step := &route.Step{ID: fmt.Sprint("s", i)}
 		k[0].Marks = append(k[0].Marks, look.Mark{Kind: "streak", Step: step, Left: 1})
-		var all []stain.Streak
+		var all []effect.Streak
 		for n := range 40 {
-			all = append(all, stain.Streak{View: airframe.Top, At: airframe.Pt{X: 40 + 9*float64(i) + float64(n%4), Y: -70 + 3.5*float64(n)}, LongMM: 25, WideMM: 3, Density: 2})
+			all = append(all, effect.Streak{View: airframe.Top, At: airframe.Pt{X: 40 + 9*float64(i) + float64(n%4), Y: -70 + 3.5*float64(n)}, LongMM: 25, WideMM: 3, Density: 2})
 		}
-		laid[step] = &stain.Laid{Inks: []colour.Colour{colour.Lab(20, 2, 8)}, Streaks: all, Beyond: i == 2}
+		laid[step] = &effect.Laid{Inks: []colour.Colour{colour.Lab(20, 2, 8)}, Streaks: all, Beyond: i == 2}
 	}
 	for zone := range k {
 		for i, m := range k[zone].Marks {
@@ -193,12 +193,12 @@ func BenchmarkEnough(b *testing.B) {
 	f := must(New(ever, made(b, "low-single"), airframe.Views, 480, 0))
 	k := skins()
 	var marks []Taken
-	laid := map[*route.Step]*stain.Laid{}
+	laid := map[*route.Step]*effect.Laid{}
 	for i := range 6 {
 		step := &route.Step{ID: fmt.Sprint("s", i)}
 		marks = append(marks, Taken{0, len(k[0].Marks)})
 		k[0].Marks = append(k[0].Marks, look.Mark{Kind: "streak", Step: step, Left: 1})
-		laid[step] = &stain.Laid{Inks: []colour.Colour{colour.Lab(20, 2, 8)}, Streaks: slices.Repeat([]stain.Streak{{View: airframe.Top, At: airframe.Pt{X: 40 + 9*float64(i), Y: 30}, LongMM: 12, WideMM: 1.5, Density: 0.8}}, 40)}
+		laid[step] = &effect.Laid{Inks: []colour.Colour{colour.Lab(20, 2, 8)}, Streaks: slices.Repeat([]effect.Streak{{View: airframe.Top, At: airframe.Pt{X: 40 + 9*float64(i), Y: 30}, LongMM: 12, WideMM: 1.5, Density: 0.8}}, 40)}
 	}
 	marks = append(marks, Taken{0, 1}, Taken{0, 2})
 	for b.Loop() {

@@ -8,11 +8,11 @@ import (
 	"slices"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
-	"inkysparrow/core/stain"
 )
 
 var (
@@ -230,7 +230,7 @@ func (z *palette) spares(step *route.Step, spot int) bool {
 	laid := false
 	for i := range z.marks {
 		if m := &z.marks[i]; m.step == step {
-			if m.laid == nil || (*m.laid)[spot] != ([stain.MostInks]uint8{}) {
+			if m.laid == nil || (*m.laid)[spot] != ([effect.MostInks]uint8{}) {
 				return false
 			}
 			laid = true

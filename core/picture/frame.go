@@ -14,8 +14,8 @@ import (
 	"golang.org/x/image/vector"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 )
 
@@ -68,7 +68,7 @@ type Frame struct {
 	lines         []uint8   // line of the spot at each point
 	worn          *wear.Map // that the spots' wear comes from
 	meanWear      []float32 // of each zone, bare plastic first
-	laid          map[*stain.Laid]*raster
+	laid          map[*effect.Laid]*raster
 	skinned       []bool                // what painted tells
 	blurred       map[float64][]float32 // what inked worked out
 	bodies        int                   // spots that were mixed, for tests

@@ -7,12 +7,12 @@ import (
 	"slices"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/look"
-	"inkysparrow/core/stain"
 )
 
 // raster is what was laid on each spot: the optical density of each ink, in 8 bits that are finer where there is little.
-type raster [][stain.MostInks]uint8
+type raster [][effect.MostInks]uint8
 
 const mostDensity = 4.0
 
@@ -29,9 +29,9 @@ func bits(density float64) uint8 {
 }
 
 // over lays what a spot got over a colour. The inks cover it together and are mixed by how much of each there is.
-func (r *raster) over(c rgb, spot int, left float32, inks [stain.MostInks]rgb) rgb {
+func (r *raster) over(c rgb, spot int, left float32, inks [effect.MostInks]rgb) rgb {
 	got := (*r)[spot]
-	if got == [stain.MostInks]uint8{} {
+	if got == [effect.MostInks]uint8{} {
 		return c
 	}
 	var all float32
@@ -61,7 +61,7 @@ func (f *Frame) lay(ctx context.Context, skins []look.Skin, w Wish, palettes []p
 			if err != nil {
 				return err
 			}
-			one := mark{step: m.Step, kind: m.Kind, laid: r, left: float32(m.Left)}
+			one := mark{step: m.Step, kind: m.Kind, laid: r, left: float32(m.Left), colour: w.Light.tinted(m.Colour), strength: float32(m.Strength), share: float32(m.Share)}
 			for i, c := range l.Inks {
 				one.inks[i] = w.Light.tinted(c)
 			}
@@ -93,16 +93,12 @@ func laysOwn(k look.Skin, kind look.MarkKind, w Wish) bool {
 const mostRasters = 40
 
 // raster returns what was laid on the frame's spots.
-func (f *Frame) raster(ctx context.Context, l *stain.Laid) (*raster, error) {
+func (f *Frame) raster(ctx context.Context, l *effect.Laid) (*raster, error) {
 	if r := f.laid[l]; r != nil {
 		return r, nil
 	}
-	sums := make(map[int32][stain.MostInks]float64, 4096)
-	add := func(spot int32, ink int, density float64) {
-		got := sums[spot]
-		got[ink] += density
-		sums[spot] = got
-	}
+	sums := make([][effect.MostInks]float32, len(f.pixels))
+	add := func(spot int32, ink int, density float64) { sums[spot][ink] += float32(density) }
 	for _, p := range f.Panels {
 		for i, s := range l.Streaks {
 			if err := ended(ctx, i*restful/64); err != nil { // each covers many spots
@@ -121,14 +117,30 @@ func (f *Frame) raster(ctx context.Context, l *stain.Laid) (*raster, error) {
 			}
 		}
 	}
+	for _, v := range l.Veils {
+		for _, p := range f.Panels {
+			if err := context.Cause(ctx); err != nil {
+				return nil, err
+			}
+			if v.View == p.View {
+				f.each(p, v.Low, v.High, func(spot int32, at airframe.Pt) {
+					if d := v.Density(at); d > 0.002 {
+						add(spot, v.Ink, d)
+					}
+				})
+			}
+		}
+	}
 	r := make(raster, len(f.pixels))
 	for spot, got := range sums {
-		for i, d := range got {
-			r[spot][i] = bits(d)
+		if got != ([effect.MostInks]float32{}) {
+			for i, d := range got {
+				r[spot][i] = bits(float64(d))
+			}
 		}
 	}
 	if f.laid == nil || len(f.laid) >= mostRasters {
-		f.laid = map[*stain.Laid]*raster{}
+		f.laid = map[*effect.Laid]*raster{}
 	}
 	f.laid[l] = &r
 	return &r, nil
@@ -148,7 +160,7 @@ func (f *Frame) each(p Panel, low, high airframe.Pt, tell func(spot int32, at ai
 	}
 }
 
-func (f *Frame) streak(p Panel, s stain.Streak, add func(spot int32, ink int, density float64)) {
+func (f *Frame) streak(p Panel, s effect.Streak, add func(spot int32, ink int, density float64)) {
 	pixel := 1 / p.PxPerMM
 	if s.LongMM == 0 { // a speck covers a part of each pixel that it touches; one that is smaller than a pixel, a part of one
 		r := max(s.WideMM, pixel) / 2
@@ -164,6 +176,7 @@ func (f *Frame) streak(p Panel, s stain.Streak, add func(spot int32, ink int, de
 			return
 		}
 		dense := s.Field()
+		r = max(r, s.Reach())
 		f.each(p, airframe.Pt{X: s.At.X - r, Y: s.At.Y - r}, airframe.Pt{X: s.At.X + r, Y: s.At.Y + r}, func(spot int32, at airframe.Pt) {
 			add(spot, s.Ink, dense(at))
 		})
@@ -186,7 +199,7 @@ func (f *Frame) streak(p Panel, s stain.Streak, add func(spot int32, ink int, de
 	})
 }
 
-func (f *Frame) cloud(p Panel, c stain.Cloud, add func(spot int32, ink int, density float64)) {
+func (f *Frame) cloud(p Panel, c effect.Cloud, add func(spot int32, ink int, density float64)) {
 	aft := p.View.Aft()
 	end := airframe.Pt{X: c.From.X + aft.X*c.ReachMM, Y: c.From.Y + aft.Y*c.ReachMM}
 	low := airframe.Pt{X: min(c.From.X, end.X) - c.WideMM*math.Abs(aft.Y), Y: min(c.From.Y, end.Y) - c.WideMM*math.Abs(aft.X)}

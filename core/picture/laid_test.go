@@ -7,21 +7,21 @@ import (
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 )
 
 // laidOn paints one mark on the airframe's first zone and returns how much of white it covers with black, over a square of a view.
-func laidOn(t *testing.T, f *Frame, l *stain.Laid, left float64) func(low, high airframe.Pt) float64 {
+func laidOn(t *testing.T, f *Frame, l *effect.Laid, left float64) func(low, high airframe.Pt) float64 {
 	t.Helper()
 	step := &route.Step{ID: "s"}
 	white := plain(colour.Lab(95, 0, 0), coating.Flat)
 	white.Marks = []look.Mark{{Kind: "mud", Step: step, Strength: 1, Share: 1, Left: left}}
 	l.Inks = []colour.Colour{colour.Lab(0, 0, 0)}
-	w := Wish{Light: light(t, "even"), Laid: map[*route.Step]*stain.Laid{step: l}}
+	w := Wish{Light: light(t, "even"), Laid: map[*route.Step]*effect.Laid{step: l}}
 	bare := white
 	bare.Marks = nil
 	with, without := must(f.linear(ever, []look.Skin{white, white}, w)), must(f.linear(ever, []look.Skin{bare, bare}, Wish{Light: w.Light}))
@@ -45,8 +45,8 @@ func TestLaid(t *testing.T) {
 	square := func(mm float64) (low, high airframe.Pt) {
 		return airframe.Pt{X: at.X - mm/2, Y: at.Y - mm/2}, airframe.Pt{X: at.X + mm/2, Y: at.Y + mm/2}
 	}
-	even := func(density float64) *stain.Laid {
-		return &stain.Laid{Clouds: []stain.Cloud{{View: airframe.Top, From: airframe.Pt{X: 40, Y: 40}, ReachMM: 50, WideMM: 20, Density: func(_, _ float64) float64 { return density }}}}
+	even := func(density float64) *effect.Laid {
+		return &effect.Laid{Clouds: []effect.Cloud{{View: airframe.Top, From: airframe.Pt{X: 40, Y: 40}, ReachMM: 50, WideMM: 20, Density: func(_, _ float64) float64 { return density }}}}
 	}
 	for _, density := range []float64{0.05, 0.5, 2} {
 		low, high := square(4)
@@ -59,7 +59,7 @@ func TestLaid(t *testing.T) {
 		t.Errorf("half of what is left covers %.3f, want %.3f", got, want)
 	}
 	for _, d := range []float64{0.1, 0.25, 1.5} { // specks below and above a pixel
-		l := &stain.Laid{Streaks: []stain.Streak{{View: airframe.Top, At: at, WideMM: d, Density: 4}}}
+		l := &effect.Laid{Streaks: []effect.Streak{{View: airframe.Top, At: at, WideMM: d, Density: 4}}}
 		low, high := square(3)
 		boxed := (math.Ceil(3*px) + 1) / px
 		if got, want := laidOn(t, f, l, 1)(low, high)*boxed*boxed, math.Pi/4*d*d; math.Abs(got-want) > 0.3*want+0.004 {
@@ -67,18 +67,18 @@ func TestLaid(t *testing.T) {
 		}
 	}
 	for _, wide := range []float64{0.1, 1.4} { // streaks below and above a pixel hold what they hold
-		s := stain.Streak{View: airframe.Top, At: airframe.Pt{X: 40, Y: 62}, TowardDeg: 180, LongMM: 3, WideMM: wide, Density: 0.1}
-		got := laidOn(t, f, &stain.Laid{Streaks: []stain.Streak{s}}, 1)(airframe.Pt{X: 34, Y: 58}, airframe.Pt{X: 46, Y: 80}) * 12.4 * 22.4
+		s := effect.Streak{View: airframe.Top, At: airframe.Pt{X: 40, Y: 62}, TowardDeg: 180, LongMM: 3, WideMM: wide, Density: 0.1}
+		got := laidOn(t, f, &effect.Laid{Streaks: []effect.Streak{s}}, 1)(airframe.Pt{X: 34, Y: 58}, airframe.Pt{X: 46, Y: 80}) * 12.4 * 22.4
 		if want := wide * 3 * 0.1; math.Abs(got-want) > 0.25*want {
 			t.Errorf("a streak %.1f mm wide covers %.3f mm2, want %.3f", wide, got, want)
 		}
 	}
 	r := raster{{bits(0.5), bits(1.5)}}
-	got := r.over(rgb{1, 1, 1}, 0, 1, [stain.MostInks]rgb{{1, 0, 0}, {0, 1, 0}})
+	got := r.over(rgb{1, 1, 1}, 0, 1, [effect.MostInks]rgb{{1, 0, 0}, {0, 1, 0}})
 	if share := got.g / (got.r + got.g); math.Abs(float64(share)-0.69) > 0.03 {
 		t.Errorf("two inks mix to %.2f", share)
 	}
-	if zero := r.over(rgb{0.3, 0.2, 0.1}, 0, 0, [stain.MostInks]rgb{}); math.Abs(float64(zero.r)-0.3) > 1e-6 {
+	if zero := r.over(rgb{0.3, 0.2, 0.1}, 0, 0, [effect.MostInks]rgb{}); math.Abs(float64(zero.r)-0.3) > 1e-6 {
 		t.Error("what nothing is left of is seen")
 	}
 	for _, d := range []float64{0, 0.02, 0.15, 1, 3.9} {
@@ -95,8 +95,8 @@ func TestBeyond(t *testing.T) {
 	step, other := &route.Step{ID: "s"}, &route.Step{ID: "o"}
 	upper, under := plain(colour.Lab(70, 0, 0), coating.Flat), plain(colour.Lab(70, 0, 0), coating.Flat)
 	upper.Marks = []look.Mark{{Kind: "exhaust-spray", Step: step, Strength: 1, Share: 1, Left: 1}}
-	l := &stain.Laid{Beyond: true, Inks: []colour.Colour{colour.Lab(10, 0, 0)}, Clouds: []stain.Cloud{{View: airframe.Left, From: airframe.Pt{X: 60, Y: 0}, ReachMM: 80, WideMM: 60, Density: func(_, _ float64) float64 { return 1 }}}}
-	dark := func(under look.Skin, laid map[*route.Step]*stain.Laid) (sum float64) {
+	l := &effect.Laid{Beyond: true, Inks: []colour.Colour{colour.Lab(10, 0, 0)}, Clouds: []effect.Cloud{{View: airframe.Left, From: airframe.Pt{X: 60, Y: 0}, ReachMM: 80, WideMM: 60, Density: func(_, _ float64) float64 { return 1 }}}}
+	dark := func(under look.Skin, laid map[*route.Step]*effect.Laid) (sum float64) {
 		for i, p := range must(f.linear(ever, []look.Skin{upper, under}, Wish{Light: light(t, "even"), Laid: laid})) {
 			if s := f.top[i]; s >= 0 && f.pixels[s].zone == 1 && p.g < 0.3 {
 				sum++
@@ -104,21 +104,21 @@ func TestBeyond(t *testing.T) {
 		}
 		return sum
 	}
-	none := dark(under, map[*route.Step]*stain.Laid{step: {Inks: l.Inks}})
-	if got := dark(under, map[*route.Step]*stain.Laid{step: l}) - none; got < 100 {
+	none := dark(under, map[*route.Step]*effect.Laid{step: {Inks: l.Inks}})
+	if got := dark(under, map[*route.Step]*effect.Laid{step: l}) - none; got < 100 {
 		t.Errorf("%.0f points of the next zone are stained", got)
 	}
 	within := *l
 	within.Beyond = false
-	if got := dark(under, map[*route.Step]*stain.Laid{step: &within}) - none; got != 0 {
+	if got := dark(under, map[*route.Step]*effect.Laid{step: &within}) - none; got != 0 {
 		t.Errorf("%.0f points of the next zone are stained by what stays in its own", got)
 	}
 	under.Marks = []look.Mark{{Kind: "exhaust-spray", Step: other, Strength: 1, Share: 1, Left: 1}}
-	if got := dark(under, map[*route.Step]*stain.Laid{step: l, other: {Inks: l.Inks}}) - none; got != 0 {
+	if got := dark(under, map[*route.Step]*effect.Laid{step: l, other: {Inks: l.Inks}}) - none; got != 0 {
 		t.Errorf("%.0f points of a zone with its own stain are stained twice", got)
 	}
 	for range mostRasters + 2 { // a frame keeps no more than so many
-		must(f.raster(ever, &stain.Laid{Inks: l.Inks}))
+		must(f.raster(ever, &effect.Laid{Inks: l.Inks}))
 	}
 	if len(f.laid) > mostRasters {
 		t.Errorf("%d rasters are kept", len(f.laid))
@@ -136,8 +136,8 @@ func TestEnough(t *testing.T) {
 	}
 	k.Marks = []look.Mark{{Kind: "exhaust-spray", Step: step, Strength: 1, Share: 1, Left: 1}}
 	spot := func(density float64) Enough {
-		l := &stain.Laid{Inks: []colour.Colour{colour.Lab(15, 0, 0)}, Clouds: []stain.Cloud{{View: airframe.Top, From: airframe.Pt{X: 45, Y: 55}, ReachMM: 14, WideMM: 7, Density: func(_, _ float64) float64 { return density }}}}
-		return must(f.Enough(ever, []look.Skin{k, k}, Wish{Laid: map[*route.Step]*stain.Laid{step: l}}))
+		l := &effect.Laid{Inks: []colour.Colour{colour.Lab(15, 0, 0)}, Clouds: []effect.Cloud{{View: airframe.Top, From: airframe.Pt{X: 45, Y: 55}, ReachMM: 14, WideMM: 7, Density: func(_, _ float64) float64 { return density }}}}
+		return must(f.Enough(ever, []look.Skin{k, k}, Wish{Laid: map[*route.Step]*effect.Laid{step: l}}))
 	}
 	some, more := spot(0.5), spot(2)
 	if len(some.Eyes) == 0 || some.Eyes[0].View != airframe.Top || math.Hypot(some.Eyes[0].At.X-45, some.Eyes[0].At.Y-62) > 11 || some.Eyes[0].Own > 0.5 || some.Eyes[0].Contrast < 1.5 {
@@ -146,11 +146,11 @@ func TestEnough(t *testing.T) {
 	if more.Contrast <= some.Contrast || more.Eyes[0].Contrast <= some.Eyes[0].Contrast || some.Share <= 0.005 || some.Share > 0.06 {
 		t.Errorf("some %+v, more %+v", some, more)
 	}
-	var all []stain.Cloud
+	var all []effect.Cloud
 	for _, at := range []airframe.Pt{{X: 45, Y: 55}, {X: 45, Y: 75}, {X: -70, Y: 55}} {
-		all = append(all, stain.Cloud{View: airframe.Top, From: at, ReachMM: 6, WideMM: 3, Density: func(_, _ float64) float64 { return 3 }})
+		all = append(all, effect.Cloud{View: airframe.Top, From: at, ReachMM: 6, WideMM: 3, Density: func(_, _ float64) float64 { return 3 }})
 	}
-	apart := must(f.Enough(ever, []look.Skin{k, k}, Wish{Laid: map[*route.Step]*stain.Laid{step: {Inks: []colour.Colour{colour.Lab(15, 0, 0)}, Clouds: all}}}))
+	apart := must(f.Enough(ever, []look.Skin{k, k}, Wish{Laid: map[*route.Step]*effect.Laid{step: {Inks: []colour.Colour{colour.Lab(15, 0, 0)}, Clouds: all}}}))
 	for i, e := range apart.Eyes {
 		for _, o := range apart.Eyes[:i] {
 			if e.View == o.View && math.Hypot(e.At.X-o.At.X, e.At.Y-o.At.Y) < 25 {
@@ -180,18 +180,18 @@ func TestEnough(t *testing.T) {
 // BenchmarkLaid paints a zone with 1,500 streaks: the first time they are laid out, then only painted; and a pull of them, from slider to picture at half size.
 func BenchmarkLaid(b *testing.B) {
 	a := made(b, "low-single")
-	job := stain.DotJob{Paint: colour.Lab(45, -2, -6), On: coating.Flat.Texture(), DMM: 0.8, Wanted: 3, Seed: 1}
+	job := effect.DotJob{Paint: colour.Lab(45, -2, -6), On: coating.Flat.Texture(), DMM: 0.8, Wanted: 3, Seed: 1}
 	step := &route.Step{ID: "s"}
 	k := skins()
 	k[0].Marks = append(k[0].Marks, look.Mark{Kind: "oil-dots", Step: step, Strength: 1, Share: 1, Left: 1})
 	for name, width := range map[string]int{"pull": 640, "kept": 1280} {
 		b.Run(name, func(b *testing.B) {
 			f := must(New(ever, a, airframe.Views, width, 0))
-			w := Wish{Wear: wear.MapOf(a, wear.Service{}), Laid: map[*route.Step]*stain.Laid{step: stain.Streaked(0, job.Plan(a, 0).Dots, job.On)}}
+			w := Wish{Wear: wear.MapOf(a, wear.Service{}), Laid: map[*route.Step]*effect.Laid{step: job.Laid(a, 0, job.Plan(a, 0).Dots)}}
 			must(f.Paint(ever, k, w))
 			for b.Loop() {
 				if name == "pull" {
-					w.Laid = map[*route.Step]*stain.Laid{step: stain.Streaked(0, job.Plan(a, 0).Dots, job.On)}
+					w.Laid = map[*route.Step]*effect.Laid{step: job.Laid(a, 0, job.Plan(a, 0).Dots)}
 				}
 				must(f.Paint(ever, k, w))
 			}

@@ -9,11 +9,11 @@ import (
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
@@ -26,7 +26,7 @@ type Wish struct {
 	Wear   *wear.Map
 	Shows  Overlay
 	Tints  []Tint // over the airframe's zones
-	Laid   map[*route.Step]*stain.Laid
+	Laid   map[*route.Step]*effect.Laid
 }
 
 // Tint is a colour laid over a zone to show something else than paint.
@@ -66,7 +66,7 @@ type mark struct {
 	second   bool    // takes the second noise
 	laid     *raster // what was laid where, in place of a noise
 	left     float32 // of its density
-	inks     [stain.MostInks]rgb
+	inks     [effect.MostInks]rgb
 }
 
 // Paint paints the model: skins are those of the airframe's zones, in their order.
@@ -246,10 +246,22 @@ func half(l [3]float64) (x, y, z float32) {
 	return float32(h[0]), float32(h[1]), float32(h[2])
 }
 
+// textured reports whether there is more to a mark than what was set by hand: the smallest chips.
+func (m *mark) textured() bool {
+	switch m.kind {
+	case "chip", "sponge-chips", "brush-chips", "wipe-back", "pencil":
+		return true
+	}
+	return false
+}
+
 // over lays a mark over a colour.
 func (m *mark) over(c rgb, p *pixel, z *palette, spot int) rgb {
 	if m.laid != nil {
-		return m.laid.over(c, spot, m.left, m.inks)
+		c = m.laid.over(c, spot, m.left, m.inks)
+		if !m.textured() {
+			return c
+		}
 	}
 	switch m.kind {
 	case "chip", "sponge-chips", "brush-chips", "wipe-back", "pencil":

@@ -12,10 +12,10 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/decal"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 )
 
@@ -344,7 +344,7 @@ func TestMarks(t *testing.T) {
 	k := plain(colour.Grey(75), coating.Satin)
 	exhaust := &route.Step{ID: "exhaust"}
 	k.Marks = []look.Mark{{Kind: "exhaust-spray", Strength: 0.7, Share: 0.1, Left: 1, Step: exhaust}}
-	laid := map[*route.Step]*stain.Laid{exhaust: stain.Streams(stain.Rows(a, 30, 0.75), 0, colour.Grey(15), 1, 1)}
+	laid := map[*route.Step]*effect.Laid{exhaust: effect.Streams(effect.Banks(a, 30, 0.75), 0, colour.Grey(15), 1, 1, 7)}
 	img := must(f.Paint(ever, []look.Skin{k, plain(colour.Grey(75), coating.Satin)}, Wish{Light: light(t, "even"), Laid: laid}))
 	var stack airframe.Feature
 	for _, one := range a.Features {

@@ -281,14 +281,6 @@ func TestNamed(t *testing.T) {
 			t.Errorf("%s after %s: too late %v", tc.do, tc.done, got)
 		}
 	}
-	for _, tc := range []struct {
-		do      string
-		planned bool
-	}{{"oil-dots", true}, {"brush-chips", true}, {"exhaust-spray", true}, {"gloss-coat", false}} {
-		if got := route.MustTechnique(tc.do).Planned(); got != tc.planned {
-			t.Errorf("%s: planned %v", tc.do, got)
-		}
-	}
 	if route.StepName(routetest.Step("gloss-coat", nil, 1)) != "the gloss coat" {
 		t.Error(route.StepName(routetest.Step("gloss-coat", nil, 1)))
 	}

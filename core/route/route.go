@@ -18,7 +18,6 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/solvent"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
@@ -137,7 +136,8 @@ type Step struct {
 	Laying   Laying          // how its sprayed coats go on
 	Drying   Drying          // how its film is helped to dry
 	Edge     EdgeID          // of a mask: hard, lifted or freehand; empty for hard
-	How      stain.How       // how strong its stain is, how far it reaches
+	Seed     uint64          // of where its effect puts what
+	Pull     Pull            // what was changed of what its effect is planned as
 	Of       string          // a wipe's wash
 	Cloth    wash.Wetness
 	Liquid   *solvent.Liquid // a wipe's own liquid; nil for the wash's remover

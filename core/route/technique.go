@@ -10,15 +10,17 @@ import (
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
-	"inkysparrow/core/stain"
 )
 
 // MostPasses is the most thin passes of a sprayed stain.
 var MostPasses = int(Numbers.Number("most-passes", 15, "passes", "most passes of a sprayed stain", thinBench))
 
+// CountsPasses is what a technique counts that is built up in thin passes.
+const CountsPasses = "passes"
+
 // Most returns the most coats that a step can have; the plan format lets ten be written.
 func (t *Technique) Most() int {
-	if t.Counts == "passes" {
+	if t.Counts == CountsPasses {
 		return MostPasses
 	}
 	return 10
@@ -292,7 +294,7 @@ var techniques = []*Technique{
 		Role: NeedsTooth | OilWork, Covers: cover("streak", 0.05), Setup: setup("streak", 5), Per100: per100("streak", 4), Caution: oilRagCare,
 	},
 	{
-		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: usualCoats("exhaust-spray", 7), Counts: "passes", Thin: thin("exhaust-spray", 0.007), Tint: tint("exhaust-spray", 3), Kinds: stains,
+		ID: "exhaust-spray", Name: "Exhaust", Short: "Exhaust", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Coats: usualCoats("exhaust-spray", 7), Counts: CountsPasses, Thin: thin("exhaust-spray", 0.007), Tint: tint("exhaust-spray", 3), Kinds: stains,
 		Role: Staining, Covers: cover("exhaust-spray", 0.1), Spray: dose.Fine, Setup: setup("exhaust-spray", 8), Per100: per100("exhaust-spray", 0.5), Between: between("exhaust-spray", 2), Airbrush: true, Caution: sprayCare,
 	},
 	{
@@ -394,10 +396,4 @@ func (t *Technique) liquid(p *coating.Product) *solvent.Liquid {
 		return p.Remover
 	}
 	return nil
-}
-
-// Planned reports whether what the technique puts where is planned on the airframe: oils, chips, stains, dust.
-func (t *Technique) Planned() bool {
-	_, chips := stain.ChipToolOf(t.ID)
-	return chips || stain.CareOf(t.ID) != stain.Care{}
 }

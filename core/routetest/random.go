@@ -16,7 +16,6 @@ import (
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 )
@@ -177,7 +176,7 @@ func randomStep(r *rand.Rand, p *route.Plan, zone *route.Zone, i int) *route.Ste
 		s.Share = .02 + .9*r.Float64()
 	}
 	if one(3) {
-		s.How = stain.How{Of: pick(r, "", stain.OfExhaust, stain.OfGas), Amount: 3 * r.Float64(), Rounds: float64(r.IntN(3) * 100), Hours: float64(r.IntN(3) * 10)}
+		s.Pull = route.Pull{Of: pick(r, "", route.OfExhaust, route.OfGas), Amount: 3 * r.Float64(), Rounds: float64(r.IntN(3) * 100), Hours: float64(r.IntN(3) * 10)}
 	}
 	return s
 }

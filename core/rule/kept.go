@@ -5,9 +5,9 @@ import (
 	"slices"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/timeline"
 	"inkysparrow/core/verdict"
 )
@@ -23,22 +23,20 @@ var noSource = timeline.Rule{
 }
 
 // sourceOf is what a step's stain comes from; ok is false where it could come from anywhere.
-func sourceOf(s *route.Step) (kind airframe.FeatureKind, words string, ok bool) {
-	switch {
-	case s.Do.ID == "mud":
-		return airframe.Wheel, "wheel", true
-	case s.How.Of == stain.OfGas:
-		return airframe.GunPort, "gun", true
-	case s.How.Of == stain.OfExhaust, s.Do.ID == "exhaust-spray":
-		return airframe.Stack, "exhaust stack", true
+func sourceOf(s *route.Step, a *airframe.Airframe) (kind airframe.FeatureKind, words string, ok bool) {
+	if made := effect.Makes(s, a); len(made) == 1 && made[0].From != "" {
+		return made[0].From, made[0].FromWords, true
 	}
 	return "", "", false
 }
 
 func findNoSource(s *timeline.Site) []timeline.Finding {
 	a := s.Plan.Airframe
-	kind, words, ok := sourceOf(s.Step)
-	if a == nil || !ok {
+	if a == nil {
+		return nil
+	}
+	kind, words, ok := sourceOf(s.Step, a)
+	if !ok {
 		return nil
 	}
 	zone := a.Zone(s.Zone.ID)

@@ -36,6 +36,6 @@ func Mishaps() []Mishap {
 		{"tape", "Tape took paint off, or paint crept under it", []string{"mask", "masking", "tape lifted", "paint bled", "ragged edge"}, []string{"mask-lifts", "mask-soft", "mask-stays"}, "Level the edge with fine grit and touch it in. Next time: over hard paint, off slowly and flat, within the hour."},
 		{"oils", "Oils do not blend, or blend away", []string{"oil dots", "smears", "slide", "too strong fading", "shiny oils"}, []string{"grip", "young-oils"}, "Over gloss they slide: lay a flat coat first. What is too strong comes off with a brush damp with white spirit, until it stiffens."},
 		{"pale-gone", "Dust, mud or a pale stain is gone under the clear", []string{"pigment vanished", "lost under the clear", "disappeared", "darkened"}, []string{"unsealed-dust", "after-final", "dulled"}, "Lay it on again and leave it bare, or fix it with a mist: a wet coat fills its pores."},
-		{"much", "A stain is too much: exhaust, soot, streaks", []string{"too much", "too long", "overdone", "too heavy", "exhaust too dark"}, []string{"stain-strength", "stain-source"}, "Spray the base colour over its edge in thin veils, or rub pastel back with a damp bud. Stains shows what belongs there."},
+		{"much", "A stain is too much: exhaust, soot, streaks", []string{"too much", "too long", "overdone", "too heavy", "exhaust too dark"}, []string{"stain-source"}, "Spray the base colour over its edge in thin veils, or rub pastel back with a damp bud. Stains shows what belongs there."},
 	}
 }

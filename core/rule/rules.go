@@ -60,7 +60,6 @@ var every = timeline.NewRules(
 	&silvering,
 	&slit,
 	&spraySetting,
-	&stainStrength,
 	&tableDate,
 	&turpentine,
 	&underMedium,

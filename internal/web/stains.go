@@ -1,6 +1,7 @@
 package web
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"slices"
@@ -11,9 +12,9 @@ import (
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
-	"inkysparrow/core/stain"
 	"inkysparrow/internal/format/sheet"
 	"inkysparrow/internal/studio"
 	"inkysparrow/internal/wire"
@@ -21,7 +22,7 @@ import (
 )
 
 // pulls reads what a picture should show in place of a plan's own stains: zone/step:amount:reach.
-func pulls(text string) (map[string]stain.How, error) {
+func pulls(text string) (map[string]route.Pull, error) {
 	if text == "" {
 		return nil, nil
 	}
@@ -34,7 +35,7 @@ func pulls(text string) (map[string]stain.How, error) {
 	if err != nil {
 		return nil, err
 	}
-	return map[string]stain.How{strings.Join(parts[:n-2], ":"): {Amount: how.Amount, Reach: how.Reach}}, nil
+	return map[string]route.Pull{strings.Join(parts[:n-2], ":"): {Amount: how.Times, Reach: how.Reach}}, nil
 }
 
 // howOf reads what is changed of a stain.
@@ -50,8 +51,8 @@ func howOf(amount, reach, rounds, hours string) (h plan.StainHow, err error) {
 		}
 		*out = v
 	}
-	read("amount", amount, stain.LeastPull, stain.MostPull, &h.Amount)
-	read("reach", reach, stain.LeastPull, stain.MostPull, &h.Reach)
+	read("amount", amount, route.LeastPull, route.MostPull, &h.Times)
+	read("reach", reach, route.LeastPull, route.MostPull, &h.Reach)
 	for _, n := range []struct {
 		name, text string
 		most       float64
@@ -106,22 +107,22 @@ func (s *Server) stains(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	out := wire.Stained{Steps: []wire.StainStep{}, Least: stain.LeastPull, Most: stain.MostPull}
+	out := wire.Stained{Steps: []wire.StainStep{}, Least: route.LeastPull, Most: route.MostPull}
 	for _, line := range j.checked.Lines {
 		if k := painter.Shape.Zone(line.Zone.ID); k < 0 || painter.Shape.Measures[k].AreaCM2 <= 0 {
 			continue
 		}
 		for i := range line.Steps {
 			p := &line.Steps[i]
-			if !p.Step.Do.Planned() {
+			if !effect.Stains(p.Step.Do) {
 				continue
 			}
-			amount, reach := p.Step.How.Times()
+			amount, reach := p.Step.Pull.Times()
 			one := wire.StainStep{
-				Zone: line.Zone.ID, ZoneName: line.Zone.Name, Step: p.Step.ID, Name: p.Step.Do.Name, When: j.moment(p.Start), Ends: p.End, Done: !p.Step.Done.IsZero(),
-				Amount: amount, Reach: reach, Oil: p.Step.Do.Has(route.OilWork), Guns: p.Step.How.Of == stain.OfGas, Colour: look.Plastic.String(),
+				Zone: line.Zone.ID, ZoneName: line.Zone.Name, Step: p.Step.ID, Name: p.Step.Do.Name, When: j.moment(p.Start), Ends: p.End, Done: !p.Step.Done.IsZero(), Begun: !p.Step.Started.IsZero(),
+				Amount: amount, Reach: reach, Oil: p.Step.Do.Has(route.OilWork), Colour: look.Plastic.String(),
+				Guns: effect.Is(p.Step, painter.Shape.Airframe, route.OfGas), Flown: effect.Is(p.Step, painter.Shape.Airframe, route.OfExhaust),
 			}
-			one.Flown = p.Step.How.Of == stain.OfExhaust || p.Step.How.Of == "" && p.Step.Do.ID == "exhaust-spray"
 			if p.Step.Product != nil {
 				one.Colour = p.Step.Product.Shows().String()
 			}
@@ -156,8 +157,8 @@ func (s *Server) stainPlan(c fiber.Ctx) error {
 			if how.Hours == nil {
 				how.Hours = own.Stain.Hours
 			}
-			if how.Amount == 0 {
-				how.Amount = own.Stain.Amount
+			if how.Times == 0 {
+				how.Times = cmp.Or(own.Stain.Times, own.Stain.Amount)
 			}
 			if how.Reach == 0 {
 				how.Reach = own.Stain.Reach
@@ -187,51 +188,17 @@ func (s *Server) stainPlan(c fiber.Ctx) error {
 	if got.Amount != 1 {
 		against = fmt.Sprintf("%.1f times what its service asks for. %s", got.Amount, j.file.Targets().Words)
 	}
-	out := wire.StainTold{Against: against, Words: b.Words, Rows: b.Rows, Passes: len(got.Passes), Plan: wire.StainPlan{
-		Amount: got.Amount, Reach: got.Reach, Ways: got.Ways, Inks: got.Inks, Undo: got.Undo, Tool: got.Tool, Seal: got.Seal, Caution: got.Caution, Views: viewsOf(got, j),
-	}}
-	switch {
-	case len(got.Profile) > 0:
-		out.Length = got.Profile[len(got.Profile)-1].AftMM / got.Reach
-	case len(got.Dots) > 0:
-		out.Length = got.Dots[0].LengthMM / got.Reach
-	case len(got.Clouds) > 0:
-		out.Length = got.Clouds[0].LengthMM / got.Reach
-	case len(got.Specks) > 0 && got.Chips == nil:
-		out.Length = stain.MudMM(j.file.Build.Scale)
-	}
-	return c.JSON(out)
+	return c.JSON(wire.StainTold{Against: against, Words: b.Words, Rows: b.Rows, Passes: got.Passes(), Length: got.LongMM, Plan: wire.StainPlan{
+		Amount: got.Amount, Reach: got.Reach, Ways: got.Ways, Undo: got.Undo, Tool: got.Tool, Seal: got.Seal, Caution: got.Caution, Views: viewsOf(got),
+	}})
 }
 
 // viewsOf are the views in which something of a plan lies.
-func viewsOf(s plan.Stains, j *judged) []string {
+func viewsOf(s plan.Stains) []string {
 	all := []string{}
-	add := func(v string) {
-		if !slices.Contains(all, v) {
-			all = append(all, v)
-		}
-	}
-	for _, d := range s.Dots {
-		add(d.View)
-	}
-	for _, d := range s.Specks {
-		add(d.View)
-	}
-	for _, d := range s.Lines {
-		add(d.View)
-	}
-	for _, d := range s.Clouds {
-		add(d.View)
-	}
-	if len(s.Profile) > 0 {
-		if shape, err := j.file.Shape(); err == nil {
-			for _, f := range shape.Features {
-				if f.Kind == airframe.Stack {
-					for _, v := range f.Views {
-						add(v.String())
-					}
-				}
-			}
+	for _, at := range s.Places {
+		if !slices.Contains(all, at.View) {
+			all = append(all, at.View)
 		}
 	}
 	return all

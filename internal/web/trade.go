@@ -17,11 +17,11 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wear"
 	"inkysparrow/examples"
 	"inkysparrow/internal/wire"
@@ -154,7 +154,7 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	for _, m := range plan.UsualMonths {
 		t.Months = append(t.Months, wire.Wish{ID: fmt.Sprint(m.Months), Words: m.Words})
 	}
-	for _, f := range stain.Fuels() {
+	for _, f := range effect.Fuels() {
 		t.Fuels = append(t.Fuels, wire.Wish{ID: f.ID, Words: f.Words})
 	}
 	for _, s := range plan.Schemes() {

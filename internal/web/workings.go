@@ -25,6 +25,7 @@ import (
 	"inkysparrow/core/cure"
 	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/follow"
 	"inkysparrow/core/gloss"
@@ -37,7 +38,6 @@ import (
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
-	"inkysparrow/core/stain"
 	"inkysparrow/core/wash"
 	"inkysparrow/core/wear"
 	"inkysparrow/internal/wire"
@@ -213,7 +213,7 @@ func numbersTable() (rows []wire.Working) {
 		{"wear", wear.Numbers.Rows()},
 		{"airframe", airframe.Numbers.Rows()},
 		{"picture", picture.Numbers.Rows()},
-		{"stains", stain.Numbers.Rows()},
+		{"effects", effect.Numbers.Rows()},
 		{"kinds of step", route.Numbers.Rows()},
 		{"the schedule", timeline.Numbers.Rows()},
 		{"rules", rule.Numbers.Rows()},

@@ -200,6 +200,7 @@ type StainStep struct {
 	When     string    `json:"when"`
 	Ends     time.Time `json:"ends"`
 	Done     bool      `json:"done"`
+	Begun    bool      `json:"begun"`
 	Amount   float64   `json:"amount"`
 	Reach    float64   `json:"reach"`
 	Oil      bool      `json:"oil"`  // it mellows
@@ -222,7 +223,6 @@ type StainPlan struct {
 	Amount  float64         `json:"amount"`
 	Reach   float64         `json:"reach"`
 	Ways    []plan.StainWay `json:"ways"`
-	Inks    []plan.StainInk `json:"inks"`
 	Undo    string          `json:"undo"`
 	Tool    string          `json:"tool"`
 	Seal    string          `json:"seal"`

@@ -943,6 +943,10 @@ export interface PlanStep {
    */
   drying?: "air" | "warm";
   edge?: PlanEdge;
+  /**
+   * Of where its effect puts what; by the step's id where it is left out.
+   */
+  seed?: number;
   stain?: PlanStainHow;
   /**
    * @maxItems 200
@@ -1041,7 +1045,7 @@ export interface PlanStainHow {
   /**
    * Times what is planned: how many
    */
-  amount?: number;
+  times?: number;
   /**
    * Times as long.
    */
@@ -1054,6 +1058,18 @@ export interface PlanStainHow {
    * Flown since it was cleaned.
    */
   hours?: number;
+  did?: PlanStainDid;
+  /**
+   * As times
+   */
+  amount?: number;
+}
+/**
+ * The figures that a step that is begun or done was carried out with.
+ */
+export interface PlanStainDid {
+  passes?: number;
+  area_pct?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1484,7 +1500,7 @@ export interface PlanStainHow1 {
   /**
    * Times what is planned: how many
    */
-  amount?: number;
+  times?: number;
   /**
    * Times as long.
    */
@@ -1497,6 +1513,11 @@ export interface PlanStainHow1 {
    * Flown since it was cleaned.
    */
   hours?: number;
+  did?: PlanStainDid;
+  /**
+   * As times
+   */
+  amount?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2767,6 +2788,7 @@ export interface StainStep {
   when: string;
   ends: string;
   done: boolean;
+  begun: boolean;
   amount: number;
   reach: number;
   oil: boolean;
@@ -2879,7 +2901,6 @@ export interface StainPlan {
   amount: number;
   reach: number;
   ways: PlanStainWay[];
-  inks: PlanStainInk[];
   undo: string;
   tool: string;
   seal: string;
@@ -2895,24 +2916,6 @@ export interface PlanStainWay {
   words: string;
   takes: string;
   undo: string;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "PlanStainInk".
- */
-export interface PlanStainInk {
-  id: string;
-  words: string;
-  colour: string;
-  /**
-   * Of the core with which it reads as wanted.
-   */
-  cover_pct: number;
-  de: number;
-  /**
-   * The first of them that can be seen on this paint.
-   */
-  suits: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3833,4 +3836,12 @@ export interface PlanSpray1 {
    * Parts of thinner to one of the product.
    */
   thinning: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanStainDid".
+ */
+export interface PlanStainDid1 {
+  passes?: number;
+  area_pct?: number;
 }

@@ -100,7 +100,9 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     settling = false
     if (!s || (!pulled.value && rounds.value === '' && hours.value === '')) return
     const was = store.build?.plan.zones?.find((z) => z.id === s.zone)?.steps.find((x) => x.id === s.step)?.stain
-    const stain: PlanStainHow = { ...was, amount: amount.value, reach: reach.value }
+    const stain: PlanStainHow = { ...was, times: amount.value, reach: reach.value }
+    delete stain.amount
+    delete stain.did
     if (rounds.value !== '') stain.rounds = Number(rounds.value)
     if (hours.value !== '') stain.hours = Number(hours.value)
     await store.act({ do: 'pull-stain', of: s.step, stain })

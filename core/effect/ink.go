@@ -1,4 +1,4 @@
-package stain
+package effect
 
 import (
 	"math"

@@ -1,25 +1,31 @@
-// Package stain plans what makes a model look used: what lies behind an exhaust stack and how it is sprayed, and where dots of oil go and how they are drawn out.
-//
-// One scale serves every deposit: its optical density A covers a share 1 - exp(-A) of what lies below. Densities add up, covers don't.
-//
-// The plume. A jet leaves the stack, mixes with the slipstream and touches the skin. Its half width (standard deviation) grows with the turbulence of the slipstream (Taylor 1921,
-// short times) and, near the stack, with its own mixing (Abramovich). Its axis stands off the skin and rises as a bent-over jet does (Briggs 1975). At the wall its concentration is
-// that of a Gaussian plume mirrored there. Of that the wall takes a part by turbulence, which makes the halo, and a part by heat (thermophoresis), which goes with the
-// square of what is left of the gas, is narrower, spent within a metre, and makes the core. All from memory; constants fitted.
-package stain
+package effect
 
 import (
 	"math"
+	"math/rand/v2"
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/shade"
 	"inkysparrow/core/solve"
 )
 
-// Numbers is the table behind this package.
-var Numbers fact.Table
+var (
+	coreBench = fact.Bench("chosen: how much of the paint shows through right behind the stack")
+	cores     = map[shade.Reading]float64{
+		shade.Subtle: Numbers.Number("core-subtle", 0.45, "", "cover of a plume's core where stains shall be subtle", coreBench),
+		shade.Clear:  Numbers.Number("core-clear", 0.75, "", "cover where they shall be clear", coreBench),
+		shade.Stark:  Numbers.Number("core-stark", 0.9, "", "cover where they shall be stark", coreBench),
+	}
+	hoursMonth = Numbers.Number("hours-a-month", 25, "h", "flown in a month of service", fact.Bench("chosen"))
+	hoursMost  = Numbers.Number("hours-between", 60, "h", "flown at the most between two cleanings", fact.Bench("chosen"))
+)
 
+// The plume. A jet leaves the stack, mixes with the slipstream and touches the skin. Its half width (standard deviation) grows with the turbulence of the slipstream (Taylor 1921,
+// short times) and, near the stack, with its own mixing (Abramovich). Its axis stands off the skin and rises as a bent-over jet does (Briggs 1975). At the wall its concentration is
+// that of a Gaussian plume mirrored there. Of that the wall takes a part by turbulence, which makes the halo, and a part by heat (thermophoresis), which goes with the
+// square of what is left of the gas, is narrower, spent within a metre, and makes the core. All from memory; constants fitted.
 var (
 	flight     = fact.Bench("chosen: a piston engine at cruise")
 	forms      = fact.Memory("forms after Taylor 1921, Abramovich, Briggs 1975; constants fitted to T21 and T30")
@@ -79,8 +85,8 @@ type Plume struct {
 	Scale  int
 }
 
-// Of returns the plume of an airframe's stacks.
-func Of(a *airframe.Airframe, f *airframe.Feature, hours, core float64) Plume {
+// PlumeOf returns the plume of an airframe's stacks.
+func PlumeOf(a *airframe.Airframe, f *airframe.Feature, hours, core float64) Plume {
 	metre := 1000 / float64(a.Scale)
 	p := Plume{BoreM: f.SizeMM / metre, Fuel: FuelNamed(f.Fuel), Hours: hours, Core: core, Scale: a.Scale}
 	for i := range max(1, f.Number) {
@@ -130,12 +136,27 @@ func (p Plume) Density(aft, beside float64) float64 {
 // cap is the density of the wanted core: nobody paints what can't be told from opaque.
 func (p Plume) cap() float64 { return -math.Log(1 - min(0.98, max(0.01, p.Core))) }
 
-// Painted returns the density to be painted at a place of the model, in mm aft of the first stack and beside it: in the order of what was laid, and no denser than the wanted core.
-func (p Plume) Painted(aftMM, besideMM float64) float64 {
+// painting returns the density to be painted by place, in mm of the model aft of the first stack and beside it. What lies just aft of the last stack is what the core is wanted to be, or
+// less after few hours; all else keeps its proportion to that, so that hours and fuel make a plume stronger and never longer than it is, and nothing is denser than the core.
+func (p Plume) painting() func(aftMM, besideMM float64) float64 {
 	k := float64(p.Scale) / 1000
 	most := p.cap()
-	return most * -math.Expm1(-p.Density(aftMM*k, besideMM*k)/most)
+	at := p.Density(p.Stacks[len(p.Stacks)-1]+coreAft, 0)
+	if at <= 0 {
+		return func(_, _ float64) float64 { return 0 }
+	}
+	by := most * -math.Expm1(-at/most) / at
+	return func(aftMM, besideMM float64) float64 {
+		d := by * p.Density(aftMM*k, besideMM*k)
+		t := d / most
+		return d / math.Sqrt(math.Sqrt(1+t*t*t*t))
+	}
 }
+
+var coreAft = Numbers.Number("plume-core-at", 0.1, "m", "how far aft of the last stack its core is looked at", fact.Bench("T30: cover at 1 m at most half of the core's, at 4 m at most 0.15"))
+
+// Painted returns the density to be painted at a place of the model.
+func (p Plume) Painted(aftMM, besideMM float64) float64 { return p.painting()(aftMM, besideMM) }
 
 // Cover returns the share that is covered at a place of the model.
 func (p Plume) Cover(aftMM, besideMM float64) float64 {
@@ -148,14 +169,17 @@ type Point struct{ AftMM, Peak, HalfWidthMM float64 } // cover on the axis, and 
 // Profile returns the plume from its first stack to where nothing of it would be sprayed any more.
 func (p Plume) Profile() []Point {
 	var all []Point
+	painted := p.painting()
+	cover := func(x, y float64) float64 { return -math.Expm1(-painted(x, y)) }
 	k := 1000 / float64(p.Scale)
+	last := p.Stacks[len(p.Stacks)-1]
 	for aft := 0.0; aft <= 8; aft += 0.05 + 0.05*aft {
 		x := aft * k
-		peak := p.Cover(x, 0)
-		if len(all) > 2 && p.Painted(x, 0) < seenFrom {
+		peak := cover(x, 0)
+		if len(all) > 2 && aft > last && painted(x, 0) < seenFrom {
 			break
 		}
-		low, _ := solve.Halve(0, 20*p.WidthM(aft)*k, 40, func(aside float64) bool { return p.Cover(x, aside) > peak/2 })
+		low, _ := solve.Halve(0, 20*p.WidthM(aft)*k, 14, func(aside float64) bool { return cover(x, aside) > peak/2 })
 		all = append(all, Point{x, peak, low})
 	}
 	return all
@@ -164,15 +188,31 @@ func (p Plume) Profile() []Point {
 // usualHours are what is flown since the last wash where nobody says.
 var usualHours = Numbers.Number("plume-usual-hours", 30, "h", "flown since it was cleaned, where nothing is said", fact.Bench("chosen: some weeks of flying"))
 
-// Rows returns the plumes of an airframe's stacks after so many hours, each with the zone that it streams over first.
-func Rows(a *airframe.Airframe, hours, core float64) []Row {
-	var all []Row
+// Hours returns the hours flown since an aircraft was cleaned, by its months in service; what is usual where nothing is said.
+func Hours(months float64) float64 {
+	if months <= 0 {
+		return usualHours
+	}
+	return min(hoursMost, months*hoursMonth)
+}
+
+// Core returns the cover of a plume's core that a reading asks for.
+func Core(r shade.Reading) float64 {
+	if v := cores[r]; v > 0 {
+		return v
+	}
+	return cores[shade.Subtle]
+}
+
+// Banks returns the plumes of an airframe's stacks after so many hours, each with the zone that it streams over first.
+func Banks(a *airframe.Airframe, hours, core float64) []Bank {
+	var all []Bank
 	for i := range a.Features {
 		f := &a.Features[i]
 		if f.Kind != airframe.Stack || f.SizeMM <= 0 {
 			continue
 		}
-		r := Row{Stacks: f, Plume: Of(a, f, hours, core), Zone: -1}
+		r := Bank{From: f, Plume: PlumeOf(a, f, hours, core), Zone: -1}
 		for _, v := range f.Views {
 			at, _ := v.Of(f.At)
 			aft := v.Aft()
@@ -185,25 +225,22 @@ func Rows(a *airframe.Airframe, hours, core float64) []Row {
 	return all
 }
 
-// justAft is where it is seen what a row streams over, in mm.
-const justAft = 5
-
-// Row is a row of stacks with its plume.
-type Row struct {
-	Stacks *airframe.Feature
+// Bank is a row of stacks with its plume.
+type Bank struct {
+	From *airframe.Feature
 	Plume
 	Zone int // that it streams over first; -1 for none
 }
 
 // Streams returns what a zone's step of exhaust lays: the plumes of the rows that stream over the zone first, also where they cross into others, or of all rows, where they reach
 // the zone, if none begins on it. amount is how many times what is wanted is laid, reach how many times as far aft.
-func Streams(rows []Row, zone int, ink colour.Colour, amount, reach float64) *Laid {
+func Streams(rows []Bank, zone int, ink colour.Colour, amount, reach float64, seed uint64) *Laid {
 	l := &Laid{Zone: zone, Inks: []colour.Colour{ink}}
 	for _, r := range rows {
 		l.Beyond = l.Beyond || r.Zone == zone
 	}
 	for _, r := range rows {
-		if l.Beyond && r.Zone != zone {
+		if r.Zone < 0 || l.Beyond && r.Zone != zone {
 			continue
 		}
 		last := 0.0
@@ -211,12 +248,71 @@ func Streams(rows []Row, zone int, ink colour.Colour, amount, reach float64) *La
 			last = p[len(p)-1].AftMM
 		}
 		metre := 1000 / float64(r.Scale)
-		for _, v := range r.Stacks.Views {
-			from, _ := v.Of(r.Stacks.At)
+		painted := r.painting()
+		blown := blownBy(seed, metre)
+		for _, v := range r.From.Views {
+			from, _ := v.Of(r.From.At)
+			out := sideOf(v, from)
 			l.Clouds = append(l.Clouds, Cloud{View: v, From: from, ReachMM: last * reach, WideMM: 3 * r.WidthM(last/metre) * metre, Density: func(aft, beside float64) float64 {
-				return amount * r.Painted(aft/reach, beside)
+				return amount * blown.over(painted, aft/reach, beside*out)
 			}})
 		}
 	}
 	return l
+}
+
+// sideOf is 1 where a positive distance beside a plume's axis lies below it, or outboard of it seen from above, and else -1: so that mirrored stacks give mirrored plumes.
+func sideOf(v airframe.View, from airframe.Pt) float64 {
+	aft := v.Aft()
+	down := airframe.Pt{X: 1}
+	if from.X < 0 {
+		down.X = -1
+	}
+	if d, ok := v.Down(); ok {
+		down = d
+	}
+	if down.X*aft.Y-down.Y*aft.X < 0 {
+		return -1
+	}
+	return 1
+}
+
+var (
+	blownBench  = fact.Bench("chosen: the lower edge is drawn out by the air and by rain, and no plume is even")
+	blownLow    = Numbers.Number("plume-lower", 0.45, "", "how much further its lower half reaches, well aft", blownBench)
+	blownOver   = Numbers.Number("plume-lower-over", 1, "m", "over which that comes about", blownBench)
+	blownUneven = Numbers.Number("plume-uneven", 0.3, "", "how much its density varies in threads along the air", blownBench)
+	blownThread = Numbers.Number("plume-thread", 0.05, "m", "width of such a thread", blownBench)
+)
+
+// blown is how the air draws a plume out: further below its axis, and in threads.
+type blown struct {
+	metre  float64 // mm
+	phases [4][2]float64
+}
+
+func blownBy(seed uint64, metre float64) blown {
+	b := blown{metre: metre}
+	rnd := rand.New(rand.NewPCG(seed, 0xb10))
+	for i := range b.phases {
+		b.phases[i] = [2]float64{2 * math.Pi * rnd.Float64(), 0.6 + 0.9*rnd.Float64()}
+	}
+	return b
+}
+
+// over returns a plume's density at a place in mm, lower below its axis.
+func (b blown) over(painted func(aft, beside float64) float64, aft, lower float64) float64 {
+	if aft < 0 {
+		return 0
+	}
+	come := -math.Expm1(-aft / (blownOver * b.metre))
+	if lower > 0 {
+		lower /= 1 + blownLow*come
+	}
+	n := 0.0
+	for i, p := range b.phases {
+		across := 2 * math.Pi * p[1] * float64(i+1) / (2 * blownThread * b.metre * (1 + 2*come))
+		n += math.Cos(across*lower+p[0]+aft/(b.metre*(0.5+0.3*float64(i)))) / float64(len(b.phases))
+	}
+	return painted(aft, lower) * (1 + 2*blownUneven*come*n)
 }

@@ -1,4 +1,4 @@
-package stain
+package effect
 
 import (
 	"math"
@@ -12,7 +12,6 @@ import (
 // Dry pigment scatters because there is air between its grains. A wet clear fills that air: what scatters little in a clear then drowns, what absorbs stays.
 var (
 	dustBench  = fact.Bench("pastels fade under a wet coat; a mist keeps most; constants fitted to T33")
-	dustSolid  = Numbers.Number("pigment-density", 2.7, "g/ml", "density of dry pigments", fact.Memory("chalk, clay, earths; titanium white and iron oxides are heavier"))
 	dustPacked = Numbers.Number("dust-packed", 0.6, "", "share of the space that loose grains fill", fact.Memory("random packing is about 0.6"))
 	mistWet    = Numbers.Number("dust-mist-wet", 0.5, "", "share of a mist that is still wet on arrival", dustBench)
 	mistSoaks  = Numbers.Number("dust-mist-soaks", 0.42, "", "share of that which the voids take up", dustBench)
@@ -101,28 +100,16 @@ func (d Dust) Kept(ground colour.Colour, mg, mistUM float64) float64 {
 	}
 	filled, left := colour.ClearFills(), 1-wetBlows
 	if mistUM > 0 {
-		void := mg / (dustSolid * dustPacked) * (1 - dustPacked) * 10 // um
+		void := mg / (coating.PigmentDensity() * dustPacked) * (1 - dustPacked) * 10 // um
 		filled, left = min(colour.ClearFills(), mistUM*mistWet*mistSoaks/(void+mistSkin)), 1-mistBlows
 	}
 	return ground.Difference(d.Over(ground, mg*left, filled)) / before
 }
 
-// PigmentDensity returns the density of dry pigments, g/ml.
-func PigmentDensity() float64 { return dustSolid }
-
 // HeldBy returns how much dust a surface holds when it is worked in, in mg/cm2: more lies loose and is blown off.
 func HeldBy(on coating.Texture) float64 {
-	return holds * float64(on) * dustPacked * dustSolid / 10
+	return holds * float64(on) * dustPacked * coating.PigmentDensity() / 10
 }
 
 // Layers returns in how many layers a dust of that optical density is worked in.
 func Layers(density float64) int { return max(1, int(math.Ceil(density/dustLayer))) }
-
-// graphite lies in flakes.
-var (
-	graphiteUM  = Numbers.Number("graphite-flake", 0.11, "mg/cm2", "graphite in which two thirds of a surface are covered", fact.Memory("flakes of 0.5 um at 2.2 g/cm3"))
-	graphiteLay = Numbers.Number("graphite-share", 0.5, "", "share of a panel that a bud with graphite covers", fact.Bench("0.3 to 0.7"))
-)
-
-// Graphite returns how much graphite covers a panel as it usually is, in mg/cm2.
-func Graphite() float64 { return -graphiteUM * math.Log(1-graphiteLay) }

@@ -1,4 +1,4 @@
-package stain
+package effect
 
 import (
 	"math"
@@ -70,7 +70,7 @@ func Thrown(r float64, n int, seed uint64) (aft, splat []float64) {
 
 // Mud returns the specks that a zone gets behind the wheels: amount is how many times as many as on a paved field, reach how many times as far. They lie where drops fly, and are as large as
 // the largest of them are.
-func Mud(a *airframe.Airframe, zone int, earth colour.Colour, amount, reach float64) *Laid {
+func Mud(a *airframe.Airframe, zone int, earth colour.Colour, amount, reach float64, seed uint64) *Laid {
 	l := &Laid{Zone: zone, Inks: []colour.Colour{earth}}
 	k := float64(a.Scale)
 	near, far := mudNear*usualScale/k, mudFar*usualScale/k*reach
@@ -79,8 +79,8 @@ func Mud(a *airframe.Airframe, zone int, earth colour.Colour, amount, reach floa
 		if f.Kind != airframe.Wheel || f.SizeMM <= 0 {
 			continue
 		}
-		rnd := rand.New(rand.NewPCG(uint64(i)+1, 0x3d))
-		aft, splat := Thrown(f.SizeMM/2*k/1000, 400, uint64(i)+1)
+		rnd := rand.New(rand.NewPCG(seed, Seeded(f.ID)))
+		aft, splat := Thrown(f.SizeMM/2*k/1000, 400, seed+Seeded(f.ID))
 		slices.Sort(splat)
 		splat = splat[int(float64(len(splat))*(1-mudLargest)):]
 		for _, v := range f.Views {
@@ -111,7 +111,39 @@ func Mud(a *airframe.Airframe, zone int, earth colour.Colour, amount, reach floa
 	return l
 }
 
-const usualScale = 48
-
 // MudMM returns how far aft of a wheel specks are set on a model of 1 to scale.
 func MudMM(scale int) float64 { return mudFar * usualScale / float64(max(1, scale)) }
+
+var flicked = &Hand{
+	Do: "mud", Shows: Numbers.Number("mark-mud", 0.6, "", "how strongly it is drawn where no airframe says where it lies", shownBench),
+	Tool: "A stiff brush flicked over a stick, or a sponge; on a card first, until the specks are right.",
+	Undo: "A bud with its thinner while it is fresh; dry pigment with a dry brush.",
+	Seal: "A flat clear, misted.",
+}
+
+var mud = &Effect{ID: "mud", Name: "Mud", From: airframe.Wheel, FromWords: "wheel", By: []*Hand{flicked}, plan: func(j *Job, p *Plan) {
+	l := Mud(j.Airframe, j.Zone, j.ink(), j.amount(), j.reach(), j.Step.Seed)
+	p.lay(l)
+	if len(l.Streaks) == 0 {
+		return
+	}
+	p.LongMM = MudMM(j.Airframe.Scale)
+	area, least, most := p.specks(l.Streaks, Tint{j.ink(), "specks of mud", ""})
+	p.say("Specks where the tyre throws them, the largest that fly: on a card first, until they are right. Inside the well and on the leg as well.")
+	p.row("specks", "Specks", float64(len(l.Streaks)), "", "%d, of %.2f to %.2f mm", len(l.Streaks), least, most)
+	if j.AreaCM2 > 0 {
+		share := area / j.AreaCM2
+		p.row("cover", "They cover", share, "%", "%.2f %% of the zone", share)
+	}
+}}
+
+// specks adds places of specks; it returns what they cover together in mm2, and the smallest and the largest.
+func (p *Plan) specks(all []Streak, t Tint) (area, least, most float64) {
+	least = math.Inf(1)
+	for _, s := range all {
+		p.Places = append(p.Places, Place{Kind: "speck", View: s.View, At: s.At, DMM: s.WideMM, Tone: p.tone(t)})
+		area += math.Pi / 4 * s.WideMM * s.WideMM
+		least, most = min(least, s.WideMM), max(most, s.WideMM)
+	}
+	return area, least, most
+}

@@ -1,14 +1,19 @@
-package stain
+package effect
 
 import (
 	"math"
 
+	"inkysparrow/core/coating"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/pigment"
+	"inkysparrow/core/route"
 )
 
 var (
 	handBench   = fact.Bench("fine passes close in, dried between; thin paint spiders beyond a few micrometres")
 	passWetUM   = Numbers.Number("stain-pass", 5, "µm", "wet film of one pass of a stain at its narrowest", handBench)
+	leastWetUM  = Numbers.Number("stain-pass-least", 1.5, "µm", "thinnest wet film of a pass that a fine needle still lays evenly", handBench)
 	leastAway   = Numbers.Number("stain-nearest", 10, "mm", "nearest that a hand holds a steady distance", handBench)
 	mostAway    = Numbers.Number("stain-farthest", 70, "mm", "farthest from which a fine needle still lays a line", fact.Bench("T28: 1 to 7 cm"))
 	sprayCone   = Numbers.Number("stain-cone", 0.25, "", "full width of the spray at half height, as a share of the distance", fact.Bench("as in the airbrush's own table"))
@@ -18,14 +23,32 @@ var (
 	mostPaint   = Numbers.Number("stain-paint", 0.35, "", "most paint in the mix; beyond it more passes are taken", fact.Bench("T28: 10 to 35 %"))
 	leastPaint  = Numbers.Number("stain-paint-least", 0.10, "", "least paint in the mix", fact.Bench("T28: 10 to 35 %"))
 	leastPasses = int(Numbers.Number("stain-passes-least", 6, "passes", "fewest passes: with less it shows strokes", fact.Bench("T28: 6 to 14 thin passes")))
-	mostPasses  = int(Numbers.Number("stain-passes-most", 30, "passes", "most passes that anybody sprays", handBench))
 	hidesBy     = Numbers.Number("stain-hides", 4, "", "optical density of a film that hides: 98 % is covered", fact.Memory("1 - exp(-4)"))
 	coatWetUM   = Numbers.Number("stain-coat", 20, "µm", "wet film of a usual coat of unthinned paint", handBench)
 	feather     = Numbers.Number("stain-feather", 0.2, "", "share of a pass over which its end is feathered", handBench)
 )
 
-// HidesIn returns in how many coats a stain hides where its product does not say.
-func HidesIn() float64 { return stainHides }
+// denseOf returns the optical density of a wet µm of a product, unthinned, on a ground: how far the first trace of it goes from the ground to its own colour, in luminance. Soot is far stronger
+// so than a pale stain (P17), and a wash than paint by as much less as it is thinner. Where the two are alike in luminance it follows from how the paint hides.
+func denseOf(p *coating.Product, ground colour.Colour) float64 {
+	if p == nil || p.Colour == "" {
+		return hidesBy / (stainHides * coatWetUM)
+	}
+	f := p.Family
+	if p.Kind == coating.Wash {
+		f = f.AsWash()
+	}
+	const trace, alike = 0.02, 0.02 // µm dry; of luminance
+	c := pigment.Cover{Paint: p.Pigments(p.Shows()), UM: trace}
+	y := func(c colour.Colour) float64 { r, g, b := c.Linear(); return 0.2126*r + 0.7152*g + 0.0722*b }
+	from, own := y(ground), y(p.Shows())
+	solid := 1 - float64(f.CarrierShare)
+	if math.Abs(own-from) < alike {
+		return hidesBy / max(1, c.Paint.Hides()) * solid
+	}
+	went := (y(c.Over(ground, 1)) - from) / (own - from)
+	return -math.Log1p(-min(0.9, max(1e-4, went))) / trace * solid
+}
 
 // Pass is one stroke of the airbrush along a plume.
 type Pass struct {
@@ -46,6 +69,7 @@ type Spraying struct {
 // across returns the dose across the plume: density times mm.
 func (p Plume) across(aftMM float64) float64 {
 	reach := 6 * p.WidthM(max(0, aftMM*float64(p.Scale)/1000)) * 1000 / float64(p.Scale)
+	painted := p.painting()
 	const n = 24 // Simpson's rule over one side; the other is the same
 	h := reach / n
 	sum := 0.0
@@ -57,19 +81,9 @@ func (p Plume) across(aftMM float64) float64 {
 		case i%2 == 1:
 			w = 4
 		}
-		sum += w * p.Painted(aftMM, float64(i)*h)
+		sum += w * painted(aftMM, float64(i)*h)
 	}
 	return 2 * sum * h / 3
-}
-
-// thin reports whether nobody would spray any of the plume.
-func (p Plume) thin() bool {
-	for x := 0.0; x < 2000/float64(p.Scale); x++ {
-		if p.Painted(x, 0) >= seenFrom {
-			return false
-		}
-	}
-	return true
 }
 
 // distanceMM is how far off the needle is held, so that the spray is as wide as the plume.
@@ -78,39 +92,53 @@ func (p Plume) distanceMM(aftMM float64) float64 {
 	return min(mostAway, max(leastAway, 2.355*p.WidthM(max(0, aftMM*k))/k/sprayCone))
 }
 
-// Spray returns how the plume is sprayed with paint that hides in so many coats: passes of the same volume a mm, each drawn away as the plume widens and each as far as it is still
-// needed, the longest first. n is their number, 0 for the usual one: more of them where the mix would have too much paint in it, fewer where it would have next to none.
-func (p Plume) Spray(hides float64, n int) Spraying {
-	const step = 1.0 // mm
-	var dose []float64
-	last := p.Stacks[len(p.Stacks)-1] * 1000 / float64(p.Scale)
-	for x := 0.0; x < 8000/float64(p.Scale); x += step {
-		if x > last && p.Painted(x, 0) < seenFrom {
-			break
-		}
-		dose = append(dose, p.across(x))
-	}
-	most := 0.0
-	for _, d := range dose {
-		most = max(most, d)
-	}
-	if p.thin() {
-		return Spraying{PSI: stainPSI}
-	}
-	narrow := leastAway * sprayCone / 2.355
-	volume := passWetUM * narrow * math.Sqrt(2*math.Pi) // um mm
-	dense := hidesBy / (max(0.5, hides) * coatWetUM)    // of a wet um of unthinned paint
-	if n <= 0 {
-		n = fewPasses
-	}
-	share := func(n int) float64 { return most / float64(n) / (volume * dense) }
-	for share(n) > mostPaint && n < mostPasses {
+// narrow is the width of an even film of the same volume as a pass at its narrowest, in mm.
+var narrow = leastAway * sprayCone / 2.355 * math.Sqrt(2*math.Pi)
+
+// suited returns in how many passes a dose, in density times mm, is sprayed with a paint of such a density a wet µm.
+func suited(dose, dense float64) int {
+	share := func(n int, um float64) float64 { return dose / float64(n) / (um * narrow * dense) }
+	n := fewPasses
+	for share(n, passWetUM) > mostPaint && n < route.MostPasses {
 		n++
 	}
-	for share(n) < leastPaint && n > leastPasses {
+	for n > leastPasses && share(n, leastWetUM) < leastPaint {
 		n--
 	}
-	s := Spraying{PSI: stainPSI, Paint: min(1, share(n)), Microns: passWetUM}
+	return n
+}
+
+// passes returns in how many the plume is sprayed as it is planned; 0 where it can't be seen.
+func (p Plume) passes(dense float64) int { return len(p.Spray(dense, 0, 1).Passes) }
+
+// Spray returns how amount times the plume is sprayed with a paint that has such a density a wet µm: n passes, or as many as suit the paint where n is 0, of the same volume a mm, each
+// drawn away as the plume widens and each as far as it is still needed, the longest first. A strong paint is laid in thinner films, so that a tenth of the mix is paint; a weak one takes
+// more passes, up to what anybody sprays.
+func (p Plume) Spray(dense float64, n int, amount float64) Spraying {
+	const step = 1.0 // mm
+	var dose []float64
+	painted := p.painting()
+	last := p.Stacks[len(p.Stacks)-1] * 1000 / float64(p.Scale)
+	strongest, most := 0.0, 0.0
+	for x := 0.0; x < 8000/float64(p.Scale); x += step {
+		d := painted(x, 0)
+		if x > last && d < seenFrom {
+			break
+		}
+		strongest = max(strongest, d)
+		dose = append(dose, p.across(x)*amount)
+		most = max(most, dose[len(dose)-1])
+	}
+	s := Spraying{PSI: stainPSI}
+	if strongest*amount < seenFrom {
+		return s // nobody would spray any of it
+	}
+	share := func(n int, um float64) float64 { return most / float64(n) / (um * narrow * dense) }
+	if n <= 0 {
+		n = suited(most, dense)
+	}
+	s.Microns = min(passWetUM, max(leastWetUM, passWetUM*share(n, passWetUM)/leastPaint))
+	s.Paint = min(1, share(n, s.Microns))
 	each := most / float64(n)
 	for k := 1; k <= n; k++ {
 		from, to := -1.0, -1.0
@@ -126,7 +154,7 @@ func (p Plume) Spray(hides float64, n int) Spraying {
 			continue
 		}
 		s.Passes = append(s.Passes, Pass{from, to, p.distanceMM(from), p.distanceMM(to)})
-		s.MM3 += volume * (to - from) * (1 - feather/2) / 1000
+		s.MM3 += s.Microns * narrow * (to - from) * (1 - feather/2) / 1000
 	}
 	return s
 }

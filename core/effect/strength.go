@@ -1,0 +1,89 @@
+package effect
+
+import (
+	"cmp"
+	"hash/fnv"
+	"math"
+
+	"inkysparrow/core/fact"
+	"inkysparrow/core/route"
+)
+
+// shownBench is where the strengths come from at which an effect is drawn that no airframe places.
+var shownBench = fact.Bench("chosen by eye")
+
+// Seeded returns the seed of something that has none stored, from what it is called: 1 to 2^53 - 1.
+func Seeded(of ...string) uint64 {
+	h := fnv.New64a()
+	for _, s := range of {
+		h.Write([]byte(s))
+		h.Write([]byte{0})
+	}
+	const most = 1<<53 - 1
+	return max(1, h.Sum64()&most)
+}
+
+// sharesBy is how much more of a zone its effects cover, by how much a model shows of its wear.
+var sharesBy = map[string]float64{
+	"restrained": Numbers.Number("share-restrained", 0.6, "", "share of the usual that chips, oils and stains cover on a restrained model", fact.Bench("less work, less risk")),
+	"heavy":      Numbers.Number("share-heavy", 1.6, "", "the same on a heavily worn one", fact.Bench("artistic")),
+}
+
+// Follow gives a step the passes and the share of its zone that follow from its pull, its service and what it is laid on. It is asked before a route is laid out, so that passes, minutes and
+// paint are one. passes and share are those that its plan names, 0 for those that follow too; what was pulled before they were derived is named with its pull in it, and followed is true.
+func Follow(j *Job, passes int, share float64, followed bool) {
+	s := j.Step
+	amount := j.amount()
+	if followed {
+		amount = 1
+	}
+	if s.Do.Counts == route.CountsPasses {
+		if passes == 0 {
+			passes = ownPasses(j)
+		}
+		s.Coats = min(s.Do.Most(), max(1, int(math.Round(float64(passes)*amount))))
+	}
+	if s.Do.Covers > 0 {
+		by := amount
+		if share == 0 {
+			if more := sharesBy[j.Wear.Service.Strength]; more > 0 {
+				by *= more
+			}
+		}
+		if share > 0 || by != 1 {
+			s.Share = min(1, cmp.Or(share, s.Do.Covers)*by)
+		}
+	}
+}
+
+// Pulled returns a step as it would be with another amount and reach: to be looked at before it is kept.
+func Pulled(s *route.Step, by route.Pull) *route.Step {
+	was, _ := s.Pull.Times()
+	now, _ := by.Times()
+	return s.As(func(s *route.Step) {
+		if s.Do.Covers > 0 && now != was {
+			s.Share = min(1, s.Covered()*now/was)
+		}
+		s.Pull.Amount, s.Pull.Reach = by.Amount, by.Reach
+	})
+}
+
+// ownPasses are those in which a step is sprayed where nobody says: as many as suit what it lays and its paint; one where it lays nothing.
+func ownPasses(j *Job) int {
+	if j.Airframe == nil {
+		return max(1, j.Step.Do.Coats)
+	}
+	dense := denseOf(j.Step.Product, j.Paint)
+	if Is(j.Step, j.Airframe, gas.ID) {
+		l := Guns(j.Airframe, j.Zone, j.ink(), Fired(j.Step.Pull, j.Wear.Service.Combat), 1, 1)
+		if len(l.Clouds) == 0 {
+			return 1
+		}
+		return suited(gasDose(l), dense)
+	}
+	b := bankOf(Banks(j.Airframe, j.hours(), Core(j.Wear.Stain)), j.Zone)
+	if b == nil {
+		return 1
+	}
+	return max(1, b.passes(dense))
+}
