@@ -109,7 +109,7 @@ func Shaded(a *airframe.Airframe, zone int, all []Accent, ink colour.Colour, on 
 				t := (at - from) / long
 				l.Streaks = append(l.Streaks, Streak{
 					View: one.Line.View, At: along(points, at), TowardDeg: toward + varyTurn*rnd.NormFloat64(), LongMM: one.WideMM * math.Exp(varies*rnd.NormFloat64()), WideMM: 2 * accentPitch,
-					Density: dense * math.Sin(math.Pi*(0.1+0.8*t)),
+					Cut: true, Density: dense * math.Sin(math.Pi*(0.1+0.8*t)),
 				})
 			}
 			from += long + accentGap*k*rnd.ExpFloat64()

@@ -409,11 +409,12 @@ func spread(a *airframe.Airframe, zone int, l *Laid, paint colour.Colour) (mean,
 }
 
 var (
-	blended   = Numbers.Number("oil-blended", 0.5, "", "share of a dot's oil that ends worked into its panel; the rest is still told as a streak", oilBench)
+	blended   = Numbers.Number("oil-blended", 0.6, "", "share of a dot's oil that ends worked into its panel; the rest is still told as a streak", oilBench)
 	panelOwn  = Numbers.Number("oil-panel-tone", 0.9, "", "how much the tones of panels differ (standard deviation of the logarithm of their shares)", fact.Bench("panels fade one by one, none like its neighbour"))
 	panelMore = Numbers.Number("oil-panel-strength", 0.45, "", "how much the strength of fading differs from panel to panel, likewise", fact.Bench("panels fade one by one, none like its neighbour"))
 	replaced  = Numbers.Number("oil-panel-replaced", 0.07, "", "share of the panels that came from another aircraft", oilBench)
 	replacing = Numbers.Number("oil-panel-other", 2.2, "", "times as strong as others that such a panel differs", oilBench)
+	smallMM2  = Numbers.Number("oil-small-panel", 150, "mm²", "panels below this take less of a dot than falls on them: the brush carries it on", oilBench)
 	middleMM  = Numbers.Number("oil-middle", 3, "mm", "over which a panel's fading grows from its border to its middle", fact.Bench("lighter in the middle of a panel than at its lines"))
 	middleMin = Numbers.Number("oil-border", 0.35, "", "share of its fading at a panel's border", oilBench)
 )
@@ -524,7 +525,7 @@ func (p *panels) veil(l *Laid, held [][]float64, all float64, more []float64) {
 			if of >= 0 && factor[of] == 0 && held[of] != nil {
 				factor[of] = more[of] * sun[f.view]
 				for _, h := range held[of] {
-					sum += h * factor[of]
+					sum += h * factor[of] * p.cells[of] / (p.cells[of] + smallMM2)
 				}
 			}
 		}
@@ -542,7 +543,7 @@ func (p *panels) veil(l *Laid, held [][]float64, all float64, more []float64) {
 					continue
 				}
 				any = true
-				dense[c] = float32(held[of][k] / p.cells[of] * factor[of] * all / sum * float64(f.shaped[c]) / p.shaped[of])
+				dense[c] = float32(held[of][k] / (p.cells[of] + smallMM2) * factor[of] * all / sum * float64(f.shaped[c]) / p.shaped[of])
 			}
 			if any {
 				l.Veils = append(l.Veils, Veil{

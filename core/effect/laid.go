@@ -40,12 +40,13 @@ type Streak struct {
 	Bend      float64 // by how much a streak leaves its direction, in mm for each mm2 that it is drawn
 	Ragged    float64 // how far a speck's rim goes in and out, as a share of its size; 0 for a round one
 	Turned    float64 // by how much its ragged shape is turned, in radians
+	Cut       bool    // it begins sharply, as beside a line, where a dot's own end is round
 	HoleMM    float64 // width of the bare middle of a speck, of the same shape
 }
 
-var spreads = Numbers.Number("streak-spreads", 0.06, "", "how much wider a streak gets for each mm that it is drawn", oilBench)
+var spreads = Numbers.Number("streak-spreads", 0.12, "", "how much wider a streak gets for each mm that it is drawn", oilBench)
 
-// A streak tapers to nothing: with its length as the unit it goes as exp(-t)(1 - t²/9)², which ends at three lengths; tapered is what that holds.
+// A streak tapers to nothing: with its length as the unit it goes as exp(-t)(1 - t²/9)², which ends at three lengths, and begins softly; tapered is what that holds.
 var tapered = func() (sum float64) {
 	const n = 3000
 	for i := range n {
@@ -59,7 +60,7 @@ func taper(t float64) float64 {
 		return 0
 	}
 	u := 1 - t*t/9
-	return math.Exp(-t) * u * u
+	return math.Exp(-t) * u * u * (1 - 0.5*math.Exp(-t/0.12))
 }
 
 // Reach returns how far from its place a streak goes, in mm.
@@ -85,6 +86,9 @@ func (s Streak) Over(along, beside float64) float64 {
 		return 0
 	}
 	beside -= s.Bend * along * along
+	if along < 0 && s.Cut {
+		return 0
+	}
 	if along < 0 { // the dot's own round end
 		beside, along = math.Hypot(beside, along), 0
 	}

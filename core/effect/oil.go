@@ -22,7 +22,7 @@ var (
 	dotFlat    = Numbers.Number("dot-volume", 0.10, "", "volume of a dot, as a share of its width cubed: a flat cap", oilBench)
 	picked     = Numbers.Number("dot-picked", 0.5, "", "share of a dot that ends in the nearly dry brush", oilBench)
 	reaches    = Numbers.Number("dot-reaches", 0.35, "", "share of what is squeezed out that reaches the model; card, brush and palette keep the rest", oilBench)
-	drawnWide  = Numbers.Number("dot-drawn", 1.7, "", "width of a drawn dot, in widths of the dot", oilBench)
+	drawnWide  = Numbers.Number("dot-drawn", 2.6, "", "width of a drawn dot, in widths of the dot", oilBench)
 	oilHides   = Numbers.Number("oil-hides", 17, "µm", "thickness in which oil hides: it is mixed with white, or is earth", fact.Bench("P10, P11: white 36 um, pale greys 10 to 12, earths 6; held to T94"))
 	tube       = Numbers.Number("oil-tube", 2.2, "", "how much further than its tone a tube's colour lies from the paint, so that a thin film still shifts it", oilBench)
 	varies     = Numbers.Number("dot-varies", 0.45, "", "how much drawn lengths vary (standard deviation of their logarithm)", oilBench)

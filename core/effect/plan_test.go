@@ -209,12 +209,14 @@ func TestBlended(t *testing.T) {
 		for _, v := range row {
 			power += (v - mean) * (v - mean)
 		}
-		for lag := 12; lag < len(row)/2; lag++ { // from 6 mm on
+		apart := false // it has come to be unlike itself
+		for lag := 1; lag < len(row)/2; lag++ {
 			sum := 0.0
 			for i := 0; i+lag < len(row); i++ {
 				sum += (row[i] - mean) * (row[i+lag] - mean)
 			}
-			if r := sum / power; r > 0.5 {
+			r := sum / power
+			if apart = apart || r < 0.2; apart && r > 0.5 {
 				t.Errorf("seed %d: after %.1f mm it is like itself again (%.2f)", seed, float64(lag)/2, r)
 			}
 		}
@@ -243,6 +245,9 @@ func TestBlended(t *testing.T) {
 		}
 		if math.Abs(holds/brought-1) > 0.04 {
 			t.Errorf("seed %d: blended it holds %.1f, the dots brought %.1f", seed, holds, brought)
+		}
+		if !apart {
+			t.Errorf("seed %d: it is the same all over", seed)
 		}
 		for at, n := range lengths {
 			if n > len(dots)/6 {

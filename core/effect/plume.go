@@ -124,7 +124,7 @@ func (p Plume) Density(aft, beside float64) float64 {
 	perHour := 0.0 // g/m2 for a gram an hour
 	for _, at := range p.Stacks {
 		if x := aft - at; x >= 0 {
-			c := p.wall(x, beside)
+			c := p.wall(x, beside) * -math.Expm1(-x*x/(lip*lip)) // what leaves the lip has yet to reach the skin
 			perHour += c * (byAir + byHeat*c/c0)
 		}
 	}
