@@ -14,6 +14,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
+	"inkysparrow/core/wear"
 )
 
 // EnoughFormat is the name of the format of a judgement of all effects.
@@ -26,6 +27,7 @@ type Enough struct {
 	Service string         `json:"service"`
 	Reads   string         `json:"reads" jsonschema:"description=How strong effects should read: subtle, clear or stark."`
 	Words   string         `json:"words"`
+	Rests   string         `json:"rests" jsonschema:"description=What the judgement rests on."`
 	Stop    bool           `json:"stop" jsonschema:"description=Every figure is in its band: stop here."`
 	Figures []EnoughFigure `json:"figures"`
 	Eyes    []EnoughEye    `json:"eyes" jsonschema:"description=Where the eye goes first."`
@@ -64,6 +66,7 @@ type EnoughBack struct {
 	Can   bool       `json:"can"`
 	How   string     `json:"how"`
 	Until *time.Time `json:"until,omitempty"`
+	Open  bool       `json:"-"` // it is not done yet
 }
 
 // EnoughSchema returns the JSON Schema of Enough.
@@ -92,7 +95,7 @@ func (p *Painter) Enough(ctx context.Context, tl *timeline.Timeline, q LookQuery
 	}
 	wanted := tl.Plan.Wear
 	reads := max(wanted.Stain, wanted.Shading)
-	bands := picture.BandsOf(reads)
+	bands := picture.BandsOf(wanted)
 	out := Enough{Format: EnoughFormat, At: q.At.UTC(), Service: wanted.Words, Reads: reads.String(), Stop: true, Figures: []EnoughFigure{}, Eyes: []EnoughEye{}, Back: []EnoughBack{}}
 	figure := func(id, words, unit string, v, scale float64, b picture.Band) {
 		is := "in"
@@ -113,10 +116,17 @@ func (p *Painter) Enough(ctx context.Context, tl *timeline.Timeline, q LookQuery
 		out.Eyes = append(out.Eyes, p.eye(tl, e))
 	}
 	for i := range back {
-		back[i].DE = round2(got.Contrast - got.Without[i])
+		back[i].DE = max(0, round2(got.Contrast-got.Without[i]))
 	}
 	slices.SortStableFunc(back, func(a, b EnoughBack) int { return cmp.Compare(b.DE, a.DE) })
 	out.Back = back
+	over := slices.ContainsFunc(out.Figures, func(f EnoughFigure) bool { return f.Is == "over" })
+	for i := range out.Back {
+		if over && out.Back[i].Open {
+			out.Back[i].How = "It is not done yet: plan less of it."
+		}
+	}
+	out.Rests = restsOn(wanted)
 	out.Words = enoughWords(out.Figures, got.Contrast, bands.Contrast)
 	return out, nil
 }
@@ -144,6 +154,14 @@ func enoughWords(all []EnoughFigure, contrast float64, b picture.Band) string {
 		return fmt.Sprintf("Still less than such a service gives: %.1f times the middle of it.", contrast/middle)
 	}
 	return "Enough. Stop here."
+}
+
+// restsOn tells what the judgement rests on.
+func restsOn(t wear.Targets) string {
+	if t.Service.Months <= 0 && !t.Service.New {
+		return "Judged on painted skin, seen through half-closed eyes. Nothing is said of its service, so that a usual one is meant; the bands are chosen by eye."
+	}
+	return fmt.Sprintf("Judged on painted skin, seen through half-closed eyes, against %.0f %% of what wear can do; the bands are chosen by eye.", 100*t.Done)
 }
 
 // kinds returns the zone that carries the most different effects, and how many.
@@ -200,6 +218,11 @@ func (p *Painter) back(tl *timeline.Timeline, s Scene) (all []EnoughBack, marks 
 				line = l
 			}
 		}
+		if line != nil && k.By.Wash != nil && k.Filled > 0 && len(all) < mostBack {
+			b := EnoughBack{Zone: line.Zone.ID, Step: k.By.Wash.ID, Words: fmt.Sprintf("%s on %s", k.By.Wash.Do.Name, line.Zone.Name)}
+			b.takes(line, k.By.Wash, tl.Plan.Now)
+			all, marks = append(all, b), append(marks, picture.Taken{Zone: i, Mark: picture.TheWash})
+		}
 		for m, mark := range k.Marks {
 			if line == nil || mark.Step == nil || mark.Kind == look.Second || mark.Kind == look.Decals || len(all) == mostBack {
 				continue
@@ -217,6 +240,8 @@ func (b *EnoughBack) takes(line *timeline.Line, step *route.Step, now time.Time)
 	undo := ""
 	if h := effect.HandOf(step.Do.ID); h != nil {
 		undo = h.Undo
+	} else if step.Do.Has(route.WashOn) && step.Product.Remover != nil {
+		undo = "A cloth with " + step.Product.Remover.Name + ", as it was wiped."
 	}
 	if b.How = "It lies below the colour: only paint over it changes it."; step.Do.Has(route.Shades) && !step.Done.IsZero() {
 		return
@@ -227,7 +252,7 @@ func (b *EnoughBack) takes(line *timeline.Line, step *route.Step, now time.Time)
 	}
 	placed := line.Steps[at]
 	if step.Done.IsZero() {
-		b.Can, b.How = true, "It is not done yet: plan less of it."
+		b.Can, b.Open, b.How = true, true, "It is not done yet."
 		return
 	}
 	for _, later := range line.Steps[at+1:] {

@@ -130,7 +130,7 @@ type Parent struct {
 type Service struct {
 	Place   WearPlace   `json:"place,omitempty"`
 	Shelter WearShelter `json:"shelter,omitempty"`
-	Months  float64     `json:"months,omitempty" jsonschema:"minimum=0,maximum=600,description=Months in service."`
+	Months  *float64    `json:"months,omitempty" jsonschema:"minimum=0,maximum=600,description=Months in service; 0 for one that has just entered it, left out where nothing is said."`
 	Care    WearCare    `json:"care,omitempty"`
 	Combat  WearCombat  `json:"combat,omitempty"`
 	Shading Reading     `json:"shading,omitempty" jsonschema:"description=How strong shading is wanted, in place of what the service asks for."`

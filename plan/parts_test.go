@@ -128,7 +128,7 @@ func TestBriefWithShelfAndParts(t *testing.T) {
 		{ID: "grey", Name: "Sea grey", Kind: "paint", Family: "waterborne-acrylic", Colour: "#6f7a82", Sheen: "flat", HideCoats: 1.8},
 	}
 	b := plan.Brief{
-		Name: "Gannet", Scale: 48, Start: start, SpanCM: 20, LengthCM: 18, Service: &plan.Service{Place: "ship", Shelter: "out", Months: 18},
+		Name: "Gannet", Scale: 48, Start: start, SpanCM: 20, LengthCM: 18, Service: &plan.Service{Place: "ship", Shelter: "out", Months: new(18.0)},
 		Zones: []plan.BriefZone{
 			{Name: "Wing", Paint: "anything", Family: "lacquer", Shelf: "grey", Apart: true, Effects: []string{"decals", "wash"}},
 			{Name: "Fuselage", Paint: "anything", Family: "lacquer", Shelf: "grey", Effects: []string{"pre-shade", "wash"}},

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/effect"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
@@ -116,7 +117,7 @@ func TestPull(t *testing.T) {
 	if err != nil || step(begun, "u11").Stain.Did == nil || step(begun, "u11").Stain.Did.Passes != got.Passes() {
 		t.Fatalf("done: %+v %v", step(begun, "u11").Stain, err)
 	}
-	begun.Service = &plan.Service{Place: "paved", Shelter: "hangared", Months: 1}
+	begun.Service = &plan.Service{Place: "paved", Shelter: "hangared", Months: new(1.0)}
 	begun.Schools = map[route.Question]route.Choice{route.StrengthOf: "restrained"}
 	if n := coats(begun, "u11"); n != got.Passes() {
 		t.Errorf("done in %d passes, it now has %d", got.Passes(), n)
@@ -185,7 +186,7 @@ func TestByService(t *testing.T) {
 		return got
 	}
 	months := func(n float64, place plan.WearPlace) plan.Stains {
-		return of(plan.Service{Place: place, Shelter: "out", Months: n}, "u10")
+		return of(plan.Service{Place: place, Shelter: "out", Months: &n}, "u10")
 	}
 	two, usual, desert, unsaid := months(2, "ship"), months(14, "ship"), months(60, "desert"), of(plan.Service{}, "u10")
 	if !(two.Figure("shift") < usual.Figure("shift") && usual.Figure("shift") < desert.Figure("shift")) || two.Figure("dots") >= usual.Figure("dots") || math.Abs(unsaid.Figure("shift")-1.5) > 0.05 {
@@ -363,19 +364,50 @@ func TestEnough(t *testing.T) {
 		t.Errorf("three times as much: %+v, was %+v", more.Figures, usual.Figures)
 	}
 	kept := f.Clone()
-	kept.Service = &plan.Service{Place: "paved", Shelter: "hangared", Months: 1, Fade: new(8.0)} // its colour is to be faded, its effects subtle
+	kept.Service = &plan.Service{Place: "paved", Shelter: "hangared", Months: new(1.0), Fade: new(8.0)} // its colour is to be faded, its effects subtle
 	if got := judge(kept, map[string]route.Pull{"under/d7": {Amount: 3}, "under/d8": {Amount: 3}, "upper/u10": {Amount: 3}, "upper/u11": {Amount: 3, Reach: 2}, "nose/n9": {Amount: 3, Reach: 2}}); got.Reads != "subtle" || got.Stop || !strings.HasPrefix(got.Words, "Too much: ") {
 		t.Errorf("the same on a kept one: %q, reads %s %+v", got.Words, got.Reads, got.Figures)
 	}
 	little := f.Clone()
-	little.Service = &plan.Service{Place: "desert", Shelter: "out", Months: 60}
+	little.Service = &plan.Service{Place: "desert", Shelter: "out", Months: new(60.0)}
 	if got := judge(little, nil); got.Reads != "stark" || !strings.HasPrefix(got.Words, "Still less than such a service gives: 0.") {
 		t.Errorf("the Petrel after five years in a desert: %q, reads %s", got.Words, got.Reads)
 	}
 	clean := routeOf(t, "b: base-coat acrylic done 48h")
-	clean.Service = &plan.Service{Place: "ship", Months: 60, Shelter: "out"}
+	clean.Service = &plan.Service{Place: "ship", Months: new(60.0), Shelter: "out"}
 	if got := judge(clean, nil); got.Stop || got.Words != "No effect is to be seen yet." || len(got.Back) != 0 {
 		t.Errorf("a clean aircraft of hard service: %+v", got)
+	}
+	// T99: common practice, no source: a month old, hangared and polished, a pin wash is all; after two years at sea wash, fading, exhaust and chips stay within its band.
+	washed := f.Clone()
+	washed.Service = &plan.Service{Place: "paved", Shelter: "hangared", Months: new(1.0), Care: "polished"}
+	full := judge(washed, nil)
+	for z := range washed.Zones {
+		washed.Zones[z].Steps = slices.DeleteFunc(washed.Zones[z].Steps, func(s plan.Step) bool {
+			do, _ := route.TechniqueNamed(string(s.Do))
+			return effect.Stains(do) || do.Has(route.Shades) || string(s.Do) == "chipping-medium"
+		})
+	}
+	alone := judge(washed, nil)
+	if !alone.Stop || len(alone.Back) == 0 || alone.Back[0].Step == "" || full.Stop || !strings.HasPrefix(full.Words, "Too much") {
+		t.Errorf("T99: a month old, washed alone: %q %+v; with all effects: %q %+v", alone.Words, alone.Figures, full.Words, full.Figures)
+	}
+	sea := f.Clone()
+	sea.Service = &plan.Service{Place: "ship", Shelter: "out", Months: new(24.0)}
+	if got := judge(sea, nil); !got.Stop {
+		t.Errorf("T99: two years at sea: %q %+v", got.Words, got.Figures)
+	}
+	for _, got := range []plan.Enough{usual, alone, full} {
+		for _, b := range got.Back {
+			if b.DE < 0 || got.Stop && strings.Contains(b.How, "plan less") || got.Rests == "" {
+				t.Errorf("%q, and of %s: %+v", got.Words, b.Words, b)
+			}
+		}
+	}
+	newer := f.Clone()
+	newer.Service = &plan.Service{Place: "ship", Shelter: "out", Months: new(0.0)}
+	if got := judge(newer, nil); got.Stop || !strings.Contains(got.Service, "just entered service") {
+		t.Errorf("the Petrel as new: %q, %s", got.Words, got.Service)
 	}
 	// Whether it can be taken back: planned, done and open, done and set, done and sealed, loose.
 	back := func(hours string, more ...string) plan.EnoughBack {

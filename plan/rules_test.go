@@ -616,7 +616,7 @@ func TestShadingFixes(t *testing.T) {
 		}
 	}
 	f := routeOf(t, "p: prime primer done 90h", "l: pre-shade lines done 80h", "b: veil pale coats 5")
-	f.Service = &plan.Service{Place: "ship", Shelter: "out", Months: 30}
+	f.Service = &plan.Service{Place: "ship", Shelter: "out", Months: new(30.0)}
 	f.Schools = map[route.Question]route.Choice{"strength": "heavy"}
 	if r := check(t, f); !found(r, "shade") {
 		t.Errorf("two hard years at sea want more than subtle shading: %s", list(r))

@@ -191,7 +191,10 @@ func (a *Airframe) make(spec airframe.Spec, wanted []airframe.Wanted) (*airframe
 func (f File) service() wear.Service {
 	in := wear.Service{Strength: string(route.Schools(f.Schools).Of(route.StrengthOf))}
 	if own := f.Service; own != nil {
-		in.Place, in.Shelter, in.Months, in.Care, in.Combat = string(own.Place), string(own.Shelter), own.Months, string(own.Care), string(own.Combat)
+		in.Place, in.Shelter, in.Care, in.Combat = string(own.Place), string(own.Shelter), string(own.Care), string(own.Combat)
+		if own.Months != nil {
+			in.Months, in.New = *own.Months, *own.Months == 0
+		}
 	}
 	if f.Airframe != nil {
 		in.Boarding = string(f.Airframe.Boarding)

@@ -380,6 +380,17 @@ func TestRefusedSVG(t *testing.T) {
 		"many features": {wrap(good + strings.Repeat(`<circle class="gun" r="1"/>`, MostFeatures) + `<circle class="gun" id="last" r="1"/>`), "last"},
 		"bad role":      {wrap(good + `<path class="line" id="l9" data-role="rope" d="M0,0L9,9"/>`), "l9"},
 		"bad transform": {wrap(`<path class="zone" id="a" transform="skewX(3)" d="M0,0L9,0L9,9Z"/>`), "skewX"},
+		"bad size":      {wrap(good + `<circle class="gun" id="g9" data-size-mm="wide" r="1"/>`), `"g9": has data-size-mm "wide", which is not a number`},
+		"bad number":    {wrap(good + `<circle class="stack" id="s9" data-number="NaN" r="1"/>`), "data-number"},
+		"bad place":     {wrap(good + `<circle class="gun" id="g9" data-at="1,2" r="1"/>`), "data-at"},
+		"bad end":       {wrap(good + `<circle class="gun" id="g9" data-at="1,2,3" data-to="x" r="1"/>`), "data-to"},
+		"bad views":     {wrap(good + `<circle class="gun" id="g9" data-views="front" r="1"/>`), "data-views"},
+		"bad fuel":      {wrap(good + `<circle class="stack" id="s9" data-fuel="water" r="1"/>`), "data-fuel"},
+		"bad cut":       {wrap(good + `<path class="line" id="l9" data-cut="1,2" d="M0,0L9,9"/>`), "data-cut"},
+		"bad stuff":     {wrap(`<rect class="skin" id="k" data-stuff="wood" width="9" height="9"/>` + good), "data-stuff"},
+		"bad offset":    {wrap(`<rect class="skin" id="k" data-off="far" width="9" height="9"/>` + good), "data-off"},
+		"bad stations":  {wrap(`<rect class="skin" id="k" data-along="1,2" width="9" height="9"/>` + good), "data-along"},
+		"bad hovers":    {wrap(`<rect class="skin" id="k" data-hovers="maybe" width="9" height="9"/>` + good), "data-hovers"},
 		"deep":          {wrap(strings.Repeat("<g>", 60) + good + strings.Repeat("</g>", 60)), "deep"},
 	} {
 		_, err := ParseSVG([]byte(tc.text), 48)

@@ -330,12 +330,28 @@ func transform(text string) (matrix, error) {
 func (r *reader) take(t xml.StartElement, v View, paths []Path) error {
 	classes := strings.Fields(attr(t, "class"))
 	has := func(c string) bool { return slices.Contains(classes, c) }
+	var bad error // the first attribute that can't be read
+	wrong := func(name, want string) {
+		if bad == nil {
+			bad = &Error{r.name(t), fmt.Sprintf("has %s %q, which is not %s", name, attr(t, name), want)}
+		}
+	}
 	get := func(name string) float64 {
+		if attr(t, name) == "" {
+			return 0
+		}
 		x, err := strconv.ParseFloat(attr(t, name), 64)
 		if err != nil || math.IsNaN(x) || math.IsInf(x, 0) {
+			wrong(name, "a number")
 			return 0
 		}
 		return x
+	}
+	one := func(name string, of ...string) string {
+		if v := attr(t, name); v != "" && !slices.Contains(of, v) {
+			wrong(name, "one of "+strings.Join(of, ", "))
+		}
+		return attr(t, name)
 	}
 	switch {
 	case has("skin"), has("zone"):
@@ -365,15 +381,19 @@ func (r *reader) take(t xml.StartElement, v View, paths []Path) error {
 		if len(r.d.plates) >= mostSkins {
 			return &Error{r.name(t), fmt.Sprintf("is one of over %d outlines of parts", mostSkins)}
 		}
-		p := Plate{View: v, Part: attr(t, "data-part"), Face: attr(t, "data-face"), Hand: attr(t, "data-hand"), Outline: paths[0], Off: get("data-off"), Counts: attr(t, "data-counts") != "no"}
-		p.Hovers = attr(t, "data-hovers") == "yes"
-		p.Round = map[string]Round{"x": AcrossX, "y": AcrossY}[attr(t, "data-round")]
-		p.Stuff = map[string]Stuff{"glass": Glass, "rubber": Rubber}[attr(t, "data-stuff")]
-		for station := range strings.SplitSeq(attr(t, "data-along"), " ") {
+		p := Plate{View: v, Part: attr(t, "data-part"), Face: attr(t, "data-face"), Hand: attr(t, "data-hand"), Outline: paths[0], Off: get("data-off"), Counts: one("data-counts", "yes", "no") != "no"}
+		p.Hovers = one("data-hovers", "yes", "no") == "yes"
+		p.Round = map[string]Round{"x": AcrossX, "y": AcrossY}[one("data-round", "x", "y")]
+		p.Stuff = map[string]Stuff{"glass": Glass, "rubber": Rubber}[one("data-stuff", "skin", "glass", "rubber")]
+		for _, station := range strings.Fields(attr(t, "data-along")) {
 			var s Station
-			if n, _ := fmt.Sscanf(station, "%f,%f,%f", &s.At, &s.Mid, &s.Half); n == 3 {
-				p.Along = append(p.Along, s)
+			if n, _ := fmt.Sscanf(station, "%f,%f,%f", &s.At, &s.Mid, &s.Half); n != 3 {
+				wrong("data-along", "stations of three numbers: at,middle,half")
 			}
+			p.Along = append(p.Along, s)
+		}
+		if bad != nil {
+			return bad
 		}
 		r.d.plates = append(r.d.plates, p)
 		return nil
@@ -403,13 +423,15 @@ func (r *reader) take(t xml.StartElement, v View, paths []Path) error {
 			kind = map[Role]string{Rivets: "rivets", Gap: "trench", Raised: "raised", Sanded: "sanded"}[role]
 		}
 		for _, p := range paths {
-			l := Line{ID: id, View: v, Part: attr(t, "data-part"), Role: role, Kind: kind, Path: p, Counts: attr(t, "data-counts") != "no"}
-			if n, _ := fmt.Sscanf(attr(t, "data-cut"), "%f,%f,%f,%f", &l.Cut.X, &l.Cut.Y, &l.Cut.Z, &l.Cut.Over); n != 4 {
-				l.Cut = Cut{}
+			l := Line{ID: id, View: v, Part: attr(t, "data-part"), Role: role, Kind: kind, Path: p, Counts: one("data-counts", "yes", "no") != "no"}
+			if text := attr(t, "data-cut"); text != "" {
+				if n, _ := fmt.Sscanf(text, "%f,%f,%f,%f", &l.Cut.X, &l.Cut.Y, &l.Cut.Z, &l.Cut.Over); n != 4 {
+					wrong("data-cut", "four numbers: x,y,z,over")
+				}
 			}
 			r.d.lines = append(r.d.lines, l)
 		}
-		return nil
+		return bad
 	}
 	for _, c := range classes {
 		kind, ok := KindNamed(c)
@@ -417,7 +439,7 @@ func (r *reader) take(t xml.StartElement, v View, paths []Path) error {
 			continue
 		}
 		at := middle(paths[0])
-		f := Feature{ID: attr(t, "id"), Kind: kind, Name: attr(t, "data-name"), Views: []View{v}, SizeMM: get("data-size-mm"), Number: int(get("data-number")), PaceMM: get("data-pace-mm"), Fuel: attr(t, "data-fuel")}
+		f := Feature{ID: attr(t, "id"), Kind: kind, Name: attr(t, "data-name"), Views: []View{v}, SizeMM: get("data-size-mm"), Number: int(get("data-number")), PaceMM: get("data-pace-mm"), Fuel: one("data-fuel", "rich", "mid", "lean")}
 		if f.ID == "" {
 			f.ID = fmt.Sprintf("%s-%d", kind, len(r.d.features)+1)
 		}
@@ -429,14 +451,25 @@ func (r *reader) take(t xml.StartElement, v View, paths []Path) error {
 		if !paths[0].Closed {
 			f.At, f.To = v.Place(paths[0].Start, 0), v.Place(paths[0].end(), 0)
 		}
-		if n := placeOf(attr(t, "data-at"), &f.At); n {
+		if text := attr(t, "data-at"); text != "" {
+			if !placeOf(text, &f.At) {
+				wrong("data-at", "three numbers: x,y,z")
+			}
 			f.To, f.placed = f.At, true
-			placeOf(attr(t, "data-to"), &f.To)
+			if text := attr(t, "data-to"); text != "" && !placeOf(text, &f.To) {
+				wrong("data-to", "three numbers: x,y,z")
+			}
 		}
-		for name := range strings.SplitSeq(attr(t, "data-views"), " ") {
-			if other, ok := ViewNamed(name); ok && other != v {
+		for _, name := range strings.Fields(attr(t, "data-views")) {
+			switch other, ok := ViewNamed(name); {
+			case !ok:
+				wrong("data-views", "of top, under, left, right")
+			case other != v:
 				f.Views = append(f.Views, other)
 			}
+		}
+		if bad != nil {
+			return bad
 		}
 		f.Part = attr(t, "data-part")
 		if len(r.d.features) == MostFeatures {

@@ -66,7 +66,7 @@ func (j *Job) hours() float64 {
 	case h > 0:
 		return h
 	}
-	return Hours(j.Wear.Service.Months)
+	return Hours(j.Wear.Service)
 }
 
 // spraying is how the step sprays a row's plume.

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/fact"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solve"
+	"inkysparrow/core/wear"
 )
 
 var (
@@ -18,6 +19,7 @@ var (
 		shade.Clear:  Numbers.Number("core-clear", 0.75, "", "cover where they shall be clear", coreBench),
 		shade.Stark:  Numbers.Number("core-stark", 0.9, "", "cover where they shall be stark", coreBench),
 	}
+	hoursNew   = Numbers.Number("hours-new", 3, "h", "flown by an aircraft that has just entered service: to where it is", fact.Bench("chosen"))
 	hoursMonth = Numbers.Number("hours-a-month", 25, "h", "flown in a month of service", fact.Bench("chosen"))
 	hoursMost  = Numbers.Number("hours-between", 60, "h", "flown at the most between two cleanings", fact.Bench("chosen"))
 )
@@ -188,12 +190,15 @@ func (p Plume) Profile() []Point {
 // usualHours are what is flown since the last wash where nobody says.
 var usualHours = Numbers.Number("plume-usual-hours", 30, "h", "flown since it was cleaned, where nothing is said", fact.Bench("chosen: some weeks of flying"))
 
-// Hours returns the hours flown since an aircraft was cleaned, by its months in service; what is usual where nothing is said.
-func Hours(months float64) float64 {
-	if months <= 0 {
+// Hours returns the hours flown since an aircraft was cleaned, by its time in service; what is usual where nothing is said.
+func Hours(s wear.Service) float64 {
+	switch {
+	case s.New:
+		return hoursNew
+	case s.Months <= 0:
 		return usualHours
 	}
-	return min(hoursMost, months*hoursMonth)
+	return min(hoursMost, s.Months*hoursMonth)
 }
 
 // Core returns the cover of a plume's core that a reading asks for.

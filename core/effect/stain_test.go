@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/shade"
+	"inkysparrow/core/wear"
 )
 
 func row(fuel string, hours, core float64) Plume {
@@ -281,7 +282,7 @@ func TestWanted(t *testing.T) {
 	if DotMM(48) != 0.8 || DotMM(72) != 0.65 || DotMM(10) != 1.2 || DotMM(700) != 0.5 {
 		t.Errorf("T31: dots of %.2f, %.2f, %.2f, %.2f mm", DotMM(48), DotMM(72), DotMM(10), DotMM(700))
 	}
-	if Hours(0) != 30 || Hours(2) != 50 || Hours(99) != 60 {
+	if Hours(wear.Service{}) != 30 || Hours(wear.Service{Months: 2}) != 50 || Hours(wear.Service{Months: 99}) != 60 || Hours(wear.Service{New: true}) != 3 {
 		t.Error("hours flown")
 	}
 	f := plane(t, "low-single")

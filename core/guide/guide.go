@@ -70,16 +70,16 @@ func CupOf(s *timeline.Site, set *dose.Setting) (Cup, bool) {
 }
 
 // Weather says whether the air is fit for spraying at the step's time, and what to do where it is not.
-func Weather(s *timeline.Site) string {
+func Weather(s *timeline.Site) (words string, fit bool) {
 	air := s.Plan.Air.At(s.Start)
 	switch {
 	case rule.Damp(air):
-		return fmt.Sprintf("Not in this air: at %.0f %% the dew point is %s, and a clear blushes. Warm the room, dry it, or wait; a mist of a slower thinner takes a slight blush out.", 100*air.Humidity, say.Celsius(air.DewPointC(), 1))
+		return fmt.Sprintf("Not in this air: at %.0f %% the dew point is %s, and a clear blushes. Warm the room, dry it, or wait; a mist of a slower thinner takes a slight blush out.", 100*air.Humidity, say.Celsius(air.DewPointC(), 1)), false
 	case rule.Cold(air):
-		return fmt.Sprintf("Cold: at %s a water-borne film hardly fuses. Warm the room and the model first.", say.Celsius(air.TemperatureC, 1))
+		return fmt.Sprintf("Cold: at %s a water-borne film hardly fuses. Warm the room and the model first.", say.Celsius(air.TemperatureC, 1)), false
 	}
 	return fmt.Sprintf("Fit for spraying: %.0f %% and a dew point of %s, %s below the room. Stop within %s of the dew point.",
-		100*air.Humidity, say.Celsius(air.DewPointC(), 1), say.Kelvins(air.TemperatureC-air.DewPointC(), 1), say.Kelvins(rule.DewNear, 0))
+		100*air.Humidity, say.Celsius(air.DewPointC(), 1), say.Kelvins(air.TemperatureC-air.DewPointC(), 1), say.Kelvins(rule.DewNear, 0)), true
 }
 
 // Shine is the gloss that the step meets and leaves, and what it would be with more coats.

@@ -83,7 +83,7 @@ func TestWeather(t *testing.T) {
 	gloss := routetest.Step("gloss-coat", routetest.Product(coating.Clear, "polish-clear", coating.Gloss), 2)
 	base := routetest.Step("base-coat", routetest.Coloured(coating.Paint, "waterborne-acrylic", "#6f7a82", coating.Flat), 2)
 	for want, air := range map[string]climate.Air{"Fit": climate.Room, "Not in this air": {TemperatureC: 18, Humidity: 0.88}, "Cold": {TemperatureC: 7, Humidity: 0.5}} {
-		if got := Weather(siteOf(air, base, gloss)); !strings.HasPrefix(got, want) {
+		if got, fit := Weather(siteOf(air, base, gloss)); !strings.HasPrefix(got, want) || fit != (want == "Fit") {
 			t.Errorf("%v: %q, want %q", air, got, want)
 		}
 	}

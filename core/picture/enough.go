@@ -13,6 +13,7 @@ import (
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
+	"inkysparrow/core/wear"
 )
 
 var (
@@ -43,12 +44,25 @@ var wantedBands = map[shade.Reading]Bands{
 	shade.Stark:  bands("stark", 2.5, 8, 0.4, 0.95, 2, 8),
 }
 
-// BandsOf returns what a reading asks for; a subtle one where it asks for none.
-func BandsOf(r shade.Reading) Bands {
-	if b, ok := wantedBands[r]; ok {
-		return b
+// askedFrom is the root of what wear has done from which a model is asked to show more than a new one's.
+var askedFrom = Numbers.Number("enough-asked-from", 0.4, "", "root of the share of wear from which more is asked for than of a new aircraft", fact.Bench("T99"))
+
+var fresh = bands("new", 0.03, 1, 0, 0.2, 1, 2)
+
+// BandsOf returns what a service asks for: that of its reading where wear has done all that it does, next to nothing but a wash on one that is new, and in between by the root of what wear has
+// done, since the first months show most. Where nothing is said of a service, its reading's own.
+func BandsOf(t wear.Targets) Bands {
+	own, ok := wantedBands[max(t.Stain, t.Shading)]
+	if !ok {
+		own = wantedBands[shade.Subtle]
 	}
-	return wantedBands[shade.Subtle]
+	if t.Service.Months <= 0 && !t.Service.New {
+		return own
+	}
+	share := math.Sqrt(min(1, max(0, t.Done)))
+	least := max(0, (share-askedFrom)/(1-askedFrom))
+	between := func(a, b Band) Band { return Band{a.Low + least*(b.Low-a.Low), a.High + share*(b.High-a.High)} }
+	return Bands{between(fresh.Contrast, own.Contrast), between(fresh.Share, own.Share), between(fresh.Kinds, own.Kinds)}
 }
 
 // Enough is what all effects together come to, with half-closed eyes. The figures stand each for itself.
@@ -77,8 +91,11 @@ func Clean(k look.Skin) look.Skin {
 	return k
 }
 
-// Taken is a mark that could be taken back: of a zone, by its place among the zone's marks.
+// Taken is a mark that could be taken back: of a zone, by its place among the zone's marks, or its wash.
 type Taken struct{ Zone, Mark int }
+
+// TheWash stands for a zone's wash among its marks.
+const TheWash = -1
 
 // Enough judges a painting by its pixels, against the same aircraft without its effects, and tells what its mean shift would be without each of the marks. These are weighed where they
 // leave something, so that any number of them costs about as much as one painting more.
@@ -161,13 +178,20 @@ type taking struct {
 // lost is by how much the sum of all differences changes where a mark is taken back.
 func (f *taking) lost(ctx context.Context, m Taken) (float64, error) {
 	fewer := slices.Clone(f.skins)
-	fewer[m.Zone].Marks = slices.Delete(slices.Clone(fewer[m.Zone].Marks), m.Mark, m.Mark+1)
+	var step *route.Step
+	if m.Mark == TheWash {
+		own := Clean(fewer[m.Zone])
+		own.Marks = fewer[m.Zone].Marks
+		fewer[m.Zone] = own
+	} else {
+		step = fewer[m.Zone].Marks[m.Mark].Step
+		fewer[m.Zone].Marks = slices.Delete(slices.Clone(fewer[m.Zone].Marks), m.Mark, m.Mark+1)
+	}
 	there, err := f.palettes(ctx, fewer, f.wish)
 	if err != nil {
 		return 0, err
 	}
 	here, d, s := f.here, f.differs, f.sigma
-	step := f.skins[m.Zone].Marks[m.Mark].Step
 	delta, box := make([]rgb, f.Width*f.Height), image.Rectangle{}
 	for i, spot := range f.top {
 		if err := ended(ctx, i); err != nil {
@@ -178,7 +202,7 @@ func (f *taking) lost(ctx context.Context, m Taken) (float64, error) {
 		}
 		p := &f.pixels[spot]
 		z := min(len(here.zones)-1, int(p.zone)+1)
-		if z != m.Zone+1 && !here.zones[z].bears(step) || here.zones[z].spares(step, int(spot)) {
+		if z != m.Zone+1 && (step == nil || !here.zones[z].bears(step)) || step != nil && here.zones[z].spares(step, int(spot)) {
 			continue
 		}
 		f.bodies++

@@ -47,16 +47,19 @@ type pixel struct {
 	plate         int16
 	alpha         uint8 // how much of the pixel it covers
 	panel         uint8
-	line          uint8 // how much of the spot is recess
-	near          uint8 // distance to the nearest line, nearMM for 255
-	wear          uint8 // how likely it wears
-	broad, second uint8 // slow noises, even from 0 to 255 within the zone: patterns
-	mid, fine     uint8 // quicker noises, even from 0 to 255
-	nx, ny, nz    int8
+	line          uint8   // how much of the spot is recess
+	near          uint8   // distance to the nearest line, nearMM for 255
+	wear          uint8   // how likely it wears
+	broad, second uint8   // slow noises, even from 0 to 255 within the zone: patterns
+	mid, fine     uint8   // quicker noises, even from 0 to 255
+	nx, ny, nz    int16   // of the skin, whole for 1: finer than a byte, or a highlight on a curve breaks into dots
 	x, y          float32 // in the view, mm
 }
 
 const nearMM = 6.0
+
+// upright stands for a normal of 1.
+const upright = 32767
 
 // Frame is an airframe laid out in a picture.
 type Frame struct {
@@ -292,7 +295,7 @@ func (f *Frame) spots(panel, plate, zone int, mask []uint8, box, whole image.Rec
 			point := int32(y*f.Width + x)
 			f.pixels = append(f.pixels, pixel{
 				at: point, zone: int16(zone), plate: int16(plate), panel: uint8(panel), alpha: alpha, near: 255,
-				nx: int8(n[0] * 127), ny: int8(n[1] * 127), nz: int8(n[2] * 127), x: float32(at.X), y: float32(at.Y),
+				nx: int16(n[0] * upright), ny: int16(n[1] * upright), nz: int16(n[2] * upright), x: float32(at.X), y: float32(at.Y),
 			})
 		}
 	}

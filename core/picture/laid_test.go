@@ -164,9 +164,24 @@ func TestEnough(t *testing.T) {
 	for reading, want := range map[shade.Reading]Bands{
 		shade.Subtle: {Band{0.4, 2.5}, Band{0.05, 0.45}, Band{1, 4}}, shade.Clear: {Band{1, 4}, Band{0.15, 0.75}, Band{2, 6}}, shade.Stark: {Band{2.5, 8}, Band{0.4, 0.95}, Band{2, 8}}, shade.Lost: {Band{0.4, 2.5}, Band{0.05, 0.45}, Band{1, 4}},
 	} {
-		if got := BandsOf(reading); got != want {
+		if got := BandsOf(wear.Targets{Stain: reading}); got != want {
 			t.Errorf("%v asks for %+v", reading, got)
 		}
+	}
+	new, old := wear.Of(wear.Service{Place: "ship", Shelter: "out", New: true}), wear.Of(wear.Service{Place: "ship", Shelter: "out", Months: 600})
+	if got := BandsOf(new); got.Contrast != (Band{0.03, 1}) || got.Share != (Band{0, 0.2}) || got.Kinds != (Band{1, 2}) {
+		t.Errorf("a new aircraft asks for %+v", got)
+	}
+	if got, want := BandsOf(old), wantedBands[old.Stain]; math.Abs(got.Contrast.High-want.Contrast.High) > 0.01 {
+		t.Errorf("one of fifty years asks for %+v, want %+v", got, want)
+	}
+	last := 0.0
+	for months := 1.0; months < 60; months += 3 { // the band moves with the service, and never back
+		got := BandsOf(wear.Of(wear.Service{Place: "paved", Shelter: "hangared", Months: months}))
+		if got.Contrast.High < last || got.Contrast.Low >= got.Contrast.High {
+			t.Errorf("%.0f months ask for %+v, fewer for up to %.2f", months, got.Contrast, last)
+		}
+		last = got.Contrast.High
 	}
 	if eyeFar != 4 || eyeApart != 25 || eyeFrom != 1.5 {
 		t.Error("a place is set against four times the squint about it, 25 mm off the next, from a contrast of 1.5")

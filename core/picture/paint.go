@@ -121,7 +121,7 @@ func (f *Frame) linear(ctx context.Context, skins []look.Skin, w Wish) ([]rgb, e
 			c = c.to(d.colour, d.share)
 		}
 		if !w.Light.even {
-			nx, ny, nz := float32(p.nx)/127, float32(p.ny)/127, float32(p.nz)/127
+			nx, ny, nz := float32(p.nx)/upright, float32(p.ny)/upright, float32(p.nz)/upright
 			lit := falls.lit(nx, ny, nz)
 			if step != 0 {
 				if k := int(p.at) + step; k >= 0 && k < len(f.lines) {

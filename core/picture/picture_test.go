@@ -135,7 +135,7 @@ func TestLights(t *testing.T) {
 		panel := at(id)
 		most := 0.0
 		for i, p := range f.pixels {
-			if p.alpha == 255 && p.nz > 125 && f.top[p.at] == int32(i) && f.Airframe.Plates[p.plate].Part == "wing" {
+			if p.alpha == 255 && p.nz > upright*125/127 && f.top[p.at] == int32(i) && f.Airframe.Plates[p.plate].Part == "wing" {
 				most = max(most, Plain(img.RGBAAt(int(p.at)%f.Width, int(p.at)/f.Width)).Difference(panel))
 			}
 		}
@@ -171,7 +171,7 @@ func TestFigures(t *testing.T) {
 			continue
 		}
 		count++
-		if p.nz < 126 {
+		if p.nz < upright*126/127 {
 			tilted++
 		}
 		if p.line > 20 && p.line < 120 {

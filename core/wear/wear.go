@@ -67,6 +67,7 @@ func Shelters() []Shelter { return shelters }
 type Service struct {
 	Place, Shelter string // ids
 	Months         float64
+	New            bool   // it has just entered service: no months are meant, and not that nothing is said of them
 	Strength       string // of the model: the school's answer
 	Care, Combat   string // ids
 	Boarding       string // the side from which it is entered, left or right; the airframe's own where it is empty
@@ -80,6 +81,7 @@ type Targets struct {
 	Fade    float64 // CIEDE2000 from the fresh colour
 	Words   string
 	Service Service // that asks for them
+	Done    float64 // share of all that wear does that it has done, 0 to 1
 	Faded   bool    // how far it has faded follows from what is said, and is no guess
 }
 
@@ -112,7 +114,8 @@ func Of(s Service) Targets {
 	hard := careOf(s.Care).People * combatOf(s.Combat).People
 	done := unsaid
 	words := "Nothing is said of its service."
-	if s.Months > 0 {
+	said := s.Months > 0 || s.New
+	if said {
 		done = 1 - math.Exp(-s.Months*h.Factor/scale)
 		words = fmt.Sprintf("%s on %s, %s", months(s.Months), p.Words, h.Words)
 		for _, c := range []Care{careOf(s.Care), combatOf(s.Combat)} {
@@ -132,7 +135,7 @@ func Of(s Service) Targets {
 		return shade.Stark
 	}
 	return Targets{
-		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words, Service: s, Faded: s.Months > 0,
+		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words, Service: s, Done: done, Faded: said,
 		Chips: chipsAll * done * shows * hard * p.Chips / hardest(func(p Place) float64 { return p.Chips }), Fade: fadeAll * done * shows * p.Fade / hardest(func(p Place) float64 { return p.Fade }),
 	}
 }
@@ -149,7 +152,10 @@ func Shows(of string) float64 {
 }
 
 func months(n float64) string {
-	if n == 1 {
+	switch n {
+	case 0:
+		return "just entered service"
+	case 1:
 		return "1 month"
 	}
 	return fmt.Sprintf("%.0f months", n)

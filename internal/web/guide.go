@@ -102,8 +102,7 @@ func guideCup(site *timeline.Site, c guide.Cup) *wire.GuideCup {
 		out.State = wire.Hold
 	}
 	out.Own = site.Step.Spray != nil
-	out.Weather = guide.Weather(site)
-	out.Fit = strings.HasPrefix(out.Weather, "Fit")
+	out.Weather, out.Fit = guide.Weather(site)
 	return out
 }
 

@@ -661,7 +661,7 @@ export interface PlanService {
   place?: PlanWearPlace;
   shelter?: PlanWearShelter;
   /**
-   * Months in service.
+   * Months in service; 0 for one that has just entered it
    */
   months?: number;
   care?: PlanWearCare;
@@ -1419,7 +1419,7 @@ export interface PlanService1 {
   place?: PlanWearPlace;
   shelter?: PlanWearShelter;
   /**
-   * Months in service.
+   * Months in service; 0 for one that has just entered it
    */
   months?: number;
   care?: PlanWearCare;
@@ -2815,6 +2815,10 @@ export interface PlanEnough {
    */
   reads: string;
   words: string;
+  /**
+   * What the judgement rests on.
+   */
+  rests: string;
   /**
    * Every figure is in its band: stop here.
    */

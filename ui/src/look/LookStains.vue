@@ -88,7 +88,7 @@ function toBack(b: { zone: string; step: string }) {
 
       <section v-if="chosen" class="chosen" :aria-label="`${chosen.name} on ${chosen.zone_name}`">
         <h3 ref="heading" tabindex="-1">{{ chosen.name }} on {{ chosen.zone_name }}</h3>
-        <template v-if="!chosen.done">
+        <template v-if="!chosen.done && !chosen.begun">
           <label class="slide"
             ><span class="plate">How strong</span><output>{{ percent(amount) }}</output>
             <input
@@ -187,7 +187,7 @@ function toBack(b: { zone: string; step: string }) {
       </p>
       <section v-if="enough" class="enough" aria-label="Is it enough?">
         <h3>{{ enough.words }}</h3>
-        <p class="soft small">{{ enough.service }} It should read {{ enough.reads }}, with half-closed eyes.</p>
+        <p class="soft small">{{ enough.service }} It should read {{ enough.reads }}. {{ enough.rests }}</p>
         <p class="small">
           As it looks at the tape’s moment.
           <button type="button" class="link" @click="store.moveTo(Date.parse(store.build?.tape.to ?? ''))">

@@ -123,7 +123,7 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     null
   const pulling = ref(false)
   function down(e: PointerEvent, whole: Whole | null, box: DOMRect | undefined) {
-    if (!chosen.value || chosen.value.done || !whole || !box || e.button !== 0) return
+    if (!chosen.value || chosen.value.done || chosen.value.begun || !whole || !box || e.button !== 0) return
     const px1 = whole.views[0]?.px_per_mm ?? 1
     const length = plan.value.value?.length_mm || 40 // what nothing is drawn from is pulled by as much
     const px = (px1 * box.width) / whole.width
