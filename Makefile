@@ -6,7 +6,7 @@ BIN := bin/inkysparrow
 TOOL := go tool -modfile=tools/go.mod
 UI_SOURCES := $(shell find ui/src -not -path "*/wasm/*" -not -path "*/fonts/*" ; find ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package.json ui/palette.json 2>/dev/null)
 
-.PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench drills mutants screenshots icons need clean
+.PHONY: demo dev ui test test-go test-e2e lint generate check-generated bench drills mutants screenshots plates icons need clean
 
 demo: need $(BIN)
 	./$(BIN) demo
@@ -95,6 +95,10 @@ bench:
 screenshots: need chromium $(BIN)
 	d=$$(mktemp -d); ./$(BIN) demo --listen 127.0.0.1:8799 --database $$d/demo.db & trap "kill $$!; rm -rf $$d" EXIT; \
 	sleep 2; go run ./e2e/shots -server http://127.0.0.1:8799
+
+# Each effect alone on grey, as each hand makes it and in three strengths, for the eye.
+plates:
+	go run ./e2e/plates docs/screenshots/plates.png
 
 # The icons of the start screen, from the mark.
 icons:

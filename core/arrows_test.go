@@ -39,7 +39,7 @@ var layers = [][]string{
 	{"internal/demo", "internal/studio"},
 	{"internal/web", "internal/wire/gen"},
 	{"cmd/inkysparrow", "cmd/trainer"},
-	{"drills", "drills/mutants", "e2e/browser"},
+	{"drills", "drills/mutants", "e2e/browser", "e2e/plates"},
 	{"e2e/shots"},
 }
 

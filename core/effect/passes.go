@@ -145,7 +145,9 @@ func (p Plume) Spray(dense float64, n int, amount float64) Spraying {
 		for i, d := range dose {
 			if d >= (float64(k)-0.5)*each {
 				if from < 0 {
-					from = float64(i) * step
+					if from = float64(i) * step; i == 1 {
+						from = 0 // a hand begins at the stack
+					}
 				}
 				to = float64(i+1) * step
 			}

@@ -47,10 +47,12 @@ type Skin struct {
 	Ground  colour.Colour // the open surface without what a wash left on it
 	Washed  colour.Colour // of the last wash
 	By      By
+	Masked  bool           // its glazing lies under tape that went on before any colour and has not come off: it shows what is sprayed over it
 	Spread  float64        // share of the open surface where that lies, however thin
 	wash    *lying         // nil for none
 	chalk   float64        // of flat coats on each other: see gloss.Chalk
 	own     coating.Sheen  // of the paint, in which its colour is given
+	tapes   []bool         // that lie on it, the last put on last: whether each went on before any colour
 	recess  *colour.Colour // what earlier washes left of the recesses, in the paint's own sheen; nil for none
 }
 
@@ -137,6 +139,7 @@ func Of(line *timeline.Line, n int, moment time.Time) Skin {
 		k.add(line, i)
 	}
 	k.mellowed(line, n, moment)
+	k.Masked = slices.Contains(k.tapes, true)
 	k.Sheen = k.Texture.Sheen()
 	ground := k.Paint
 	if k.Metal == nil { // paint is named by what it looks like dry and flat
@@ -201,6 +204,10 @@ func (k *Skin) add(line *timeline.Line, i int) {
 		own = step.Product.Shows()
 	}
 	switch do := step.Do; {
+	case do.Has(route.Tape):
+		k.tapes = append(k.tapes, k.By.Paint == nil)
+	case do.Has(route.TapeOff):
+		k.tapes = k.tapes[:max(0, len(k.tapes)-1)]
 	case do.Has(route.Shades):
 		k.tone(line, i)
 	case do.Has(route.Colour) && step.Share > 0 && step.Share < 1:

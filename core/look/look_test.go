@@ -4,6 +4,7 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/routetest"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
 
@@ -226,5 +227,19 @@ func TestLeft(t *testing.T) {
 	}
 	if k := look.Finished(line, end); k.Marks[0].Left != 1 {
 		t.Errorf("with no clear planned %.2f is left", k.Marks[0].Left)
+	}
+}
+
+// Glazing that was masked before its colour shows that colour until the mask comes off; masks of a pattern, which go on over a colour, come off before it.
+func TestMasked(t *testing.T) {
+	line := rule.Lay(routetest.Lines("k: mask done 900h", "b: base-coat mid-acrylic done 800h", "m: mask done 700h", "c: base-coat mid-acrylic done 600h", "u: unmask done 500h", "v: unmask done 400h")).Lines[0]
+	for n, want := range []bool{false, true, true, true, true, true, false} {
+		if got := look.Of(line, n, line.Steps[5].End).Masked; got != want {
+			t.Errorf("after %d steps its glazing is masked: %v", n, got)
+		}
+	}
+	open := rule.Lay(routetest.Lines("b: base-coat mid-acrylic done 800h", "m: mask done 700h")).Lines[0]
+	if look.Of(open, 2, open.Steps[1].End).Masked {
+		t.Error("a mask over a colour masks the glazing")
 	}
 }

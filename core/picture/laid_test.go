@@ -213,3 +213,51 @@ func BenchmarkLaid(b *testing.B) {
 		})
 	}
 }
+
+// A canopy is glass, shows what is sprayed over its mask, and is glass again once that is off; its frame is painted all along. What is spilt last shines, and nothing else of its zone does.
+func TestGlassAndWet(t *testing.T) {
+	a := made(t, "low-single")
+	f := must(New(ever, a, []airframe.View{airframe.Left}, 1000, 0))
+	red := plain(colour.Lab(50, 60, 30), coating.Flat)
+	shows := func(masked bool) (painted, glass int) {
+		k := red
+		k.Masked = masked
+		all := make([]look.Skin, len(a.Zones))
+		for i := range all {
+			all[i] = k
+		}
+		img := must(f.linear(ever, all, Wish{Light: light(t, "even")}))
+		for i := range f.pixels {
+			p := &f.pixels[i]
+			if a.Plates[p.plate].Stuff != airframe.Glass || p.alpha < 252 || p.zone < 0 || f.top[p.at] != int32(i) {
+				continue
+			}
+			if c := img[p.at]; c.r > 1.5*c.b {
+				painted++
+			} else {
+				glass++
+			}
+		}
+		return painted, glass
+	}
+	open, clear := shows(false)
+	over, still := shows(true)
+	if clear == 0 || open == 0 || open > clear || still > over/20 {
+		t.Errorf("open, %d spots of the canopy are painted and %d clear; masked, %d and %d", open, clear, over, still)
+	}
+	top := must(New(ever, a, []airframe.View{airframe.Top}, 900, 0))
+	step := &route.Step{ID: "s", Do: route.MustTechnique("wet-stain")}
+	k := plain(colour.Lab(45, 0, 0), coating.Flat)
+	k.Marks = []look.Mark{{Kind: "wet-stain", Step: step, Strength: 1, Share: 1, Left: 1}}
+	spilt := &effect.Laid{Inks: []colour.Colour{colour.Lab(45, 0, 0)}, Clouds: []effect.Cloud{{View: airframe.Top, From: airframe.Pt{X: 40, Y: 50}, ReachMM: 40, WideMM: 10, Density: func(_, _ float64) float64 { return 1 }}}}
+	brightest := func(do string) (most float32) {
+		step.Do = route.MustTechnique(do)
+		img := must(top.linear(ever, []look.Skin{k, k}, Wish{Light: light(t, "raking"), Laid: map[*route.Step]*effect.Laid{step: spilt}}))
+		p := top.Panels[0]
+		top.each(p, airframe.Pt{X: 34, Y: 54}, airframe.Pt{X: 46, Y: 84}, func(spot int32, _ airframe.Pt) { most = max(most, img[top.pixels[spot].at].g) })
+		return most
+	}
+	if wet, dry := brightest("wet-stain"), brightest("mud"); wet == dry {
+		t.Errorf("what is wet looks as what is dry: %.3f, %.3f", wet, dry)
+	}
+}

@@ -52,6 +52,8 @@ type palette struct {
 	alpha                 float64
 	spec                  [256]float32 // by the tilt from the half way vector, n.h from 0 to 1
 	wet                   bool
+	wets                  bool // something on it shines by itself
+	masked                bool // what is clear of it lies under tape
 	glass, rubber         bool
 	meanWear              float32
 }
@@ -66,6 +68,7 @@ type mark struct {
 	second   bool    // takes the second noise
 	laid     *raster // what was laid where, in place of a noise
 	left     float32 // of its density
+	wet      bool    // it shines by itself
 	inks     [effect.MostInks]rgb
 }
 
@@ -138,7 +141,12 @@ func (f *Frame) linear(ctx context.Context, skins []look.Skin, w Wish) ([]rgb, e
 			}
 			nh := nx*hx + ny*hy + nz*hz
 			if nh > 0 {
-				s := z.spec[int(255*min(1, sqrt(max(0, 1-nh))))] * float32(w.Light.lamp)
+				tilt := int(255 * min(1, sqrt(max(0, 1-nh))))
+				s := z.spec[tilt]
+				if z.wets {
+					s += (glossy[tilt] - s) * z.shines(i)
+				}
+				s *= float32(w.Light.lamp)
 				if z.metal != nil {
 					s *= float32(z.metal.Mirror) / float32(fresnel0) * 0.3
 				}
@@ -183,7 +191,7 @@ func (f *Frame) palettes(ctx context.Context, skins []look.Skin, w Wish) (*palet
 func (all *palettes) of(p *pixel, stuff airframe.Stuff) *palette {
 	switch stuff {
 	case airframe.Glass:
-		if p.zone < 0 || p.line < 90 {
+		if p.zone < 0 || p.line < 90 && !all.zones[min(len(all.zones)-1, int(p.zone)+1)].masked {
 			return &all.glass
 		}
 	case airframe.Rubber:
@@ -299,20 +307,49 @@ func (z *palette) shine(c rgb, m *look.Metal, nx, ny, nz, lit float32) rgb {
 	return c.times(lit*(1-share) + env*share)
 }
 
+// lobe is how a highlight falls off with the tilt from the half way vector.
+func lobe(a2 float64) (spec [256]float32) {
+	for i := range spec {
+		nh := 1 - float64(i)/255*float64(i)/255
+		d := nh*nh*(a2-1) + 1
+		spec[i] = float32(min(4, a2/(d*d)*fresnel0/4))
+	}
+	return spec
+}
+
+// glossy is how what is wet shines: fuel, fresh oil.
+var glossy = func() [256]float32 {
+	alpha := gloss.Alpha(gloss.Units(coating.Gloss.Texture()))
+	return lobe(alpha*alpha + lampWide)
+}()
+
+// shines returns how much of a spot lies under something that shines by itself.
+func (z *palette) shines(spot int) float32 {
+	var most float32
+	for i := range z.marks {
+		if m := &z.marks[i]; m.wet && m.laid != nil {
+			var d float32
+			for _, v := range (*m.laid)[spot] {
+				d += densities[v]
+			}
+			most = max(most, 1-exp(-wetShows*d*m.left))
+		}
+	}
+	return most
+}
+
+// wetShows is how much sooner a film shines than it colours.
+const wetShows = 4
+
 func paletteOf(k look.Skin, l Light) palette {
-	z := palette{ground: l.tinted(k.Ground), line: l.tinted(k.Line), residual: float32(k.Spread), residue: l.tinted(k.Washed), metal: k.Metal, wet: k.Wet}
+	z := palette{masked: k.Masked, ground: l.tinted(k.Ground), line: l.tinted(k.Line), residual: float32(k.Spread), residue: l.tinted(k.Washed), metal: k.Metal, wet: k.Wet}
 	units := gloss.Units(k.Texture)
 	if k.Wet {
 		units = gloss.Units(coating.Gloss.Texture())
 	}
 	z.alpha = gloss.Alpha(units)
 	seen := math.Sqrt(z.alpha*z.alpha + lampWide)
-	a2 := seen * seen
-	for i := range z.spec {
-		nh := 1 - float64(i)/255*float64(i)/255
-		d := nh*nh*(a2-1) + 1
-		z.spec[i] = float32(min(4, a2/(d*d)*fresnel0/4))
-	}
+	z.spec = lobe(seen * seen)
 	for _, m := range k.Marks {
 		switch {
 		case m.Strength < 0.02:
