@@ -124,7 +124,7 @@ func TestPartsAndWear(t *testing.T) {
 	b.sees(".guide li", "Wheels and doors ?touch-dry")
 	now, err := b.store.Build(t.Context(), "nightjar")
 	b.must(err)
-	if s := now.Plan.Service; s == nil || s.Place != "grass" || s.Shelter != "out" || s.Months != 9 {
+	if s := now.Plan.Service; s == nil || s.Place != "grass" || s.Shelter != "out" || s.Months == nil || *s.Months != 9 {
 		t.Errorf("the service is kept as %+v", now.Plan.Service)
 	}
 }

@@ -181,6 +181,18 @@ type Decal struct {
 	Count    int     `json:"count,omitempty" jsonschema:"minimum=1,maximum=1000"`
 	FilmUM   float64 `json:"film_um,omitempty" jsonschema:"minimum=1,maximum=100"`
 	Painted  bool    `json:"painted,omitempty" jsonschema:"description=Masked and sprayed instead."`
+
+	Form DecalForm `json:"form,omitempty" jsonschema:"description=What it looks like; by its size where it is left out."`
+	At   []DecalAt `json:"at,omitempty" jsonschema:"maxItems=100,description=Where it is put; where such markings usually are where it is left out."`
+}
+
+// DecalAt is a place of a marking: its middle in a view.
+type DecalAt struct {
+	View    string  `json:"view" jsonschema:"enum=top,enum=under,enum=left,enum=right"`
+	XMM     float64 `json:"x_mm" jsonschema:"minimum=-5000,maximum=5000"`
+	YMM     float64 `json:"y_mm" jsonschema:"minimum=-5000,maximum=5000"`
+	TurnDeg float64 `json:"turn_deg,omitempty" jsonschema:"minimum=-180,maximum=180,description=Clockwise."`
+	Times   float64 `json:"times,omitempty" jsonschema:"minimum=0.1,maximum=5,description=Its size there in times its own; once where it is left out."`
 }
 
 // Step is one step of a zone's route.

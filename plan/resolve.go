@@ -12,7 +12,6 @@ import (
 	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
-	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/effect"
 	"inkysparrow/core/route"
@@ -389,7 +388,7 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		out.Pull = s.Stain.pull()
 	}
 	for _, d := range s.Decals {
-		out.Decals = append(out.Decals, decal.Decal{Name: d.Name, WidthMM: d.WidthMM, HeightMM: d.HeightMM, Over: decal.GroundNamed(string(d.Over)), Count: d.Count, FilmUM: d.FilmUM, Painted: d.Painted})
+		out.Decals = append(out.Decals, d.decal())
 	}
 	if err := s.resolveProduct(path, do, products, out); err != nil {
 		return nil, err

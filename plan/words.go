@@ -37,6 +37,7 @@ type (
 	Drying      string // how a film is helped to dry
 	Laying      string // how sprayed coats go on
 	Ground      string // what a decal lies over
+	DecalForm   string // what it looks like
 	Reading     string // how strong something looks
 	Date        string // a day, "2027-03-22"
 	LineKind    string // a kind of recess
@@ -165,6 +166,11 @@ func (Drying) JSONSchema() *jsonschema.Schema {
 // JSONSchema gives the ways of laying coats.
 func (Laying) JSONSchema() *jsonschema.Schema {
 	return enum("How sprayed coats go on.", route.Layings()[1:], func(l route.LayingWords) string { return string(l.ID) })
+}
+
+// JSONSchema gives the closed list of forms of markings.
+func (DecalForm) JSONSchema() *jsonschema.Schema {
+	return enum("What a marking looks like.", decal.Forms(), func(f decal.Form) string { return string(f) })
 }
 
 // JSONSchema gives the grounds.

@@ -9,6 +9,7 @@ import (
 	"slices"
 	"time"
 
+	"inkysparrow/core/airframe"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 )
@@ -65,6 +66,44 @@ type Decal struct {
 	Count    int     // 0 stands for 1
 	FilmUM   float64 // thickness of the film; 0 for the usual
 	Painted  bool    // masked and sprayed instead
+	Form     Form    // what it looks like; by its size where it is empty
+	At       []Put   // where it is put; where such markings usually are, where it is empty
+}
+
+// Form is what a marking looks like.
+type Form string
+
+// The forms.
+const (
+	Badge    Form = "badge"
+	Figures  Form = "figures"
+	Stencils Form = "stencils"
+)
+
+// Forms returns the closed list of forms.
+func Forms() []Form { return []Form{Badge, Figures, Stencils} }
+
+// Put is a place of a marking: its middle in a view, how far it is turned clockwise, and how many times its own size it has there.
+type Put struct {
+	View    airframe.View
+	At      airframe.Pt
+	TurnDeg float64
+	Times   float64 // 0 for once
+}
+
+const smallMM, longer = 8, 1.4 // width of stencils; how much wider than tall figures are
+
+// Looks returns what the marking looks like: as it says, or by its size.
+func (d Decal) Looks() Form {
+	switch {
+	case d.Form != "":
+		return d.Form
+	case d.WidthMM < smallMM:
+		return Stencils
+	case d.WidthMM > longer*d.HeightMM:
+		return Figures
+	}
+	return Badge
 }
 
 // AreaCM2 returns the area of one, in square centimetres.

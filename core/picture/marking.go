@@ -1,8 +1,8 @@
 package picture
 
 import (
+	"cmp"
 	"math"
-	"strings"
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/colour"
@@ -18,12 +18,26 @@ type decalled struct {
 
 // spot of a marking: where it lies and what is drawn there.
 type marking struct {
-	view   airframe.View
-	at     airframe.Pt
+	decal.Put
 	w, h   float64
 	form   func(u, v float64) int // of -1 to 1 across and down: 0 nothing, 1 the colour, 2 the other, 3 clear film
 	inks   [2]rgb
 	silver bool
+}
+
+// Marked is a marking where it lies: which of a step's decals, and which of its places.
+type Marked struct {
+	Decal, Copy int
+	decal.Put
+	WidthMM, HeightMM float64
+	Form              decal.Form
+}
+
+var forms = map[decal.Form]func(u, v float64) int{decal.Badge: badge, decal.Figures: figures, decal.Stencils: stencil}
+
+// UsualDecals are those that are drawn for a step that lists none.
+func UsualDecals() []decal.Decal {
+	return []decal.Decal{{Name: "badge", WidthMM: 18, HeightMM: 18, Count: 2}, {Name: "code", WidthMM: 26, HeightMM: 14, Form: decal.Figures}, {Name: "stencils", WidthMM: 4, HeightMM: 1.6, Count: 8}}
 }
 
 // decals draws what is put on as decals: plain signs of our own, with their carrier film, frosted where air stays below it.
@@ -34,12 +48,16 @@ func (f *Frame) decals(skins []look.Skin, w Wish) map[int32]decalled {
 			if m.Kind != look.Decals || m.Step == nil {
 				continue
 			}
-			list := m.Step.Decals
-			if len(list) == 0 {
-				list = usualDecals
+			pale, dark, mid := w.Light.tinted(colour.Lab(88, 0, 4)), w.Light.tinted(colour.Lab(24, 0, -2)), w.Light.tinted(colour.Lab(52, 46, 30))
+			ink := pale
+			if k.Paint.Lightness() > 55 {
+				ink = dark
 			}
-			for _, mk := range f.placeDecals(zone, list, k, w.Light) {
-				mk.silver = m.Silver
+			for _, one := range Place(f.Airframe, m.Step.Decals) {
+				mk := marking{Put: one.Put, w: one.WidthMM, h: one.HeightMM, form: forms[one.Form], inks: [2]rgb{ink, ink}, silver: m.Silver}
+				if one.Form == decal.Badge {
+					mk.inks = [2]rgb{pale, mid}
+				}
 				f.stick(zone, mk, w.Light, out)
 			}
 		}
@@ -47,54 +65,55 @@ func (f *Frame) decals(skins []look.Skin, w Wish) map[int32]decalled {
 	return out
 }
 
-var usualDecals = []decal.Decal{{Name: "badge", WidthMM: 18, HeightMM: 18, Count: 2}, {Name: "code", WidthMM: 26, HeightMM: 14}, {Name: "stencils", WidthMM: 4, HeightMM: 1.6, Count: 8}}
-
-// placeDecals finds room: large round ones on the wings, codes on the sides, small ones here and there.
-func (f *Frame) placeDecals(zone int, list []decal.Decal, k look.Skin, l Light) []marking {
-	pale, dark := l.tinted(colour.Lab(88, 0, 4)), l.tinted(colour.Lab(24, 0, -2))
-	mid := l.tinted(colour.Lab(52, 46, 30))
-	ink := pale
-	if k.Paint.Lightness() > 55 {
-		ink = dark
+// Place returns where a step's markings lie on an airframe: where they are put, or else large round ones on the wings and sides, figures on the sides, small ones here and there.
+func Place(a *airframe.Airframe, list []decal.Decal) (all []Marked) {
+	if len(list) == 0 {
+		list = UsualDecals()
 	}
-	var all []marking
-	d := f.Airframe.LengthMM
+	d := a.LengthMM
 	for n, one := range list {
-		name := strings.ToLower(one.Name)
-		count := max(1, one.Count)
-		switch {
-		case one.WidthMM < 8:
-			for i := range count {
+		form := one.Looks()
+		copies := 0
+		add := func(v airframe.View, at airframe.Pt, turn, scale float64) {
+			all = append(all, Marked{n, copies, decal.Put{View: v, At: at, TurnDeg: turn, Times: scale}, one.WidthMM * scale, one.HeightMM * scale, form})
+			copies++
+		}
+		for _, p := range one.At {
+			add(p.View, p.At, p.TurnDeg, cmp.Or(p.Times, 1))
+		}
+		if len(one.At) > 0 {
+			continue
+		}
+		side := func(share float64, scale float64) {
+			for _, v := range []airframe.View{airframe.Left, airframe.Right} {
+				at, _ := v.Of(airframe.Place{X: share * d, Z: middle(a, share)})
+				add(v, at, 0, scale)
+			}
+		}
+		switch form {
+		case decal.Stencils:
+			for i := range max(1, one.Count) {
 				for _, v := range airframe.Views {
-					low, high := f.Airframe.Bounds(v)
-					u := airframe.Pt{X: low.X + (high.X-low.X)*hash(int32(i), int32(n), int32(v), 31), Y: low.Y + (high.Y-low.Y)*hash(int32(i), int32(n), int32(v), 32)}
+					low, high := a.Bounds(v)
 					if i%4 == int(v) {
-						all = append(all, marking{view: v, at: u, w: one.WidthMM, h: one.HeightMM, form: stencil, inks: [2]rgb{ink, ink}})
+						add(v, airframe.Pt{X: low.X + (high.X-low.X)*hash(int32(i), int32(n), int32(v), 31), Y: low.Y + (high.Y-low.Y)*hash(int32(i), int32(n), int32(v), 32)}, 0, 1)
 					}
 				}
 			}
-		case strings.Contains(name, "code") || strings.Contains(name, "number"):
-			for _, v := range []airframe.View{airframe.Left, airframe.Right} {
-				at, _ := v.Of(airframe.Place{X: 0.72 * d, Z: f.mid(0.72)})
-				all = append(all, marking{view: v, at: at, w: one.WidthMM, h: one.HeightMM, form: figures, inks: [2]rgb{ink, ink}})
-			}
+		case decal.Figures:
+			side(0.72, 1)
 		default:
-			for i := range count {
+			for i := range max(1, one.Count) {
 				hand := 1.0
 				if i%2 == 1 {
 					hand = -1
 				}
-				views := []airframe.View{airframe.Top, airframe.Under}
-				for _, v := range views {
-					at, _ := v.Of(airframe.Place{X: f.wingX(0.66), Y: hand * 0.66 * f.Airframe.SpanMM / 2})
-					all = append(all, marking{view: v, at: at, w: one.WidthMM, h: one.HeightMM, form: badge, inks: [2]rgb{pale, mid}})
+				for _, v := range []airframe.View{airframe.Top, airframe.Under} {
+					at, _ := v.Of(airframe.Place{X: wingX(a, 0.66), Y: hand * 0.66 * a.SpanMM / 2})
+					add(v, at, 0, 1)
 				}
 				if i == 0 {
-					for _, v := range []airframe.View{airframe.Left, airframe.Right} {
-						at, _ := v.Of(airframe.Place{X: 0.58 * d, Z: f.mid(0.58)})
-						s := min(1, 0.055*d/one.HeightMM)
-						all = append(all, marking{view: v, at: at, w: one.WidthMM * s, h: one.HeightMM * s, form: badge, inks: [2]rgb{pale, mid}})
-					}
+					side(0.58, min(1, 0.055*d/one.HeightMM))
 				}
 			}
 		}
@@ -102,38 +121,40 @@ func (f *Frame) placeDecals(zone int, list []decal.Decal, k look.Skin, l Light) 
 	return all
 }
 
-// mid is about the middle of the fuselage's side at a share of the length; wingX the middle of the wing's chord at a share of the half span.
-func (f *Frame) mid(share float64) float64 {
-	for i := range f.Airframe.Plates {
-		if p := &f.Airframe.Plates[i]; p.View == airframe.Left && p.Part == "fuselage" {
-			low, high := p.Across(share * f.Airframe.LengthMM)
+// middle is about the middle of the fuselage's side at a share of the length; wingX the middle of the wing's chord at a share of the half span.
+func middle(a *airframe.Airframe, share float64) float64 {
+	for i := range a.Plates {
+		if p := &a.Plates[i]; p.View == airframe.Left && p.Part == "fuselage" {
+			low, high := p.Across(share * a.LengthMM)
 			return -(0.64*low + 0.36*high) // a little above the middle
 		}
 	}
 	return 0
 }
 
-func (f *Frame) wingX(share float64) float64 {
-	for i := range f.Airframe.Plates {
-		if p := &f.Airframe.Plates[i]; p.View == airframe.Top && (p.Part == "upper-wing" || p.Part == "wing") && p.Hand == "right" {
-			low, high := p.Shape().Down(share * f.Airframe.SpanMM / 2)
+func wingX(a *airframe.Airframe, share float64) float64 {
+	for i := range a.Plates {
+		if p := &a.Plates[i]; p.View == airframe.Top && (p.Part == "upper-wing" || p.Part == "wing") && p.Hand == "right" {
+			low, high := p.Shape().Down(share * a.SpanMM / 2)
 			if high > low {
 				return low + 0.5*(high-low)
 			}
 		}
 	}
-	return 0.4 * f.Airframe.LengthMM
+	return 0.4 * a.LengthMM
 }
 
 // stick lays a marking on the zone's spots.
 func (f *Frame) stick(zone int, m marking, l Light, out map[int32]decalled) {
 	film, frost := filmSeen, l.tinted(colour.Grey(86))
 	for _, p := range f.Panels {
-		if p.View != m.view {
+		if p.View != m.View {
 			continue
 		}
-		x0, y0 := p.Pixel(airframe.Pt{X: m.at.X - m.w/2 - 0.6, Y: m.at.Y - m.h/2 - 0.6})
-		x1, y1 := p.Pixel(airframe.Pt{X: m.at.X + m.w/2 + 0.6, Y: m.at.Y + m.h/2 + 0.6})
+		sin, cos := math.Sincos(m.TurnDeg * math.Pi / 180)
+		wide, tall := math.Abs(m.w*cos)+math.Abs(m.h*sin), math.Abs(m.w*sin)+math.Abs(m.h*cos)
+		x0, y0 := p.Pixel(airframe.Pt{X: m.At.X - wide/2 - 0.6, Y: m.At.Y - tall/2 - 0.6})
+		x1, y1 := p.Pixel(airframe.Pt{X: m.At.X + wide/2 + 0.6, Y: m.At.Y + tall/2 + 0.6})
 		for y := max(0, int(y0)); y <= min(f.Height-1, int(y1)); y++ {
 			for x := max(0, int(x0)); x <= min(f.Width-1, int(x1)); x++ {
 				i := f.top[y*f.Width+x]
@@ -148,8 +169,8 @@ func (f *Frame) stick(zone int, m marking, l Light, out map[int32]decalled) {
 				for sy := range n {
 					for sx := range n {
 						q := airframe.Pt{X: at.X + (float64(sx)-0.5)/n/p.PxPerMM, Y: at.Y + (float64(sy)-0.5)/n/p.PxPerMM}
-						u, v := (q.X-m.at.X)/(m.w/2), (q.Y-m.at.Y)/(m.h/2)
-						switch k := m.form(u, v); k {
+						dx, dy := q.X-m.At.X, q.Y-m.At.Y
+						switch k := m.form((dx*cos+dy*sin)/(m.w/2), (dy*cos-dx*sin)/(m.h/2)); k {
 						case 1, 2:
 							c := m.inks[k-1]
 							sum, ink = rgb{sum.r + c.r, sum.g + c.g, sum.b + c.b}, ink+1

@@ -103,7 +103,7 @@ func TestLights(t *testing.T) {
 	skins := []look.Skin{grey, grey}
 	at := func(id string) colour.Colour {
 		img := must(f.Paint(ever, skins, Wish{Light: light(t, id)}))
-		x, y := where(f, airframe.Top, airframe.Pt{X: 0.55 * f.Airframe.SpanMM / 2, Y: f.wingX(0.55)})
+		x, y := where(f, airframe.Top, airframe.Pt{X: 0.55 * f.Airframe.SpanMM / 2, Y: wingX(f.Airframe, 0.55)})
 		for ; f.pixels[f.top[y*f.Width+x]].line > 0; y++ {
 		}
 		return Plain(img.RGBAAt(x, y))

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -225,7 +226,7 @@ func (s *Server) look(c fiber.Ctx) error {
 	out := wire.Whole{
 		At: one.Q.At.UTC(), Clock: j.moment(one.Q.At), Revision: head, Type: one.Shape.Words, Own: j.file.Airframe != nil, Drawn: j.file.Airframe != nil && j.file.Airframe.SVG != "", SpanMM: one.Shape.SpanMM,
 		Size: fmt.Sprintf("%.0f mm span, %.0f mm long", one.Shape.SpanMM, one.Shape.LengthMM), Wear: j.file.Targets().Words,
-		Zones: []wire.LookZone{}, Stacks: []wire.LookPlace{}, Lines: []wire.LookLine{}, Lights: []wire.Wish{}, Overlays: []wire.Wish{}, Ways: []wire.Wish{}, Views: []wire.LookView{},
+		Zones: []wire.LookZone{}, Stacks: []wire.LookPlace{}, Markings: []wire.LookMark{}, Lines: []wire.LookLine{}, Lights: []wire.Wish{}, Overlays: []wire.Wish{}, Ways: []wire.Wish{}, Views: []wire.LookView{},
 		Squint: shade.SquintMinutes(),
 	}
 	for _, l := range picture.Lights() {
@@ -253,6 +254,7 @@ func (s *Server) look(c fiber.Ctx) error {
 		}
 		skins := one.Skins(one.TL, one.Q)
 		out.Zones = j.lookZones(one.Painter, skins, one.Q.At)
+		out.Markings = markings(one.Painter, skins)
 		if other != nil {
 			q := one.Q
 			q.Minutes, q.Shows = 0, 0
@@ -290,6 +292,34 @@ func (s *Server) look(c fiber.Ctx) error {
 		out.Stacks = append(out.Stacks, wire.LookPlace{AirframeFeature: plan.FeatureOf(f), Words: f.Kind.Words()})
 	}
 	return c.JSON(out)
+}
+
+// markings tells where markings lie on skins.
+func markings(p *plan.Painter, skins []look.Skin) []wire.LookMark {
+	all := []wire.LookMark{}
+	for zone, k := range skins {
+		for _, m := range k.Marks {
+			if m.Kind != look.Decals || m.Step == nil {
+				continue
+			}
+			list := m.Step.Decals
+			if len(list) == 0 {
+				list = picture.UsualDecals()
+			}
+			for _, at := range picture.Place(p.Shape.Airframe, list) {
+				plate, z := p.Shape.Seen(at.View, at.At)
+				if z != zone {
+					continue
+				}
+				on := strings.TrimSpace(p.Shape.Plates[plate].Hand + " " + p.Shape.Plates[plate].Part)
+				all = append(all, wire.LookMark{
+					Zone: p.Shape.Zones[zone], Step: m.Step.ID, Decal: at.Decal, Copy: at.Copy, Words: fmt.Sprintf("%s, %s, %s", list[at.Decal].Name, on, at.View.Words()), View: at.View.String(),
+					X: round(at.At.X, 2), Y: round(at.At.Y, 2), WidthMM: round(at.WidthMM, 2), HeightMM: round(at.HeightMM, 2), TurnDeg: round(at.TurnDeg, 1), Times: round(cmp.Or(at.Times, 1), 2),
+				})
+			}
+		}
+	}
+	return all
 }
 
 // lookZones tells what each zone of the plan comes to and how it is at a moment.

@@ -19,7 +19,8 @@ type Whole struct {
 	SpanMM   float64      `json:"span_mm"`
 	Zones    []LookZone   `json:"zones"`
 	Stacks   []LookPlace  `json:"features"`
-	Lines    []LookLine   `json:"lines"` // along which a zone can be split
+	Markings []LookMark   `json:"markings"` // that lie on the skin at the moment
+	Lines    []LookLine   `json:"lines"`    // along which a zone can be split
 	Lights   []Wish       `json:"lights"`
 	Overlays []Wish       `json:"overlays"`
 	Ways     []Wish       `json:"ways"` // other ways of doing it, to be looked at beside it
@@ -28,6 +29,22 @@ type Whole struct {
 	Height   int          `json:"height"`
 	Squint   float64      `json:"squint"` // arc minutes that half-closed eyes blur by
 	Against  *LookAgainst `json:"against,omitempty"`
+}
+
+// LookMark is a marking where it lies: which of a step's decals, which of its places. Lengths are mm of its view.
+type LookMark struct {
+	Zone     string  `json:"zone"`
+	Step     string  `json:"step"`
+	Decal    int     `json:"decal"`
+	Copy     int     `json:"copy"`
+	Words    string  `json:"words"`
+	View     string  `json:"view"`
+	X        float64 `json:"x_mm"`
+	Y        float64 `json:"y_mm"`
+	WidthMM  float64 `json:"width_mm"`
+	HeightMM float64 `json:"height_mm"`
+	TurnDeg  float64 `json:"turn_deg"`
+	Times    float64 `json:"times"` // of its own size
 }
 
 // LookView is where a view stands in the picture, in pixels, and which place of the view its corner is.

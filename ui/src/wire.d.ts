@@ -291,6 +291,13 @@ export type EventKind = "hello" | "build" | "builds" | "shelf" | "everything";
  */
 export type PlanCare = "careful" | "usual" | "bold";
 /**
+ * What a marking looks like.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanDecalForm".
+ */
+export type PlanDecalForm = "badge" | "figures" | "stencils";
+/**
  * In a moving stream of air, or in warm air.
  *
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1086,6 +1093,33 @@ export interface PlanDecal {
    * Masked and sprayed instead.
    */
   painted?: boolean;
+  /**
+   * What it looks like; by its size where it is left out.
+   */
+  form?: "badge" | "figures" | "stencils";
+  /**
+   * Where it is put; where such markings usually are where it is left out.
+   *
+   * @maxItems 100
+   */
+  at?: PlanDecalAt[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanDecalAt".
+ */
+export interface PlanDecalAt {
+  view: "top" | "under" | "left" | "right";
+  x_mm: number;
+  y_mm: number;
+  /**
+   * Clockwise.
+   */
+  turn_deg?: number;
+  /**
+   * Its size there in times its own; once where it is left out.
+   */
+  times?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1357,7 +1391,8 @@ export interface PlanEdit {
     | "split-zone"
     | "join-zones"
     | "put-feature"
-    | "pull-stain";
+    | "pull-stain"
+    | "move-marking";
   of?: string;
   zone?: string;
   before?: string;
@@ -1376,6 +1411,7 @@ export interface PlanEdit {
   line?: string;
   name?: string;
   feature?: PlanAirframeFeature;
+  marking?: PlanMarkingTo;
   stain?: PlanStainHow1;
   date?: PlanDate;
   hours?: PlanHours[];
@@ -1487,6 +1523,15 @@ export interface PlanAirframe1 {
    * @maxItems 200
    */
   features?: PlanAirframeFeature[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanMarkingTo".
+ */
+export interface PlanMarkingTo {
+  decal: number;
+  copy: number;
+  to: PlanDecalAt;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -2627,6 +2672,7 @@ export interface Whole {
   span_mm: number;
   zones: LookZone[];
   features: LookPlace[];
+  markings: LookMark[];
   lines: LookLine[];
   lights: Wish[];
   overlays: Wish[];
@@ -2685,6 +2731,24 @@ export interface LookPlace {
   pace_mm?: number;
   fuel?: "rich" | "mid" | "lean";
   words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LookMark".
+ */
+export interface LookMark {
+  zone: string;
+  step: string;
+  decal: number;
+  copy: number;
+  words: string;
+  view: string;
+  x_mm: number;
+  y_mm: number;
+  width_mm: number;
+  height_mm: number;
+  turn_deg: number;
+  times: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -74,6 +74,16 @@ const turn = (id: string) => (panel.value = panel.value === id ? '' : id)
     >
       Stains
     </button>
+    <button
+      type="button"
+      class="act"
+      :aria-pressed="panel === 'markings'"
+      title="Markings (k)"
+      data-key="k"
+      @click="turn('markings')"
+    >
+      Markings
+    </button>
     <button type="button" class="act" :aria-pressed="panel === 'shape'" @click="turn('shape')">Airframe</button>
   </div>
 </template>
@@ -102,6 +112,9 @@ const turn = (id: string) => (panel.value = panel.value === id ? '' : id)
   display: flex;
   gap: 6px;
   align-items: center;
+}
+.pick select {
+  width: 110px;
 }
 @media (pointer: coarse) {
   .turns label {

@@ -17,9 +17,11 @@ import LookReference from './LookReference.vue'
 import LookTape from './LookTape.vue'
 import { useLens } from './useLens'
 import { useLook } from './useLook'
+import { useMarkings } from './useMarkings'
 import { useStains } from './useStains'
 
 const LookShape = defineAsyncComponent(() => import('./LookShape.vue'))
+const LookMarkings = defineAsyncComponent(() => import('./LookMarkings.vue'))
 const LookStains = defineAsyncComponent(() => import('./LookStains.vue'))
 
 const props = defineProps<{ slug: string }>()
@@ -72,6 +74,7 @@ const {
 } = useLens(toRef(props, 'slug'), l, holder, size)
 function move(e: PointerEvent) {
   if (staining.value) stains.move(e)
+  markings.move(e)
   follow(e)
 }
 
@@ -81,7 +84,7 @@ const pinning = ref(false)
 // Placing: a tap moves a feature, or pins a worn place.
 const placing = ref('')
 async function tap(x: number, y: number) {
-  if (staining.value && stains.pulling.value) return
+  if ((staining.value && stains.pulling.value) || marking.value) return
   const moving = placing.value
   placing.value = ''
   const got = await l.ask(x, y)
@@ -119,6 +122,27 @@ const stains = useStains(
   staining,
   computed(() => (typeof route.query.stain === 'string' ? route.query.stain : '')),
 )
+const marking = computed(() => panel.value === 'markings')
+const markings = useMarkings(whole, marking, edit)
+/** One that lies in another view is looked at there. */
+function chooseMarking(key: string) {
+  markings.chosen.value = key
+  const m = whole.value?.markings.find((one) => `${one.step}/${one.decal}/${one.copy}` === key)
+  if (m && !whole.value?.views.some((v) => v.id === m.view)) l.view.value = m.view
+}
+/** Where the picture stands in its holder, for what is drawn over it. */
+const over = ref<Record<string, string>>({})
+function measure() {
+  const [img, box] = [pictureBox(), holder.value?.getBoundingClientRect()]
+  if (!img || !box || !holder.value) return
+  over.value = {
+    left: `${img.left - box.left + holder.value.scrollLeft}px`,
+    top: `${img.top - box.top + holder.value.scrollTop}px`,
+    width: `${img.width}px`,
+    height: `${img.height}px`,
+  }
+}
+watch([marking, whole, size.width, size.height], () => marking.value && requestAnimationFrame(measure))
 /** What the picture is asked for: with what is being pulled. */
 const shownQuery = computed(() => ({
   ...l.query.value,
@@ -127,6 +151,11 @@ const shownQuery = computed(() => ({
 const pictureBox = () => holder.value?.querySelector('.picture img')?.getBoundingClientRect()
 function press(e: PointerEvent) {
   if (staining.value) stains.down(e, whole.value, pictureBox())
+  markings.down(e, pictureBox())
+}
+function release() {
+  stains.up()
+  void markings.up()
 }
 useKeys({
   ',': () => store.toEvent(-1),
@@ -136,7 +165,8 @@ useKeys({
   s: () => (eye.value = eye.value === 'squint' ? '' : 'squint'),
   z: () => turnLens(),
   t: () => (panel.value = staining.value ? '' : 'stains'),
-  Escape: () => ((placing.value = ''), (pinning.value = false)),
+  k: () => (panel.value = marking.value ? '' : 'markings'),
+  Escape: () => ((placing.value = ''), (pinning.value = false), markings.leave()),
   'Ctrl+z': () => void store.undo(),
   'Ctrl+y': () => void store.redo(),
 })
@@ -164,10 +194,15 @@ useKeys({
       <div
         ref="holder"
         class="stage"
-        :class="{ aiming: placing || pinning, real, beside: photos.length, pulls: staining && stains.chosen.value }"
+        :class="{
+          aiming: placing || pinning,
+          real,
+          beside: photos.length,
+          pulls: marking || (staining && stains.chosen.value),
+        }"
         @pointerdown="press"
-        @pointerup="stains.up"
-        @pointercancel="stains.up"
+        @pointerup="release"
+        @pointercancel="release"
         @pointermove="move"
         @pointerleave="leave"
       >
@@ -186,6 +221,24 @@ useKeys({
           :label="described"
           @tap="tap"
         />
+        <svg
+          v-if="marking && whole"
+          class="marks"
+          :style="over"
+          :viewBox="`0 0 ${whole.width} ${whole.height}`"
+          aria-hidden="true"
+        >
+          <rect
+            v-for="o in markings.outlines.value"
+            :key="o.key"
+            :class="{ own: o.own }"
+            :x="-o.w / 2"
+            :y="-o.h / 2"
+            :width="o.w"
+            :height="o.h"
+            :transform="`translate(${o.x} ${o.y}) rotate(${o.turn})`"
+          />
+        </svg>
         <div v-if="seen" class="lens" :style="lensStyle" aria-hidden="true" />
         <p v-if="against && whole?.against" class="halves">
           <span>left: {{ whole.clock }}</span
@@ -204,6 +257,14 @@ useKeys({
 
       <aside class="side" aria-label="Asked of the picture">
         <LookShape v-if="panel === 'shape' && whole" :whole="whole" :build="build" @edit="edit" @close="panel = ''" />
+        <LookMarkings
+          v-else-if="marking && whole"
+          :whole="whole"
+          :chosen="markings.chosen.value"
+          @choose="chooseMarking"
+          @edit="edit"
+          @close="panel = ''"
+        />
         <LookStains
           v-else-if="staining"
           :slug="slug"
@@ -295,6 +356,22 @@ useKeys({
 }
 .stage.beside {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr);
+}
+.marks {
+  position: absolute;
+  pointer-events: none;
+}
+.marks rect {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5px;
+  stroke-dasharray: 4 4;
+  vector-effect: non-scaling-stroke;
+}
+.marks rect.own {
+  stroke: var(--wait);
+  stroke-width: 2.5px;
+  stroke-dasharray: none;
 }
 .stage.pulls .picture {
   touch-action: none;
