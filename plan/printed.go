@@ -5,10 +5,12 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"slices"
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/effect"
 	"inkysparrow/core/say"
+	"inkysparrow/core/solve"
 	"inkysparrow/core/timeline"
 )
 
@@ -93,6 +95,7 @@ func (f File) Printed(ctx context.Context, tl *timeline.Timeline, v airframe.Vie
 	if !found {
 		p.Lists = append(p.Lists, PrintedList{"Nothing is left to stain here", nil})
 	}
+	p.once()
 	p.Under = fmt.Sprintf("%s, 1:%d, at the size of the model", say.Capital(v.Words()), shape.Scale)
 	if mirrored {
 		p.Under += ", mirrored"
@@ -181,6 +184,48 @@ func (p *printing) ends(at airframe.Pt, towardDeg, long float64) airframe.Pt {
 	return airframe.Pt{X: at.X + sin*long, Y: at.Y - cos*long}
 }
 
+// once says what several lists say in a list of its own, and there alone.
+func (p *printing) once() {
+	said := map[string]int{}
+	for _, l := range p.Lists {
+		for _, r := range l.Rows {
+			said[r]++
+		}
+	}
+	var all []string
+	for i, l := range p.Lists {
+		p.Lists[i].Rows = slices.DeleteFunc(slices.Clone(l.Rows), func(r string) bool {
+			if said[r] > 1 && !slices.Contains(all, r) {
+				all = append(all, r)
+			}
+			return said[r] > 1
+		})
+	}
+	if len(all) > 0 {
+		p.Lists = append(p.Lists, PrintedList{"For more than one of these", all})
+	}
+}
+
+// onSkin keeps the outline of a soft stain on the aircraft: what would lie beside it is drawn in towards its axis, and what lies beyond its end is left out.
+func (p *printing) onSkin(from airframe.Pt, points []airframe.Pt) (out []airframe.Pt) {
+	on := func(q airframe.Pt) bool { plate, _ := p.shape.Seen(p.View, q); return plate >= 0 }
+	aft := p.View.Aft()
+	for _, q := range points {
+		if on(q) {
+			out = append(out, q)
+			continue
+		}
+		along := (q.X-from.X)*aft.X + (q.Y-from.Y)*aft.Y
+		axis := airframe.Pt{X: from.X + aft.X*along, Y: from.Y + aft.Y*along}
+		if !on(axis) {
+			continue
+		}
+		share, _ := solve.Halve(0, 1, 12, func(t float64) bool { return on(airframe.Pt{X: axis.X + t*(q.X-axis.X), Y: axis.Y + t*(q.Y-axis.Y)}) })
+		out = append(out, airframe.Pt{X: axis.X + share*(q.X-axis.X), Y: axis.Y + share*(q.Y-axis.Y)})
+	}
+	return out
+}
+
 // step adds what a step puts into the view, and its list: the rows that the page tells.
 func (p *printing) step(line *timeline.Line, name string, s Stains) {
 	n := 0
@@ -205,10 +250,14 @@ func (p *printing) step(line *timeline.Line, name string, s Stains) {
 		case "line":
 			p.add("accent", points, false, ink)
 		case "plume":
-			p.add("plume", points, true, ink)
+			if points = p.onSkin(from, points); len(points) > 2 {
+				p.add("plume", points, true, ink)
+			}
 		case "stroke":
-			p.add("stroke", points, false, ink)
-			p.Marks = append(p.Marks, PrintedMark{Kind: "words", At: p.at(points[1].X, points[1].Y), Ink: ink, Text: at.Text})
+			if points = p.onSkin(from, points); len(points) == 2 {
+				p.add("stroke", points, false, ink)
+				p.Marks = append(p.Marks, PrintedMark{Kind: "words", At: p.at(points[1].X, points[1].Y), Ink: ink, Text: at.Text})
+			}
 		}
 	}
 	if n == 0 && len(s.Places) > 0 {

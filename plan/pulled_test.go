@@ -321,8 +321,29 @@ func TestPrinted(t *testing.T) {
 	if err != nil || len(all.Lists) < 4 {
 		t.Errorf("all that is left: %d lists, %v", len(all.Lists), err)
 	}
+	lists := map[string]int{}
+	for _, l := range all.Lists {
+		for _, r := range l.Rows {
+			if lists[r]++; lists[r] > 1 {
+				t.Errorf("said twice: %s", r)
+			}
+		}
+	}
+	for _, k := range all.Legend {
+		if strings.Contains(k.Words, "#") {
+			t.Errorf("a tone is told as %q", k.Words)
+		}
+	}
+	leftLow, _ := shape.Bounds(airframe.Left)
 	strokes := 0
 	for _, s := range all.Shapes {
+		if s.Kind == "plume" || s.Kind == "stroke" {
+			for _, q := range s.Points { // nothing lies outside the aircraft
+				if plate, _ := shape.Seen(airframe.Left, airframe.Pt{X: q.X + leftLow.X, Y: q.Y + leftLow.Y}); plate < 0 {
+					t.Fatalf("a %s lies beside the aircraft, at %v", s.Kind, q)
+				}
+			}
+		}
 		if s.Kind == "stroke" {
 			strokes++
 		}

@@ -71,11 +71,11 @@ var pens = map[string]struct {
 
 // PDF writes a guide; made is when, for the file's own date.
 func PDF(p plan.Printed, made time.Time) ([]byte, error) {
-	across, down, lies := Tiles(p.WideMM, p.TallMM)
-	if across*down > mostTiles {
+	f := fit(p)
+	if len(f.tiles) > mostTiles {
 		return nil, fmt.Errorf("the view is %.0f by %.0f mm: more than %d sheets", p.WideMM, p.TallMM, mostTiles)
 	}
-	doc := fpdf.New(map[bool]string{true: "L", false: "P"}[lies.Wide > lies.Tall], "mm", "A4", "")
+	doc := fpdf.New(map[bool]string{true: "L", false: "P"}[f.Wide > f.Tall], "mm", "A4", "")
 	doc.SetCreationDate(made)
 	doc.SetModificationDate(made)
 	doc.SetCatalogSort(true)
@@ -83,11 +83,9 @@ func PDF(p plan.Printed, made time.Time) ([]byte, error) {
 	doc.SetAutoPageBreak(false, 0)
 	doc.AddUTF8FontFromBytes("go", "", goregular.TTF)
 	doc.AddUTF8FontFromBytes("go", "B", gobold.TTF)
-	w := writer{Fpdf: doc, p: p, Page: lies}
-	for row := range down {
-		for column := range across {
-			w.tile(column, row, across, down)
-		}
+	w := writer{Fpdf: doc, p: f.Printed, Page: f.Page}
+	for n := range f.tiles {
+		w.tile(f, n)
 	}
 	w.lists()
 	var out bytes.Buffer
@@ -121,11 +119,15 @@ func (w *writer) page(under string) {
 	w.Text(rim+BarMM+4, y+1, "50 mm: measure it. If it is not, print at 100 %, without fitting to the page.")
 }
 
-func (w *writer) tile(column, row, across, down int) {
+func (w *writer) tile(f laid, n int) {
 	p := w.p
 	under := p.Under
-	if across*down > 1 {
-		under += fmt.Sprintf(" - sheet %d of %d: column %d, row %d; join at the corners", row*across+column+1, across*down, column+1, row+1)
+	column, row := f.tiles[n].X, f.tiles[n].Y
+	if len(f.tiles) > 1 {
+		under += fmt.Sprintf(" - sheet %d of %d: column %d, row %d; join at the corners", n+1, len(f.tiles), column+1, row+1)
+	}
+	if f.turn != 0 {
+		under += fmt.Sprintf(" - turned by %.0f°, to save paper", f.turn)
 	}
 	w.page(under)
 	left, top := float64(column)*(w.InnerWide-lap), float64(row)*(w.InnerTall-lap)

@@ -8,6 +8,7 @@ import (
 	"io"
 	"math"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -127,8 +128,33 @@ func TestPDF(t *testing.T) {
 	if across != 2 || down != 1 || lies.Wide != 297 {
 		t.Errorf("530 by 140 mm take %d by %d sheets, %v wide", across, down, lies.Wide)
 	}
-	if _, lines := pages(t, must(PDF(wide, made))); len(lines) != across*down+1 {
+	if _, lines := pages(t, must(PDF(wide, made))); len(lines) != 2 { // what is to be done on it takes one sheet of the two, and the lists another
 		t.Errorf("%d pages", len(lines))
+	}
+	far := wide
+	far.Marks = append(slices.Clone(far.Marks), mark("dot", pt(520, 130), 1, 0, ""))
+	if _, lines := pages(t, must(PDF(far, made))); len(lines) != across*down+1 {
+		t.Errorf("at both ends: %d pages", len(lines))
+	}
+	// A wing of 277 mm is wider than a sheet lying down: turned it takes one, with all of its places as far from each other as they were.
+	wing := g
+	wing.WideMM, wing.TallMM = 277, 190
+	wing.Marks = nil
+	for x := 3.0; x <= 274; x += 2 {
+		wing.Marks = append(wing.Marks, mark("dot", pt(x, 70+8*math.Abs(x-138)/138), 0.8, 0, ""))
+	}
+	f := fit(wing)
+	first, last := f.Marks[0].At, f.Marks[len(f.Marks)-1].At
+	if len(f.tiles) != 1 || f.turn == 0 || math.Abs(math.Hypot(first.X-last.X, first.Y-last.Y)-270) > 1.5 {
+		t.Errorf("a wing takes %d sheets, turned by %.0f°", len(f.tiles), f.turn)
+	}
+	for _, m := range f.Marks {
+		if m.At.X < 0 || m.At.Y < 0 || m.At.X > f.InnerWide || m.At.Y > f.InnerTall {
+			t.Fatalf("%v is cut off", m.At)
+		}
+	}
+	if bare := (plan.Printed{Title: "x", WideMM: 530, TallMM: 140, Shapes: g.Shapes[:1]}); len(fit(bare).tiles) != 2 {
+		t.Errorf("with nothing to be done it takes %d sheets", len(fit(bare).tiles))
 	}
 	for _, tc := range [][4]float64{{186, 239, 1, 1}, {187, 239, 2, 1}, {186, 240, 1, 2}, {0, 0, 1, 1}} {
 		if a, d, p := Tiles(tc[0], tc[1]); p.Wide == short && (a != int(tc[2]) || d != int(tc[3])) {
@@ -137,6 +163,10 @@ func TestPDF(t *testing.T) {
 	}
 	huge := g
 	huge.WideMM, huge.TallMM = 9000, 9000
+	huge.Marks = nil
+	for i := range 4000 {
+		huge.Marks = append(huge.Marks, mark("dot", pt(float64(i*37%90)*100, float64(i*91%90)*100), 1, 0, ""))
+	}
 	if _, err := PDF(huge, made); err == nil {
 		t.Error("a guide of 9 m was printed")
 	}
