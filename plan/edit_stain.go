@@ -52,6 +52,24 @@ func (f *File) pullStain(e Edit) (string, error) {
 	return fmt.Sprintf("Pulled %s: %.0f %% as strong, %.0f %% as long", name, 100*after, 100*reach), nil
 }
 
+// scatter puts what a step scatters into other places: as many, as large, as strong.
+func (f *File) scatter(e Edit) (string, error) {
+	zone, place, err := f.step(e.Of)
+	if err != nil {
+		return "", err
+	}
+	s := &f.Zones[zone].Steps[place]
+	do, ok := route.TechniqueNamed(string(s.Do))
+	switch {
+	case !ok || !effect.Stains(do):
+		return "", plainly(fault("edit.of", "step %q is no stain", e.Of), "%s scatters nothing", f.describe(zone, place))
+	case s.Done != nil || s.Started != nil:
+		return "", plainly(fault("edit.of", "step %q was begun", e.Of), "what was begun lies where it lies")
+	}
+	s.Seed = effect.Seeded(f.Zones[zone].ID, s.ID, fmt.Sprint(s.Seed))
+	return fmt.Sprintf("Scattered %s anew", f.describe(zone, place)), nil
+}
+
 // describe is what a step is called in a sentence.
 func (f *File) describe(zone, place int) string {
 	do, _ := route.TechniqueNamed(string(f.Zones[zone].Steps[place].Do))

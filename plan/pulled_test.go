@@ -94,6 +94,14 @@ func TestPull(t *testing.T) {
 			t.Fatalf("dot %d moves", i)
 		}
 	}
+	if anew, words, err := f.Edit(plan.Edit{Do: "scatter", Of: "u10"}); err != nil || words != "Scattered Oil dots on Upper surfaces anew" {
+		t.Errorf("scattered: %q %v", words, err)
+	} else if got, _ := anew.Stains(laid(t, anew), "upper", "u10"); got.Figure("dots") != all.Figure("dots") || got.Places[0].XMM == all.Places[0].XMM && got.Places[1].XMM == all.Places[1].XMM {
+		t.Errorf("scattered anew: %v dots, the first at %+v, was %+v", got.Figure("dots"), got.Places[0], all.Places[0])
+	}
+	if _, _, err := f.Edit(plan.Edit{Do: "scatter", Of: "u7"}); err == nil {
+		t.Error("a wipe was scattered")
+	}
 	if again, err := pull(fewer, "u10", nil); err != nil || planText(t, again) != planText(t, f) {
 		t.Errorf("as planned again it is another plan: %v", err)
 	}

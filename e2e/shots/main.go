@@ -28,7 +28,6 @@ var shots = []shot{
 	{name: "build-day", path: "/builds/petrel", width: 1280, height: 800},
 	{name: "build-night", path: "/builds/petrel", width: 1280, height: 800, night: true},
 	{name: "washes-day", path: "/builds/petrel/washes?wish=no-smell,subtle", width: 1280, height: 800},
-	{name: "look-night", path: "/builds/lynx/look?against=way:last-flat", width: 820, height: 1180, night: true},
 	{name: "practice-day", path: "/builds/petrel/washes", width: 1280, height: 800, press: "Practise wiping|Wait until it is dry"},
 	{name: "builds-day", path: "/builds", width: 1280, height: 800},
 	{name: "change-day", path: "/builds/petrel?step=d6", width: 1280, height: 800, press: "Change"},

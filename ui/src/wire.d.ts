@@ -1392,7 +1392,8 @@ export interface PlanEdit {
     | "join-zones"
     | "put-feature"
     | "pull-stain"
-    | "move-marking";
+    | "move-marking"
+    | "scatter";
   of?: string;
   zone?: string;
   before?: string;

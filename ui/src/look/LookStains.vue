@@ -128,6 +128,9 @@ function toBack(b: { zone: string; step: string }) {
               <button type="button" class="act" @click="onePass(1)">One more pass</button>
               <button type="button" class="act" @click="onePass(-1)">One less</button>
             </template>
+            <button type="button" class="act" @click="store.act({ do: 'scatter', of: chosen.step })">
+              Other places
+            </button>
             <button v-if="chosen.amount !== 1 || chosen.reach !== 1" type="button" class="act" @click="s.asPlanned()">
               As its service asks
             </button>
