@@ -252,7 +252,7 @@ func TestNewShape(t *testing.T) {
 	if err := json.NewDecoder(res.Body).Decode(&f); err != nil {
 		t.Fatal(err)
 	}
-	got := fmt.Sprint(f.Build.Scale, f.Airframe.Type, f.Service.Place, f.Service.Months, f.Schools["strength"])
+	got := fmt.Sprint(f.Build.Scale, f.Airframe.Type, f.Service.Place, *f.Service.Months, f.Schools["strength"])
 	if got != "72mid-twinshore24heavy" && !strings.Contains(got, "72 mid-twin shore 24 heavy") {
 		t.Errorf("the plan says %s", got)
 	}

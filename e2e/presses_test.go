@@ -113,10 +113,10 @@ func TestPresses(t *testing.T) {
 			c.painted(".picture")
 			c.tap("[role=toolbar] button", "Stains")
 			c.tap(".stains .one", "Exhaust.*Tue 16")
-			c.sees(".chosen dd", "0 to 167 mm")
+			c.sees(".chosen dd", "0 to 110 mm")
 			c.n++
 			c.slid("How strong", input.ArrowRight, 2)
-			c.eventually("it is kept", func() bool { s := c.step("u11"); return s.Stain != nil && s.Stain.Amount > 1 })
+			c.eventually("it is kept", func() bool { s := c.step("u11"); return s.Stain != nil && s.Stain.Times > 1 })
 			c.within(".chosen .acts a")
 			c.n++ // the browser keeps the file
 			if href := c.sees(".chosen .acts a", "Print this step").MustProperty("href").Str(); !strings.Contains(href, "as=pdf") {

@@ -51,7 +51,10 @@ func (f File) resolveEffects(p *route.Plan) error {
 				}
 				continue
 			}
-			j := &effect.Job{Airframe: p.Airframe, Step: s, Wear: p.Wear, Paint: p.Zones[i].Tones(k).Panel}
+			j := &effect.Job{Airframe: p.Airframe, Step: s, Wear: p.Wear}
+			if s.Do.Counts == route.CountsPasses {
+				j.Paint = p.Zones[i].Tones(k).Panel
+			}
 			if j.Airframe != nil {
 				j.Zone = j.Airframe.Zone(z.ID)
 			}

@@ -183,7 +183,7 @@ type Decal struct {
 	Painted  bool    `json:"painted,omitempty" jsonschema:"description=Masked and sprayed instead."`
 
 	Form DecalForm `json:"form,omitempty" jsonschema:"description=What it looks like; by its size where it is left out."`
-	At   []DecalAt `json:"at,omitempty" jsonschema:"maxItems=100,description=Where it is put; where such markings usually are where it is left out."`
+	At   []DecalAt `json:"at,omitempty" jsonschema:"maxItems=1000,description=Where it is put; where such markings usually are where it is left out."`
 }
 
 // DecalAt is a place of a marking: its middle in a view.

@@ -73,12 +73,18 @@ func (f *File) moveMarking(e Edit) (string, error) {
 			own.At = append(own.At, DecalAt{at.View.String(), round2(at.At.X), round2(at.At.Y), at.TurnDeg, once(at.Times)})
 		}
 	}
+	if len(own.At) > mostPlaces {
+		return "", plainly(fault("edit.marking", "%s lies in %d places", own.Name, len(own.At)), "%s lies in %d places: too many to be put one by one", own.Name, len(own.At))
+	}
 	if m.Copy < 0 || m.Copy >= len(own.At) {
 		return "", fault("edit.marking.copy", "it lies in %d places", len(own.At))
 	}
 	own.At[m.Copy] = DecalAt{v.String(), round2(m.To.XMM), round2(m.To.YMM), round1(m.To.TurnDeg), once(m.To.Times)}
 	return fmt.Sprintf("Moved %s on %s", own.Name, f.Zones[z].Name), nil
 }
+
+// mostPlaces are those that a marking can name.
+const mostPlaces = 1000
 
 // once leaves out a size that is its own.
 func once(times float64) float64 {

@@ -515,3 +515,46 @@ func BenchmarkParseSVG(b *testing.B) {
 		}
 	}
 }
+
+// A twin-boom aircraft ends its fuselage behind the wing; its booms run to a tail that lies between them, a fin on each; tanks hang below the wing and are not seen from above; doors hang by the legs
+// of what draws them up, and not by fixed ones.
+func TestBooms(t *testing.T) {
+	a := made(t, Spec{Type: "twin-boom"})
+	parts := func(a *Airframe, v View, part string) (n int, low, high Pt) {
+		low, high = Pt{1e9, 1e9}, Pt{-1e9, -1e9}
+		for i := range a.Plates {
+			if p := &a.Plates[i]; p.View == v && p.Part == part {
+				n++
+				l, h := p.Shape().Bounds()
+				low, high = Pt{min(low.X, l.X), min(low.Y, l.Y)}, Pt{max(high.X, h.X), max(high.Y, h.Y)}
+			}
+		}
+		return n, low, high
+	}
+	_, _, fuselage := parts(a, Top, "fuselage")
+	booms, bl, bh := parts(a, Top, "nacelle")
+	fins, fl, fh := parts(a, Top, "fin")
+	_, tl, th := parts(a, Top, "tailplane")
+	if fuselage.Y > 0.7*a.LengthMM || booms != 2 || bh.Y < 0.97*a.LengthMM || fins != 2 {
+		t.Errorf("the fuselage ends at %.0f of %.0f mm, %d booms at %.0f, %d fins", fuselage.Y, a.LengthMM, booms, bh.Y, fins)
+	}
+	if tl.X < bl.X || th.X > bh.X || math.Abs(fl.X+fh.X) > 0.1 || fh.X < 0.8*bh.X {
+		t.Errorf("the tailplane lies from %.0f to %.0f, the booms from %.0f to %.0f, the fins from %.0f to %.0f", tl.X, th.X, bl.X, bh.X, fl.X, fh.X)
+	}
+	if n, _, _ := parts(a, Under, "pod"); n != 2 {
+		t.Errorf("%d tanks from below", n)
+	}
+	if n, _, _ := parts(a, Top, "pod"); n != 0 {
+		t.Errorf("%d tanks from above", n)
+	}
+	if n, _, _ := parts(a, Left, "doors"); n == 0 {
+		t.Error("no door hangs by its legs")
+	}
+	if n, _, _ := parts(made(t, Spec{Type: "trainer"}), Left, "doors"); n != 0 {
+		t.Error("a fixed leg has a door")
+	}
+	own := made(t, Spec{Type: "twin-boom", Claims: []Claim{{"all", []string{"all"}}, {"tanks", []string{"pod"}}, {"doors", []string{"doors"}}}})
+	if m := own.Measures(); m[own.Zone("tanks")].AreaCM2 <= 1 || m[own.Zone("doors")].AreaCM2 <= 0.1 {
+		t.Errorf("tanks of %.1f cm2, doors of %.1f", m[own.Zone("tanks")].AreaCM2, m[own.Zone("doors")].AreaCM2)
+	}
+}

@@ -36,6 +36,10 @@ func (m *maker) build() {
 	fin.x = d.Length - d.FinRoot*1.02
 	deep, _, mid := m.body(0.93)
 	fin.z = mid + deep*0.5
+	if k.Booms { // the tailplane lies between the booms, a fin on each
+		t := m.nacelleTube(wing, k.Engines[0], 1)
+		tail.span, tail.z, fin.z = t.y[0], wing.z, wing.z+0.06*d.Depth
+	}
 	top, under := m.layers(wing, tail, cowlEnd, spin)
 	for _, f := range top {
 		f(Top)
@@ -46,7 +50,13 @@ func (m *maker) build() {
 	for _, v := range []View{Left, Right} {
 		m.side(v, wing, tail, fin, cowlEnd, spin)
 	}
-	m.finTop(fin)
+	if k.Booms {
+		for _, hand := range []float64{1, -1} {
+			m.finTop(fin, hand*tail.span)
+		}
+	} else {
+		m.finTop(fin, 0)
+	}
 	m.bodyLines(cowlEnd)
 	m.surfaceLines(wing, Top, Under)
 	if k.Biplane {
@@ -88,7 +98,7 @@ func (m *maker) layers(wing, tail surface, cowlEnd, spin float64) (top, under []
 		return func(v View) { m.tube(m.fuselage(part, from, to), v, false) }
 	}
 	panels := func(s surface) func(View) { return func(v View) { m.both(s, v) } }
-	body := []func(View){tube("fuselage", cowlEnd, 1)}
+	body := []func(View){tube("fuselage", cowlEnd, m.end())}
 	if cowlEnd > 0 {
 		body = append(body, tube("cowl", spin, cowlEnd), tube("spinner", 0, spin))
 	}
@@ -112,7 +122,7 @@ func (m *maker) layers(wing, tail surface, cowlEnd, spin float64) (top, under []
 	if k.Floats {
 		floats = append(floats, func(v View) { m.floatsTop(v) })
 	}
-	gear := []func(View){func(v View) { m.wheelsUnder(v, wing) }}
+	gear := []func(View){func(v View) { m.pods(v, wing) }, func(v View) { m.wheelsUnder(v, wing) }}
 	prop := []func(View){func(v View) { m.bladesTop(v, wing) }}
 	switch {
 	case k.Biplane:
@@ -147,7 +157,7 @@ func (m *maker) side(v View, wing, tail, fin surface, cowlEnd, spin float64) {
 	m.gearSide(v, wing)
 	m.panel(fin, v, 1, "upper")
 	m.canopySide(v)
-	m.tube(m.fuselage("fuselage", cowlEnd, 1), v, true)
+	m.tube(m.fuselage("fuselage", cowlEnd, m.end()), v, true)
 	if cowlEnd > 0 {
 		m.tube(m.fuselage("cowl", spin, cowlEnd), v, true)
 		m.tube(m.fuselage("spinner", 0, spin), v, true)
@@ -163,19 +173,20 @@ func (m *maker) side(v View, wing, tail, fin surface, cowlEnd, spin float64) {
 		m.floatSide(v)
 	}
 	m.lens(wing, v, "upper", 0.3)
+	m.pods(v, wing)
 	for i := len(k.Engines) - 1; i >= 0; i-- {
 		m.nacelle(wing, k.Engines[i], v)
 	}
 	m.bladesSide(v, wing)
 }
 
-// finTop is the fin's edge as it is seen from above; it is counted from the sides.
-func (m *maker) finTop(fin surface) {
+// finTop is the edge of a fin that stands at y as it is seen from above; it is counted from the sides.
+func (m *maker) finTop(fin surface, y float64) {
 	half := fin.root * thick * 0.35
 	var points []Pt
 	for i := range 16 {
 		a := float64(i) / 16 * 2 * math.Pi
-		points = append(points, Pt{half * math.Sin(a), fin.x + fin.root*(0.1+0.98*(1-math.Cos(a))/2)})
+		points = append(points, Pt{y + half*math.Sin(a), fin.x + fin.root*(0.1+0.98*(1-math.Cos(a))/2)})
 	}
 	m.add(Plate{View: Top, Part: "fin", Face: "upper", Outline: polygon(points...), Off: fin.z + fin.span, Round: AcrossX})
 }
@@ -186,6 +197,13 @@ func (m *maker) nacelleTube(wing surface, at, hand float64) *tube {
 	r := 0.24 * m.d.Depth
 	length := chord * 1.35
 	front := lead - chord*0.48
+	if m.kind.Booms {
+		back := m.d.Length - front
+		for _, s := range [][2]float64{{0, .3}, {.012, .72}, {.04, .94}, {.09, 1}, {.24, .98}, {.36, .72}, {.5, .52}, {.8, .4}, {.94, .32}, {1, .08}} {
+			t.add(front+back*s[0], r*s[1]*1.15, r*s[1], at*wing.span*hand, wing.z)
+		}
+		return t
+	}
 	for _, s := range [][2]float64{{0, .3}, {.03, .72}, {.1, .94}, {.22, 1}, {.5, .98}, {.72, .78}, {.88, .46}, {1, .08}} {
 		t.add(front+length*s[0], r*s[1]*1.15, r*s[1], at*wing.span*hand, wing.z)
 	}
@@ -202,7 +220,28 @@ func (m *maker) nacelle(wing surface, at float64, v View) {
 	if v == Left {
 		hand = -1
 	}
-	m.hovering(m.tube(m.nacelleTube(wing, at, hand), v, false))
+	m.hovering(m.tube(m.nacelleTube(wing, at, hand), v, m.kind.Booms)) // a boom's side is more of it than its top
+}
+
+// pods are tanks that hang below the wing.
+func (m *maker) pods(v View, wing surface) {
+	if v == Top {
+		return
+	}
+	for _, at := range m.kind.Pods {
+		for _, hand := range []float64{1, -1} {
+			if hand > 0 && v == Left || hand < 0 && v == Right {
+				continue
+			}
+			lead, chord := wing.at(at)
+			t := &tube{part: "pod", hand: map[bool]string{true: "right", false: "left"}[hand > 0]}
+			r, length := 0.13*m.d.Depth, 1.1*chord
+			for _, s := range [][2]float64{{0, .05}, {.06, .5}, {.2, .9}, {.4, 1}, {.65, .85}, {.85, .45}, {1, .05}} {
+				t.add(lead-0.1*chord+length*s[0], r*s[1], r*s[1], at*wing.span*hand, wing.z-1.7*r)
+			}
+			m.hovering(m.tube(t, v, v != Under))
+		}
+	}
 }
 
 // canopyLine is the cockpit's glass above the fuselage: places along it and how high it stands.
@@ -351,6 +390,10 @@ func (m *maker) gearSide(v View, wing surface) {
 	at := main[0]
 	r := wheelAcross * m.m / 2
 	m.bar(v, "legs", at, Place{X: at.X + 0.1*m.m, Z: min(wing.z, 0)}, 0.16*m.m)
+	if m.kind.Gear != "fixed" { // the leg's door hangs beside it
+		high := min(wing.z, 0)
+		m.bar(v, "doors", Place{X: at.X + 0.12*m.m, Z: at.Z + 0.75*r}, Place{X: at.X + 0.2*m.m, Z: high}, 0.3*m.m)
+	}
 	c, out := v.Of(at)
 	m.hovering(m.add(Plate{View: v, Part: "wheels", Face: "under", Stuff: Rubber, Outline: Circle(c, r), Off: out}))
 	m.hovering(m.add(Plate{View: v, Part: "wheels", Face: "under", Outline: Circle(c, r*0.52), Off: out, Counts: true}))

@@ -76,10 +76,10 @@ func (m *maker) features(wing surface, cowlEnd float64) {
 	for i, h := range hubs {
 		put(Feature{ID: fmt.Sprintf("propeller-%d", i+1), Kind: Propeller, Name: "Propeller", At: h, Views: Views, SizeMM: across, Number: 1, Part: "prop"})
 	}
-	deep, _, mid := m.body(0.62)
-	put(Feature{ID: "aerial", Kind: Aerial, Name: "Aerial mast", At: Place{0.6 * d.Length, 0, mid + deep}, Views: []View{Top, Left, Right}, Part: "fuselage"})
-	deep, wide, mid := m.body(0.72)
-	put(Feature{ID: "hatch-fuselage", Kind: Hatch, Name: "Fuselage hatch", At: Place{0.72 * d.Length, -wide, mid + 0.1*deep}, Views: []View{Left}, SizeMM: 0.5 * m.m, Part: "fuselage"})
+	deep, _, mid := m.body(0.62 * m.end())
+	put(Feature{ID: "aerial", Kind: Aerial, Name: "Aerial mast", At: Place{0.6 * m.end() * d.Length, 0, mid + deep}, Views: []View{Top, Left, Right}, Part: "fuselage"})
+	deep, wide, mid := m.body(0.72 * m.end())
+	put(Feature{ID: "hatch-fuselage", Kind: Hatch, Name: "Fuselage hatch", At: Place{0.72 * m.end() * d.Length, -wide, mid + 0.1*deep}, Views: []View{Left}, SizeMM: 0.5 * m.m, Part: "fuselage"})
 }
 
 // chuteAt is where along the chord the cases of a gun in the wing are let out.

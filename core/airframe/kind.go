@@ -26,6 +26,8 @@ type Style struct {
 	Engines []float64 // where they stand along the half span, as shares of it; none for one in the nose or a jet
 	Jet     bool
 	Biplane bool
+	Booms   bool      // the engines' nacelles run on to the tail, and the fuselage ends behind the wing
+	Pods    []float64 // where tanks hang below the wing, as shares of the half span
 	Floats  bool
 	Tailed  bool // it has a tailplane
 	Gear    string
@@ -108,6 +110,8 @@ var kinds = []Kind{
 		11.6, 13, 8.4, 9.4, 1.5, 1.75, 1.05, 1.25, 2.1, 2.5, 1.2, 1.45, 0.3, 0.6, 0.24, 0.28, 3.8, 4.4, 1.2, 1.45, 1.4, 1.7, 1.4, 1.7, 0.30, 0.34),
 	kind("high-twin", "high-wing light twin", Style{Wing: 0.95, Profile: "glazed", Canopy: "framed", Engines: []float64{0.28}, Tailed: true, Gear: "fixed", Stacks: 1, Fuel: "lean"},
 		15, 17.5, 11, 12.6, 1.8, 2.1, 1.4, 1.6, 2.3, 2.7, 1.5, 1.8, 0.2, 0.4, 0.29, 0.33, 5, 5.8, 1.5, 1.8, 2.0, 2.4, 1.9, 2.3, 0.14, 0.18),
+	kind("twin-boom", "twin-boom aircraft", Style{Wing: -0.1, Profile: "pod", Canopy: "bubble", Engines: []float64{0.3}, Booms: true, Pods: []float64{0.17}, Tailed: true, Gear: "nose", Stacks: 1, Fuel: "lean"},
+		14, 16.5, 10.4, 12, 1.6, 1.9, 1.2, 1.4, 2.4, 2.9, 1.1, 1.4, 0.4, 0.7, 0.26, 0.30, 4.2, 5, 1.2, 1.45, 1.7, 2.0, 1.7, 2.0, 0.22, 0.26),
 }
 
 // Kinds returns the types, the plainest first: it is meant where a plan names none.

@@ -19,7 +19,7 @@ func (m *maker) bodyLines(cowlEnd float64) {
 	step := frameEvery * m.m
 	var frames []float64
 	first := max(0.06*d.Length, cowlEnd*d.Length)
-	for x := first; x < 0.95*d.Length; x += step * (1 + 0.22*m.jitter()) {
+	for x := first; x < 0.95*m.end()*d.Length; x += step * (1 + 0.22*m.jitter()) {
 		frames = append(frames, x)
 	}
 	part := func(x float64) string {
@@ -38,9 +38,9 @@ func (m *maker) bodyLines(cowlEnd float64) {
 		}
 	}
 	for i, girth := range []float64{0.2, 0.5, 0.78} { // from the top round to the bottom
-		from, to := first, 0.94*d.Length
+		from, to := first, 0.94*m.end()*d.Length
 		if i != 1 {
-			to = 0.78 * d.Length
+			to = 0.78 * m.end() * d.Length
 		}
 		m.lengthwise(fmt.Sprintf("stringer-%d", i+1), girth, from, to, Panel, "fuselage")
 		if i != 1 {

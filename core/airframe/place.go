@@ -27,9 +27,11 @@ var names = []struct {
 	{[]string{"nacelle"}, []string{"nacelle"}},
 	{[]string{"tail"}, []string{"fin", "tailplane"}},
 	{[]string{"fin", "rudder"}, []string{"fin"}},
+	{[]string{"boom"}, []string{"nacelle"}},
+	{[]string{"pod", "tank"}, []string{"pod"}},
 	{[]string{"float"}, []string{"float", "struts"}},
 	{[]string{"prop", "spinner"}, []string{"prop", "spinner"}},
-	{[]string{"gear", "wheel", "leg"}, []string{"wheels", "legs"}},
+	{[]string{"gear", "wheel", "leg", "door"}, []string{"wheels", "legs", "doors"}},
 	{[]string{"canopy", "cockpit"}, []string{"canopy"}},
 }
 
@@ -210,7 +212,7 @@ func (m *maker) claim(spec Spec) error {
 }
 
 // Parts are the names of parts that a type may have.
-var Parts = []string{"all", "upper", "under", "left", "right", "fuselage", "cowl", "spinner", "canopy", "wing", "upper-wing", "tailplane", "fin", "nacelle", "prop", "wheels", "legs", "struts", "float"}
+var Parts = []string{"all", "upper", "under", "left", "right", "fuselage", "cowl", "spinner", "canopy", "wing", "upper-wing", "tailplane", "fin", "nacelle", "prop", "wheels", "legs", "struts", "float", "pod", "doors"}
 
 func known(selector string) bool {
 	for word := range strings.SplitSeq(selector, "/") {

@@ -5,8 +5,11 @@ import (
 	"hash/fnv"
 	"math"
 
+	"inkysparrow/core/airframe"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
+	"inkysparrow/internal/kept"
 )
 
 // shownBench is where the strengths come from at which an effect is drawn that no airframe places.
@@ -68,22 +71,37 @@ func Pulled(s *route.Step, by route.Pull) *route.Step {
 	})
 }
 
-// ownPasses are those in which a step is sprayed where nobody says: as many as suit what it lays and its paint; one where it lays nothing.
+// ownPasses are those in which a step is sprayed where nobody says: as many as suit what it lays and its paint; one where it lays nothing. They are asked for by every judgement of a plan, and kept.
 func ownPasses(j *Job) int {
 	if j.Airframe == nil {
 		return max(1, j.Step.Do.Coats)
 	}
-	dense := denseOf(j.Step.Product, j.Paint)
-	if Is(j.Step, j.Airframe, gas.ID) {
-		l := Guns(j.Airframe, j.Zone, j.ink(), Fired(j.Step.Pull, j.Wear.Service.Combat), 1, 1)
+	key := passesOf{a: j.Airframe, zone: j.Zone, gas: Is(j.Step, j.Airframe, gas.ID), hours: j.hours(), core: Core(j.Wear.Stain), dense: denseOf(j.Step.Product, j.Paint), rounds: Fired(j.Step.Pull, j.Wear.Service.Combat)}
+	n, _ := passesMade.Of(key, func() (int, error) { return key.passes(), nil })
+	return n
+}
+
+// passesOf is all that a step's own passes follow from.
+type passesOf struct {
+	a                          *airframe.Airframe
+	zone                       int
+	gas                        bool
+	hours, core, dense, rounds float64
+}
+
+var passesMade = kept.New[passesOf, int](256)
+
+func (k passesOf) passes() int {
+	if k.gas {
+		l := Guns(k.a, k.zone, colour.Colour{}, k.rounds, 1, 1)
 		if len(l.Clouds) == 0 {
 			return 1
 		}
-		return suited(gasDose(l), dense)
+		return suited(gasDose(l), k.dense)
 	}
-	b := bankOf(Banks(j.Airframe, j.hours(), Core(j.Wear.Stain)), j.Zone)
+	b := bankOf(Banks(k.a, k.hours, k.core), k.zone)
 	if b == nil {
 		return 1
 	}
-	return max(1, b.passes(dense))
+	return max(1, b.passes(k.dense))
 }

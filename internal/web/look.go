@@ -294,6 +294,9 @@ func (s *Server) look(c fiber.Ctx) error {
 	return c.JSON(out)
 }
 
+// mostMarkings are told: a list of more is no list.
+const mostMarkings = 200
+
 // markings tells where markings lie on skins.
 func markings(p *plan.Painter, skins []look.Skin) []wire.LookMark {
 	all := []wire.LookMark{}
@@ -308,7 +311,7 @@ func markings(p *plan.Painter, skins []look.Skin) []wire.LookMark {
 			}
 			for _, at := range picture.Place(p.Shape.Airframe, list) {
 				plate, z := p.Shape.Seen(at.View, at.At)
-				if z != zone {
+				if z != zone || len(all) >= mostMarkings {
 					continue
 				}
 				on := strings.TrimSpace(p.Shape.Plates[plate].Hand + " " + p.Shape.Plates[plate].Part)

@@ -137,7 +137,8 @@ export type PlanAirType =
   | "delta"
   | "straight-jet"
   | "trainer"
-  | "high-twin";
+  | "high-twin"
+  | "twin-boom";
 /**
  * Kind of feature.
  *
