@@ -118,3 +118,32 @@ func (b *bench) eventually(what string, holds func() bool) {
 	}
 	b.t.Fatalf("not so: %s", what)
 }
+
+// Pulled along the air an effect grows longer, whichever view it is pulled in: aft is downwards from above and below, to the right from the left, and to the left from the right.
+func TestPullInAllViews(t *testing.T) {
+	for _, tc := range []struct {
+		view, zone, step string
+		dx, dy           float64
+	}{{"top", "upper", "u10", 0, 1}, {"under", "under", "d7", 0, 1}, {"left", "upper", "u11", 1, 0}, {"right", "upper", "u11", -1, 0}} {
+		t.Run(tc.view, func(t *testing.T) {
+			b := open(t, desk, "/builds/petrel/look?view="+tc.view+"&panel=stains&stain="+tc.zone+"/"+tc.step)
+			b.sees(".chosen output", "100 %")
+			b.sees(".chosen dd", ".")
+			b.painted(".picture")
+			b.still()
+			box := b.page.MustElement(".picture img").MustShape().Box()
+			x, y := box.X+box.Width/2, box.Y+box.Height/2
+			b.must(b.page.Mouse.MoveTo(proto.Point{X: x, Y: y}))
+			b.must(b.page.Mouse.Down(proto.InputMouseButtonLeft, 1))
+			for i := range 10 {
+				by := 9 * float64(i+1)
+				b.must(b.page.Mouse.MoveTo(proto.Point{X: x + by*tc.dx, Y: y + by*tc.dy}))
+			}
+			b.must(b.page.Mouse.Up(proto.InputMouseButtonLeft, 1))
+			b.eventually("the drag is kept", func() bool { s := b.step(tc.step); return s.Stain != nil && s.Stain.Reach > 1.05 })
+			b.sees(".chosen h3", ".") // what was pulled is still what is looked at
+			b.undo()
+			b.eventually("it is taken back", func() bool { return b.step(tc.step).Stain == nil })
+		})
+	}
+}

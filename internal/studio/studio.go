@@ -148,6 +148,28 @@ func (s *Studio) PNG(ctx context.Context, one Painting, other *Painting) (out []
 	return out, err
 }
 
+// Patch paints a stretch of skin about a place of a view, wide by tall pixels; the painting shows that view alone.
+func (s *Studio) Patch(ctx context.Context, one Painting, at airframe.Pt, wide, tall int) (out []byte, err error) {
+	err = s.Do(ctx, func(ctx context.Context) error {
+		img, err := one.Paint(ctx, one.TL, one.Q)
+		if err != nil {
+			return err
+		}
+		frame, err := one.Frame(ctx, one.Q)
+		if err != nil {
+			return err
+		}
+		x, y := frame.Panels[0].Pixel(at)
+		box := image.Rect(0, 0, wide, tall).Add(image.Pt(int(x)-wide/2, int(y)-tall/2))
+		if in := img.Bounds(); in.Dx() > wide && in.Dy() > tall { // it is shifted so that all of it shows something
+			box = box.Add(image.Pt(max(0, in.Min.X-box.Min.X)-max(0, box.Max.X-in.Max.X), max(0, in.Min.Y-box.Min.Y)-max(0, box.Max.Y-in.Max.Y)))
+		}
+		out, err = encode(ctx, img.SubImage(box))
+		return err
+	})
+	return out, err
+}
+
 // Type paints a type of aircraft in primer grey over pale grey, before anything is painted.
 func (s *Studio) Type(ctx context.Context, id string, q plan.LookQuery) (out []byte, err error) {
 	err = s.Do(ctx, func(ctx context.Context) error {

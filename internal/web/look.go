@@ -200,6 +200,92 @@ func (s *Server) lookPicture(c fiber.Ctx) error {
 	return s.picture(ctx, c, one, other, "private, no-cache")
 }
 
+// A patch is this large, and so many pixels to a millimetre.
+const patchWide, patchTall, patchPxPerMM = 344, 184, 4
+
+// lookPatch sends the skin of a zone about the middle of its largest field, before a step or after it, or at a moment where no step is named: the same picture as that of the whole aircraft, from near by.
+func (s *Server) lookPatch(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	j, err := s.standing(ctx, slug(c))
+	if err != nil {
+		return err
+	}
+	var placed *timeline.Placed
+	for _, l := range j.checked.Lines {
+		for i := range l.Steps {
+			if l.Zone.ID == c.Query("zone") && l.Steps[i].Step.ID == c.Query("step") {
+				placed = &l.Steps[i]
+			}
+		}
+	}
+	if placed == nil && c.Query("step") != "" {
+		return fiber.NewError(fiber.StatusNotFound, "There is no such step.")
+	}
+	shape, err := j.file.Shape()
+	if err != nil {
+		return err
+	}
+	zone := shape.Zone(c.Query("zone"))
+	if zone < 0 {
+		return fiber.NewError(fiber.StatusNotFound, "Nothing on the airframe is that zone.")
+	}
+	view, at, ok := shape.Spot(zone)
+	if !ok {
+		return fiber.NewError(fiber.StatusNotFound, "That zone is seen from nowhere.")
+	}
+	if placed != nil {
+		if v, p, found := j.effectAt(c.Query("zone"), placed.Step.ID); found {
+			view, at = v, p
+		}
+	}
+	q, err := lookQuery(c, j.now)
+	if err != nil {
+		return err
+	}
+	q = plan.LookQuery{At: q.At, Views: []airframe.View{view}, PxPerMM: patchPxPerMM}
+	switch side := c.Query("side"); {
+	case side != "before" && side != "after":
+		return refuse("side: %q is neither before nor after", side)
+	case placed == nil: // as it stands
+	case side == "before":
+		q.At = placed.Start
+	default:
+		q.At = placed.End
+	}
+	one, err := s.studio.Of(j.file, j.checked.Timeline, q)
+	if err != nil {
+		return over(err)
+	}
+	out, err := s.studio.Patch(ctx, one, at, patchWide, patchTall)
+	if err != nil {
+		return err
+	}
+	c.Set(fiber.HeaderContentType, "image/png")
+	c.Set(fiber.HeaderCacheControl, "private, no-cache")
+	return c.Send(out)
+}
+
+// effectAt returns where a step that stains leaves something that lies at a place: behind the first stack, wheel or port. What lies all over has no such place.
+func (j *judged) effectAt(zone, step string) (v airframe.View, at airframe.Pt, found bool) {
+	s, err := j.file.Stains(j.checked.Timeline, zone, step)
+	if err != nil {
+		return v, at, false
+	}
+	for _, p := range s.Places {
+		if v, _ = airframe.ViewNamed(p.View); p.Kind == "plume" {
+			aft := v.Aft()
+			return v, airframe.Pt{X: p.XMM + aft.X*patchAft, Y: p.YMM + aft.Y*patchAft}, true
+		}
+		if p.Kind == "speck" {
+			return v, airframe.Pt{X: p.XMM, Y: p.YMM}, true
+		}
+	}
+	return v, at, false
+}
+
+const patchAft = 25 // mm
+
 // picture sends a painting.
 func (s *Server) picture(ctx context.Context, c fiber.Ctx, one studio.Painting, other *studio.Painting, cache string) error {
 	out, err := s.studio.PNG(ctx, one, other)

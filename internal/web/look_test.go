@@ -159,3 +159,31 @@ func TestBriefPicture(t *testing.T) {
 		t.Errorf("%d steps laid out of %d, %d zones, %d sessions", len(made.Route), made.Steps, len(made.Shape), len(made.Sessions))
 	}
 }
+
+// The skin of a zone before and after a step: two pictures of one size, which differ where the step leaves something; a place that there is none of is told.
+func TestLookPatch(t *testing.T) {
+	s := open(t)
+	patch := func(query string) []byte {
+		r := s.ask("GET", "/api/builds/petrel/look/patch?"+query, "")
+		var b bytes.Buffer
+		if _, err := b.ReadFrom(r.Body); err != nil || r.StatusCode != 200 || r.Header.Get("Content-Type") != "image/png" {
+			t.Fatal(query, r.StatusCode, err)
+		}
+		img, err := png.Decode(bytes.NewReader(b.Bytes()))
+		if err != nil || img.Bounds().Dx() > 344 || img.Bounds().Dy() > 184 || img.Bounds().Dx() < 200 {
+			t.Errorf("%s: %v %v", query, img.Bounds(), err)
+		}
+		return b.Bytes()
+	}
+	for _, step := range []string{"zone=upper&step=u11", "zone=upper&step=u10", "zone=nose&step=n4"} {
+		if before, after := patch(step+"&side=before"), patch(step+"&side=after"); bytes.Equal(before, after) {
+			t.Errorf("%s leaves nothing that can be seen", step)
+		}
+	}
+	patch("zone=tail&side=before&at=2027-03-20T12:00:00Z")
+	for query, status := range map[string]int{"zone=upper&step=zz&side=after": 404, "zone=moon&side=after": 404, "zone=upper&step=u11&side=up": 422, "zone=upper&side=before&at=soon": 422} {
+		if r := s.ask("GET", "/api/builds/petrel/look/patch?"+query, ""); r.StatusCode != status {
+			t.Errorf("%s: %d, want %d", query, r.StatusCode, status)
+		}
+	}
+}

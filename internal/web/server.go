@@ -380,6 +380,7 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/washes/strip", s.washStrip)
 	api.Add(read, "/builds/:slug/look", s.look)
 	api.Add(read, "/builds/:slug/look/picture", s.lookPicture)
+	api.Add(read, "/builds/:slug/look/patch", s.lookPatch)
 	api.Add(read, "/builds/:slug/look/ask", s.lookAsk)
 	api.Add(read, "/builds/:slug/look/svg", s.lookSVG)
 	api.Add(read, "/builds/:slug/stains", s.stains)

@@ -1101,7 +1101,7 @@ export interface PlanDecal {
   /**
    * Where it is put; where such markings usually are where it is left out.
    *
-   * @maxItems 100
+   * @maxItems 1000
    */
   at?: PlanDecalAt[];
 }

@@ -221,7 +221,14 @@ useKeys({
         <RouterLink :to="{ name: 'look', params: { slug: build.slug } }" class="whole" title="The whole aircraft (g l)">
           <AirPicture :slug="build.slug" :revision="build.revision" :at="shownAt" :most="88" :label="described" />
         </RouterLink>
-        <SkinStrip v-if="moment" :look="moment.look" :seed="`${build.slug}/${zoneId}`" />
+        <SkinStrip
+          v-if="moment"
+          :look="moment.look"
+          :slug="build.slug"
+          :zone="zoneId"
+          :revision="build.revision"
+          :at="at"
+        />
       </section>
       <FindingPanel
         class="found"

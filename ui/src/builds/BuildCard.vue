@@ -4,7 +4,6 @@ import { computed, shallowRef, useTemplateRef, watch } from 'vue'
 
 import { api } from '../api'
 import AirPicture from '../instruments/airframe/AirPicture.vue'
-import SkinPatch from '../instruments/strip/SkinPatch.vue'
 import { torn } from '../instruments/tape/torn'
 import { tapeScale } from '../instruments/tape/scale'
 import StateMark from '../shared/StateMark.vue'
@@ -43,6 +42,8 @@ const scale = computed(() => {
     : null
 })
 const patch = { width: 112, height: 46 }
+/** A swatch of the zone's skin: its open surface with a few lines. */
+const ruled = `M0 14H${patch.width}M0 34H${patch.width}M40 0V34M88 14V${patch.height}`
 const thick = (um: number) => Math.max(2, Math.min(7, 1.5 + Math.log10(1 + um) * 3))
 </script>
 
@@ -65,13 +66,8 @@ const thick = (um: number) => Math.max(2, Math.min(7, 1.5 + Math.log10(1 + um) *
           :title="`${z.name}: ${z.words}; ${z.done} of ${z.steps} steps done`"
         >
           <svg :width="patch.width" :height="patch.height" aria-hidden="true">
-            <SkinPatch
-              :skin="z.skin"
-              :width="patch.width"
-              :height="patch.height"
-              :seed="`${slug}/${i}`"
-              :side="`${slug}-${i}`"
-            />
+            <rect :width="patch.width" :height="patch.height" :fill="z.skin.surface" />
+            <path :d="ruled" fill="none" :stroke="z.skin.line" :stroke-width="1 + z.skin.filled" />
           </svg>
           <span class="films" aria-hidden="true">
             <i

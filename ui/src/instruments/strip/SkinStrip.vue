@@ -2,45 +2,55 @@
 import { computed } from 'vue'
 
 import type { Look, Skin } from '../../wire'
-import SkinPatch from './SkinPatch.vue'
 
-const props = defineProps<{ look: Look; seed: string }>()
-const half = 172
-const height = 92
+/** The skin of a zone before and after a step, painted by the engine as the whole aircraft is. */
+const props = defineProps<{ look: Look; slug: string; zone: string; revision: number; at: number }>()
+const sides = ['before', 'after'] as const
 const words = (s: Skin) =>
   `${s.words}${s.marks.length ? `; ${s.marks.map((m) => m.kind.replaceAll('-', ' ')).join(', ')}` : ''}`
-const label = computed(() => `Before: ${words(props.look.before)}. After: ${words(props.look.after)}.`)
+const label = { before: 'Before', after: 'After' }
+const src = (side: 'before' | 'after') => {
+  const q = new URLSearchParams({ zone: props.zone, side, revision: String(props.revision) })
+  if (props.look.step) q.set('step', props.look.step)
+  else q.set('at', new Date(props.at).toISOString().replace(/\.\d+/, ''))
+  return `/api/builds/${encodeURIComponent(props.slug)}/look/patch?${q}`
+}
+const shown = computed(() => sides.map((side) => ({ side, src: src(side), skin: props.look[side] })))
 </script>
 
 <template>
   <figure class="strip">
-    <svg :viewBox="`0 0 ${2 * half} ${height}`" width="100%" role="img" :aria-label="label">
-      <SkinPatch :skin="look.before" :width="half" :height="height" :seed="seed" side="before" />
-      <g :transform="`translate(${half} 0)`">
-        <SkinPatch :skin="look.after" :width="half" :height="height" :seed="seed" side="after" />
-      </g>
-      <line :x1="half" :x2="half" y1="0" :y2="height" class="divide" />
-    </svg>
+    <img
+      v-for="one in shown"
+      :key="one.side"
+      :src="one.src"
+      :alt="`${label[one.side]}: ${words(one.skin)}.`"
+      :style="{ background: one.skin.surface }"
+      width="344"
+      height="184"
+      draggable="false"
+    />
     <figcaption class="soft">
-      <span>{{ look.before.words }}</span>
-      <span>{{ look.after.words }}</span>
+      <span v-for="one in shown" :key="one.side">{{ one.skin.words }}</span>
     </figcaption>
   </figure>
 </template>
 
 <style scoped>
 .strip {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 3px;
   margin: 0;
 }
-.strip svg {
-  display: block;
-}
-.divide {
-  stroke: var(--raised);
-  stroke-width: 3;
+img {
+  width: 100%;
+  height: auto;
+  object-fit: cover;
 }
 figcaption {
   display: grid;
+  grid-column: 1 / -1;
   grid-template-columns: 1fr 1fr;
   gap: 12px;
   font-size: 13px;
