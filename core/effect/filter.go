@@ -27,6 +27,6 @@ var filter = &Effect{ID: "filter", Name: "Filter", By: []*Hand{byCloth}, plan: f
 	cover := min(1, j.amount()*Filter(denseOf(j.Step.Product, j.Paint), filterParts))
 	off := j.Paint.Difference(j.Paint.Veiled(j.ink(), cover))
 	p.say("One thin veil: wring the brush out first. More than three of them read as paint.")
-	p.row("cover", "It covers", 100*cover, "%", "%.0f %% of the paint shows through it less", 100*cover)
-	p.row("shift", "The zone is", off, "CIEDE2000", "%s", colour.Apart(off))
+	p.row("cover", "It covers", 100*cover, "%", "%.0f %%", 100*cover)
+	p.row("shift", "From its own paint", off, "CIEDE2000", "%s", colour.Apart(off))
 }}
