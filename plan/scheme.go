@@ -81,7 +81,7 @@ var (
 	UsualMonths = []struct {
 		Months float64
 		Words  string
-	}{{1, "a month"}, {6, "half a year"}, {12, "a year"}, {24, "two years"}, {60, "five years"}}
+	}{{0, "it is new"}, {1, "a month"}, {6, "half a year"}, {12, "a year"}, {24, "two years"}, {60, "five years"}}
 )
 
 // tones adds the colours of a pattern to a zone: each masked as the brief has it and sprayed beside the first, before anything else goes on.
