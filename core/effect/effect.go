@@ -126,7 +126,12 @@ func (j *Job) random(use uint64) *rand.Rand { return rand.New(rand.NewPCG(j.Step
 
 // Key is the same for two jobs that lay the same.
 func (j *Job) Key() string {
-	return fmt.Sprintf("%d %s %s %s %.3g %+v %d %g %s %+v %d", j.Zone, j.Step.Do.ID, j.Step.ID, j.ink(), float64(j.On), j.Step.Pull, j.Step.Coats, j.Step.Covered(), j.Paint, j.Wear, j.Step.Seed)
+	made := ""
+	if p := j.Step.Product; p != nil {
+		made = string(p.Kind) + " of " + p.Family.ID
+	}
+	return fmt.Sprintf("%d %s %s %s %s %.3g %+v %d %g %g %g %s %s %s %+v %d",
+		j.Zone, j.Step.Do.ID, j.Step.ID, j.ink(), made, float64(j.On), j.Step.Pull, j.Step.Coats, j.Step.Covered(), j.AreaCM2, j.AircraftCM2, j.Paint, j.Below, j.Primer, j.Wear, j.Step.Seed)
 }
 
 // Plan is what a step puts where, and what it takes.

@@ -284,6 +284,28 @@ func TestThinness(t *testing.T) {
 	}
 }
 
+// A picture is kept by what its effects follow from: all of that is in the key, so that a change of any of it is painted anew.
+func TestKey(t *testing.T) {
+	job := func() *Job {
+		return on(t, plane(t, "low-single"), "oil-dots", painted(coating.Oil, "artist-oil", "#5a4632"), route.Pull{})[0]
+	}
+	was := job().Key()
+	if job().Key() != was {
+		t.Error("the same job has another key")
+	}
+	for what, change := range map[string]func(*Job){
+		"zone": func(j *Job) { j.Zone = 1 }, "paint": func(j *Job) { j.Paint = colour.Grey(20) }, "surface": func(j *Job) { j.On = coating.Gloss.Texture() }, "area": func(j *Job) { j.AreaCM2++ },
+		"what is bare": func(j *Job) { j.Below = colour.Grey(1) }, "primer": func(j *Job) { j.Primer = colour.Grey(1) }, "service": func(j *Job) { j.Wear = wear.Of(wear.Service{}) },
+		"pull": func(j *Job) { j.Step.Pull.Reach = 2 }, "share": func(j *Job) { j.Step.Share = 0.4 }, "seed": func(j *Job) { j.Step.Seed++ }, "colour": func(j *Job) { j.Step.Product.Colour = "#010203" },
+		"kind": func(j *Job) { j.Step.Product.Kind = coating.Wash }, "family": func(j *Job) { j.Step.Product.Family = coating.MustFamily("enamel") }, "step": func(j *Job) { j.Step.ID = "other" },
+	} {
+		j := job()
+		if change(j); j.Key() == was {
+			t.Errorf("another %s has the same key", what)
+		}
+	}
+}
+
 // BenchmarkEffects plans each effect on a single and works out all that it tells.
 func BenchmarkEffects(b *testing.B) {
 	a := plane(b, "low-single")
