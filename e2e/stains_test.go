@@ -129,6 +129,7 @@ func TestPullInAllViews(t *testing.T) {
 			b := open(t, desk, "/builds/petrel/look?view="+tc.view+"&panel=stains&stain="+tc.zone+"/"+tc.step)
 			b.sees(".chosen output", "100 %")
 			b.sees(".chosen dd", ".")
+			b.sees(".enough h3", "[A-Z]") // all that the page asks for is there
 			b.painted(".picture")
 			b.still()
 			box := b.page.MustElement(".picture img").MustShape().Box()

@@ -203,7 +203,7 @@ func (s *Server) lookPicture(c fiber.Ctx) error {
 // A patch is this large, and so many pixels to a millimetre.
 const patchWide, patchTall, patchPxPerMM = 344, 184, 4
 
-// lookPatch sends the skin of a zone about the middle of its largest field, before a step or after it, or at a moment where no step is named: the same picture as that of the whole aircraft, from near by.
+// lookPatch sends the skin of a zone about the middle of its largest field, before a step or after it, or at a moment where no step is named, or one that the plan does not have (any more): the same picture as that of the whole aircraft, from near by.
 func (s *Server) lookPatch(c fiber.Ctx) error {
 	ctx, end := waiting(c)
 	defer end()
@@ -218,9 +218,6 @@ func (s *Server) lookPatch(c fiber.Ctx) error {
 				placed = &l.Steps[i]
 			}
 		}
-	}
-	if placed == nil && c.Query("step") != "" {
-		return fiber.NewError(fiber.StatusNotFound, "There is no such step.")
 	}
 	shape, err := j.file.Shape()
 	if err != nil {

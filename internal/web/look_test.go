@@ -181,7 +181,8 @@ func TestLookPatch(t *testing.T) {
 		}
 	}
 	patch("zone=tail&side=before&at=2027-03-20T12:00:00Z")
-	for query, status := range map[string]int{"zone=upper&step=zz&side=after": 404, "zone=moon&side=after": 404, "zone=upper&step=u11&side=up": 422, "zone=upper&side=before&at=soon": 422} {
+	patch("zone=tail&side=before&step=gone")
+	for query, status := range map[string]int{"zone=moon&side=after": 404, "zone=upper&step=u11&side=up": 422, "zone=upper&side=before&at=soon": 422} {
 		if r := s.ask("GET", "/api/builds/petrel/look/patch?"+query, ""); r.StatusCode != status {
 			t.Errorf("%s: %d, want %d", query, r.StatusCode, status)
 		}

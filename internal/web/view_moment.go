@@ -94,7 +94,7 @@ func (j *judged) look(line *timeline.Line, subject int, moment time.Time) wire.L
 	if n < 0 {
 		n = len(line.Steps)
 	}
-	l := wire.Look{Title: "as it stands"}
+	l := wire.Look{Zone: line.Zone.ID, Title: "as it stands"}
 	before := look.Of(line, n, moment)
 	after := before
 	if subject >= 0 {

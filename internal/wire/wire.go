@@ -278,6 +278,7 @@ type Film struct {
 
 // Look is a strip of skin before and after the step.
 type Look struct {
+	Zone   string `json:"zone"`
 	Step   string `json:"step"`
 	Before Skin   `json:"before"`
 	After  Skin   `json:"after"`

@@ -1258,6 +1258,7 @@ export interface Odds {
  * via the `definition` "Look".
  */
 export interface Look {
+  zone: string;
   step: string;
   before: Skin;
   after: Skin;

@@ -225,9 +225,9 @@ useKeys({
           v-if="moment"
           :look="moment.look"
           :slug="build.slug"
-          :zone="zoneId"
           :revision="build.revision"
-          :at="at"
+          :at="shownAt"
+          :tried="!!preview"
         />
       </section>
       <FindingPanel

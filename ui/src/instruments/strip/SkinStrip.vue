@@ -3,25 +3,30 @@ import { computed } from 'vue'
 
 import type { Look, Skin } from '../../wire'
 
-/** The skin of a zone before and after a step, painted by the engine as the whole aircraft is. */
-const props = defineProps<{ look: Look; slug: string; zone: string; revision: number; at: number }>()
+/** The skin of a zone before and after a step, painted by the engine as the whole aircraft is; of what is only tried, its colours alone. */
+const props = defineProps<{ look: Look; slug: string; revision: number; at: number; tried: boolean }>()
 const sides = ['before', 'after'] as const
 const words = (s: Skin) =>
   `${s.words}${s.marks.length ? `; ${s.marks.map((m) => m.kind.replaceAll('-', ' ')).join(', ')}` : ''}`
 const label = { before: 'Before', after: 'After' }
 const src = (side: 'before' | 'after') => {
-  const q = new URLSearchParams({ zone: props.zone, side, revision: String(props.revision) })
+  const q = new URLSearchParams({ zone: props.look.zone, side, revision: String(props.revision) })
   if (props.look.step) q.set('step', props.look.step)
-  else q.set('at', new Date(props.at).toISOString().replace(/\.\d+/, ''))
+  q.set('at', new Date(props.at).toISOString().replace(/\.\d+/, ''))
   return `/api/builds/${encodeURIComponent(props.slug)}/look/patch?${q}`
 }
+/** What is the same before and after is said once. */
+const told = computed(() => [...new Set([props.look.before.words, props.look.after.words])])
 const shown = computed(() => sides.map((side) => ({ side, src: src(side), skin: props.look[side] })))
 </script>
 
 <template>
   <figure class="strip">
+    <template v-if="tried">
+      <span v-for="one in shown" :key="one.side" class="swatch" :style="{ background: one.skin.surface }" />
+    </template>
     <img
-      v-for="one in shown"
+      v-for="one in tried ? [] : shown"
       :key="one.side"
       :src="one.src"
       :alt="`${label[one.side]}: ${words(one.skin)}.`"
@@ -31,7 +36,7 @@ const shown = computed(() => sides.map((side) => ({ side, src: src(side), skin: 
       draggable="false"
     />
     <figcaption class="soft">
-      <span v-for="one in shown" :key="one.side">{{ one.skin.words }}</span>
+      <span v-for="words in told" :key="words">{{ words }}</span>
     </figcaption>
   </figure>
 </template>
@@ -42,6 +47,9 @@ const shown = computed(() => sides.map((side) => ({ side, src: src(side), skin: 
   grid-template-columns: 1fr 1fr;
   gap: 0 3px;
   margin: 0;
+}
+.swatch {
+  aspect-ratio: 344 / 184;
 }
 img {
   width: 100%;
