@@ -36,7 +36,7 @@ const shown = computed(() => sides.map((side) => ({ side, src: src(side), skin: 
       draggable="false"
     />
     <figcaption class="soft">
-      <span v-for="words in told" :key="words">{{ words }}</span>
+      <span v-for="one in told" :key="one">{{ one }}</span>
     </figcaption>
   </figure>
 </template>
