@@ -240,7 +240,7 @@ func (s *Server) lookPatch(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	q = plan.LookQuery{At: q.At, Views: []airframe.View{view}, PxPerMM: patchPxPerMM}
+	q = plan.LookQuery{At: q.At, Ground: q.Ground, Views: []airframe.View{view}, PxPerMM: patchPxPerMM}
 	switch side := c.Query("side"); {
 	case side != "before" && side != "after":
 		return refuse("side: %q is neither before nor after", side)

@@ -1,16 +1,23 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import { useNight } from '../../shared/useNight'
 import type { Look, Skin } from '../../wire'
 
 /** The skin of a zone before and after a step, painted by the engine as the whole aircraft is; of what is only tried, its colours alone. */
 const props = defineProps<{ look: Look; slug: string; revision: number; at: number; tried: boolean }>()
+const night = useNight()
 const sides = ['before', 'after'] as const
 const words = (s: Skin) =>
   `${s.words}${s.marks.length ? `; ${s.marks.map((m) => m.kind.replaceAll('-', ' ')).join(', ')}` : ''}`
 const label = { before: 'Before', after: 'After' }
 const src = (side: 'before' | 'after') => {
-  const q = new URLSearchParams({ zone: props.look.zone, side, revision: String(props.revision) })
+  const q = new URLSearchParams({
+    zone: props.look.zone,
+    side,
+    ground: night.value ? 'night' : 'day',
+    revision: String(props.revision),
+  })
   if (props.look.step) q.set('step', props.look.step)
   q.set('at', new Date(props.at).toISOString().replace(/\.\d+/, ''))
   return `/api/builds/${encodeURIComponent(props.slug)}/look/patch?${q}`
