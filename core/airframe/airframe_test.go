@@ -127,7 +127,7 @@ func TestZones(t *testing.T) {
 		return sum
 	}
 	whole := sum(base)
-	for _, line := range []string{"frame-6", "wing-aileron", "fin-hinge", "wing-rib-2", "x<80", "x>80", "y<0", "y>0"} {
+	for _, line := range []string{"frame-6", "wing-aileron", "fin-hinge", "wing-rib-2", "stringer-1", "stringer-2", "x<80", "x>80", "y<0", "y>0"} {
 		split := made(t, Spec{Type: "low-single", Cuts: []Split{{"upper", line, "new"}}})
 		m := split.Measures()
 		within(t, "split at "+line, sum(split), whole, 0.003)
@@ -152,7 +152,7 @@ func TestZones(t *testing.T) {
 	if wavy[0].MaskCM <= straight[0].MaskCM {
 		t.Errorf("a wavy edge takes %.1f cm of tape, a straight one %.1f", wavy[0].MaskCM, straight[0].MaskCM)
 	}
-	for _, bad := range []Spec{{Cuts: []Split{{"nobody", "frame-6", "n"}}}, {Cuts: []Split{{"upper", "no-line", "n"}}}, {Cuts: []Split{{"upper", "stringer-1", "n"}}}, {Claims: []Claim{{"a", []string{"rotor"}}}}, {Joins: []Join{{"a", "upper"}}}} {
+	for _, bad := range []Spec{{Cuts: []Split{{"nobody", "frame-6", "n"}}}, {Cuts: []Split{{"upper", "no-line", "n"}}}, {Cuts: []Split{{"under", "stringer-1", "n"}}}, {Claims: []Claim{{"a", []string{"rotor"}}}}, {Joins: []Join{{"a", "upper"}}}} {
 		if _, err := Make(bad); err == nil {
 			t.Errorf("%+v was made", bad)
 		}

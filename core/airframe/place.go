@@ -362,7 +362,7 @@ func (m *maker) split(s Split, at string) error {
 		return &Error{at + ".zone", fmt.Sprintf("no zone %q on the airframe", s.Zone)}
 	}
 	var cut Cut
-	part := ""
+	part, bent, split := "", false, false
 	if _, err := fmt.Sscanf(s.Line, "x<%f", &cut.Over); err == nil {
 		cut = Cut{X: -1, Over: -cut.Over}
 	} else if _, err := fmt.Sscanf(s.Line, "x>%f", &cut.Over); err == nil {
@@ -378,7 +378,7 @@ func (m *maker) split(s Split, at string) error {
 			return &Error{at + ".line", fmt.Sprintf("no line %q on the airframe", s.Line)}
 		}
 		if cut, part = m.Lines[i].Cut, m.Lines[i].Part; cut.None() {
-			return &Error{at + ".line", fmt.Sprintf("%q bends: a zone is split along a straight line or one round the fuselage", s.Line)}
+			bent = true
 		}
 	}
 	into := m.Zone(s.Into)
@@ -409,6 +409,9 @@ func (m *maker) split(s Split, at string) error {
 				}
 			}
 		}
+		if bent {
+			half, ok = m.beyondLine(s.Line, p)
+		}
 		if !ok {
 			continue
 		}
@@ -420,6 +423,7 @@ func (m *maker) split(s Split, at string) error {
 			}
 			stays, goes := f, f
 			stays.whole, goes.whole, goes.Zone = f.whole.Less(half), f.whole.And(half), into
+			split = split || !stays.whole.Empty() && !goes.whole.Empty()
 			for _, piece := range []Field{stays, goes} {
 				if !piece.whole.Empty() {
 					fields = append(fields, piece)
@@ -429,7 +433,49 @@ func (m *maker) split(s Split, at string) error {
 		p.Fields = fields
 		p.cover()
 	}
+	if bent && !split {
+		return &Error{at + ".line", fmt.Sprintf("%q does not part zone %q", s.Line, s.Zone)}
+	}
 	return nil
+}
+
+// beyondLine returns what of a view lies beyond a bent line on a plate, as it goes on straight at its ends: aft of one that runs across the air, else outboard of it, or below it on a side; ok is
+// false where none of that id lies on the plate.
+func (m *maker) beyondLine(id string, p *Plate) (beyond Region, ok bool) {
+	low, high := p.shape.Bounds()
+	far := 4 * (high.X - low.X + high.Y - low.Y)
+	for i := range m.Lines {
+		l := &m.Lines[i]
+		if l.ID != id || l.View != p.View {
+			continue
+		}
+		points := l.Path.Points(flatness)
+		if len(points) < 2 || !p.shape.Holds(points[len(points)/2]) {
+			continue
+		}
+		first, last := points[0], points[len(points)-1]
+		aft := p.View.Aft()
+		side := aft
+		if dx, dy := last.X-first.X, last.Y-first.Y; math.Abs(dx*aft.X+dy*aft.Y) > math.Abs(dx*aft.Y-dy*aft.X) {
+			side = Pt{X: 1}
+			if first.X+last.X < 0 {
+				side.X = -1
+			}
+			if down, falls := p.View.Down(); falls {
+				side = down
+			}
+		}
+		out := func(end, before Pt) Pt {
+			long := max(1e-6, math.Hypot(end.X-before.X, end.Y-before.Y))
+			return Pt{end.X + (end.X-before.X)/long*far, end.Y + (end.Y-before.Y)/long*far}
+		}
+		ring := append([]Pt{out(first, points[1])}, points...)
+		ring = append(ring, out(last, points[len(points)-2]))
+		from, to := ring[0], ring[len(ring)-1]
+		ring = append(ring, Pt{to.X + side.X*far, to.Y + side.Y*far}, Pt{from.X + side.X*far, from.Y + side.Y*far})
+		beyond, ok = beyond.Or(regionOf(ring)), true
+	}
+	return beyond, ok
 }
 
 // tidy drops zones that have nothing from the fields' numbers; their names stay, so that a plan's zone can be asked about.

@@ -366,7 +366,7 @@ func (s *Server) look(c fiber.Ctx) error {
 	}
 	seen := map[string]bool{}
 	for _, l := range one.Shape.Lines {
-		if !l.Cut.None() && l.Counts && l.Role != airframe.Rivets && !seen[l.ID] {
+		if l.Counts && l.Role != airframe.Rivets && !seen[l.ID] {
 			seen[l.ID] = true
 			out.Lines = append(out.Lines, wire.LookLine{ID: l.ID, Part: l.Part})
 		}
@@ -521,7 +521,7 @@ func (j *judged) asked(one studio.Painting, spot plan.Spot, v airframe.View, x, 
 	if spot.Feature != nil {
 		out.Feature = spot.Feature.ID
 	}
-	if l := spot.OnLine; l != nil && !l.Cut.None() {
+	if l := spot.OnLine; l != nil {
 		out.Line = l.ID
 	}
 	if spot.Zone == nil {
