@@ -7,6 +7,7 @@ import (
 	"context"
 	"fmt"
 	"image"
+	"image/jpeg"
 	"image/png"
 	"sync"
 
@@ -148,7 +149,7 @@ func (s *Studio) PNG(ctx context.Context, one Painting, other *Painting) (out []
 	return out, err
 }
 
-// Patch paints a stretch of skin about a place of a view, wide by tall pixels; the painting shows that view alone.
+// Patch paints a stretch of skin about a place of a view, wide by tall pixels, as JPEG; the painting shows that view alone.
 func (s *Studio) Patch(ctx context.Context, one Painting, at airframe.Pt, wide, tall int) (out []byte, err error) {
 	err = s.Do(ctx, func(ctx context.Context) error {
 		img, err := one.Paint(ctx, one.TL, one.Q)
@@ -164,11 +165,15 @@ func (s *Studio) Patch(ctx context.Context, one Painting, at airframe.Pt, wide, 
 		if in := img.Bounds(); in.Dx() > wide && in.Dy() > tall { // it is shifted so that all of it shows something
 			box = box.Add(image.Pt(max(0, in.Min.X-box.Min.X)-max(0, box.Max.X-in.Max.X), max(0, in.Min.Y-box.Min.Y)-max(0, box.Max.Y-in.Max.Y)))
 		}
-		out, err = encode(ctx, img.SubImage(box))
+		var b bytes.Buffer
+		err = jpeg.Encode(&b, img.SubImage(box), &jpeg.Options{Quality: patchQuality}) // a fifth of a PNG of skin that is stained and washed
+		out = b.Bytes()
 		return err
 	})
 	return out, err
 }
+
+const patchQuality = 74 // of 100
 
 // Type paints a type of aircraft in primer grey over pale grey, before anything is painted.
 func (s *Studio) Type(ctx context.Context, id string, q plan.LookQuery) (out []byte, err error) {

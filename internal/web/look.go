@@ -201,7 +201,7 @@ func (s *Server) lookPicture(c fiber.Ctx) error {
 }
 
 // A patch is this large, and so many pixels to a millimetre.
-const patchWide, patchTall, patchPxPerMM = 344, 184, 4
+const patchWide, patchTall, patchPxPerMM = 258, 138, 3
 
 // lookPatch sends the skin of a zone about the middle of its largest field, before a step or after it, or at a moment where no step is named, or one that the plan does not have (any more): the same picture as that of the whole aircraft, from near by.
 func (s *Server) lookPatch(c fiber.Ctx) error {
@@ -258,7 +258,7 @@ func (s *Server) lookPatch(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	c.Set(fiber.HeaderContentType, "image/png")
+	c.Set(fiber.HeaderContentType, "image/jpeg")
 	c.Set(fiber.HeaderCacheControl, "private, no-cache")
 	return c.Send(out)
 }

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"image/jpeg"
 	"image/png"
 	"io"
 	"net/http"
@@ -166,11 +167,11 @@ func TestLookPatch(t *testing.T) {
 	patch := func(query string) []byte {
 		r := s.ask("GET", "/api/builds/petrel/look/patch?"+query, "")
 		var b bytes.Buffer
-		if _, err := b.ReadFrom(r.Body); err != nil || r.StatusCode != 200 || r.Header.Get("Content-Type") != "image/png" {
+		if _, err := b.ReadFrom(r.Body); err != nil || r.StatusCode != 200 || r.Header.Get("Content-Type") != "image/jpeg" {
 			t.Fatal(query, r.StatusCode, err)
 		}
-		img, err := png.Decode(bytes.NewReader(b.Bytes()))
-		if err != nil || img.Bounds().Dx() > 344 || img.Bounds().Dy() > 184 || img.Bounds().Dx() < 200 {
+		img, err := jpeg.Decode(bytes.NewReader(b.Bytes()))
+		if err != nil || img.Bounds().Dx() > 258 || img.Bounds().Dy() > 138 || img.Bounds().Dx() < 150 {
 			t.Errorf("%s: %v %v", query, img.Bounds(), err)
 		}
 		return b.Bytes()

@@ -120,7 +120,7 @@ func skin(k look.Skin) wire.Skin {
 	}
 	s.Words = s.Sheen
 	if k.Residue > 0 || k.Filled > 0 {
-		s.Words = fmt.Sprintf("%s, wash on %.0f %% of the surface", s.Sheen, 100*k.Residue)
+		s.Words = fmt.Sprintf("%s, washed on %.0f %%", s.Sheen, 100*k.Residue)
 	}
 	return s
 }

@@ -38,8 +38,8 @@ const shown = computed(() => sides.map((side) => ({ side, src: src(side), skin: 
       :src="one.src"
       :alt="`${label[one.side]}: ${words(one.skin)}.`"
       :style="{ background: one.skin.surface }"
-      width="344"
-      height="184"
+      width="258"
+      height="138"
       draggable="false"
     />
     <figcaption class="soft">
@@ -56,7 +56,7 @@ const shown = computed(() => sides.map((side) => ({ side, src: src(side), skin: 
   margin: 0;
 }
 .swatch {
-  aspect-ratio: 344 / 184;
+  aspect-ratio: 258 / 138;
 }
 img {
   width: 100%;
