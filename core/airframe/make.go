@@ -159,7 +159,7 @@ func (m *maker) end() float64 {
 	return 1
 }
 
-const podEnd = 0.62
+var podEnd = Numbers.Number("airframe-pod-end", 0.62, "", "share of the length at which the fuselage of a twin-boom aircraft ends", invented)
 
 // body returns half depth, half width and the middle's height of the fuselage at a share of its length.
 func (m *maker) body(t float64) (deep, wide, mid float64) {

@@ -91,7 +91,11 @@ type Put struct {
 	Times   float64 // 0 for once
 }
 
-const smallMM, longer = 8, 1.4 // width of stencils; how much wider than tall figures are
+var (
+	byLooks = fact.Bench("chosen: a form for markings that say none")
+	smallMM = Numbers.Number("marking-small", 8, "mm", "width below which a marking is a stencil", byLooks)
+	longer  = Numbers.Number("marking-long", 1.4, "", "how much wider than tall figures are", byLooks)
+)
 
 // Looks returns what the marking looks like: as it says, or by its size.
 func (d Decal) Looks() Form {

@@ -40,12 +40,24 @@ var chipTools = []*Hand{
 var chips = &Effect{ID: "chips", Name: "Chips", By: chipTools, plan: func(j *Job, p *Plan) { chipped(j, p) }}
 
 var (
-	byHand  = fact.Bench("T98: by brush or pencil 50 to 300 single ones an aircraft, by sponge 30 to 150 dabs")
-	single  = Numbers.Number("chips-single", 150, "", "single chips that a hand sets on an aircraft, of as many as are usual", byHand)
-	singles = Numbers.Number("chips-single-most", 300, "", "most of them", byHand)
-	dabs    = Numbers.Number("chips-dabs", 75, "", "dabs of a sponge on an aircraft, of as many as are usual", byHand)
-	dabMost = Numbers.Number("chips-dabs-most", 150, "", "most of them", byHand)
-	perDab  = int(Numbers.Number("chips-a-dab", 6, "", "marks that a nearly empty sponge leaves at a dab", byHand))
+	shapeBench = fact.Bench("chosen by eye: each tool is told by its hand")
+	byHand     = fact.Bench("T98: by brush or pencil 50 to 300 single ones an aircraft, by sponge 30 to 150 dabs")
+	single     = Numbers.Number("chips-single", 150, "", "single chips that a hand sets on an aircraft, of as many as are usual", byHand)
+	singles    = Numbers.Number("chips-single-most", 300, "", "most of them", byHand)
+	dabs       = Numbers.Number("chips-dabs", 75, "", "dabs of a sponge on an aircraft, of as many as are usual", byHand)
+	dabMost    = Numbers.Number("chips-dabs-most", 150, "", "most of them", byHand)
+	dabWide    = Numbers.Number("chips-dab-wide", 1.2, "mm", "half width of a dab at 1/48", byHand)
+	dabOwn     = Numbers.Number("chips-dab-least", 0.25, "", "least size of a mark in a dab, in that of its largest chip", byHand)
+	dabSpan    = Numbers.Number("chips-dab-span", 0.5, "", "how much larger it can be", byHand)
+	rimWide    = Numbers.Number("chip-rim", 1.25, "", "width of a lifted flake with the rim that shows its primer, in that of what it lays bare", shapeBench)
+	rimFrom    = Numbers.Number("chip-rim-from", 3, "", "size from which a flake shows such a rim, in the smallest mark", shapeBench)
+	liftRag    = Numbers.Number("chip-ragged", 0.45, "", "how ragged the rim of a lifted or dabbed chip is", shapeBench)
+	touchRg    = Numbers.Number("chip-touch-ragged", 0.3, "", "how ragged a touch of the brush is", shapeBench)
+	wornRag    = Numbers.Number("chip-worn-ragged", 0.2, "", "how ragged what is wiped back is", shapeBench)
+	wornOut    = Numbers.Number("chip-worn-wide", 1.6, "", "how much wider what is wiped back is than a chip", shapeBench)
+	faint      = Numbers.Number("chip-faint", 0.25, "", "how dense a pencil's dash or what is wiped back is, as a share of a chip", shapeBench)
+	dashes     = Numbers.Number("pencil-turns", 25, "°", "how much the directions of a pencil's dashes vary (standard deviation)", shapeBench)
+	perDab     = int(Numbers.Number("chips-a-dab", 6, "", "marks that a nearly empty sponge leaves at a dab", byHand))
 )
 
 // handed returns how many single chips, or dabs of a sponge, a hand sets of a zone's chips; the rest is a texture.
@@ -169,31 +181,31 @@ func (h *Hand) marks(j *Job, n int, c Chipping) *Laid {
 		l.Inks = []colour.Colour{j.Below, j.Primer}
 	}
 	for _, s := range places {
-		s.Ragged, s.Turned = 0.45, 2*math.Pi*rnd.Float64()
+		s.Ragged, s.Turned = liftRag, 2*math.Pi*rnd.Float64()
 		switch h.Do {
 		case "chip":
-			if s.WideMM > 3*h.MarkMM { // the larger ones show the primer at their rim
+			if s.WideMM > rimFrom*h.MarkMM { // the larger ones show the primer at their rim
 				rim := s
-				rim.WideMM, rim.HoleMM, rim.Ink = s.WideMM*1.25, s.WideMM/1.25*1.25, 1
+				rim.WideMM, rim.HoleMM, rim.Ink = s.WideMM*rimWide, s.WideMM, 1
 				l.Streaks = append(l.Streaks, rim)
 			}
 			l.Streaks = append(l.Streaks, s)
 		case "wipe-back":
-			s.Ragged, s.WideMM, s.Density = 0.2, s.WideMM*1.6, s.Density/4
+			s.Ragged, s.WideMM, s.Density = wornRag, s.WideMM*wornOut, s.Density*faint
 			l.Streaks = append(l.Streaks, s)
 		case "sponge-chips":
 			for range perDab {
 				one := s
-				r, a := 1.2*math.Sqrt(rnd.Float64())*usualScale/j.scale(), 2*math.Pi*rnd.Float64()
+				r, a := dabWide*math.Sqrt(rnd.Float64())*usualScale/j.scale(), 2*math.Pi*rnd.Float64()
 				one.At = airframe.Pt{X: s.At.X + r*math.Cos(a), Y: s.At.Y + r*math.Sin(a)}
-				one.WideMM = max(h.MarkMM, s.WideMM*(0.25+0.5*rnd.Float64()))
+				one.WideMM = max(h.MarkMM, s.WideMM*(dabOwn+dabSpan*rnd.Float64()))
 				one.Turned = 2 * math.Pi * rnd.Float64()
 				l.Streaks = append(l.Streaks, one)
 			}
 		case "pencil":
-			l.Streaks = append(l.Streaks, Streak{View: s.View, At: s.At, TowardDeg: Toward(s.View) + 25*rnd.NormFloat64(), LongMM: max(0.3, s.WideMM), WideMM: h.MarkMM, Density: s.Density / 4})
+			l.Streaks = append(l.Streaks, Streak{View: s.View, At: s.At, TowardDeg: Toward(s.View) + dashes*rnd.NormFloat64(), LongMM: max(0.3, s.WideMM), WideMM: h.MarkMM, Density: s.Density * faint})
 		default:
-			s.Ragged = 0.3
+			s.Ragged = touchRg
 			l.Streaks = append(l.Streaks, s)
 		}
 	}

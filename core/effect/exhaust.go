@@ -39,7 +39,7 @@ var exhaust = &Effect{ID: route.OfExhaust, Name: "Exhaust", From: airframe.Stack
 	}
 	dose, s := row.dose(last)*j.amount()*j.reach(), j.spraying(row)
 	j.tell(p, row, profile, dose, s)
-	p.ways(j, dose, s)
+	p.ways(j, row, dose, s)
 }, unasked: func(s *route.Step, a *airframe.Airframe) bool {
 	return s.Do.ID == "exhaust-spray" && (a.Has(airframe.Stack) || !a.Has(airframe.GunPort))
 }}
@@ -82,7 +82,7 @@ func (j *Job) tell(p *Plan, row *Bank, profile []Point, dose float64, s Spraying
 	lastStack := row.Stacks[len(row.Stacks)-1] * metre
 	dense := func(cover float64) float64 { return -math.Expm1(-j.amount() * -math.Log1p(-cover)) }
 	d := Dust{Colour: ink}
-	peak := -math.Log1p(-min(0.98, Core(j.Wear.Stain))) * j.amount()
+	peak := row.cap() * j.amount()
 	var passes []Pass
 	switch p.Hand {
 	case inDust:
@@ -150,10 +150,10 @@ func (p *Plan) plumed(j *Job, row *Bank, v airframe.View, profile []Point, passe
 }
 
 // ways tells the same plume by the other hands, each in a line.
-func (p *Plan) ways(j *Job, dose float64, s Spraying) {
+func (p *Plan) ways(j *Job, row *Bank, dose float64, s Spraying) {
 	d := Dust{Colour: j.ink()}
 	perCM2 := d.Amount(j.Paint, 1-math.Exp(-1))
-	peak := -math.Log1p(-min(0.98, Core(j.Wear.Stain))) * j.amount()
+	peak := row.cap() * j.amount()
 	kept := func(mist float64) string { return say.Percent(min(1, d.Kept(j.Paint, perCM2, mist))) }
 	for _, w := range []struct {
 		by *Hand

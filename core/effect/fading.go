@@ -134,9 +134,9 @@ func (j DotJob) Plan(a *airframe.Airframe, zone int) DotPlan {
 		}
 		f.placed++
 		placed[f.view].add(at)
-		d := Dot{View: f.view, At: at, DMM: j.DMM, TowardDeg: TowardAt(a, f.view, at) + varyTurn*rnd.NormFloat64(), Wide: math.Exp(varyWide * rnd.NormFloat64()), Blended: blended * (0.4 + 1.2*rnd.Float64())}
+		d := Dot{View: f.view, At: at, DMM: j.DMM, TowardDeg: TowardAt(a, f.view, at) + varyTurn*rnd.NormFloat64(), Wide: math.Exp(varyWide * rnd.NormFloat64()), Blended: blended * (blendLow + blendSpan*rnd.Float64())}
 		d.LengthMM = min(drawnMost, long*math.Exp(varies*min(varyMost, rnd.NormFloat64())))
-		d.Bend = 0.012 * rnd.NormFloat64()
+		d.Bend = bends * rnd.NormFloat64()
 		d.Tone = tones[pick(weights.of(own, f.view, at), rnd.Float64())]
 		d.Colour = d.Tone.Of(j.Paint)
 		d.LengthMM = own.stays(d.View, d.At, d.TowardDeg, d.LengthMM)
@@ -412,6 +412,11 @@ var (
 	blended   = Numbers.Number("oil-blended", 0.6, "", "share of a dot's oil that ends worked into its panel; the rest is still told as a streak", oilBench)
 	panelOwn  = Numbers.Number("oil-panel-tone", 0.9, "", "how much the tones of panels differ (standard deviation of the logarithm of their shares)", fact.Bench("panels fade one by one, none like its neighbour"))
 	panelMore = Numbers.Number("oil-panel-strength", 0.45, "", "how much the strength of fading differs from panel to panel, likewise", fact.Bench("panels fade one by one, none like its neighbour"))
+	blendLow  = Numbers.Number("oil-blended-least", 0.4, "", "least that a dot is blended, in what is usual", oilBench)
+	blendSpan = Numbers.Number("oil-blended-span", 1.2, "", "how much more it can be", oilBench)
+	bends     = Numbers.Number("dot-bends", 0.012, "/mm", "how much drawn dots bend (standard deviation)", oilBench)
+	cutShort  = Numbers.Number("dot-cut-short", 0.8, "", "share of a usual length below which a line has stopped a dot: what it could not be drawn to is worked in", oilBench)
+	otherTone = Numbers.Number("oil-panel-other-tone", 0.8, "", "share of its own tone in a panel that came from another aircraft", oilBench)
 	replaced  = Numbers.Number("oil-panel-replaced", 0.07, "", "share of the panels that came from another aircraft", oilBench)
 	replacing = Numbers.Number("oil-panel-other", 2.2, "", "times as strong as others that such a panel differs", oilBench)
 	smallMM2  = Numbers.Number("oil-small-panel", 150, "mm²", "panels below this take less of a dot than falls on them: the brush carries it on", oilBench)
@@ -420,7 +425,14 @@ var (
 )
 
 // sun is how much more of it a view's skin gets.
-var sun = map[airframe.View]float64{airframe.Top: 1.15, airframe.Under: 0.6, airframe.Left: 0.9, airframe.Right: 0.9}
+var (
+	sunBench = fact.Bench("the sun fades upper surfaces first")
+	sunSide  = Numbers.Number("sun-side", 0.9, "", "how much of the sun a side gets, against the mean", sunBench)
+	sun      = map[airframe.View]float64{
+		airframe.Top: Numbers.Number("sun-top", 1.15, "", "the same, of what looks up", sunBench), airframe.Under: Numbers.Number("sun-under", 0.6, "", "the same, of what looks down", sunBench),
+		airframe.Left: sunSide, airframe.Right: sunSide,
+	}
+)
 
 // toning is what each panel's dots are mixed from and how strongly it fades.
 type toning struct {
@@ -453,9 +465,9 @@ func (p *panels) tones(seed uint64) toning {
 			more *= replacing
 			strong = 2 + rnd.IntN(len(tones)-2) // not as sun makes it
 			for k := range own {
-				own[k] *= 0.2
+				own[k] *= 1 - otherTone
 			}
-			own[strong] += 0.8
+			own[strong] += otherTone
 		}
 		t.shares, t.more = append(t.shares, own), append(t.more, more)
 	}
@@ -503,7 +515,7 @@ func (j DotJob) Laid(a *airframe.Airframe, zone int, dots []Dot) *Laid {
 				held[panel] = make([]float64, len(tones))
 			}
 			// A dot that its panel's line stopped was not less of a dot: what it could not be drawn to is worked in too.
-			whole := dense * s.WideMM * max(s.LongMM, min(longest, drawnMost)*0.8)
+			whole := dense * s.WideMM * max(s.LongMM, min(longest, drawnMost)*cutShort)
 			in := whole - dense*s.WideMM*s.LongMM*(1-d.Blended)
 			held[panel][k] += in
 			all += in

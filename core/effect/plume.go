@@ -195,7 +195,7 @@ func Hours(s wear.Service) float64 {
 	switch {
 	case s.New:
 		return hoursNew
-	case s.Months <= 0:
+	case !s.Said():
 		return usualHours
 	}
 	return min(hoursMost, s.Months*hoursMonth)

@@ -56,7 +56,7 @@ func BandsOf(t wear.Targets) Bands {
 	if !ok {
 		own = wantedBands[shade.Subtle]
 	}
-	if t.Service.Months <= 0 && !t.Service.New {
+	if !t.Service.Said() {
 		return own
 	}
 	share := math.Sqrt(min(1, max(0, t.Done)))

@@ -28,6 +28,7 @@ type marking struct {
 // Marked is a marking where it lies: which of a step's decals, and which of its places.
 type Marked struct {
 	Decal, Copy int
+	Name        string
 	decal.Put
 	WidthMM, HeightMM float64
 	Form              decal.Form
@@ -75,7 +76,7 @@ func Place(a *airframe.Airframe, list []decal.Decal) (all []Marked) {
 		form := one.Looks()
 		copies := 0
 		add := func(v airframe.View, at airframe.Pt, turn, scale float64) {
-			all = append(all, Marked{n, copies, decal.Put{View: v, At: at, TurnDeg: turn, Times: scale}, one.WidthMM * scale, one.HeightMM * scale, form})
+			all = append(all, Marked{n, copies, one.Name, decal.Put{View: v, At: at, TurnDeg: turn, Times: scale}, one.WidthMM * scale, one.HeightMM * scale, form})
 			copies++
 		}
 		for _, p := range one.At {

@@ -10,6 +10,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/effect"
+	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
@@ -338,8 +339,7 @@ func (z *palette) shines(spot int) float32 {
 	return most
 }
 
-// wetShows is how much sooner a film shines than it colours.
-const wetShows = 4
+var wetShows = float32(Numbers.Number("wet-shows", 4, "", "how much sooner a film shines than it colours", fact.Bench("chosen by eye")))
 
 func paletteOf(k look.Skin, l Light) palette {
 	z := palette{masked: k.Masked, ground: l.tinted(k.Ground), line: l.tinted(k.Line), residual: float32(k.Spread), residue: l.tinted(k.Washed), metal: k.Metal, wet: k.Wet}

@@ -73,6 +73,9 @@ type Service struct {
 	Boarding       string // the side from which it is entered, left or right; the airframe's own where it is empty
 }
 
+// Said reports whether anything is said of its time in service.
+func (s Service) Said() bool { return s.Months > 0 || s.New }
+
 // Targets are what a model should show.
 type Targets struct {
 	Shading shade.Reading // of pre-shade, mottle and post-shade, with half-closed eyes
@@ -114,8 +117,7 @@ func Of(s Service) Targets {
 	hard := careOf(s.Care).People * combatOf(s.Combat).People
 	done := unsaid
 	words := "Nothing is said of its service."
-	said := s.Months > 0 || s.New
-	if said {
+	if s.Said() {
 		done = 1 - math.Exp(-s.Months*h.Factor/scale)
 		words = fmt.Sprintf("%s on %s, %s", months(s.Months), p.Words, h.Words)
 		for _, c := range []Care{careOf(s.Care), combatOf(s.Combat)} {
@@ -135,7 +137,7 @@ func Of(s Service) Targets {
 		return shade.Stark
 	}
 	return Targets{
-		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words, Service: s, Done: done, Faded: said,
+		Shading: reads(p.Shading), Stain: reads(p.Stain), Words: words, Service: s, Done: done, Faded: s.Said(),
 		Chips: chipsAll * done * shows * hard * p.Chips / hardest(func(p Place) float64 { return p.Chips }), Fade: fadeAll * done * shows * p.Fade / hardest(func(p Place) float64 { return p.Fade }),
 	}
 }

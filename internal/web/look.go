@@ -388,18 +388,14 @@ func markings(p *plan.Painter, skins []look.Skin) []wire.LookMark {
 			if m.Kind != look.Decals || m.Step == nil {
 				continue
 			}
-			list := m.Step.Decals
-			if len(list) == 0 {
-				list = picture.UsualDecals()
-			}
-			for _, at := range picture.Place(p.Shape.Airframe, list) {
+			for _, at := range picture.Place(p.Shape.Airframe, m.Step.Decals) {
 				plate, z := p.Shape.Seen(at.View, at.At)
 				if z != zone || len(all) >= mostMarkings {
 					continue
 				}
 				on := strings.TrimSpace(p.Shape.Plates[plate].Hand + " " + p.Shape.Plates[plate].Part)
 				all = append(all, wire.LookMark{
-					Zone: p.Shape.Zones[zone], Step: m.Step.ID, Decal: at.Decal, Copy: at.Copy, Words: fmt.Sprintf("%s, %s, %s", list[at.Decal].Name, on, at.View.Words()), View: at.View.String(),
+					Zone: p.Shape.Zones[zone], Step: m.Step.ID, Decal: at.Decal, Copy: at.Copy, Words: fmt.Sprintf("%s, %s, %s", at.Name, on, at.View.Words()), View: at.View.String(),
 					X: round(at.At.X, 2), Y: round(at.At.Y, 2), WidthMM: round(at.WidthMM, 2), HeightMM: round(at.HeightMM, 2), TurnDeg: round(at.TurnDeg, 1), Times: round(cmp.Or(at.Times, 1), 2),
 				})
 			}
