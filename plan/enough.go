@@ -159,7 +159,7 @@ func enoughWords(all []EnoughFigure, contrast float64, b picture.Band) string {
 // restsOn tells what the judgement rests on.
 func restsOn(t wear.Targets) string {
 	if !t.Service.Said() {
-		return "Judged on painted skin, seen through half-closed eyes. Nothing is said of its service, so that a usual one is meant; the bands are chosen by eye."
+		return "Judged on painted skin, seen through half-closed eyes, against a usual one; the bands are chosen by eye."
 	}
 	return fmt.Sprintf("Judged on painted skin, seen through half-closed eyes, against %.0f %% of what wear can do; the bands are chosen by eye.", 100*t.Done)
 }
