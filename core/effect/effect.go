@@ -44,6 +44,7 @@ type Hand struct {
 	Shows            float64 // how strongly it is drawn where no airframe says where it lies, 0 to 1
 	MarkMM           float64 // smallest mark, of what sets chips; 0 of anything else
 	Words            string  // what sets the marks
+	Glossy           bool    // what it lays in oil stays glossy until something lies over it
 }
 
 // HandOf returns the hand of a kind of step; nil where it makes no effect.
@@ -130,8 +131,8 @@ func (j *Job) Key() string {
 	if p := j.Step.Product; p != nil {
 		made = string(p.Kind) + " of " + p.Family.ID
 	}
-	return fmt.Sprintf("%d %s %s %s %s %.3g %+v %d %g %g %g %s %s %s %+v %d",
-		j.Zone, j.Step.Do.ID, j.Step.ID, j.ink(), made, float64(j.On), j.Step.Pull, j.Step.Coats, j.Step.Covered(), j.AreaCM2, j.AircraftCM2, j.Paint, j.Below, j.Primer, j.Wear, j.Step.Seed)
+	return fmt.Sprintf("%d %s %s %s %s %.3g %+v %d %g %g %g %s %s %s %+v %d %.4g",
+		j.Zone, j.Step.Do.ID, j.Step.ID, j.ink(), made, float64(j.On), j.Step.Pull, j.Step.Coats, j.Step.Covered(), j.AreaCM2, j.AircraftCM2, j.Paint, j.Below, j.Primer, j.Wear, j.Step.Seed, mixOf(j.Step, j.Paint).Paint)
 }
 
 // Plan is what a step puts where, and what it takes.

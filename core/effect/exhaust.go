@@ -30,7 +30,11 @@ var exhaust = &Effect{ID: route.OfExhaust, Name: "Exhaust", From: airframe.Stack
 		return
 	}
 	ink := j.ink()
-	p.lay(Streams(rows, j.Zone, ink, j.amount(), j.reach(), j.Step.Seed))
+	laid := 1.0
+	if j.coats() > 0 && j.Step.Spray != nil { // what suits the mix lays all of it
+		laid = j.spraying(row).Laid
+	}
+	p.lay(Streams(rows, j.Zone, ink, j.amount()*laid, j.reach(), j.Step.Seed))
 	profile := row.Profile()
 	last := profile[len(profile)-1].AftMM
 	p.LongMM = last
@@ -71,7 +75,7 @@ func (j *Job) hours() float64 {
 
 // spraying is how the step sprays a row's plume.
 func (j *Job) spraying(row *Bank) Spraying {
-	return row.Spray(denseOf(j.Step.Product, j.Paint), j.coats(), j.amount())
+	return row.Spray(mixOf(j.Step, j.Paint), j.coats(), j.amount())
 }
 
 // tell tells a plume in the step's own hand.

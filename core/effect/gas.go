@@ -132,7 +132,17 @@ var muchFired = Numbers.Number("gas-much", 2, "", "how many times the usual roun
 
 // Gas of guns comes by whatever exhaust is made with; a step that does not say so makes it where the airframe has guns and no stacks.
 var gas = &Effect{ID: route.OfGas, Name: "Gas of guns", From: airframe.GunPort, FromWords: "gun", By: []*Hand{sprayed, inDust, inStreaks}, plan: func(j *Job, p *Plan) {
-	l := Guns(j.Airframe, j.Zone, j.ink(), Fired(j.Step.Pull, j.Wear.Service.Combat), j.amount(), j.reach())
+	fires := func(amount float64) *Laid {
+		return Guns(j.Airframe, j.Zone, j.ink(), Fired(j.Step.Pull, j.Wear.Service.Combat), amount, j.reach())
+	}
+	l := fires(j.amount())
+	paint := 0.0
+	if n := j.coats(); n > 0 && len(l.Clouds) > 0 && (j.Told || j.Step.Spray != nil) {
+		var laid float64
+		if _, paint, laid = mixOf(j.Step, j.Paint).laying(gasDose(l), n); laid != 1 {
+			l = fires(j.amount() * laid)
+		}
+	}
 	p.lay(l)
 	if len(l.Clouds) == 0 {
 		return
@@ -141,7 +151,7 @@ var gas = &Effect{ID: route.OfGas, Name: "Gas of guns", From: airframe.GunPort, 
 	p.outlined(l.Clouds, Tint{j.ink(), "gas, strongest at its port", ""})
 	p.say("Thin passes straight aft of each port, each dry before the next; two to five times as long as wide.")
 	if n := j.coats(); n > 0 {
-		p.row("passes", "Passes", float64(n), "", "%d, %.0f psi, %.0f %% of paint in the mix", n, stainPSI, 100*gasPaint(l, denseOf(j.Step.Product, j.Paint), n))
+		p.row("passes", "Passes", float64(n), "", "%d, %.0f psi, %.0f %% of paint in the mix", n, stainPSI, 100*paint)
 	}
 	for _, c := range l.Clouds {
 		peak := 0.0
@@ -169,14 +179,4 @@ func gasDose(l *Laid) (dose float64) {
 		}
 	}
 	return dose
-}
-
-// gasPaint is the share of paint in the mix in which a gun's gas is sprayed in n passes.
-func gasPaint(l *Laid, dense float64, n int) float64 {
-	um := passWetUM
-	share := func() float64 { return gasDose(l) / float64(n) / (um * narrow * dense) }
-	if share() < leastPaint {
-		um = max(leastWetUM, um*share()/leastPaint)
-	}
-	return min(1, share())
 }

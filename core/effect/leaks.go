@@ -63,9 +63,10 @@ func LeakStreaks(zone int, dots []Dot, ink colour.Colour, amount, reach float64)
 
 var inStreaks = &Hand{
 	Do: "streak", Shows: Numbers.Number("mark-streak", 0.6, "", "how strongly it is drawn where no airframe says where it lies", shownBench),
-	Tool: "The finest brush for the dot, a soft flat one, nearly dry, for one stroke.",
-	Undo: "A bud with a trace of its thinner, for a day or two.",
-	Seal: "As oil dots; a streak that shall shine goes on after the last coat.",
+	Tool:   "The finest brush for the dot, a soft flat one, nearly dry, for one stroke.",
+	Glossy: true,
+	Undo:   "A bud with a trace of its thinner, for a day or two.",
+	Seal:   "As oil dots; a streak that shall shine goes on after the last coat.",
 }
 
 // A dot is set where something can leak and drawn out, with the air above and below, down the sides.

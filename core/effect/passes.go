@@ -64,6 +64,8 @@ type Spraying struct {
 	Paint   float64 // share of paint in the mix, 0 to 1
 	Microns float64 // wet film of a pass where it is narrowest
 	MM3     float64 // on the model
+	Dose    float64 // wanted across the plume where that is most, in density times mm
+	Laid    float64 // share of it that the passes lay: 1 unless the mix is too weak or too strong
 }
 
 // across returns the dose across the plume: density times mm.
@@ -95,26 +97,54 @@ func (p Plume) distanceMM(aftMM float64) float64 {
 // narrow is the width of an even film of the same volume as a pass at its narrowest, in mm.
 var narrow = leastAway * sprayCone / 2.355 * math.Sqrt(2*math.Pi)
 
-// suited returns in how many passes a dose, in density times mm, is sprayed with a paint of such a density a wet µm.
-func suited(dose, dense float64) int {
-	share := func(n int, um float64) float64 { return dose / float64(n) / (um * narrow * dense) }
+// Mix is what is sprayed.
+type Mix struct {
+	Dense float64 // optical density of a wet µm of its paint, unthinned
+	Paint float64 // share of paint in it, 0 to 1; 0 for whatever suits
+}
+
+// mixOf returns what a step is sprayed with on a ground: in the thinning that its airbrush is set for, if it is.
+func mixOf(s *route.Step, ground colour.Colour) Mix {
+	m := Mix{Dense: denseOf(s.Product, ground)}
+	if s.Spray != nil {
+		m.Paint = 1 / (1 + s.Spray.Thinning)
+	}
+	return m
+}
+
+// laying returns the wet film of each of n passes, the share of paint in the mix, and how much of a dose, in density times mm, they lay: all of it, unless the mix is too weak for the
+// thickest film of a pass or too strong for the thinnest. A strong paint is laid in thinner films, so that a tenth of the mix is paint.
+func (m Mix) laying(dose float64, n int) (um, paint, laid float64) {
+	needs := dose / float64(n) / (narrow * m.Dense) // µm of paint
+	if paint = m.Paint; paint > 0 {
+		um = min(passWetUM, max(leastWetUM, needs/paint))
+	} else {
+		um = min(passWetUM, max(leastWetUM, needs/leastPaint))
+		paint = min(1, needs/um)
+	}
+	return um, paint, um * paint / needs
+}
+
+// suited returns in how many passes a dose, in density times mm, is sprayed: the usual, more of a weak mix, up to what anybody sprays, and fewer of a strong one.
+func (m Mix) suited(dose float64) int {
+	thick, thin := mostPaint, leastPaint
+	if m.Paint > 0 {
+		thick, thin = m.Paint, m.Paint
+	}
+	share := func(n int, um float64) float64 { return dose / float64(n) / (um * narrow * m.Dense) }
 	n := fewPasses
-	for share(n, passWetUM) > mostPaint && n < route.MostPasses {
+	for share(n, passWetUM) > thick && n < route.MostPasses {
 		n++
 	}
-	for n > leastPasses && share(n, leastWetUM) < leastPaint {
+	for n > leastPasses && share(n, leastWetUM) < thin {
 		n--
 	}
 	return n
 }
 
-// passes returns in how many the plume is sprayed as it is planned; 0 where it can't be seen.
-func (p Plume) passes(dense float64) int { return len(p.Spray(dense, 0, 1).Passes) }
-
-// Spray returns how amount times the plume is sprayed with a paint that has such a density a wet µm: n passes, or as many as suit the paint where n is 0, of the same volume a mm, each
-// drawn away as the plume widens and each as far as it is still needed, the longest first. A strong paint is laid in thinner films, so that a tenth of the mix is paint; a weak one takes
-// more passes, up to what anybody sprays.
-func (p Plume) Spray(dense float64, n int, amount float64) Spraying {
+// Spray returns how amount times the plume is sprayed: n passes, or as many as suit the mix where n is 0, of the same volume a mm, each drawn away as the plume widens and each as far as it
+// is still needed, the longest first.
+func (p Plume) Spray(mix Mix, n int, amount float64) Spraying {
 	const step = 1.0 // mm
 	var dose []float64
 	painted := p.painting()
@@ -129,16 +159,15 @@ func (p Plume) Spray(dense float64, n int, amount float64) Spraying {
 		dose = append(dose, p.across(x)*amount)
 		most = max(most, dose[len(dose)-1])
 	}
-	s := Spraying{PSI: stainPSI}
+	s := Spraying{PSI: stainPSI, Laid: 1}
 	if strongest*amount < seenFrom {
 		return s // nobody would spray any of it
 	}
-	share := func(n int, um float64) float64 { return most / float64(n) / (um * narrow * dense) }
 	if n <= 0 {
-		n = suited(most, dense)
+		n = mix.suited(most)
 	}
-	s.Microns = min(passWetUM, max(leastWetUM, passWetUM*share(n, passWetUM)/leastPaint))
-	s.Paint = min(1, share(n, s.Microns))
+	s.Dose = most
+	s.Microns, s.Paint, s.Laid = mix.laying(most, n)
 	each := most / float64(n)
 	for k := 1; k <= n; k++ {
 		from, to := -1.0, -1.0

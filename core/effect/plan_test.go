@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/route"
 	"inkysparrow/core/wear"
 )
@@ -284,6 +285,46 @@ func TestThinness(t *testing.T) {
 	}
 }
 
+// The airbrush's own thinning is what is in the mix: a weaker one takes more passes, in as many passes it lays less, and one that suits lays all of it. The cup asks for what suits.
+func TestOwnThinning(t *testing.T) {
+	for what, pull := range map[string]route.Pull{"exhaust": {}, "gas": {Of: route.OfGas}} {
+		sprayed := func(passes int, thinning float64) (*Job, *Plan, float64) {
+			for _, j := range on(t, plane(t, "low-single"), "exhaust-spray", painted(coating.Paint, "waterborne-acrylic", "#2b2725"), pull) {
+				if thinning > 0 {
+					j.Step.Spray = &dose.Setting{Thinning: thinning}
+				}
+				Follow(j, passes, 0, false)
+				if p := Of(j); p.Laid != nil && len(p.Laid.Clouds) > 0 {
+					sum := 0.0
+					for x := 5.0; x < 30; x++ {
+						sum += p.Laid.Clouds[0].Density(x, 0)
+					}
+					return j, p, sum
+				}
+			}
+			t.Fatalf("no zone has %s", what)
+			return nil, nil, 0
+		}
+		own, p, wants := sprayed(0, 0)
+		if paint := p.Figure("paint") / 100; what == "exhaust" && math.Abs(1/paint-1-own.Step.Thinning) > 0.01 || own.Step.Thinning <= 0 {
+			t.Errorf("%s: %.3f of paint and %.2f parts of thinner", what, paint, own.Step.Thinning)
+		}
+		if same, _, lays := sprayed(0, own.Step.Thinning); same.Step.Coats != own.Step.Coats || math.Abs(lays/wants-1) > 0.01 {
+			t.Errorf("%s: thinned as it suits, %d passes and %.3f; it wants %d and %.3f", what, same.Step.Coats, lays, own.Step.Coats, wants)
+		}
+		weak, _, more := sprayed(0, 60)
+		if weak.Step.Coats <= own.Step.Coats {
+			t.Errorf("%s: thinned 1:60 in %d passes, 1:%.1f in %d", what, weak.Step.Coats, own.Step.Thinning, own.Step.Coats)
+		}
+		if _, _, few := sprayed(own.Step.Coats, 60); few > 0.8*wants || few >= more {
+			t.Errorf("%s: thinned 1:60 in %d passes it lays %.3f of %.3f, in more %.3f", what, own.Step.Coats, few, wants, more)
+		}
+		if _, _, strong := sprayed(own.Step.Coats, 0.5); strong < 1.2*wants {
+			t.Errorf("%s: hardly thinned it lays %.3f of %.3f", what, strong, wants)
+		}
+	}
+}
+
 // A picture is kept by what its effects follow from: all of that is in the key, so that a change of any of it is painted anew.
 func TestKey(t *testing.T) {
 	job := func() *Job {
@@ -296,7 +337,7 @@ func TestKey(t *testing.T) {
 	for what, change := range map[string]func(*Job){
 		"zone": func(j *Job) { j.Zone = 1 }, "paint": func(j *Job) { j.Paint = colour.Grey(20) }, "surface": func(j *Job) { j.On = coating.Gloss.Texture() }, "area": func(j *Job) { j.AreaCM2++ },
 		"what is bare": func(j *Job) { j.Below = colour.Grey(1) }, "primer": func(j *Job) { j.Primer = colour.Grey(1) }, "service": func(j *Job) { j.Wear = wear.Of(wear.Service{}) },
-		"pull": func(j *Job) { j.Step.Pull.Reach = 2 }, "share": func(j *Job) { j.Step.Share = 0.4 }, "seed": func(j *Job) { j.Step.Seed++ }, "colour": func(j *Job) { j.Step.Product.Colour = "#010203" },
+		"pull": func(j *Job) { j.Step.Pull.Reach = 2 }, "thinning": func(j *Job) { j.Step.Spray = &dose.Setting{Thinning: 9} }, "share": func(j *Job) { j.Step.Share = 0.4 }, "seed": func(j *Job) { j.Step.Seed++ }, "colour": func(j *Job) { j.Step.Product.Colour = "#010203" },
 		"kind": func(j *Job) { j.Step.Product.Kind = coating.Wash }, "family": func(j *Job) { j.Step.Product.Family = coating.MustFamily("enamel") }, "step": func(j *Job) { j.Step.ID = "other" },
 	} {
 		j := job()

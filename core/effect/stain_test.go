@@ -89,7 +89,7 @@ func TestSpray(t *testing.T) {
 	for _, fuel := range []string{"rich", "mid", "lean"} {
 		for _, hides := range []float64{1, 1.5, 2.5} {
 			p := row(fuel, 30, 0.75)
-			s := p.Spray(hidesBy/(hides*coatWetUM), 0, 1)
+			s := p.Spray(Mix{Dense: hidesBy / (hides * coatWetUM)}, 0, 1)
 			if n := len(s.Passes); n < 6 || n > 22 || hides <= 1.5 && n > 14 {
 				t.Errorf("T28 %s hiding in %.1f: %d passes", fuel, hides, n)
 			}
@@ -122,7 +122,7 @@ func TestSpray(t *testing.T) {
 			}
 		}
 	}
-	thick, thin := row("rich", 30, 0.75).Spray(hidesBy/30, 8, 1), row("rich", 30, 0.75).Spray(hidesBy/30, 16, 1)
+	thick, thin := row("rich", 30, 0.75).Spray(Mix{Dense: hidesBy / 30}, 8, 1), row("rich", 30, 0.75).Spray(Mix{Dense: hidesBy / 30}, 16, 1)
 	if math.Abs(thin.Paint-thick.Paint/2) > 0.02 {
 		t.Errorf("twice the passes take %.2f of paint, half of %.2f wanted", thin.Paint, thick.Paint)
 	}
@@ -307,7 +307,7 @@ func BenchmarkDots(b *testing.B) {
 
 func BenchmarkPlume(b *testing.B) {
 	for b.Loop() {
-		row("rich", 30, 0.75).Spray(hidesBy/30, 0, 1)
+		row("rich", 30, 0.75).Spray(Mix{Dense: hidesBy / 30}, 0, 1)
 	}
 }
 
@@ -319,7 +319,7 @@ func TestFigures(t *testing.T) {
 			t.Errorf("%s: %.4f, want %.4f", what, got, want)
 		}
 	}
-	s := row("rich", 30, 0.75).Spray(hidesBy/30, 0, 1)
+	s := row("rich", 30, 0.75).Spray(Mix{Dense: hidesBy / 30}, 0, 1)
 	held("passes", float64(len(s.Passes)), 8, 0.01)
 	held("the first ends", s.Passes[0].ToMM, 109, 0.02)
 	held("held off where it begins", s.Passes[0].StartMM, 10, 0.001)
@@ -328,8 +328,8 @@ func TestFigures(t *testing.T) {
 	held("pressure", s.PSI, 12, 0.001)
 	held("paint", s.Paint, 0.194, 0.03)
 	held("on the model", s.MM3, 4.718, 0.03)
-	held("least passes", float64(len(row("lean", 30, 0.2).Spray(2, 0, 1).Passes)), 6, 0.01)
-	held("usual passes", float64(len(row("mid", 30, 0.75).Spray(hidesBy/20, 0, 1).Passes)), 8, 0.01)
+	held("least passes", float64(len(row("lean", 30, 0.2).Spray(Mix{Dense: 2}, 0, 1).Passes)), 6, 0.01)
+	held("usual passes", float64(len(row("mid", 30, 0.75).Spray(Mix{Dense: hidesBy / 20}, 0, 1).Passes)), 8, 0.01)
 	held("squeezed out for a dot", SqueezedMM3(0.8), 0.1463, 0.01)
 	p := DotJob{Paint: grey, On: coating.Flat.Texture(), DMM: 0.8, Wanted: 2, Seed: 3}.Plan(plane(t, "low-single"), 0)
 	long, _, _ := Drawn(0.8, coating.Flat.Texture())

@@ -41,10 +41,13 @@ func Follow(j *Job, passes int, share float64, followed bool) {
 		amount = 1
 	}
 	if s.Do.Counts == route.CountsPasses {
-		if passes == 0 {
-			passes = ownPasses(j)
+		mix := mixOf(s, j.Paint)
+		own := suitsOf(j, mix)
+		s.Coats = min(s.Do.Most(), max(1, int(math.Round(float64(cmp.Or(passes, own.passes))*amount))))
+		if own.dose > 0 {
+			_, paint, _ := mix.laying(own.dose*j.amount(), s.Coats)
+			s.Thinning = 1/paint - 1
 		}
-		s.Coats = min(s.Do.Most(), max(1, int(math.Round(float64(passes)*amount))))
 	}
 	if s.Do.Covers > 0 {
 		by := amount
@@ -71,37 +74,46 @@ func Pulled(s *route.Step, by route.Pull) *route.Step {
 	})
 }
 
-// ownPasses are those in which a step is sprayed where nobody says: as many as suit what it lays and its paint; one where it lays nothing. They are asked for by every judgement of a plan, and kept.
-func ownPasses(j *Job) int {
+// suits is what suits a step that is sprayed where nobody says: passes, and the dose that they lay where it is most, in density times mm; one pass and no dose where it lays nothing.
+type suits struct {
+	passes int
+	dose   float64
+}
+
+// suitsOf is asked for by every judgement of a plan, and kept.
+func suitsOf(j *Job, mix Mix) suits {
 	if j.Airframe == nil {
-		return max(1, j.Step.Do.Coats)
+		return suits{passes: max(1, j.Step.Do.Coats)}
 	}
-	key := passesOf{a: j.Airframe, zone: j.Zone, gas: Is(j.Step, j.Airframe, gas.ID), hours: j.hours(), core: Core(j.Wear.Stain), dense: denseOf(j.Step.Product, j.Paint), rounds: Fired(j.Step.Pull, j.Wear.Service.Combat)}
-	n, _ := passesMade.Of(key, func() (int, error) { return key.passes(), nil })
+	key := sprayOf{a: j.Airframe, zone: j.Zone, gas: Is(j.Step, j.Airframe, gas.ID), hours: j.hours(), core: Core(j.Wear.Stain), mix: mix, rounds: Fired(j.Step.Pull, j.Wear.Service.Combat)}
+	n, _ := suitsMade.Of(key, func() (suits, error) { return key.suits(), nil })
 	return n
 }
 
-// passesOf is all that a step's own passes follow from.
-type passesOf struct {
-	a                          *airframe.Airframe
-	zone                       int
-	gas                        bool
-	hours, core, dense, rounds float64
+// sprayOf is all that a step's own passes follow from.
+type sprayOf struct {
+	a                   *airframe.Airframe
+	zone                int
+	gas                 bool
+	hours, core, rounds float64
+	mix                 Mix
 }
 
-var passesMade = kept.New[passesOf, int](256)
+var suitsMade = kept.New[sprayOf, suits](256)
 
-func (k passesOf) passes() int {
+func (k sprayOf) suits() suits {
 	if k.gas {
 		l := Guns(k.a, k.zone, colour.Colour{}, k.rounds, 1, 1)
 		if len(l.Clouds) == 0 {
-			return 1
+			return suits{passes: 1}
 		}
-		return suited(gasDose(l), k.dense)
+		dose := gasDose(l)
+		return suits{k.mix.suited(dose), dose}
 	}
 	b := bankOf(Banks(k.a, k.hours, k.core), k.zone)
 	if b == nil {
-		return 1
+		return suits{passes: 1}
 	}
-	return max(1, b.passes(k.dense))
+	s := b.Spray(k.mix, 0, 1)
+	return suits{max(1, len(s.Passes)), s.Dose}
 }

@@ -61,6 +61,9 @@ func CupOf(s *timeline.Site, set *dose.Setting) (Cup, bool) {
 		c.Range = dose.RangeFor(s.Step.Do.Spray)
 		c.Setting = c.Range.Middle(family)
 		c.Setting.Thinning += s.Step.Do.Tint
+		if s.Step.Thinning > 0 {
+			c.Setting.Thinning = s.Step.Thinning
+		}
 		if set != nil {
 			c.Setting = *set
 		}

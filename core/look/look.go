@@ -111,6 +111,8 @@ type Mark struct {
 	Step     *route.Step
 	Silver   bool    // of decals: air stays below them
 	Left     float64 // what later coats and time have left of what was laid, 1 for all of it
+	Sealed   bool    // a clear lies over it
+	Shines   bool    // by itself, whatever lies below: spilt fuel, oil that is still fresh, a leak with nothing over it
 }
 
 // shows is how strongly a kind of step is drawn when it is fresh: an effect as its hand says; 0 for what leaves no mark.
@@ -139,6 +141,7 @@ func Of(line *timeline.Line, n int, moment time.Time) Skin {
 		k.add(line, i)
 	}
 	k.mellowed(line, n, moment)
+	k.shining(line, n, moment)
 	k.Masked = slices.Contains(k.tapes, true)
 	k.Sheen = k.Texture.Sheen()
 	ground := k.Paint
@@ -263,6 +266,7 @@ var silverShows = Numbers.Number("silver-shows", 0.05, "", "share of a decal wit
 
 // sealed takes from a mark that lies loose what a clear over it takes: pale dust drowns in a wet coat, dark dust hardly, and a mist leaves most of either.
 func (m *Mark) sealed(paint colour.Colour, step *route.Step) {
+	m.Sealed = true
 	if m.Kind != Dusted && m.Kind != Drawn || m.Step == nil {
 		return
 	}
@@ -289,6 +293,22 @@ func (k *Skin) mellowed(line *timeline.Line, n int, moment time.Time) {
 				left := effect.Mellowed(moment.Sub(p.End))
 				m.Strength, m.Left = m.Strength*left, m.Left*left
 			}
+		}
+	}
+}
+
+// shining finds what shines by itself at moment.
+func (k *Skin) shining(line *timeline.Line, n int, moment time.Time) {
+	for i := range k.Marks {
+		m := &k.Marks[i]
+		switch {
+		case m.Step == nil:
+		case m.Step.Do.Has(route.AfterFinish):
+			m.Shines = true
+		case m.Step.Product != nil && m.Step.Product.Kind == coating.Oil && !m.Sealed:
+			j := slices.IndexFunc(line.Steps[:n], func(p timeline.Placed) bool { return p.Step == m.Step })
+			hand := effect.HandOf(m.Step.Do.ID)
+			m.Shines = hand != nil && hand.Glossy || j >= 0 && line.Steps[j].TouchDry.After(moment)
 		}
 	}
 }

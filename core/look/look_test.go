@@ -225,6 +225,21 @@ func TestLeft(t *testing.T) {
 			t.Errorf("oils %v after keep %.4f, want %.4f", after, got, want)
 		}
 	}
+	shines := func(after time.Duration, steps ...plan.Step) bool {
+		line, tl := of(steps...)
+		at := line.Steps[1].End.Add(after)
+		if len(steps) > 1 {
+			at = tl.Finish.Add(after)
+		}
+		return look.At(line, at).Marks[0].Shines
+	}
+	dots, leak, flat := plan.Step{ID: "o", Do: "oil-dots", Product: "oil"}, plan.Step{ID: "s", Do: "streak", Product: "oil"}, plan.Step{ID: "z", Do: "final-coat", Product: "flat", Coats: 1}
+	if !shines(time.Minute, dots) || shines(3000*time.Hour, dots) {
+		t.Error("fresh oil shines until it is touch-dry")
+	}
+	if !shines(3000*time.Hour, leak) || shines(time.Minute, leak, flat) {
+		t.Error("a leak in oil stays glossy until a coat lies over it")
+	}
 	if k := look.Finished(line, end); k.Marks[0].Left != 1 {
 		t.Errorf("with no clear planned %.2f is left", k.Marks[0].Left)
 	}

@@ -9,7 +9,6 @@ import (
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/effect"
 	"inkysparrow/core/look"
-	"inkysparrow/core/route"
 )
 
 // raster is what was laid on each spot: the optical density of each ink, in 8 bits that are finer where there is little.
@@ -66,7 +65,7 @@ func (f *Frame) lay(ctx context.Context, skins []look.Skin, w Wish, palettes []p
 			for i, c := range l.Inks {
 				one.inks[i] = w.Light.tinted(c)
 			}
-			one.wet = m.Step.Do != nil && m.Step.Do.Has(route.AfterFinish)
+			one.wet = m.Shines
 			for i := range palettes {
 				switch own := i == zone+1; {
 				case own && !slices.ContainsFunc(palettes[i].marks, func(o mark) bool { return o.step == m.Step }):

@@ -246,18 +246,18 @@ func TestGlassAndWet(t *testing.T) {
 		t.Errorf("open, %d spots of the canopy are painted and %d clear; masked, %d and %d", open, clear, over, still)
 	}
 	top := must(New(ever, a, []airframe.View{airframe.Top}, 900, 0))
-	step := &route.Step{ID: "s", Do: route.MustTechnique("wet-stain")}
+	step := &route.Step{ID: "s", Do: route.MustTechnique("streak")}
 	k := plain(colour.Lab(45, 0, 0), coating.Flat)
-	k.Marks = []look.Mark{{Kind: "wet-stain", Step: step, Strength: 1, Share: 1, Left: 1}}
+	k.Marks = []look.Mark{{Kind: "streak", Step: step, Strength: 1, Share: 1, Left: 1}}
 	spilt := &effect.Laid{Inks: []colour.Colour{colour.Lab(45, 0, 0)}, Clouds: []effect.Cloud{{View: airframe.Top, From: airframe.Pt{X: 40, Y: 50}, ReachMM: 40, WideMM: 10, Density: func(_, _ float64) float64 { return 1 }}}}
-	brightest := func(do string) (most float32) {
-		step.Do = route.MustTechnique(do)
+	brightest := func(shines bool) (most float32) {
+		k.Marks[0].Shines = shines
 		img := must(top.linear(ever, []look.Skin{k, k}, Wish{Light: light(t, "raking"), Laid: map[*route.Step]*effect.Laid{step: spilt}}))
 		p := top.Panels[0]
 		top.each(p, airframe.Pt{X: 34, Y: 54}, airframe.Pt{X: 46, Y: 84}, func(spot int32, _ airframe.Pt) { most = max(most, img[top.pixels[spot].at].g) })
 		return most
 	}
-	if wet, dry := brightest("wet-stain"), brightest("mud"); wet == dry {
+	if wet, dry := brightest(true), brightest(false); wet == dry {
 		t.Errorf("what is wet looks as what is dry: %.3f, %.3f", wet, dry)
 	}
 }

@@ -137,6 +137,7 @@ type Step struct {
 	Drying   Drying          // how its film is helped to dry
 	Edge     EdgeID          // of a mask: hard, lifted or freehand; empty for hard
 	Seed     uint64          // of where its effect puts what
+	Thinning float64         // that its effect asks for, in parts of thinner to one of the product; 0 where it asks for none
 	Pull     Pull            // what was changed of what its effect is planned as
 	Of       string          // a wipe's wash
 	Cloth    wash.Wetness
@@ -298,10 +299,13 @@ func (z *Zone) Attended(s *Step) time.Duration {
 }
 
 // Dose returns how much the step takes on its zone, nothing for one that uses up no product. thinning is in parts of thinner to one of
-// the product, below 0 for the family's usual.
+// the product, below 0 for what its effect asks for, or the family's usual.
 func (z *Zone) Dose(s *Step, thinning float64) dose.Cup {
 	if !s.Do.Lays || s.Product == nil || s.Product.Kind == coating.DecalKind || s.Product.Family.IsLoose() {
 		return dose.Cup{}
+	}
+	if thinning < 0 && s.Thinning > 0 {
+		thinning = s.Thinning
 	}
 	film := s.Film(time.Time{})
 	return dose.Of(dose.Job{Family: s.Product.Family, AreaCM2: z.AreaCM2 * s.Covered(), Coats: film.Coats, Wet: film.Wet, Airbrush: s.Do.Airbrush, Thinning: thinning, Tint: s.Do.Tint})
