@@ -312,12 +312,12 @@ func TestOwnThinning(t *testing.T) {
 		if same, _, lays := sprayed(0, own.Step.Thinning); same.Step.Coats != own.Step.Coats || math.Abs(lays/wants-1) > 0.01 {
 			t.Errorf("%s: thinned as it suits, %d passes and %.3f; it wants %d and %.3f", what, same.Step.Coats, lays, own.Step.Coats, wants)
 		}
-		weak, _, more := sprayed(0, 60)
+		weak, _, more := sprayed(0, 200)
 		if weak.Step.Coats <= own.Step.Coats {
-			t.Errorf("%s: thinned 1:60 in %d passes, 1:%.1f in %d", what, weak.Step.Coats, own.Step.Thinning, own.Step.Coats)
+			t.Errorf("%s: thinned 1:200 in %d passes, 1:%.1f in %d", what, weak.Step.Coats, own.Step.Thinning, own.Step.Coats)
 		}
-		if _, _, few := sprayed(own.Step.Coats, 60); few > 0.8*wants || few >= more {
-			t.Errorf("%s: thinned 1:60 in %d passes it lays %.3f of %.3f, in more %.3f", what, own.Step.Coats, few, wants, more)
+		if _, _, few := sprayed(own.Step.Coats, 200); few > 0.8*wants || few >= more {
+			t.Errorf("%s: thinned 1:200 in %d passes it lays %.3f of %.3f, in more %.3f", what, own.Step.Coats, few, wants, more)
 		}
 		if _, _, strong := sprayed(own.Step.Coats, 0.5); strong < 1.2*wants {
 			t.Errorf("%s: hardly thinned it lays %.3f of %.3f", what, strong, wants)
