@@ -307,3 +307,40 @@ func TestLookBeside(t *testing.T) {
 		}
 	}
 }
+
+// A canopy that was masked and painted over is clear once the step that unmasks it is past, and its frame keeps the paint.
+func TestUnmaskCanopy(t *testing.T) {
+	b := open(t, desk, "/builds/petrel/look?view=left")
+	b.painted(".picture")
+	shown := func(day string) (light []float64) { // at the first event of a day
+		for at := b.text(".bar .moment"); !strings.Contains(at, day); {
+			b.press('.')
+			was := at
+			b.eventually("the moment moves on from "+was, func() bool { at = b.text(".bar .moment"); return at != was })
+		}
+		b.painted(".picture")
+		for _, v := range b.page.MustEval(`() => {
+			const i = document.querySelector('.picture img'), c = document.createElement('canvas')
+			c.width = 200; c.height = Math.round(200 * i.naturalHeight / i.naturalWidth)
+			const x = c.getContext('2d'); x.drawImage(i, 0, 0, c.width, c.height)
+			const d = x.getImageData(0, 0, c.width, c.height).data, out = []
+			for (let k = 0; k < d.length; k += 4) out.push(d[k] + d[k + 1] + d[k + 2])
+			return out
+		}`).Arr() {
+			light = append(light, v.Num())
+		}
+		return light
+	}
+	over, clear := shown("Sat 13"), shown("Sun 14")
+	var n, x, y float64
+	for i := range over {
+		if over[i]-clear[i] > 60 { // glass is darker than the paint that went over its mask
+			n, x, y = n+1, x+float64(i%200), y+float64(i/200)
+		}
+	}
+	if n < 20 || x/n < 80 || x/n > 130 {
+		t.Fatalf("%.0f spots about %.0f, %.0f of 200 are clear after the unmasking", n, x/n, y/n)
+	}
+	b.tapped(".picture", x/n/200, y/n/(float64(len(over))/200))
+	b.sees(".asked h2", "Canopy")
+}

@@ -106,7 +106,15 @@ const (
 	Skin   Stuff = iota // what is painted
 	Glass               // stays clear
 	Rubber              // tyres
+	Hollow              // an opening that light hardly reaches: wheel wells, intakes
+	Blade               // propellers
 )
+
+// stuffs are what the stuffs are called in drawings.
+var stuffs = []string{"skin", "glass", "rubber", "hollow", "blade"}
+
+// Painted reports whether a zone's paint goes on it: on skin, and on blades, which keep their own look where no zone asks for them by name.
+func (s Stuff) Painted() bool { return s == Skin || s == Blade }
 
 // Round is how a plate curves away from the viewer.
 type Round uint8
@@ -133,6 +141,7 @@ type Plate struct {
 	Off     float64   // how far a flat plate stands out of the picture
 	Along   []Station // of a round one; where there are none it stands out as far as it is wide
 	Hovers  bool      // it hides others from sight without touching them
+	Named   bool      // a zone has it by its part's name, and not only by the way it faces
 	Counts  bool      // its skin is counted here; another view has counted it where not
 	Fields  []Field
 

@@ -3,6 +3,7 @@ package airframe
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -108,7 +109,9 @@ func TestTypes(t *testing.T) {
 			}
 			wide := made(t, Spec{Type: k.ID, Scale: 48, SpanMM: 300})
 			low, high := wide.Bounds(Top)
-			within(t, "a wanted span", high.X-low.X, 300, 0.01)
+			if k.Fold == 0 { // a span is that of spread wings: see TestFolded
+				within(t, "a wanted span", high.X-low.X, 300, 0.01)
+			}
 		})
 	}
 	if _, err := Make(Spec{Type: "zeppelin"}); err == nil {
@@ -556,5 +559,69 @@ func TestBooms(t *testing.T) {
 	own := made(t, Spec{Type: "twin-boom", Claims: []Claim{{"all", []string{"all"}}, {"tanks", []string{"pod"}}, {"doors", []string{"doors"}}}})
 	if m := own.Measures(); m[own.Zone("tanks")].AreaCM2 <= 1 || m[own.Zone("doors")].AreaCM2 <= 0.1 {
 		t.Errorf("tanks of %.1f cm2, doors of %.1f", m[own.Zone("tanks")].AreaCM2, m[own.Zone("doors")].AreaCM2)
+	}
+}
+
+// Folded wings end at their fold as seen from above, stand up beyond it as seen from the sides, their underside outwards, and have as much skin below as spread ones of the same measures.
+func TestFolded(t *testing.T) {
+	a := made(t, Spec{Type: "folded-single", SpanMM: 300})
+	k, _ := TypeNamed("folded-single")
+	low, high := a.Bounds(Top)
+	if wide := high.X - low.X; wide < 300*k.Fold || wide > 300*k.Fold+8 {
+		t.Errorf("folded, it is %.0f mm wide", wide)
+	}
+	outer := Pt{X: 300 * 0.5 * 0.8, Y: 0.4 * a.LengthMM}
+	if plate, _ := a.Seen(Top, outer); plate >= 0 {
+		t.Error("there is wing beyond its fold")
+	}
+	for _, v := range []View{Left, Right} {
+		up := 0
+		for i := range a.Plates {
+			if p := &a.Plates[i]; p.View == v && p.Part == "wing" && p.Off != 0 && p.Round == Flat {
+				_, h := p.Shape().Bounds()
+				l, _ := p.Shape().Bounds()
+				within(t, "how high it stands", h.Y-l.Y, 150*(1-k.Fold), 0.02)
+				if want := map[bool]string{true: "under", false: "upper"}[p.Hand == v.String()]; p.Face != want {
+					t.Errorf("from the %s the %s one shows its %s side", v, p.Hand, p.Face)
+				}
+				up++
+			}
+		}
+		if up != 2 {
+			t.Errorf("%d wings stand up, from the %s", up, v)
+		}
+	}
+	wings := func(a *Airframe) float64 {
+		return a.Measures()[a.Zone("wing")].AreaCM2
+	}
+	of := []Claim{{"rest", []string{"all"}}, {"wing", []string{"wing/under"}}}
+	within(t, "the skin below", wings(made(t, Spec{Type: "folded-single", SpanMM: 300, Claims: of})), wings(made(t, Spec{Type: "low-single", SpanMM: 300, Claims: of})), 0.35)
+}
+
+// Wheels that are drawn up go into wells, which are hollow, no zone's skin, and there below alone; a propeller is its own until a zone asks for it.
+func TestOwnLooks(t *testing.T) {
+	wells := func(a *Airframe) (n int) {
+		for i := range a.Plates {
+			if p := &a.Plates[i]; p.Part == "wells" {
+				n++
+				if p.Stuff != Hollow || p.View != Under || p.Counts || p.Stuff.Painted() {
+					t.Errorf("a well of %s: %+v", a.Type, p.Stuff)
+				}
+			}
+		}
+		return n
+	}
+	for kind, want := range map[string]int{"low-single": 2, "mid-twin": 2, "swept-jet": 3, "biplane": 0, "high-float": 0} {
+		if n := wells(made(t, Spec{Type: kind})); n != want {
+			t.Errorf("%s has %d wells", kind, n)
+		}
+	}
+	named := func(claims ...Claim) bool {
+		a := made(t, Spec{Type: "low-single", Claims: claims})
+		i := slices.IndexFunc(a.Plates, func(p Plate) bool { return p.Stuff == Blade })
+		return a.Plates[i].Named
+	}
+	if named(Claim{"under", []string{"under"}}) || !named(Claim{"under", []string{"under"}}, Claim{"prop", []string{"prop"}}) {
+		t.Error("a propeller is a zone's own when it is named")
 	}
 }

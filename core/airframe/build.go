@@ -52,13 +52,19 @@ func (m *maker) build() {
 	}
 	if k.Booms {
 		for _, hand := range []float64{1, -1} {
-			m.finTop(fin, hand*tail.span)
+			m.edgeTop(fin, hand*tail.span)
 		}
 	} else {
-		m.finTop(fin, 0)
+		m.edgeTop(fin, 0)
 	}
 	m.bodyLines(cowlEnd)
 	m.surfaceLines(wing, Top, Under)
+	if k.Fold > 0 {
+		m.surfaceLines(m.folded(), Left, Right)
+		for _, hand := range []float64{1, -1} {
+			m.edgeTop(m.folded(), hand*wing.span)
+		}
+	}
 	if k.Biplane {
 		m.surfaceLines(m.upperWing(wing), Top, Under)
 	}
@@ -78,7 +84,35 @@ func (m *maker) wing(height float64) surface {
 	}
 	deep, _, mid := m.body(d.Wing + 0.5*d.Root/d.Length)
 	s.z = mid + height*deep
+	if share := m.kind.Fold; share > 0 {
+		lead, chord := s.at(share)
+		s.sweep, s.tip, s.span, s.square = lead-s.x, chord, s.span*share, true
+	}
 	return s
+}
+
+// folded is what of a wing stands upright beyond its fold.
+func (m *maker) folded() surface {
+	inner := m.wing(m.kind.Wing)
+	lead, chord := inner.at(1)
+	share := 1 - m.kind.Fold
+	return surface{part: "wing", id: "folded", upright: true, x: lead, root: chord, tip: m.d.Tip, sweep: m.d.Sweep * share, span: m.d.Span / 2 * share, z: inner.z, hingeAt: hinge, hingeFrom: 0.1, hingeTo: 0.9}
+}
+
+// upright adds the folded wing of a hand as it is seen from a side: from outside its underside, and beyond the fuselage the upper side of the other one.
+func (m *maker) upright(v View, wing surface, outside bool) {
+	s := m.folded()
+	face, off := "under", wing.span
+	if !outside {
+		face, off = "upper", -wing.span
+	}
+	i := m.panel(s, v, 1, face)
+	m.Plates[i].Off = off
+	if outside {
+		m.hovering(i)
+	} else {
+		m.Plates[i].Hand = map[View]string{Left: "right", Right: "left"}[v]
+	}
 }
 
 // upperWing is a biplane's, staggered forward of the lower one.
@@ -122,7 +156,7 @@ func (m *maker) layers(wing, tail surface, cowlEnd, spin float64) (top, under []
 	if k.Floats {
 		floats = append(floats, func(v View) { m.floatsTop(v) })
 	}
-	gear := []func(View){func(v View) { m.pods(v, wing) }, func(v View) { m.wheelsUnder(v, wing) }}
+	gear := []func(View){func(v View) { m.pods(v, wing) }, func(v View) { m.wells(v, wing) }, func(v View) { m.wheelsUnder(v, wing) }}
 	prop := []func(View){func(v View) { m.bladesTop(v, wing) }}
 	switch {
 	case k.Biplane:
@@ -155,6 +189,9 @@ func (m *maker) layers(wing, tail surface, cowlEnd, spin float64) (top, under []
 func (m *maker) side(v View, wing, tail, fin surface, cowlEnd, spin float64) {
 	k := m.kind
 	m.gearSide(v, wing)
+	if k.Fold > 0 {
+		m.upright(v, wing, false)
+	}
 	m.panel(fin, v, 1, "upper")
 	m.canopySide(v)
 	m.tube(m.fuselage("fuselage", cowlEnd, m.end()), v, true)
@@ -177,18 +214,21 @@ func (m *maker) side(v View, wing, tail, fin surface, cowlEnd, spin float64) {
 	for i := len(k.Engines) - 1; i >= 0; i-- {
 		m.nacelle(wing, k.Engines[i], v)
 	}
+	if k.Fold > 0 {
+		m.upright(v, wing, true)
+	}
 	m.bladesSide(v, wing)
 }
 
-// finTop is the edge of a fin that stands at y as it is seen from above; it is counted from the sides.
-func (m *maker) finTop(fin surface, y float64) {
+// edgeTop is the edge of what stands upright at y as it is seen from above; it is counted from the sides.
+func (m *maker) edgeTop(fin surface, y float64) {
 	half := fin.root * thick * 0.35
 	var points []Pt
 	for i := range 16 {
 		a := float64(i) / 16 * 2 * math.Pi
 		points = append(points, Pt{y + half*math.Sin(a), fin.x + fin.root*(0.1+0.98*(1-math.Cos(a))/2)})
 	}
-	m.add(Plate{View: Top, Part: "fin", Face: "upper", Outline: polygon(points...), Off: fin.z + fin.span, Round: AcrossX})
+	m.add(Plate{View: Top, Part: fin.part, Face: "upper", Outline: polygon(points...), Off: fin.z + fin.span, Round: AcrossX})
 }
 
 func (m *maker) nacelleTube(wing surface, at, hand float64) *tube {
@@ -362,6 +402,8 @@ func (m *maker) wheels(wing surface) (main []Place, third Place, down float64) {
 		share = m.kind.Engines[0]
 	case m.kind.Wing >= 0.9 || m.kind.Gear == "fixed":
 		share = 0.11
+	case m.kind.Fold > 0: // of what is left of the wing
+		share /= m.kind.Fold
 	}
 	lead, chord := wing.at(share)
 	x := lead + chord*0.1
@@ -446,7 +488,7 @@ func (m *maker) bladesTop(v View, wing surface) {
 	hubs, across := m.propellers(wing)
 	for _, h := range hubs {
 		c, out := v.Of(h)
-		m.hovering(m.add(Plate{View: v, Part: "prop", Face: "under", Outline: Ellipse(c, across/2, 0.06*m.m), Off: out}))
+		m.hovering(m.add(Plate{View: v, Part: "prop", Face: "under", Stuff: Blade, Outline: m.blade(c, 0.87*across/2, 0.87*across/2, 0), Off: out}))
 	}
 }
 
@@ -457,6 +499,52 @@ func (m *maker) bladesSide(v View, wing surface) {
 			continue // the other side's
 		}
 		c, out := v.Of(h)
-		m.hovering(m.add(Plate{View: v, Part: "prop", Face: "under", Outline: Ellipse(c, 0.075*m.m, across/2), Off: out, Counts: true}))
+		m.hovering(m.add(Plate{View: v, Part: "prop", Face: "under", Stuff: Blade, Outline: m.blade(c, across/2, across/4, math.Pi/2), Off: out, Counts: true}))
+	}
+}
+
+// blade is a propeller of three blades as it is seen edge on: one reaches so far one way, the others the other way, along a line that is turned from the picture's own x.
+func (m *maker) blade(at Pt, one, other, turned float64) Path {
+	var points []Pt
+	sin, cos := math.Sincos(turned)
+	wide := 0.075 * m.m
+	for _, s := range [][2]float64{{-1, .25}, {-.86, .8}, {-.45, 1}, {-.12, .55}, {0, .45}, {.12, .55}, {.45, 1}, {.86, .8}, {1, .25}} {
+		x := s[0] * one
+		if s[0] > 0 {
+			x = s[0] * other
+		}
+		points = append(points, Pt{x, s[1] * wide})
+	}
+	for i := len(points) - 1; i >= 0; i-- {
+		points = append(points, Pt{points[i].X, -points[i].Y})
+	}
+	for i, p := range points {
+		points[i] = at.add(p.X*cos-p.Y*sin, p.X*sin+p.Y*cos)
+	}
+	return polygon(points...)
+}
+
+// wells are where the wheels go.
+func (m *maker) wells(v View, wing surface) {
+	if m.kind.Gear == "fixed" || m.kind.Gear == "floats" {
+		return
+	}
+	main, third, _ := m.wheels(wing)
+	r := wheelAcross * m.m / 2
+	hollow := func(at Place, across, along float64) {
+		c, out := v.Of(at)
+		m.hovering(m.add(Plate{View: v, Part: "wells", Face: "under", Stuff: Hollow, Outline: Ellipse(c, across, along), Off: out}))
+	}
+	for _, at := range main {
+		at.Z = wing.z
+		if len(m.kind.Engines) > 0 { // back into the nacelle
+			hollow(Place{at.X + 1.5*r, at.Y, at.Z}, 0.62*r, 1.5*r)
+			continue
+		}
+		hand := math.Copysign(1, at.Y)
+		hollow(Place{at.X + 0.3*r, at.Y - 0.9*r*hand, at.Z}, 1.45*r, 0.95*r)
+	}
+	if m.kind.Gear == "nose" {
+		hollow(Place{X: third.X + 1.1*r, Y: third.Y, Z: third.Z}, 0.45*r, 1.3*r)
 	}
 }

@@ -53,7 +53,9 @@ func (m *maker) features(wing surface, cowlEnd float64) {
 		}
 		put(Feature{ID: "filler-" + h.name, Kind: Filler, Name: "Filler cap, " + h.name, At: top(0.26, 0.32, h.y), Views: []View{Top}, SizeMM: 0.16 * m.m, Part: "wing"})
 		put(Feature{ID: "hatch-" + h.name, Kind: Hatch, Name: "Hatch, " + h.name, At: top(0.38, 0.4, h.y), Views: []View{Top}, SizeMM: 0.5 * m.m, Part: "wing"})
-		put(Feature{ID: "hinge-" + h.name, Kind: Hinge, Name: "Aileron hinge, " + h.name, At: top(0.6, hinge, h.y), To: top(0.9, hinge, h.y), Views: []View{Top, Under}, Part: "wing"})
+		if m.kind.Fold == 0 {
+			put(Feature{ID: "hinge-" + h.name, Kind: Hinge, Name: "Aileron hinge, " + h.name, At: top(0.6, hinge, h.y), To: top(0.9, hinge, h.y), Views: []View{Top, Under}, Part: "wing"})
+		}
 		deep, wide, mid := m.body(d.Canopy + 0.04)
 		put(Feature{ID: "step-" + h.name, Kind: Step, Name: "Step, " + h.name, At: Place{(d.Canopy + 0.06) * d.Length, h.y * wide, mid - 0.25*deep}, Views: []View{side}, Part: "fuselage"})
 		put(Feature{ID: "cockpit-" + h.name, Kind: Cockpit, Name: "Cockpit sill, " + h.name, At: Place{d.Canopy * d.Length, h.y * wide * 0.62, mid + 0.8*deep}, To: Place{(d.Canopy + 0.14) * d.Length, h.y * wide * 0.62, mid + 0.8*deep}, Views: []View{Top, side}, Part: "fuselage"})

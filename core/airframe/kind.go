@@ -28,6 +28,7 @@ type Style struct {
 	Biplane bool
 	Booms   bool      // the engines' nacelles run on to the tail, and the fuselage ends behind the wing
 	Pods    []float64 // where tanks hang below the wing, as shares of the half span
+	Fold    float64   // where the wings are folded up, as a share of the half span; 0 where they are spread
 	Floats  bool
 	Tailed  bool // it has a tailplane
 	Gear    string
@@ -112,6 +113,8 @@ var kinds = []Kind{
 		15, 17.5, 11, 12.6, 1.8, 2.1, 1.4, 1.6, 2.3, 2.7, 1.5, 1.8, 0.2, 0.4, 0.29, 0.33, 5, 5.8, 1.5, 1.8, 2.0, 2.4, 1.9, 2.3, 0.14, 0.18),
 	kind("twin-boom", "twin-boom aircraft", Style{Wing: -0.1, Profile: "pod", Canopy: "bubble", Engines: []float64{0.3}, Booms: true, Pods: []float64{0.17}, Tailed: true, Gear: "nose", Stacks: 1, Fuel: "lean"},
 		14, 16.5, 10.4, 12, 1.6, 1.9, 1.2, 1.4, 2.4, 2.9, 1.1, 1.4, 0.4, 0.7, 0.26, 0.30, 4.2, 5, 1.2, 1.45, 1.7, 2.0, 1.7, 2.0, 0.22, 0.26),
+	kind("folded-single", "carrier single, wings folded", Style{Wing: -0.62, Profile: "stub", Canopy: "bubble", Fold: 0.42, Tailed: true, Gear: "tail", Stacks: 3, Fuel: "rich", Guns: 2},
+		11.6, 13.2, 9, 10.2, 1.8, 2.1, 1.35, 1.55, 2.6, 3.0, 1.4, 1.7, 0.15, 0.35, 0.25, 0.29, 4.2, 4.9, 1.4, 1.7, 1.6, 1.9, 1.4, 1.7, 0.30, 0.34),
 }
 
 // Kinds returns the types, the plainest first: it is meant where a plan names none.

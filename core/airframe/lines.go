@@ -1,6 +1,7 @@
 package airframe
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 )
@@ -118,7 +119,7 @@ func (m *maker) surfaceLines(s surface, views ...View) {
 				b.Y *= hand
 				from, _ := v.Of(a)
 				to, _ := v.Of(b)
-				m.line(s.part+"-"+id, v, s.part, role, Path{Start: from, Segs: []Seg{{End: to}}}, cut, true)
+				m.line(cmp.Or(s.id, s.part)+"-"+id, v, s.part, role, Path{Start: from, Segs: []Seg{{End: to}}}, cut, true)
 			}
 		}
 	}
@@ -126,7 +127,14 @@ func (m *maker) surfaceLines(s surface, views ...View) {
 	tip := 0.94
 	put("spar", Panel, 0, frontSpar, tip, frontSpar)
 	put("spar-rivets", Rivets, 0, frontSpar+0.04, tip, frontSpar+0.04)
-	if s.part == "wing" || s.part == "upper-wing" {
+	switch {
+	case s.id == "folded":
+		put("aileron", Gap, s.hingeFrom, h, s.hingeTo, h)
+		put("aileron-inner", Gap, s.hingeFrom, h, s.hingeFrom, 1)
+	case s.square:
+		put("flap", Gap, s.hingeFrom, h, 0.9, h)
+		put("flap-inner", Gap, s.hingeFrom, h, s.hingeFrom, 1)
+	case s.part == "wing" || s.part == "upper-wing":
 		put("rear-spar", Panel, 0, 0.55, 0.9, 0.55)
 		put("rear-spar-rivets", Rivets, 0, 0.59, 0.9, 0.59)
 		if !m.kind.Biplane {
@@ -136,14 +144,14 @@ func (m *maker) surfaceLines(s surface, views ...View) {
 		put("aileron", Gap, 0.56, h, s.hingeTo, h)
 		put("aileron-inner", Gap, 0.56, h, 0.56, 1)
 		put("aileron-outer", Gap, s.hingeTo, h, s.hingeTo, 0.98)
-	} else {
+	default:
 		put("hinge", Gap, s.hingeFrom, h, s.hingeTo, h)
 	}
 	for i, u := range ribs {
 		put(fmt.Sprintf("rib-%d", i+1), Panel, u, 0.02, u, h)
 		put(fmt.Sprintf("rib-%d-rivets", i+1), Rivets, u+0.02, 0.05, u+0.02, h-0.03)
 	}
-	if s.part == "wing" && len(ribs) > 3 {
+	if s.part == "wing" && !s.upright && len(ribs) > 3 {
 		u := (ribs[1] + ribs[2]) / 2
 		put("hatch-1", Panel, u-0.045, 0.3, u+0.045, 0.3)
 		put("hatch-2", Panel, u-0.045, 0.49, u+0.045, 0.49)

@@ -254,12 +254,12 @@ func (m *maker) add(p Plate) int {
 
 // surface is a wing, a tailplane or, upright, a fin: a straight-sided panel with a rounded tip.
 type surface struct {
-	part               string
+	part, id           string  // of its lines; the part's name where it is empty
 	x, root, tip       float64 // place of the root's leading edge, chords
 	sweep, span        float64 // of one side
 	from               float64 // where the root lies across
 	z                  float64
-	upright            bool
+	upright, square    bool    // it stands, its tip is cut straight
 	hingeAt            float64 // 0 for no control surfaces
 	hingeFrom, hingeTo float64 // shares of the span
 }
@@ -281,6 +281,10 @@ func (s surface) outline() []Place {
 	for _, share := range []float64{0, 0.3, 0.6, 0.86} {
 		lead, _ := s.at(share)
 		all = append(all, place(lead, s.span*share))
+	}
+	if s.square {
+		lead, chord := s.at(1)
+		return append(all, place(lead, s.span), place(lead+chord, s.span), place(s.x+s.root, 0))
 	}
 	lead, chord := s.at(0.86)
 	tipLead, tipChord := s.at(1)

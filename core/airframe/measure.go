@@ -250,7 +250,7 @@ func (a *Airframe) Skin(zone int) iter.Seq2[*Plate, *Field] {
 	return func(yield func(*Plate, *Field) bool) {
 		for i := range a.Plates {
 			p := &a.Plates[i]
-			if !p.Counts || p.Stuff != Skin {
+			if !p.Counts || !p.Stuff.Painted() {
 				continue
 			}
 			for k := range p.Fields {

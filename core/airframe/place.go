@@ -200,6 +200,7 @@ func (m *maker) claim(spec Spec) error {
 				for f := range m.Plates[p].Fields {
 					if field := &m.Plates[p].Fields[f]; m.Plates[p].is(field.Face, selector) {
 						field.Zone, found = zone, true
+						m.Plates[p].Named = m.Plates[p].Named || strings.Contains(selector, m.Plates[p].Part)
 					}
 				}
 			}
@@ -212,7 +213,7 @@ func (m *maker) claim(spec Spec) error {
 }
 
 // Parts are the names of parts that a type may have.
-var Parts = []string{"all", "upper", "under", "left", "right", "fuselage", "cowl", "spinner", "canopy", "wing", "upper-wing", "tailplane", "fin", "nacelle", "prop", "wheels", "legs", "struts", "float", "pod", "doors"}
+var Parts = []string{"all", "upper", "under", "left", "right", "fuselage", "cowl", "spinner", "canopy", "wing", "upper-wing", "tailplane", "fin", "nacelle", "prop", "wheels", "legs", "struts", "float", "pod", "doors", "wells"}
 
 func known(selector string) bool {
 	for word := range strings.SplitSeq(selector, "/") {

@@ -384,7 +384,7 @@ func (r *reader) take(t xml.StartElement, v View, paths []Path) error {
 		p := Plate{View: v, Part: attr(t, "data-part"), Face: attr(t, "data-face"), Hand: attr(t, "data-hand"), Outline: paths[0], Off: get("data-off"), Counts: one("data-counts", "yes", "no") != "no"}
 		p.Hovers = one("data-hovers", "yes", "no") == "yes"
 		p.Round = map[string]Round{"x": AcrossX, "y": AcrossY}[one("data-round", "x", "y")]
-		p.Stuff = map[string]Stuff{"glass": Glass, "rubber": Rubber}[one("data-stuff", "skin", "glass", "rubber")]
+		p.Stuff = Stuff(max(0, slices.Index(stuffs, one("data-stuff", stuffs...))))
 		for _, station := range strings.Fields(attr(t, "data-along")) {
 			var s Station
 			if n, _ := fmt.Sscanf(station, "%f,%f,%f", &s.At, &s.Mid, &s.Half); n != 3 {

@@ -38,7 +38,9 @@ func (a *Airframe) SVG() []byte {
 			fmt.Fprintf(&b, "<path class=\"skin\" data-part=%s", quoted(p.Part))
 			put(&b, "data-face", p.Face)
 			put(&b, "data-hand", p.Hand)
-			put(&b, "data-stuff", [...]string{"", "glass", "rubber"}[p.Stuff])
+			if p.Stuff != Skin {
+				put(&b, "data-stuff", stuffs[p.Stuff])
+			}
 			put(&b, "data-round", [...]string{"", "x", "y"}[p.Round])
 			if p.Off != 0 {
 				put(&b, "data-off", number(p.Off))

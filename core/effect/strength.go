@@ -26,12 +26,6 @@ func Seeded(of ...string) uint64 {
 	return max(1, h.Sum64()&most)
 }
 
-// sharesBy is how much more of a zone its effects cover, by how much a model shows of its wear.
-var sharesBy = map[string]float64{
-	"restrained": Numbers.Number("share-restrained", 0.6, "", "share of the usual that chips, oils and stains cover on a restrained model", fact.Bench("less work, less risk")),
-	"heavy":      Numbers.Number("share-heavy", 1.6, "", "the same on a heavily worn one", fact.Bench("artistic")),
-}
-
 // Follow gives a step the passes and the share of its zone that follow from its pull, its service and what it is laid on. It is asked before a route is laid out, so that passes, minutes and
 // paint are one. passes and share are those that its plan names, 0 for those that follow too; what was pulled before they were derived is named with its pull in it, and followed is true.
 func Follow(j *Job, passes int, share float64, followed bool) {
@@ -45,16 +39,14 @@ func Follow(j *Job, passes int, share float64, followed bool) {
 		own := suitsOf(j, mix)
 		s.Coats = min(s.Do.Most(), max(1, int(math.Round(float64(cmp.Or(passes, own.passes))*amount))))
 		if own.dose > 0 {
-			_, paint, _ := mix.laying(own.dose*j.amount(), s.Coats)
+			_, paint, _ := Mix{Dense: mix.Dense}.laying(own.dose*j.amount(), s.Coats)
 			s.Thinning = 1/paint - 1
 		}
 	}
 	if s.Do.Covers > 0 {
 		by := amount
 		if share == 0 {
-			if more := sharesBy[j.Wear.Service.Strength]; more > 0 {
-				by *= more
-			}
+			by *= j.Wear.Service.Shows()
 		}
 		if share > 0 || by != 1 {
 			s.Share = min(1, cmp.Or(share, s.Do.Covers)*by)

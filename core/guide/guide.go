@@ -60,10 +60,7 @@ func CupOf(s *timeline.Site, set *dose.Setting) (Cup, bool) {
 	if s.Step.Do.Airbrush && s.Step.Do.Spray != "" {
 		c.Range = dose.RangeFor(s.Step.Do.Spray)
 		c.Setting = c.Range.Middle(family)
-		c.Setting.Thinning += s.Step.Do.Tint
-		if s.Step.Thinning > 0 {
-			c.Setting.Thinning = s.Step.Thinning
-		}
+		c.Setting.Thinning += s.Step.Thinner()
 		if set != nil {
 			c.Setting = *set
 		}

@@ -55,7 +55,6 @@ type palette struct {
 	wet                   bool
 	wets                  bool // something on it shines by itself
 	masked                bool // what is clear of it lies under tape
-	glass, rubber         bool
 	meanWear              float32
 }
 
@@ -119,7 +118,7 @@ func (f *Frame) linear(ctx context.Context, skins []look.Skin, w Wish) ([]rgb, e
 			return nil, err
 		}
 		p := &f.pixels[i]
-		z := mixed.of(p, f.Airframe.Plates[p.plate].Stuff)
+		z := mixed.of(p, &f.Airframe.Plates[p.plate])
 		c := z.body(p, i)
 		if d := decals[int32(i)]; d.share > 0 {
 			c = c.to(d.colour, d.share)
@@ -166,10 +165,10 @@ func (f *Frame) linear(ctx context.Context, skins []look.Skin, w Wish) ([]rgb, e
 	return out, nil
 }
 
-// palettes are what each zone is mixed from, bare plastic first, and what is not painted.
+// palettes are what each zone is mixed from, bare plastic first, and what is not painted, by its stuff.
 type palettes struct {
-	zones         []palette
-	glass, rubber palette
+	zones []palette
+	own   [airframe.Blade + 1]palette
 }
 
 func (f *Frame) palettes(ctx context.Context, skins []look.Skin, w Wish) (*palettes, error) {
@@ -178,10 +177,13 @@ func (f *Frame) palettes(ctx context.Context, skins []look.Skin, w Wish) (*palet
 	for i, k := range skins {
 		all.zones[i+1] = paletteOf(k, w.Light)
 	}
-	all.glass = paletteOf(look.Skin{Ground: colour.Lab(34, -2, -5), Line: colour.Lab(60, 0, 0), Texture: coating.Texture(0.02)}, w.Light)
-	all.glass.glass = true
-	all.rubber = paletteOf(look.Skin{Ground: colour.Lab(22, 0, 1), Line: colour.Lab(16, 0, 0), Texture: coating.Flat.Texture()}, w.Light)
-	all.rubber.rubber = true
+	own := func(stuff airframe.Stuff, ground, line colour.Colour, texture coating.Texture) {
+		all.own[stuff] = paletteOf(look.Skin{Ground: ground, Line: line, Texture: texture}, w.Light)
+	}
+	own(airframe.Glass, colour.Lab(34, -2, -5), colour.Lab(60, 0, 0), coating.Texture(0.02))
+	own(airframe.Rubber, colour.Lab(22, 0, 1), colour.Lab(16, 0, 0), coating.Flat.Texture())
+	own(airframe.Hollow, colour.Lab(12, 0, 1), colour.Lab(8, 0, 0), coating.Flat.Texture())
+	own(airframe.Blade, colour.Lab(18, 0, 0), colour.Lab(12, 0, 0), coating.Satin.Texture())
 	if err := f.lay(ctx, skins, w, all.zones); err != nil {
 		return nil, err
 	}
@@ -189,16 +191,16 @@ func (f *Frame) palettes(ctx context.Context, skins []look.Skin, w Wish) (*palet
 }
 
 // of is what a spot is mixed from.
-func (all *palettes) of(p *pixel, stuff airframe.Stuff) *palette {
-	switch stuff {
-	case airframe.Glass:
-		if p.zone < 0 || p.line < 90 && !all.zones[min(len(all.zones)-1, int(p.zone)+1)].masked {
-			return &all.glass
-		}
-	case airframe.Rubber:
-		return &all.rubber
+func (all *palettes) of(p *pixel, on *airframe.Plate) *palette {
+	zone := &all.zones[min(len(all.zones)-1, int(p.zone)+1)]
+	switch stuff := on.Stuff; {
+	case stuff == airframe.Skin, stuff != airframe.Rubber && on.Named && stuff != airframe.Glass:
+		return zone
+	case stuff == airframe.Glass && p.zone >= 0 && (p.line >= 90 || zone.masked):
+		return zone
+	default:
+		return &all.own[stuff]
 	}
-	return &all.zones[min(len(all.zones)-1, int(p.zone)+1)]
 }
 
 // body is a spot's colour without the light: paint and its patterns, what was shaded, what a wash left, and the marks over it.

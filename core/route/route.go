@@ -311,6 +311,14 @@ func (z *Zone) Dose(s *Step, thinning float64) dose.Cup {
 	return dose.Of(dose.Job{Family: s.Product.Family, AreaCM2: z.AreaCM2 * s.Covered(), Coats: film.Coats, Wet: film.Wet, Airbrush: s.Do.Airbrush, Thinning: thinning, Tint: s.Do.Tint})
 }
 
+// Thinner returns how many more parts of thinner than its family's usual the step asks for: to tint, or as its effect is sprayed.
+func (s *Step) Thinner() float64 {
+	if s.Thinning > 0 {
+		return s.Thinning - s.Product.Family.Thinning
+	}
+	return s.Do.Tint
+}
+
 // Covered returns how much of its zone the step covers, over 0 and up to 1: what it says itself, else what is usual.
 func (s *Step) Covered() float64 {
 	if s.Share <= 0 && s.Do.Covers > 0 {

@@ -85,12 +85,11 @@ type frame struct {
 	wears  []wear.ZoneWear
 }
 
-// frames are the plainest airframe and the last of the list, made once.
+// frames are the plainest airframe and one of two engines, made once.
 var frames = sync.OnceValue(func() []frame {
 	var all []frame
-	kinds := airframe.Kinds()
-	for _, k := range []airframe.Kind{kinds[0], kinds[len(kinds)-1]} {
-		a, err := airframe.Make(airframe.Spec{Type: k.ID})
+	for _, kind := range []string{"low-single", "twin-boom"} {
+		a, err := airframe.Make(airframe.Spec{Type: kind})
 		if err != nil {
 			panic(err)
 		}

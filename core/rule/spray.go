@@ -23,7 +23,7 @@ var spraySetting = timeline.Rule{
 		x := route.SprayOf(s.Zone, s.Step, s.Step.Spray, s.Plan.Air.At(s.Start))
 		if !x.Dry && !x.Coarse && !x.Wet {
 			usual := dose.RangeFor(s.Step.Do.Spray)
-			if s.Step.Spray.Strays(usual, s.Step.Product.Family, s.Step.Do.Tint) < dose.StraysFrom {
+			if s.Step.Spray.Strays(usual, s.Step.Product.Family, s.Step.Thinner()) < dose.StraysFrom {
 				return nil
 			}
 			n := s.Step.Spray

@@ -73,6 +73,14 @@ type Service struct {
 	Boarding       string // the side from which it is entered, left or right; the airframe's own where it is empty
 }
 
+// Shows returns how much of its wear the model shows: 1 for as much as it has, and where nothing is said.
+func (s Service) Shows() float64 {
+	if v := strength[s.Strength]; v > 0 {
+		return v
+	}
+	return 1
+}
+
 // Said reports whether anything is said of its time in service.
 func (s Service) Said() bool { return s.Months > 0 || s.New }
 
@@ -110,10 +118,7 @@ func Of(s Service) Targets {
 			h = one
 		}
 	}
-	shows := strength[s.Strength]
-	if shows == 0 {
-		shows = 1
-	}
+	shows := s.Shows()
 	hard := careOf(s.Care).People * combatOf(s.Combat).People
 	done := unsaid
 	words := "Nothing is said of its service."

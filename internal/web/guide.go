@@ -95,7 +95,7 @@ func guideCup(site *timeline.Site, c guide.Cup) *wire.GuideCup {
 	out.Pressure = wire.Dial{Is: c.Setting.PSI, From: r.PSI[0], To: r.PSI[1]}
 	out.Distance = wire.Dial{Is: c.Setting.DistanceCM, From: r.DistanceCM[0], To: r.DistanceCM[1]}
 	least, most := dose.ThinningRange(site.Step.Product.Family)
-	out.Thinning = wire.Dial{Is: c.Setting.Thinning, From: round(least+site.Step.Do.Tint, 1), To: round(most+site.Step.Do.Tint, 1)}
+	out.Thinning = wire.Dial{Is: c.Setting.Thinning, From: round(max(0, least+site.Step.Thinner()), 1), To: round(most+site.Step.Thinner(), 1)}
 	out.Passes, out.Minutes = c.Spray.Passes, round(c.Spray.Time.Minutes(), 1)
 	out.Words = c.Spray.Words()
 	if c.Spray.Dry || c.Spray.Wet || c.Spray.Coarse {

@@ -138,7 +138,8 @@ export type PlanAirType =
   | "straight-jet"
   | "trainer"
   | "high-twin"
-  | "twin-boom";
+  | "twin-boom"
+  | "folded-single";
 /**
  * Kind of feature.
  *
