@@ -148,3 +148,27 @@ func TestPullInAllViews(t *testing.T) {
 		})
 	}
 }
+
+// A tired twin, from nothing: begun in a few presses, stained under its engines from the picture alone, its guide ready to print, its canopy clear when it is finished.
+func TestTiredTwin(t *testing.T) {
+	b := open(t, desk, "/new")
+	b.click(".types button", "mid-wing twin")
+	b.sees("aside h2", "Mid-wing twin")
+	b.click("aside button", "Begin this build")
+	b.sees(".step[aria-current]", ".")
+	b.press('g', 'l')
+	b.painted(".picture")
+	b.click(".turns label", "Underside")
+	b.painted(".picture")
+	b.click(".bar button", "Stains")
+	b.click(".stains summary", "Add an effect")
+	b.click("[aria-label='Add to Underside'] button", "Streak")
+	b.sees(".chosen h3", "on Underside")
+	b.sees(".chosen dd", "mm")
+	b.sees(".chosen dl", "Leak 1")
+	b.slid("How strong", input.ArrowRight, 3)
+	b.sees(".chosen output", "115 %")
+	b.click(".guide summary", "Printed guide")
+	b.sees(".guide a", "Print this step|Print")
+	b.inspect(axeCore(t))
+}

@@ -263,3 +263,92 @@ func (p *Painter) Laid(ctx context.Context, tl *timeline.Timeline, skins []look.
 }
 
 const keptLaid = 60
+
+// More is a step that would stain or fade a zone as none of its route does yet.
+type More struct {
+	Zone, ZoneName, Do, Name string
+	Of                       string // what it is of, where that has to be said
+	Product, ProductName     string // of the build's own: what shows best there; empty where it takes none
+}
+
+// More returns what would lay an effect on each zone that no step of it makes, by the first hand that the build's own products suit. It returns why ctx ended where nobody waits for it any more.
+func (f File) More(ctx context.Context, tl *timeline.Timeline) ([]More, error) {
+	shape, err := f.Shape()
+	if err != nil {
+		return nil, err
+	}
+	var all []More
+	for _, line := range tl.Lines {
+		last := len(line.Steps) - 1
+		if z := shape.Zone(line.Zone.ID); z < 0 || shape.Measures[z].AreaCM2 <= 0 || last < 0 {
+			continue
+		}
+		base := jobOf(tl, shape, line, last)
+		for _, e := range effect.All() {
+			if err := ctx.Err(); err != nil {
+				return nil, err
+			}
+			if e.From != "" && !shape.Airframe.Has(e.From) || slices.ContainsFunc(line.Steps, func(p timeline.Placed) bool { return effect.Is(p.Step, shape.Airframe, e.ID) }) {
+				continue
+			}
+			do, product, ok := byHand(tl, line, e, base)
+			if !ok {
+				continue
+			}
+			m := More{Zone: line.Zone.ID, ZoneName: line.Zone.Name, Do: do.ID, Name: do.Name}
+			if e.ID == route.OfExhaust || e.ID == route.OfGas {
+				m.Of, m.Name = e.ID, e.Name
+			}
+			if slices.ContainsFunc(all, func(o More) bool { return o.Zone == m.Zone && o.Do == m.Do && o.Of == m.Of }) || !leaves(base, m.Of, do, product) {
+				continue
+			}
+			if product != nil {
+				m.Product, m.ProductName = product.ID, product.Name
+			}
+			all = append(all, m)
+		}
+	}
+	return all, nil
+}
+
+// byHand returns the first hand of an effect for which there is a product, and of these the one that is most like what it is usually made with: the darkest, or the farthest from the paint.
+func byHand(tl *timeline.Timeline, line *timeline.Line, e *effect.Effect, j *effect.Job) (do *route.Technique, product *coating.Product, ok bool) {
+	apart := func(p *coating.Product) float64 {
+		if e.Dark {
+			return -p.Shows().Lightness()
+		}
+		return p.Shows().Difference(j.Paint)
+	}
+	for _, h := range e.By {
+		do := route.MustTechnique(h.Do)
+		if do.Has(route.Lifting) && !slices.ContainsFunc(line.Steps, func(p timeline.Placed) bool { return p.Step.Product != nil && p.Step.Product.Kind == coating.Medium }) {
+			continue // there is nothing to be lifted
+		}
+		if len(do.Kinds) == 0 {
+			return do, nil, true
+		}
+		for _, kind := range do.Kinds {
+			for _, p := range tl.Plan.Products {
+				if p.Kind == kind && p.Colour != "" && (product == nil || apart(p) > apart(product)) {
+					product = p
+				}
+			}
+			if product != nil {
+				return do, product, true
+			}
+		}
+	}
+	return nil, nil, false
+}
+
+// leaves reports whether a kind of step would lay anything on a job's zone.
+func leaves(base *effect.Job, of string, do *route.Technique, product *coating.Product) bool {
+	j := *base
+	j.Step = &route.Step{ID: do.ID, Do: do, Product: product, Coats: max(1, do.Coats), Pull: route.Pull{Of: of}, Seed: 1}
+	effect.Follow(&j, 0, 0, false)
+	laid := effect.Of(&j).Laid
+	if laid == nil || of == route.OfExhaust && !laid.Beyond { // it is sprayed from where it begins
+		return false
+	}
+	return len(laid.Streaks)+len(laid.Clouds)+len(laid.Veils) > 0
+}

@@ -138,7 +138,7 @@ var inLines = &Hand{
 	Seal: "As oil dots.",
 }
 
-var accents = &Effect{ID: "accents", Name: "Accents beside lines", By: []*Hand{inLines}, plan: func(j *Job, p *Plan) {
+var accents = &Effect{ID: "accents", Name: "Accents beside lines", Dark: true, By: []*Hand{inLines}, plan: func(j *Job, p *Plan) {
 	own := Accents(j.Airframe, j.Zone, j.On, j.amount())
 	for i := range own {
 		own[i].WideMM *= j.reach()

@@ -24,7 +24,7 @@ func Coolers(a *airframe.Airframe, zone int, amount, reach float64) []Cloud {
 	return all
 }
 
-var coolers = &Effect{ID: "coolers", Name: "Behind radiators and coolers", By: []*Hand{inStreaks}, plan: func(j *Job, p *Plan) {
+var coolers = &Effect{ID: "coolers", Name: "Behind radiators and coolers", Dark: true, By: []*Hand{inStreaks}, plan: func(j *Job, p *Plan) {
 	own := Coolers(j.Airframe, j.Zone, j.amount(), j.reach())
 	p.lay(&Laid{Zone: j.Zone, Inks: []colour.Colour{j.ink()}, Clouds: own})
 	if len(own) == 0 {

@@ -29,6 +29,7 @@ type Effect struct {
 	// From is the only kind of feature that it can come from, and what that is called; empty where it can come from anywhere.
 	From      airframe.FeatureKind
 	FromWords string
+	Dark      bool // it is soot, oil or shadow: of some products the darkest makes it
 
 	unasked func(s *route.Step, a *airframe.Airframe) bool // whether a step that doesn't say what it is of makes it; nil for always
 	plan    func(*Job, *Plan)
@@ -46,6 +47,9 @@ type Hand struct {
 	Words            string  // what sets the marks
 	Glossy           bool    // what it lays in oil stays glossy until something lies over it
 }
+
+// All returns the effects, in the order in which they are told.
+func All() []*Effect { return all }
 
 // HandOf returns the hand of a kind of step; nil where it makes no effect.
 func HandOf(do string) *Hand {

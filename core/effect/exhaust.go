@@ -20,7 +20,7 @@ var sprayed = &Hand{
 }
 
 // Exhaust streams off stacks. It is sprayed, dusted or drawn in oil; a sprayed step that does not say what it is of makes it wherever there are stacks, or no guns.
-var exhaust = &Effect{ID: route.OfExhaust, Name: "Exhaust", From: airframe.Stack, FromWords: "exhaust stack", By: []*Hand{sprayed, inDust, inStreaks}, plan: func(j *Job, p *Plan) {
+var exhaust = &Effect{ID: route.OfExhaust, Name: "Exhaust", Dark: true, From: airframe.Stack, FromWords: "exhaust stack", By: []*Hand{sprayed, inDust, inStreaks}, plan: func(j *Job, p *Plan) {
 	rows := Banks(j.Airframe, j.hours(), Core(j.Wear.Stain))
 	row := bankOf(rows, j.Zone)
 	if row == nil {

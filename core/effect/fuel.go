@@ -40,7 +40,7 @@ var spilt = &Hand{
 	Seal: "Nothing: it lives by its shine.",
 }
 
-var fuelSpill = &Effect{ID: "fuel", Name: "Spilt fuel", By: []*Hand{spilt}, plan: func(j *Job, p *Plan) {
+var fuelSpill = &Effect{ID: "fuel", Name: "Spilt fuel", Dark: true, By: []*Hand{spilt}, plan: func(j *Job, p *Plan) {
 	l := Spills(j.Airframe, j.Zone, j.ink(), j.amount(), j.reach())
 	p.lay(l)
 	if len(l.Clouds) == 0 {

@@ -131,7 +131,7 @@ func Fired(p route.Pull, combat string) float64 {
 var muchFired = Numbers.Number("gas-much", 2, "", "how many times the usual rounds an aircraft fires that is much in action", gasBench)
 
 // Gas of guns comes by whatever exhaust is made with; a step that does not say so makes it where the airframe has guns and no stacks.
-var gas = &Effect{ID: route.OfGas, Name: "Gas of guns", From: airframe.GunPort, FromWords: "gun", By: []*Hand{sprayed, inDust, inStreaks}, plan: func(j *Job, p *Plan) {
+var gas = &Effect{ID: route.OfGas, Name: "Gas of guns", Dark: true, From: airframe.GunPort, FromWords: "gun", By: []*Hand{sprayed, inDust, inStreaks}, plan: func(j *Job, p *Plan) {
 	fires := func(amount float64) *Laid {
 		return Guns(j.Airframe, j.Zone, j.ink(), Fired(j.Step.Pull, j.Wear.Service.Combat), amount, j.reach())
 	}

@@ -70,7 +70,7 @@ var inStreaks = &Hand{
 }
 
 // A dot is set where something can leak and drawn out, with the air above and below, down the sides.
-var leaks = &Effect{ID: "leaks", Name: "Leaks", By: []*Hand{inStreaks}, plan: func(j *Job, p *Plan) {
+var leaks = &Effect{ID: "leaks", Name: "Leaks", Dark: true, By: []*Hand{inStreaks}, plan: func(j *Job, p *Plan) {
 	own := Leaks(j.Airframe, j.Zone, j.ink(), j.Step.Seed)
 	if n := int(math.Ceil(float64(len(own)) * min(1, j.amount()))); n < len(own) {
 		own = own[:n]

@@ -36,7 +36,7 @@ func Rain(a *airframe.Airframe, zone int, amount float64, seed uint64) []Streak 
 	return all
 }
 
-var rain = &Effect{ID: "rain", Name: "Rain marks", By: []*Hand{inStreaks}, plan: func(j *Job, p *Plan) {
+var rain = &Effect{ID: "rain", Name: "Rain marks", Dark: true, By: []*Hand{inStreaks}, plan: func(j *Job, p *Plan) {
 	own := Rain(j.Airframe, j.Zone, j.amount(), j.Step.Seed)
 	l := &Laid{Zone: j.Zone, Inks: []colour.Colour{j.ink()}}
 	for i := range own {

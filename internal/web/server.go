@@ -385,6 +385,7 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/look/svg", s.lookSVG)
 	api.Add(read, "/builds/:slug/stains", s.stains)
 	api.Add(read, "/builds/:slug/stains/enough", s.stainsEnough)
+	api.Add(read, "/builds/:slug/stains/more", s.stainsMore)
 	api.Add(read, "/builds/:slug/stains/plan", s.stainPlan)
 	api.Add(read, "/builds/:slug/stains/guide", s.stainGuide)
 	api.Post("/presses", s.presses)

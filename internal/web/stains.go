@@ -99,6 +99,34 @@ func (s *Server) stainsEnough(c fiber.Ctx) error {
 	return c.JSON(out)
 }
 
+// stainsMore lists what could stain or fade the aircraft besides.
+func (s *Server) stainsMore(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	j, err := s.standing(ctx, slug(c))
+	if err != nil {
+		return err
+	}
+	all, err := j.file.More(ctx, j.checked.Timeline)
+	if err != nil {
+		return over(err)
+	}
+	out := wire.StainsMore{Steps: []wire.StainMore{}}
+	for _, m := range all {
+		step := plan.Step{Do: plan.Do(m.Do), Product: m.Product}
+		one := wire.StainMore{ZoneName: m.ZoneName, Words: m.Name}
+		if m.ProductName != "" {
+			one.Words += ": " + m.ProductName
+		}
+		if m.Of != "" {
+			step.Stain = &plan.StainHow{Of: m.Of}
+		}
+		one.Edit = plan.Edit{Do: "put-step", Zone: m.Zone, Step: &step}
+		out.Steps = append(out.Steps, one)
+	}
+	return c.JSON(out)
+}
+
 // stains lists what stains and fades the aircraft.
 func (s *Server) stains(c fiber.Ctx) error {
 	ctx, end := waiting(c)

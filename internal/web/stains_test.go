@@ -23,6 +23,11 @@ func TestStained(t *testing.T) {
 	if is, more := enough(""), enough("&pull=under/d7:3:1"); is.Enough.Words == "" || more.Enough.Figures[0].Value <= is.Enough.Figures[0].Value {
 		t.Errorf("%q; pulled it shifts by %v, was %v", is.Enough.Words, more.Enough.Figures[0].Value, is.Enough.Figures[0].Value)
 	}
+	for _, m := range read[wire.StainsMore](t, s.ask("GET", "/api/builds/petrel/stains/more", ""), 200).Steps {
+		if m.Words == "" || m.ZoneName == "" || m.Edit.Step == nil {
+			t.Errorf("what could be added: %+v", m)
+		}
+	}
 	told := read[wire.StainTold](t, s.ask("GET", "/api/builds/petrel/stains/plan?zone=upper&step=u11", ""), 200)
 	pulled := read[wire.StainTold](t, s.ask("GET", "/api/builds/petrel/stains/plan?zone=upper&step=u11&amount=2&reach=0.5", ""), 200)
 	if told.Passes < 6 || pulled.Passes != 2*told.Passes || len(told.Plan.Ways) != 2 || told.Length <= 50 || told.Length != pulled.Length {

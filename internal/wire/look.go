@@ -202,6 +202,18 @@ type Stained struct {
 	Most  float64     `json:"most"`
 }
 
+// StainsMore are steps that would stain or fade a zone as none of its route does yet.
+type StainsMore struct {
+	Steps []StainMore `json:"steps"`
+}
+
+// StainMore is one of them.
+type StainMore struct {
+	ZoneName string    `json:"zone_name"`
+	Words    string    `json:"words"`
+	Edit     plan.Edit `json:"edit"` // that puts it in
+}
+
 // StainsEnough is how all of it reads to half-closed eyes, against what the service asks for.
 type StainsEnough struct {
 	Enough plan.Enough `json:"enough"`

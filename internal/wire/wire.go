@@ -373,6 +373,7 @@ type All struct {
 	LookAsked    LookAsked    `json:"look_asked"`
 	Stained      Stained      `json:"stained"`
 	StainsEnough StainsEnough `json:"stains_enough"`
+	StainsMore   StainsMore   `json:"stains_more"`
 	StainTold    StainTold    `json:"stain_told"`
 	AskBrief     AskBrief     `json:"ask_brief"`
 	BriefSpot    BriefSpot    `json:"brief_spot"`

@@ -28,6 +28,7 @@ import type {
   LookAsked,
   Stained,
   StainsEnough,
+  StainsMore,
   StainTold,
   Made,
   MakeEdit,
@@ -190,6 +191,7 @@ export const api = {
     ask<Next>(`${of(slug)}/bottles${untried ? '?untried=yes' : ''}`, edit),
   briefTap: (question: AskBrief) => ask<BriefSpot>('/brief/tap', question),
   whole: (slug: string, q: Record<string, string>) => ask<Whole>(`${of(slug)}/look?${new URLSearchParams(q)}`),
+  stainsMore: (slug: string) => ask<StainsMore>(`${of(slug)}/stains/more`),
   stainsEnough: (slug: string, q: Record<string, string>) =>
     ask<StainsEnough>(`${of(slug)}/stains/enough?${new URLSearchParams(q)}`),
   stains: (slug: string, q: Record<string, string>) => ask<Stained>(`${of(slug)}/stains?${new URLSearchParams(q)}`),

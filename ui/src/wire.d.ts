@@ -2955,6 +2955,22 @@ export interface PlanEnoughBack {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "StainsMore".
+ */
+export interface StainsMore {
+  steps: StainMore[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "StainMore".
+ */
+export interface StainMore {
+  zone_name: string;
+  words: string;
+  edit: PlanEdit;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "StainTold".
  */
 export interface StainTold {
@@ -3799,6 +3815,7 @@ export interface All {
   look_asked: LookAsked;
   stained: Stained;
   stains_enough: StainsEnough;
+  stains_more: StainsMore;
   stain_told: StainTold;
   ask_brief: AskBrief;
   brief_spot: BriefSpot;

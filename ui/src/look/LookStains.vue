@@ -22,6 +22,12 @@ const zones = computed(() => {
   for (const one of stained.value?.steps ?? []) all.set(one.zone_name, [...(all.get(one.zone_name) ?? []), one])
   return [...all]
 })
+const { adding } = s
+const addable = computed(() => {
+  const all = new Map<string, NonNullable<typeof s.more.value.value>['steps']>()
+  for (const one of s.more.value.value?.steps ?? []) all.set(one.zone_name, [...(all.get(one.zone_name) ?? []), one])
+  return [...all]
+})
 const percent = (v: number) => `${Math.round(100 * v)} %`
 const onePass = (by: 1 | -1) => {
   const n = told.value?.passes ?? 0
@@ -76,7 +82,7 @@ function toBack(b: { zone: string; step: string }) {
     </header>
     <p v-if="!stained" class="soft" role="status">{{ s.list.problem.value || 'Reading the effects …' }}</p>
     <template v-else>
-      <p v-if="!zones.length" class="soft">No step of this build fades, stains or chips. Add one to a route first.</p>
+      <p v-if="!zones.length" class="soft">No step of this build fades, stains or chips yet.</p>
       <div v-for="[name, steps] in chosen ? [] : zones" :key="name" class="zone" role="group" :aria-label="name">
         <h3 class="plate">{{ name }}</h3>
         <button v-for="one in steps" :key="one.step" type="button" class="act one" @click="s.choose(one)">
@@ -85,6 +91,27 @@ function toBack(b: { zone: string; step: string }) {
           <span class="soft">{{ one.done ? 'done' : one.when }}</span>
         </button>
       </div>
+
+      <details
+        v-if="!chosen"
+        class="guide"
+        :open="adding"
+        @toggle="adding = ($event.target as HTMLDetailsElement).open"
+      >
+        <summary>Add an effect</summary>
+        <p v-if="!s.more.value.value" class="soft small" role="status">
+          {{ s.more.problem.value || 'Seeing what this airframe can show …' }}
+        </p>
+        <p v-else-if="!addable.length" class="soft small">
+          The products of this build make nothing more. Take an oil, a paint or a pigment from the shelf first.
+        </p>
+        <div v-for="[name, steps] in addable" :key="name" class="zone" role="group" :aria-label="`Add to ${name}`">
+          <h3 class="plate">{{ name }}</h3>
+          <button v-for="one in steps" :key="one.words" type="button" class="act more" @click="s.add(one)">
+            {{ one.words }}
+          </button>
+        </div>
+      </details>
 
       <section v-if="chosen" class="chosen" :aria-label="`${chosen.name} on ${chosen.zone_name}`">
         <h3 ref="heading" tabindex="-1">{{ chosen.name }} on {{ chosen.zone_name }}</h3>
@@ -284,6 +311,9 @@ ul {
   width: 14px;
   height: 14px;
   border: 1px solid var(--line);
+}
+.more {
+  text-align: left;
 }
 .slide {
   display: grid;

@@ -5,7 +5,17 @@ import { api } from '../api'
 import { useBuild } from '../build/useBuild'
 import { useNewest } from '../shared/useNewest'
 import { watchPaced } from '../shared/watchPaced'
-import type { LookView, PlanStainHow, Stained, StainsEnough, StainStep, StainTold, Whole } from '../wire'
+import type {
+  LookView,
+  PlanStainHow,
+  Stained,
+  StainMore,
+  StainsEnough,
+  StainsMore,
+  StainStep,
+  StainTold,
+  Whole,
+} from '../wire'
 
 const iso = (t: number) => new Date(t).toISOString().replace(/\.\d+/, '')
 
@@ -92,6 +102,24 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     },
     120,
   )
+
+  // What could be added is worked out once somebody wants to see it.
+  const more = useNewest<StainsMore>()
+  const adding = ref(false)
+  watch([adding, revision], () => void (adding.value && revision.value && more.ask(() => api.stainsMore(slug.value))), {
+    immediate: true,
+  })
+  /** Puts a step in, and chooses it. */
+  async function add(one: StainMore) {
+    const known = new Set(stained.value?.steps.map((s) => s.step))
+    adding.value = false
+    await store.act(one.edit)
+    const got = await list.ask(() => api.stains(slug.value, { at: iso(store.at) }))
+    if (!got) return
+    stained.value = got
+    const s = got.steps.find((x) => x.zone === one.edit.zone && !known.has(x.step))
+    if (s) choose(s)
+  }
 
   const bound = (v: number) =>
     Math.round(100 * Math.min(stained.value?.most ?? v, Math.max(stained.value?.least ?? v, v))) / 100
@@ -184,6 +212,9 @@ export function useStains(slug: Ref<string>, open: Ref<boolean>, wanted: Ref<str
     leave,
     settle,
     asPlanned,
+    more,
+    adding,
+    add,
     down,
     move,
     up,
