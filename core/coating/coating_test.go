@@ -51,27 +51,10 @@ func TestHansenOfFilms(t *testing.T) {
 	}
 }
 
-func TestTextureUnder(t *testing.T) {
-	if got := Flat.Texture().Under(Gloss, 1).Sheen(); got == Gloss {
-		t.Error("one coat of gloss over flat looks glossy already")
-	}
-	if got := Flat.Texture().Under(Gloss, 2).Sheen(); got != Gloss {
-		t.Errorf("two coats of gloss over flat look %s", got)
-	}
-	if got := Gloss.Texture().Under(Flat, 1).Sheen(); got != Flat {
-		t.Errorf("a flat coat over gloss looks %s", got)
-	}
+func TestSheenNames(t *testing.T) {
 	for s := Gloss; s <= Flat; s++ {
 		if named, ok := SheenNamed(s.String()); !ok || named != s || s.Texture().Sheen() != s {
 			t.Errorf("%s does not come back", s)
-		}
-		last := Flat.Texture()
-		for coats := 1; coats < 8; coats++ {
-			if now := Flat.Texture().Under(s, coats); now > last || now < s.Texture() {
-				t.Errorf("%d coats of %s leave %v after %v", coats, s, now, last)
-			} else {
-				last = now
-			}
 		}
 	}
 }

@@ -47,8 +47,6 @@ var (
 		Satin:     Texture(Numbers.Number("texture-satin", 0.35, "µm", "what the valleys of a satin surface hold", residue)),
 		Flat:      Texture(Numbers.Number("texture-flat", 1.5, "µm", "what the valleys of a flat surface hold", residue)),
 	}
-	levelling = Numbers.Number("levelling", 0.12, "", "share of the excess texture that shows through one wet coat of something smoother",
-		fact.Bench("two coats of gloss make a wash run, one is not enough over flat"))
 	polishing   = Numbers.Number("polishing", 0.5, "", "share of the texture that one grade of polishing leaves", fact.Bench("polished in two grades of compound, in circles"))
 	polishFloor = Numbers.Number("polished-texture", 0.012, "µm", "what the valleys of a polished surface still hold", fact.Bench("chosen; a mirror"))
 )
@@ -59,15 +57,6 @@ func (s Sheen) Texture() Texture {
 		return textureOf[Flat]
 	}
 	return textureOf[s]
-}
-
-// Under returns the texture after coats wet coats of sheen s: a rougher coat brings its own, a smoother one fills the old step by step.
-func (t Texture) Under(s Sheen, coats int) Texture {
-	own := s.Texture()
-	if t <= own {
-		return own
-	}
-	return own + (t-own)*Texture(math.Pow(levelling, float64(coats)))
 }
 
 // Polished returns the texture after polishing in that many grades of compound, each finer than the one before.

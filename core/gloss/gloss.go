@@ -41,7 +41,7 @@ var (
 		{0, "matt"},
 	}
 
-	enoughMirror = Numbers.Number("enough-mirror", 81.5, "GU", "least gloss below a metal that shines like a mirror", fact.Bench("T20: four to six gloss coats"))
+	enoughMirror = Numbers.Number("enough-mirror", 81.7, "GU", "least gloss below a metal that shines like a mirror", fact.Bench("T20: four to six gloss coats"))
 
 	// Purposes are what a gloss is asked to be good for.
 	purposes = []Purpose{

@@ -37,14 +37,19 @@ func TestEnough(t *testing.T) {
 		least[p.ID] = p.Least
 	}
 	flat := coating.Flat.Texture()
-	over := func(coats int) float64 { return Units(flat.Under(coating.Gloss, coats)) }
+	laid := func(coats int) coating.Texture {
+		c := clear("urethane-clear", coating.Gloss, 19, false)
+		c.Coats = coats
+		return c.Over(flat)
+	}
+	over := func(coats int) float64 { return Units(laid(coats)) }
 	if over(1) >= least["decals"] || over(2) < least["decals"] || over(2) < least["wash"] {
 		t.Errorf("one coat reads %.0f GU, two %.0f; decals want %.0f", over(1), over(2), least["decals"])
 	}
 	if over(3) >= least["mirror"] {
 		t.Errorf("three coats read %.0f GU, a mirror wants %.0f", over(3), least["mirror"])
 	}
-	polished := flat.Under(coating.Gloss, 4).Polished(2)
+	polished := laid(4).Polished(2)
 	if u := Units(polished); u < least["mirror"] {
 		t.Errorf("four coats polished in two grades read %.0f GU, a mirror wants %.0f", u, least["mirror"])
 	}

@@ -109,7 +109,7 @@ func ShineOf(s *timeline.Site, added coating.Texture) (Shine, bool) {
 		if polish {
 			return s.On.Polished(n)
 		}
-		return s.On.Under(s.Step.Sheen(), n)
+		return s.Step.Over(s.On, n)
 	}
 	out := Shine{Before: gloss.Units(s.On), After: gloss.Units(leaves(max(1, s.Step.Coats)) + added)}
 	out.Adds = gloss.Units(leaves(max(1, s.Step.Coats))) - out.After

@@ -55,6 +55,12 @@ type Undercoat struct {
 	Is   bool // it lies there already
 }
 
+// coatsUnder is coats of a paint that levels slowly: what will do with it will do with any.
+func coatsUnder(sheen coating.Sheen, coats int) gloss.Coat {
+	f := coating.MustFamily("waterborne-acrylic")
+	return gloss.Coat{Family: f, Sheen: sheen, Dry: f.Dry(f.Wet), Coats: coats}
+}
+
 // Undercoats tells for each look of a metal, from the dullest, the least undercoat that the site's surface would need for it.
 func Undercoats(s *timeline.Site) []Undercoat {
 	tone, black := s.Tones().Panel, colour.Grey(chromeBlack/2)
@@ -64,10 +70,10 @@ func Undercoats(s *timeline.Site) []Undercoat {
 	}
 	for _, sheen := range []coating.Sheen{coating.Flat, coating.Satin, coating.SemiGloss, coating.Gloss} {
 		for n := 1; n <= int(route.MostCoats); n++ {
-			try(say.Several(n, "coat")+" of "+sheen.String(), s.On.Under(sheen, n), tone)
+			try(say.Several(n, "coat")+" of "+sheen.String(), coatsUnder(sheen, n).Over(s.On), tone)
 		}
 	}
-	mirror := s.On.Under(coating.Gloss, int(route.MirrorCoats))
+	mirror := coatsUnder(coating.Gloss, int(route.MirrorCoats)).Over(s.On)
 	for n := 1; n <= route.MustTechnique("polish").Coats; n++ {
 		try(fmt.Sprintf("%s of gloss black, polished the next day in %s", say.Several(int(route.MirrorCoats), "coat"), say.Several(n, "grade")), mirror.Polished(n), black)
 	}

@@ -402,7 +402,7 @@ func Finished(line *timeline.Line, moment time.Time) Skin {
 			continue
 		}
 		was := k.Texture
-		k.Texture, k.Wet = k.Texture.Under(line.Steps[i].Step.Sheen(), max(1, line.Steps[i].Step.Coats)), false
+		k.Texture, k.Wet = line.Steps[i].Step.Over(k.Texture, line.Steps[i].Step.Coats), false
 		if k.Metal == nil {
 			from, to := mirror(was), mirror(k.Texture)
 			k.Ground, k.Surface, k.Line = k.Ground.Recoated(from, to), k.Surface.Recoated(from, to), k.Line.Recoated(from, to)

@@ -56,6 +56,13 @@ func Flats(s *Step) float64 {
 	return gloss.Chalk(float64(s.Film(s.Done).Thickness()), s.Laying == Misted)
 }
 
+// Over returns the texture of a surface once so many of the step's coats lie on it.
+func (s *Step) Over(on coating.Texture, coats int) coating.Texture {
+	film := s.Film(s.Done)
+	c := gloss.Coat{Family: film.Family, Clear: s.Do.Has(ClearCoat), Sheen: s.Sheen(), Dry: film.Family.Dry(film.Wet), Coats: max(1, coats), Mist: s.Laying == Misted}
+	return c.Over(on)
+}
+
 // Standing returns how much liquid stands at once on what is below while the step's coats are sprayed in air, in micrometres; 0 for what
 // is not sprayed as coats. Of a coat that is flashed off, what has not left by the next one adds to it (T54).
 func (s *Step) Standing(air climate.Air) coating.Microns {

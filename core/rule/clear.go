@@ -89,7 +89,7 @@ var metalDulled = timeline.Rule{
 		}
 		coats := max(1, s.Step.Coats)
 		before := gloss.Units(s.On)
-		after := gloss.Units(s.On.Under(s.Step.Sheen(), coats)) * math.Pow(keepsShine, float64(coats))
+		after := gloss.Units(s.Step.Over(s.On, coats)) * math.Pow(keepsShine, float64(coats))
 		f := timeline.Finding{Word: verdict.Word{Severity: verdict.Note}, Layer: st.ID, Figures: timeline.Figures{Delta: before - after}}
 		if coats > 1 || s.Step.Sheen() != coating.Gloss {
 			f.Severity = verdict.Warn

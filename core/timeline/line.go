@@ -103,11 +103,11 @@ func (l *Line) push(plan *route.Plan, p Placed) {
 	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole() && !do.Has(route.ClearCoat):
 		p.Leaves = max(p.On, p.Step.Sheen().Texture()) // a part of it is as rough as what lies there
 	case do.Lays && l.Films[p.Layer].Film.Family.Closed && !l.Films[p.Layer].Film.Whole():
-		p.Spot = p.On.Under(p.Step.Sheen(), max(1, p.Step.Coats))
+		p.Spot = p.Step.Over(p.On, p.Step.Coats)
 	case do.Contact.Is(stack.Polished):
 		p.Leaves, p.Spot = p.On.Polished(max(1, p.Step.Coats)), 0
 	case do.Lays && l.Films[p.Layer].Film.Covers():
-		p.Leaves = p.On.Under(p.Step.Sheen(), max(1, p.Step.Coats))
+		p.Leaves = p.Step.Over(p.On, p.Step.Coats)
 	default:
 		p.Spot = l.spot()
 	}

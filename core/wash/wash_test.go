@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
+	sheens "inkysparrow/core/gloss"
 	"inkysparrow/core/stack"
 )
 
@@ -68,7 +69,8 @@ func TestHalfAnHour(t *testing.T) {
 
 // Common practice, no source.
 func TestLeft(t *testing.T) {
-	two := coating.Flat.Texture().Under(coating.Gloss, 2)
+	clear := coating.MustFamily("urethane-clear")
+	two := sheens.Coat{Family: clear, Clear: true, Sheen: coating.Gloss, Dry: clear.Dry(clear.Wet), Coats: 2}.Over(coating.Flat.Texture())
 	for _, family := range []string{"enamel-wash", "clay-wash", "oil-wash"} {
 		dry := film(family).Thickness()
 		left := func(on coating.Texture, cloth Wetness) float64 { return Left(dry, on, cloth, 3, 0.8, 0) }
@@ -78,9 +80,9 @@ func TestLeft(t *testing.T) {
 		if got := left(two, Dry); got > 0.06 {
 			t.Errorf("T13 %s: over two coats of gloss on flat it leaves %.3f", family, got)
 		}
-		gloss, satin, flat := left(coating.Gloss.Texture(), Dry), left(coating.Satin.Texture(), Dry), left(coating.Flat.Texture(), Dry)
-		if satin < 3*gloss || flat < 3*satin {
-			t.Errorf("T14 %s: gloss %.3f, satin %.3f, flat %.3f; want each at least 3 times the one before", family, gloss, satin, flat)
+		shiny, satin, flat := left(coating.Gloss.Texture(), Dry), left(coating.Satin.Texture(), Dry), left(coating.Flat.Texture(), Dry)
+		if satin < 3*shiny || flat < 3*satin {
+			t.Errorf("T14 %s: gloss %.3f, satin %.3f, flat %.3f; want each at least 3 times the one before", family, shiny, satin, flat)
 		}
 		for _, on := range []coating.Sheen{coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat} {
 			for soft := 0.0; soft <= 1; soft += 0.25 {

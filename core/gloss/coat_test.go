@@ -1,0 +1,122 @@
+package gloss
+
+import (
+	"math"
+	"testing"
+
+	"inkysparrow/core/coating"
+)
+
+func clear(family string, sheen coating.Sheen, wet float64, mist bool) Coat {
+	f := coating.MustFamily(family)
+	return Coat{Family: f, Clear: true, Sheen: sheen, Dry: f.Dry(coating.Microns(wet)), Coats: 1, Mist: mist}
+}
+
+// R68 to R72, R87; reference model, no source: gloss after coats in a row.
+func TestCoats(t *testing.T) {
+	const lacquer, water = "lacquer", "waterborne-acrylic"
+	row := func(c Coat, over coating.Sheen, n int) (all []float64) {
+		on := over.Texture()
+		for range n {
+			on = c.Over(on)
+			all = append(all, Units(on))
+		}
+		return all
+	}
+	within := func(what string, got, low, high float64) {
+		t.Helper()
+		if !(got >= low && got <= high) {
+			t.Errorf("%s: %.1f GU, want %g to %g", what, got, low, high)
+		}
+	}
+	for _, tc := range []struct {
+		id        string
+		c         Coat
+		low, high float64
+	}{{"R68 lacquer", clear(lacquer, coating.Flat, 18, false), 18, 32}, {"R68 water-borne", clear(water, coating.Flat, 18, false), 2, 8}} {
+		all := row(tc.c, coating.Gloss, 4)
+		for i, u := range all {
+			within(tc.id, u, tc.low, tc.high)
+			if i > 0 && math.Abs(u-all[1]) > 3 {
+				t.Errorf("%s: the %d. reads %.1f, the 2. %.1f", tc.id, i+1, u, all[1])
+			}
+		}
+	}
+	for _, tc := range []struct {
+		id   string
+		c    Coat
+		want [4]float64
+	}{
+		{"R69 flat lacquer", clear(lacquer, coating.Flat, 4, true), [4]float64{31, 12, 5.6, 3.6}},
+		{"R69 flat water-borne", clear(water, coating.Flat, 4, true), [4]float64{19, 6, 2.4, 2}},
+		{"R69 without agent", clear(lacquer, coating.Gloss, 4, true), [4]float64{44, 27, 16, 12}},
+	} {
+		last := 100.0
+		for i, u := range row(tc.c, coating.Gloss, 4) {
+			within(tc.id, u, tc.want[i]/1.4, tc.want[i]*1.4)
+			if u >= last {
+				t.Errorf("%s: the %d. mist reads %.1f after %.1f", tc.id, i+1, u, last)
+			}
+			last = u
+		}
+	}
+	within("R70", row(clear(lacquer, coating.Flat, 18, false), coating.Flat, 1)[0], 12, 28)
+	gl, gw := row(clear(lacquer, coating.Gloss, 20, false), coating.Flat, 2), row(clear(water, coating.Gloss, 19, false), coating.Flat, 2)
+	within("R71 lacquer, one", gl[0], 35, 60)
+	within("R71 lacquer, two", gl[1], 80, 89)
+	within("R71 water-borne, one", gw[0], 12, 35)
+	within("R71 water-borne, two", gw[1], 60, 80)
+	within("R72 thick", clear(lacquer, coating.Flat, 40, false).Own(), 0, 20)
+	unshaken := clear(lacquer, coating.Flat, 18, false)
+	unshaken.Bottle = 0.8
+	within("R72, T67 not shaken", unshaken.Own(), 60, 89)
+	satin, semi := clear("urethane-clear", coating.Satin, 19, false), clear("urethane-clear", coating.SemiGloss, 19, false)
+	within("a satin", satin.Own(), 18, 30)
+	within("a semi-gloss", semi.Own(), 40, 60)
+	for days, want := range map[float64]float64{1: 0.10, 7: 0.69} {
+		if got := Settled(days); got < want/1.5 || got > want*1.5 {
+			t.Errorf("R87: after %g days %.2f lies at the bottom, want %.2f", days, got, want)
+		}
+	}
+	if Settled(60) != 1 || Settled(0) != 0 {
+		t.Error("after two months all of it does, at once none")
+	}
+	for u := 3.0; u < 92; u += 7 {
+		if got := Units(Of(u)); math.Abs(got-u) > 0.01 {
+			t.Errorf("what reads %.1f reads %.2f", u, got)
+		}
+	}
+}
+
+// Properties: gloss falls with agent and with each mist, never with a gloss coat; a wet coat never leaves more texture than it met and brought.
+func TestCoatProperties(t *testing.T) {
+	for _, f := range coating.Families() {
+		if len(f.Kinds) == 0 || f.Mechanism == coating.Loose {
+			continue
+		}
+		for on := 0.02; on < 2; on *= 1.5 {
+			from := coating.Texture(on)
+			last := 100.0
+			for _, sheen := range []coating.Sheen{coating.Gloss, coating.SemiGloss, coating.Satin, coating.Flat} {
+				c := Coat{Family: f, Clear: true, Sheen: sheen, Dry: 7, Coats: 1}
+				u := Units(c.Over(from))
+				if u > last+1e-9 {
+					t.Fatalf("%s %v over %.2f: %.2f GU, less agent %.2f", f.ID, sheen, on, u, last)
+				}
+				last = u
+				own := Of(c.Own())
+				if got := c.Over(from); float64(got) > math.Hypot(float64(own), on)+1e-9 {
+					t.Fatalf("%s %v: %.3f from %.3f and %.3f", f.ID, sheen, got, from, own)
+				}
+				c.Mist = true
+				if got := c.Over(from); got < from {
+					t.Fatalf("%s %v: a mist smooths %.3f to %.3f", f.ID, sheen, from, got)
+				}
+			}
+			g := Coat{Family: f, Clear: true, Sheen: coating.Gloss, Dry: 7, Coats: 1}
+			if from > 0.06 && Units(g.Over(from)) < Units(from) {
+				t.Fatalf("%s: a gloss coat dulls %.2f", f.ID, on)
+			}
+		}
+	}
+}
