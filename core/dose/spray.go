@@ -8,20 +8,19 @@ import (
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/solvent"
 )
 
 var (
 	sprays     = fact.Bench("fitted so that the settings people give for gloss and thin coats come out neither dry nor wet")
+	dropMedian = Numbers.Number("spray-droplet", 18, "µm", "median size of a droplet of well thinned paint from a 0.3 mm needle at 15 psi", fact.Bench("R64; 28 at 8 psi, 12 at 25; reference model, no source"))
+	dropFiner  = Numbers.Number("spray-finer", 0.8, "", "power of the pressure by which droplets get finer", fact.Bench("R64"))
 	flowK      = Numbers.Number("spray-flow", 1.6, "ml/min/mm²/psi^½", "liquid that a half-open needle lets through", sprays)
-	dropletK   = Numbers.Number("spray-droplet", 158, "µm·psi^½/mm^½", "size of a droplet of well thinned paint", sprays)
-	airSpeed   = Numbers.Number("spray-speed", 2.3, "m/s/psi^½", "speed of the droplets on their way", sprays)
-	flight     = Numbers.Number("spray-drying", 2, "", "how much faster a flying droplet dries than one in still air", fact.Memory("Ranz & Marshall 1952, for droplets of 20 to 50 µm"))
-	still      = Numbers.Number("still-layer", 7000, "µm", "layer of still air that the free flux stands for", fact.Bench("see free-flux"))
 	cone       = Numbers.Number("spray-cone", 0.25, "", "width of the spray as a share of the distance", sprays)
 	hand       = Numbers.Number("hand-speed", 5, "cm/s", "speed of the hand along a pass, with its turns and the overlap of passes", fact.Bench("long even passes; a cup of 5 ml lasts some minutes"))
 	openWet    = Numbers.Number("trigger-wet", 3, "", "how much further the trigger is drawn for a wet coat than for a mist", sprays)
-	dryFrom    = Numbers.Number("spray-dry-from", 0.35, "", "share of a droplet that is lost in flight from which it no longer flows out: a dry, pebbly coat", sprays)
-	coarseFrom = Numbers.Number("spray-coarse-from", 45, "µm", "droplet size from which a coat spatters into orange peel", sprays)
+	dryFrom    = Numbers.Number("spray-dry-from", 0.4, "", "share of a droplet that is lost in flight from which it no longer flows out: a dry, pebbly coat", sprays)
+	coarseFrom = Numbers.Number("spray-coarse-from", 36, "µm", "droplet size from which a coat spatters into orange peel", sprays)
 	runFrom    = Numbers.Number("spray-run-from", 24, "µm", "wet film laid by one pass from which it runs on an edge", sprays)
 	thinLeast  = Numbers.Number("thinning-least", 0.7, "", "least that a paint is usually thinned, as a share of its family's middle", sprays)
 	thinMost   = Numbers.Number("thinning-most", 1.4, "", "most", sprays)
@@ -101,8 +100,9 @@ func ThinningRange(f *coating.Family) (from, to float64) {
 
 // Spray is what a setting does.
 type Spray struct {
-	DropletUM float64         // size of the droplets as they leave
-	Lost      float64         // share of a droplet's liquid that has dried on the way, 0 to 1
+	DropletUM float64 // size of the droplets as they leave
+	Lost      float64 // share of a droplet's liquid that has dried on the way, 0 to 1
+	Flight    Flight
 	Pass      coating.Microns // wet film that one pass lays
 	Passes    int             // for one coat
 	Dry       bool            // too dry: pebbly, orange peel
@@ -122,11 +122,9 @@ func (s Setting) Of(f *coating.Family, wet coating.Microns, wetCoat bool, areaCM
 	if wetCoat {
 		flow *= openWet
 	}
-	out.DropletUM = dropletK * math.Sqrt(s.NeedleMM) / psi * thick
-	r := out.DropletUM / 2
-	away := s.DistanceCM / 100 / (airSpeed * psi)
-	shrink := f.Carrier.Flux(air) / 3600 * still / r * flight * away
-	out.Lost = 1 - math.Pow(1-min(1, shrink/r), 3)
+	out.DropletUM = dropMedian * math.Pow(15/max(1, s.PSI), dropFiner) * math.Sqrt(s.NeedleMM/0.3) * thick
+	out.Flight = Fly(s.liquid(f), air, out.DropletUM, (float64(f.CarrierShare)+s.Thinning)/(1+s.Thinning), s.DistanceCM)
+	out.Lost = out.Flight.Gone
 	width := max(0.2, cone*s.DistanceCM)
 	out.Pass = coating.Microns(flow / 60 * sprayed / (width * hand) * 1e4)
 	if out.Pass > 0 {
@@ -140,6 +138,13 @@ func (s Setting) Of(f *coating.Family, wet coating.Microns, wetCoat bool, areaCM
 		out.Adds = coating.Texture(peelTo * min(1, over-1))
 	}
 	return out
+}
+
+// liquid is what flies: the carrier, let down with the family's thinner.
+func (s Setting) liquid(f *coating.Family) (m solvent.Mix) {
+	m.Pour(f.Carrier.Mix, f.CarrierShare)
+	m.Pour(f.Thinner.Mix, s.Thinning)
+	return m
 }
 
 // Strays returns how far a setting is from all that is usual for its kind and family, tinted with so many parts more of thinner: the root of the squares of how far each dial is
