@@ -32,6 +32,7 @@ var layers = [][]string{
 	{"core/look"},
 	{"core/picture"},
 	{"core/choose", "core/bench"},
+	{"core/finish"},
 	{"plan"},
 	{"shelf"},
 	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/format/sheet", "internal/format/ical", "internal/guard", "ui", "ui/pack", "examples"},

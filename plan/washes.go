@@ -382,7 +382,7 @@ func (c *Chosen) Finish(ctx context.Context) ([]time.Time, error) {
 	for range min(runtime.GOMAXPROCS(0), len(kinds)) {
 		work.Go(func() {
 			for n := int(next.Add(1) - 1); n < len(kinds) && ctx.Err() == nil; n = int(next.Add(1) - 1) {
-				finish[kinds[n]], errs[n] = c.tried(ctx, kinds[n])
+				finish[kinds[n]], errs[n] = c.file.readyWith(ctx, c.Edit(kinds[n], false, false))
 			}
 		})
 	}
@@ -399,11 +399,11 @@ func (c *Chosen) Finish(ctx context.Context) ([]time.Time, error) {
 	return finish, nil
 }
 
-// tried returns when the build would be ready with a wash; zero where it can't be put there.
-func (c *Chosen) tried(ctx context.Context, i int) (time.Time, error) {
-	changed := c.file.Clone() // what is put in was held against the schema when it was read
-	if _, err := changed.putWash(c.Edit(i, false, false)); err != nil {
-		return time.Time{}, nil // it is told when somebody tries to
+// readyWith returns when the build would be ready after a change; zero where that can't be made: it is told when somebody tries to. What is put in was held against the schema when it was read.
+func (f File) readyWith(ctx context.Context, e Edit) (time.Time, error) {
+	changed := f.Clone()
+	if _, err := edits[e.Do](&changed, e); err != nil {
+		return time.Time{}, nil
 	}
 	p, err := changed.Resolve()
 	if err != nil {

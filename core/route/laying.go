@@ -15,6 +15,7 @@ const (
 	Flashed  Laying = ""     // each coat flashes off before the next: what is usual
 	Misted   Laying = "mist" // as dry mists, each of them flashed off; they never stand wet, and don't add up
 	WetOnWet Laying = "wet"  // one into the other: they stand as one thick coat
+	Brushed  Laying = "brush"
 )
 
 // Why this is asked of the modeller: the same bottle is harmless or ruinous over a young film by nothing but how it is sprayed. A dry mist is
@@ -23,7 +24,7 @@ const (
 
 // Layings returns the ways, the usual one first, with what they are called.
 func Layings() []LayingWords {
-	return []LayingWords{{Flashed, "each coat flashed off"}, {Misted, "dry mist coats only"}, {WetOnWet, "wet on wet"}}
+	return []LayingWords{{Flashed, "each coat flashed off"}, {Misted, "dry mist coats only"}, {WetOnWet, "wet on wet"}, {Brushed, "brushed on"}}
 }
 
 // Words is how a way of laying is called in a sentence.
@@ -63,6 +64,9 @@ func (s *Step) Over(on coating.Texture, coats int) coating.Texture {
 	return c.Over(on)
 }
 
+// Sprays reports whether the step is sprayed: coats can be brushed on instead.
+func (s *Step) Sprays() bool { return s.Do.Airbrush && s.Laying != Brushed }
+
 // Standing returns how much liquid stands at once on what is below while the step's coats are sprayed in air, in micrometres; 0 for what
 // is not sprayed as coats. Of a coat that is flashed off, what has not left by the next one adds to it (T54).
 func (s *Step) Standing(air climate.Air) coating.Microns {
@@ -73,6 +77,9 @@ func (s *Step) Standing(air climate.Air) coating.Microns {
 		return mistUM
 	}
 	film := s.Film(s.Done)
+	if s.Laying == Brushed { // all of it, before anything has left
+		return film.Wet
+	}
 	one := film.Wet * coating.Microns(film.Family.CarrierShare)
 	n := max(1, s.Coats)
 	if s.Laying == WetOnWet {

@@ -308,7 +308,7 @@ func (z *Zone) Dose(s *Step, thinning float64) dose.Cup {
 		thinning = s.Thinning
 	}
 	film := s.Film(time.Time{})
-	return dose.Of(dose.Job{Family: s.Product.Family, AreaCM2: z.AreaCM2 * s.Covered(), Coats: film.Coats, Wet: film.Wet, Airbrush: s.Do.Airbrush, Thinning: thinning, Tint: s.Do.Tint})
+	return dose.Of(dose.Job{Family: s.Product.Family, AreaCM2: z.AreaCM2 * s.Covered(), Coats: film.Coats, Wet: film.Wet, Airbrush: s.Sprays(), Thinning: thinning, Tint: s.Do.Tint})
 }
 
 // Thinner returns how many more parts of thinner than its family's usual the step asks for: to tint, or as its effect is sprayed.

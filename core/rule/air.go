@@ -126,16 +126,20 @@ func frosts(s *timeline.Site) func(climate.Air) bool {
 
 // frostOdds are those of a step's coats in an air: of its solvent's cold, or of a dew point that is near.
 func frostOdds(s *timeline.Site, step *route.Step, air climate.Air) chance.Odds {
-	o := chance.Odds{Loss: chance.Loss(chance.Dull, s.Question().Stage)}
+	return chance.Odds{Chance: Frosts(step, air), Loss: chance.Loss(chance.Dull, s.Question().Stage)}
+}
+
+// Frosts returns the chance that a step's coats frost or blush in air.
+func Frosts(step *route.Step, air climate.Air) (c float64) {
 	if step.Do.Coating() && step.Product != nil {
 		if from := BlushesFrom(step, air); from < frostNever {
-			o.Chance = chance.Frosts(air.Humidity, from)
+			c = chance.Frosts(air.Humidity, from)
 		}
 	}
 	if step.Do.Has(route.ClearCoat) && step.Laying != route.Misted {
-		o.Chance = max(o.Chance, chance.Frosts(air.Humidity, dampFrom(air)))
+		c = max(c, chance.Frosts(air.Humidity, dampFrom(air)))
 	}
-	return o
+	return c
 }
 
 // dampFrom returns the humidity from which the dew point of air is so near that a sprayed clear frosts.

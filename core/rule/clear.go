@@ -30,7 +30,7 @@ var chalky = timeline.Rule{
 			return nil
 		}
 		n, scatters := flatCoats(s)
-		o := chance.Odds{Chance: chance.Above(n, chalkFrom, chance.Chalk), Loss: chance.Loss(chance.Dull, s.Question().Stage)}
+		o := chance.Odds{Chance: Chalks(s), Loss: chance.Loss(chance.Dull, s.Question().Stage)}
 		severity, ok := verdict.Graded(o)
 		if !ok {
 			return nil
@@ -47,6 +47,15 @@ var chalky = timeline.Rule{
 		}
 		return []timeline.Finding{f}
 	},
+}
+
+// Chalks returns the chance that a step's flat coats turn chalky on those that lie there already; 0 for what is not flat.
+func Chalks(s *timeline.Site) float64 {
+	if !s.Step.Do.Has(route.ClearCoat) || s.Step.Sheen() != coating.Flat {
+		return 0
+	}
+	n, _ := flatCoats(s)
+	return chance.Above(n, chalkFrom, chance.Chalk)
 }
 
 // Coats are counted by thickness, not by number: it is the flatting agent that lies there which scatters, and two half coats hold as much of

@@ -23,6 +23,9 @@ var (
 	fullTooth = coating.Texture(Numbers.Number("tooth-full", 0.8, "µm", "texture from which they grip as on flat", fact.Bench("satin under oils is between gloss and flat")))
 )
 
+// Tooth returns the texture from which oils and pigments grip at all.
+func Tooth() coating.Texture { return toothless }
+
 var silvering = timeline.Rule{
 	ID: "silvering", Title: "A decal on a surface that is not glossy",
 	Mend:     "Prick the pale spots, let setting fluid run below, press down; once more when it is dry. A flat coat hides the rest.",

@@ -47,6 +47,9 @@ func (s Stack) Carried(touch Touch, place int, moment time.Time, air climate.Rec
 	return way(0), seen
 }
 
+// CreepShows returns how far a line may creep before it is seen, in mm.
+func CreepShows() float64 { return creepMM }
+
 var blended = Numbers.Number("blended", 1.5, "µm", "dry thickness to which oils are drawn out as they are blended, at most", fact.Bench("T61: oils of 1 to 2 µm"))
 
 // Drawn returns the course of the film as it is worked: an oil is drawn out thin, everything else stays as it was laid.

@@ -139,8 +139,11 @@ func (s *Site) TouchOf(step *route.Step, moment time.Time) (touch stack.Touch, o
 		t.Lifts = s.ownOnTop(step.Product)
 	}
 	if standing := step.Standing(s.Plan.Air.At(moment)); standing > 0 {
-		if t.Contact = t.Contact.Standing(standing); step.Laying == route.Misted {
+		switch t.Contact = t.Contact.Standing(standing); step.Laying {
+		case route.Misted:
 			t.Contact = stack.Mist
+		case route.Brushed:
+			t.Contact = stack.Brushed.Standing(standing)
 		}
 	}
 	if step.Product != nil && (t.Contact.Sprayed || step.Do.Has(route.OilWork)) {

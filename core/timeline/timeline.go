@@ -162,7 +162,7 @@ func (tl *Timeline) newCalendar() *schedule.Calendar {
 
 // NeedOf returns what a step keeps busy, and for how long.
 func NeedOf(z *route.Zone, s *route.Step) schedule.Need {
-	n := schedule.Need{Hands: z.Attended(s), Airbrush: s.Do.Airbrush}
+	n := schedule.Need{Hands: z.Attended(s), Airbrush: s.Sprays()}
 	if n.Airbrush {
 		n.Clean = route.Cleaning
 	}

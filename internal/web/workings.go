@@ -27,6 +27,7 @@ import (
 	"inkysparrow/core/dose"
 	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/finish"
 	"inkysparrow/core/follow"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
@@ -200,6 +201,7 @@ func numbersTable() (rows []wire.Working) {
 		{"washes: the run and the wipe", wash.Numbers.Rows()},
 		{"mixing", mix.Numbers.Rows()},
 		{"choosing a wash", choose.Numbers.Rows()},
+		{"choosing a last coat", finish.Numbers.Rows()},
 		{"the strip and the practice bench", swab.Numbers.Rows()},
 		{"what your own films tell", learn.Numbers.Rows()},
 		{"the bench", bench.Numbers.Rows()},
