@@ -140,6 +140,11 @@ func (s Setting) Of(f *coating.Family, wet coating.Microns, wetCoat bool, areaCM
 	return out
 }
 
+// Shares returns how near a spray comes to what is too much, as shares of that: of drying on the way, of drops too coarse to flow out, of one pass that runs.
+func (s Spray) Shares() (dry, coarse, runs float64) {
+	return s.Lost / dryFrom, s.DropletUM / coarseFrom, float64(s.Pass) / runFrom
+}
+
 // liquid is what flies: the carrier, let down with the family's thinner.
 func (s Setting) liquid(f *coating.Family) (m solvent.Mix) {
 	m.Pour(f.Carrier.Mix, f.CarrierShare)

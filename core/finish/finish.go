@@ -194,8 +194,7 @@ func (p *Place) Judge(all []Candidate) []Judged {
 func (p *Place) judge(c Candidate) Judged {
 	step := c.step()
 	j := Judged{Candidate: c, Step: step, Kept: 1}
-	end := p.At.Add(p.Line.Zone.Attended(step))
-	site := p.Line.Try(p.Laid, p.Plan, p.Done, timeline.Placed{Step: step, Start: p.At, End: end})[0]
+	site, end := p.site(step)
 	after := look.Of(site.Line, p.Done+1, end)
 	j.From, j.To = gloss.Units(p.On), gloss.Units(after.Texture)
 	if p.spot > 0 {
@@ -226,6 +225,18 @@ func (p *Place) judge(c Candidate) Judged {
 	j.Ends = p.ends()
 	j.RuledOut = p.ruledOut(&j)
 	return j
+}
+
+// site is where a step would lie, and when it would end.
+func (p *Place) site(step *route.Step) (*timeline.Site, time.Time) {
+	end := p.At.Add(p.Line.Zone.Attended(step))
+	return p.Line.Try(p.Laid, p.Plan, p.Done, timeline.Placed{Step: step, Start: p.At, End: end})[0], end
+}
+
+// question is what a judged coat asks of the films below.
+func (p *Place) question(j *Judged) *verdict.Question {
+	site, _ := p.site(j.Step)
+	return site.Question()
 }
 
 // dusts tells what the coat leaves of each dust that lies loose.

@@ -167,7 +167,7 @@ func Rank(all []Judged, made []choose.Wish) {
 				return d
 			}
 		}
-		return cmp.Or(strings.Compare(a.Product.Name, b.Product.Name), cmp.Compare(a.Coats, b.Coats), strings.Compare(string(a.How), string(b.How)))
+		return cmp.Or(strings.Compare(a.Product.Name, b.Product.Name), cmp.Compare(a.Coats, b.Coats), cmp.Compare(a.place(), b.place()))
 	})
 	for i := range all {
 		all[i].Rank = i + 1
@@ -181,7 +181,17 @@ func Before(a, b *Judged) string {
 			return fmt.Sprintf("%s decides: %s %s: %s; %s %s: %s.", say.Capital(told(a.Bands[i].Wish).Words), a.Product.Name, a.Words(), a.Bands[i].Words, b.Product.Name, b.Words(), b.Bands[i].Words)
 		}
 	}
-	return fmt.Sprintf("Nothing sets %s and %s apart by your wishes: they stand by name.", a.Product.Name, b.Product.Name)
+	return fmt.Sprintf("Nothing sets %s %s and %s %s apart by your wishes.", a.Product.Name, a.Words(), b.Product.Name, b.Words())
+}
+
+// place is that of its way among all.
+func (c *Candidate) place() int {
+	for i, h := range Hows {
+		if h.ID == c.How {
+			return i
+		}
+	}
+	return len(Hows)
 }
 
 // Words tells how it goes on: "in two mists".

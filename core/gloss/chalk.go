@@ -29,3 +29,15 @@ func Hazes(scatters float64) float64 {
 	back, _ := colour.Layer(0, scatters)
 	return back
 }
+
+var (
+	voids    = Numbers.Number("voids-scatter", 0.9, "1/µm", "scattering of a film of which a share of 1 would be air, in voids of a micrometre; in proportion for less", fact.Bench("R74: 0.009 and 0.045 at 1 and 5 %, by van de Hulst 1957; reference model, no source"))
+	dustAir  = Numbers.Number("dust-air", 0.19, "", "share of air in what lands dry", fact.Bench("R76; reference model, no source"))
+	dustDeep = Numbers.Number("dust-deep", 3, "µm", "depth in which it lies", fact.Bench("R76"))
+)
+
+// Aired returns how much so many um of film scatter of which a share is air: S times X.
+func Aired(um, air float64) float64 { return voids * air * um }
+
+// Dusted returns how much a coat scatters of whose solids a share landed dry. Held to R76.
+func Dusted(dry float64) float64 { return Aired(dustDeep, dustAir*dry) }

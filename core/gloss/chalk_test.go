@@ -36,3 +36,27 @@ func TestChalk(t *testing.T) {
 		t.Error("nothing sends light back, or more than all of it")
 	}
 }
+
+// R74 to R76; reference model, no source: air whitens, agent does not, and a dark paint most.
+func TestAired(t *testing.T) {
+	lift := func(l, scatters float64) float64 {
+		c := colour.Lab(l, 0, 0)
+		return c.Hazed(Hazes(scatters), Veil(coating.Flat)).Lightness() - c.Lightness()
+	}
+	for air, want := range map[float64]float64{0.02: 6, 0.05: 13, 0.1: 21} {
+		if got := lift(28, Aired(4, air)); math.Abs(got-want) > 0.4*want {
+			t.Errorf("R75: 4 um with %g of air lift L* 28 by %.1f, want %.0f", air, got, want)
+		}
+		if pale := lift(60, Aired(4, air)); pale > lift(28, Aired(4, air))/3 {
+			t.Errorf("R75: they lift L* 60 by %.1f", pale)
+		}
+	}
+	if Aired(1, 0.05) < 40*Chalk(1, false) {
+		t.Errorf("R74: air scatters %.4f, agent %.5f", Aired(1, 0.05), Chalk(1, false))
+	}
+	for dry, want := range map[float64][2]float64{0: {0, 0.01}, 0.02: {0.05, 1.5}, 0.14: {2, 6}, 0.38: {5, 12}} { // what lands dry of a lacquer from 6, 12, 18 and 25 cm
+		if got := lift(28, Dusted(dry)); got < want[0] || got > want[1] {
+			t.Errorf("R76: %g of it dry lift by %.2f, want %v", dry, got, want)
+		}
+	}
+}

@@ -63,6 +63,7 @@ type Server struct {
 	studio  *studio.Studio
 	briefs  *kept[briefKey, *briefed]
 	washing *kept[chosenKey, *plan.Chosen]
+	coating *kept[coatedKey, *plan.Coated]
 	live    *live
 	large   chan struct{} // large bodies being read
 	running atomic.Int64  // requests that are being answered
@@ -97,6 +98,7 @@ func New(c Config) (*Server, error) {
 	s.minds = newMinds(s.Store, s.Clock.Now, s.judging.forget)
 	s.judging.knows = s.minds.knowing
 	s.studio, s.briefs, s.washing = studio.New(), keeping[briefKey, *briefed](briefsKept), keeping[chosenKey, *plan.Chosen](chosenKept)
+	s.coating = keeping[coatedKey, *plan.Coated](chosenKept)
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
 		return nil, fmt.Errorf("the page has not been built (make ui): %w", err)
@@ -378,6 +380,9 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/washes/dates", s.washDates)
 	api.Add(read, "/builds/:slug/washes/one", s.washOne)
 	api.Add(read, "/builds/:slug/washes/strip", s.washStrip)
+	api.Add(read, "/builds/:slug/lastcoat", s.lastCoats)
+	api.Add(read, "/builds/:slug/lastcoat/strip", s.lastCoatStrip)
+	api.Add(read, "/builds/:slug/lastcoat/spray", s.lastCoatSpray)
 	api.Add(read, "/builds/:slug/look", s.look)
 	api.Add(read, "/builds/:slug/look/picture", s.lookPicture)
 	api.Add(read, "/builds/:slug/look/patch", s.lookPatch)

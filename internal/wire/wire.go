@@ -374,6 +374,8 @@ type All struct {
 	Stained      Stained      `json:"stained"`
 	StainsEnough StainsEnough `json:"stains_enough"`
 	StainsMore   StainsMore   `json:"stains_more"`
+	LastCoats    LastCoats    `json:"last_coats"`
+	CoatSpray    CoatSpray    `json:"coat_spray"`
 	StainTold    StainTold    `json:"stain_told"`
 	AskBrief     AskBrief     `json:"ask_brief"`
 	BriefSpot    BriefSpot    `json:"brief_spot"`

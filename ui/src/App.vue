@@ -28,7 +28,7 @@ const store = useBuild()
 const { build, moment, said, busy, preview, follows } = storeToRefs(store)
 const route = useRoute()
 const router = useRouter()
-const ofBuild = ['build', 'washes', 'look']
+const ofBuild = ['build', 'washes', 'last-coat', 'look']
 const shown = computed(() => (ofBuild.includes(String(route.name)) ? build.value : null))
 
 const promised = computed(() => preview.value?.promise || shown.value?.promise || '')
@@ -103,7 +103,7 @@ watchEffect(() => {
           >
           <RouterLink
             :to="{ name: 'washes', params: { slug: shown.slug }, query: { zone: store.zoneId } }"
-            :class="{ here: route.name === 'washes' }"
+            :class="{ here: route.name === 'washes' || route.name === 'last-coat' }"
             >Washes</RouterLink
           >
           <RouterLink :to="{ name: 'look', params: { slug: shown.slug } }" :class="{ here: route.name === 'look' }"

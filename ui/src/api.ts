@@ -29,6 +29,8 @@ import type {
   Stained,
   StainsEnough,
   StainsMore,
+  LastCoats,
+  CoatSpray,
   StainTold,
   Made,
   MakeEdit,
@@ -205,6 +207,12 @@ export const api = {
   washOne: (slug: string, q: Record<string, string>) =>
     ask<WashOne>(`${of(slug)}/washes/one?${new URLSearchParams(q)}`),
   /** The address of a strip that shows a wash before and after its wipe. */
+  lastCoats: (slug: string, q: Record<string, string>) =>
+    ask<LastCoats>(`${of(slug)}/lastcoat?${new URLSearchParams(q)}`),
+  lastCoatSpray: (slug: string, q: Record<string, string>) =>
+    ask<CoatSpray>(`${of(slug)}/lastcoat/spray?${new URLSearchParams(q)}`),
+  lastCoatStrip: (slug: string, q: Record<string, string>) =>
+    `/api${of(slug)}/lastcoat/strip?${new URLSearchParams(q)}`,
   washStrip: (slug: string, q: Record<string, string>) => `/api${of(slug)}/washes/strip?${new URLSearchParams(q)}`,
   bench: (minutes: number) => ask<Bench>(`/bench${minutes ? `?minutes=${minutes}` : ''}`, undefined, { quiet: true }),
   roomAir: (slug: string) => ask<RoomAir>(`${of(slug)}/air`, undefined, { quiet: true }),

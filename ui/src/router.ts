@@ -27,6 +27,12 @@ export const router = createRouter({
       component: () => import('./washes/WashesPlace.vue'),
       props: true,
     },
+    {
+      path: '/builds/:slug/last-coat',
+      name: 'last-coat',
+      component: () => import('./finish/LastCoatPlace.vue'),
+      props: true,
+    },
     { path: '/builds/:slug/look', name: 'look', component: () => import('./look/LookPlace.vue'), props: true },
     { path: '/builds/:slug', name: 'build', component: BuildPlace, props: true },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/NotFound.vue') },

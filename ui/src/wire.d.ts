@@ -248,7 +248,7 @@ export type PlanSaying =
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "PlanLaying".
  */
-export type PlanLaying = "mist" | "wet";
+export type PlanLaying = "mist" | "wet" | "brush";
 /**
  * What was seen of a step once it was done.
  *
@@ -946,7 +946,7 @@ export interface PlanStep {
   /**
    * How sprayed coats go on; each flashed off where it is left out.
    */
-  laying?: "mist" | "wet";
+  laying?: "mist" | "wet" | "brush";
   /**
    * How a wash or an oil is helped to dry; by itself where it is left out.
    */
@@ -2971,6 +2971,112 @@ export interface StainMore {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LastCoats".
+ */
+export interface LastCoats {
+  zone: string;
+  at: string;
+  clock: string;
+  zones: LastCoatZone[];
+  wishes: Wish[];
+  made: string[];
+  air: string;
+  lies_on: string[];
+  gloss: number;
+  dusty: boolean;
+  step: string;
+  coats: LastCoat[];
+  none: string;
+  schools: CoatSchool[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LastCoatZone".
+ */
+export interface LastCoatZone {
+  id: string;
+  name: string;
+  words: string;
+  colour: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "LastCoat".
+ */
+export interface LastCoat {
+  key: string;
+  name: string;
+  how: string;
+  own: boolean;
+  rank: number;
+  state: State;
+  verdict: string;
+  ruled_out: string;
+  before: string;
+  gloss: number;
+  kept: number;
+  ready: string;
+  does: string[];
+  next: string;
+  ends: string[];
+  takes: string;
+  caution: string;
+  edit: PlanEdit;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "CoatSchool".
+ */
+export interface CoatSchool {
+  words: string;
+  costs: string;
+  key: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "CoatSpray".
+ */
+export interface CoatSpray {
+  distance: Dial;
+  pressure: Dial;
+  thinning: Dial;
+  needle: Dial;
+  drop_c: number;
+  drop: number;
+  left: number;
+  dust: number;
+  water: number;
+  lands: string;
+  words: string;
+  comes: Comes[];
+  own: boolean;
+  setting: PlanSpray1;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Comes".
+ */
+export interface Comes {
+  id: string;
+  words: string;
+  share: number;
+  state: State;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSpray".
+ */
+export interface PlanSpray1 {
+  needle_mm: number;
+  psi: number;
+  distance_cm: number;
+  /**
+   * Parts of thinner to one of the product.
+   */
+  thinning: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "StainTold".
  */
 export interface StainTold {
@@ -3816,6 +3922,8 @@ export interface All {
   stained: Stained;
   stains_enough: StainsEnough;
   stains_more: StainsMore;
+  last_coats: LastCoats;
+  coat_spray: CoatSpray;
   stain_told: StainTold;
   ask_brief: AskBrief;
   brief_spot: BriefSpot;
@@ -3912,19 +4020,6 @@ export interface PlanRest1 {
    * The press that parted them.
    */
   press: string;
-}
-/**
- * This interface was referenced by `undefined`'s JSON-Schema
- * via the `definition` "PlanSpray".
- */
-export interface PlanSpray1 {
-  needle_mm: number;
-  psi: number;
-  distance_cm: number;
-  /**
-   * Parts of thinner to one of the product.
-   */
-  thinning: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

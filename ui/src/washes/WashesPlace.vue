@@ -104,6 +104,10 @@ function step(n: number) {
     <template v-else-if="last && store.build">
       <h1 class="visually-hidden">Washes</h1>
       <aside class="ask" aria-label="What is asked">
+        <nav class="tabs" aria-label="Washes and last coat">
+          <span class="here" aria-current="page">Wash</span>
+          <RouterLink :to="{ name: 'last-coat', params: { slug }, query: { zone: last.zone } }">Last coat</RouterLink>
+        </nav>
         <label class="field">
           <span class="plate">Zone</span>
           <select :value="last.zone" @change="zone = ($event.target as HTMLSelectElement).value">
@@ -248,6 +252,19 @@ function step(n: number) {
 }
 .ask > .act {
   align-self: start;
+}
+.tabs {
+  display: flex;
+  gap: 16px;
+  font: 600 16px var(--heading);
+}
+.tabs > * {
+  padding: 6px 0;
+  color: inherit;
+  text-decoration: none;
+}
+.tabs .here {
+  border-bottom: 3px solid var(--ink);
 }
 fieldset {
   margin: 0;

@@ -1,0 +1,94 @@
+package finish
+
+import (
+	"inkysparrow/core/chance"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/dose"
+	"inkysparrow/core/fact"
+	"inkysparrow/core/gloss"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/stack"
+)
+
+// Lands is how a coat arrives.
+type Lands string
+
+// The ways to arrive.
+const (
+	AsDust  Lands = "dust"
+	AsMist  Lands = "mist"
+	AsWet   Lands = "wet"
+	AsFlood Lands = "flood"
+)
+
+var (
+	landBench = fact.Bench("chosen: drops that touch flow together from about four micrometres; one in twenty dry is felt as grit")
+	dustyFrom = Numbers.Number("lands-dust", 0.05, "", "share of the solids that land dry from which a coat lands as dust", landBench)
+	mistTo    = Numbers.Number("lands-mist", 4, "µm", "wet film of a pass up to which its drops stay apart", landBench)
+	paleFrom  = Numbers.Number("lands-pale", 3, "L*", "by which what landed dry may lift a colour before it looks chalky", fact.Bench("T40"))
+)
+
+// Outcome is something that may come of a setting, as a share of what would be too much.
+type Outcome struct {
+	ID, Words string
+	Share     float64
+}
+
+// Near reports whether it comes near to what is too much, Over whether it is.
+func (o Outcome) Near() bool { return o.Share >= nearFrom }
+
+// Over reports whether it is too much.
+func (o Outcome) Over() bool { return o.Share >= 1 }
+
+var nearFrom = Numbers.Number("outcome-near", 0.6, "", "share of what is too much from which it is spoken of", landBench)
+
+// Sprayed is what comes of an airbrush's setting for a coat at a place.
+type Sprayed struct {
+	dose.Spray
+	Set   dose.Setting
+	Range dose.Range
+	Lands Lands
+	Comes []Outcome
+}
+
+// Spray tells what comes of a setting for a judged coat; nil for the middle of what is usual.
+func (p *Place) Spray(j *Judged, set *dose.Setting) Sprayed {
+	f, air := j.Product.Family, p.Plan.Air.At(p.At)
+	out := Sprayed{Range: dose.RangeFor(j.Step.Do.Spray)}
+	if out.Set = out.Range.Middle(f); set != nil {
+		out.Set = *set
+	}
+	film := j.Step.Film(p.At)
+	out.Spray = out.Set.Of(f, film.Wet, j.How == Wet, p.area, air)
+	switch {
+	case out.Flight.Dust >= dustyFrom:
+		out.Lands = AsDust
+	case out.Wet:
+		out.Lands = AsFlood
+	case float64(out.Pass) <= mistTo:
+		out.Lands = AsMist
+	default:
+		out.Lands = AsWet
+	}
+	_, coarse, runs := out.Shares()
+	pale := j.Before.Hazed(gloss.Hazes(gloss.Dusted(out.Flight.Dust)), gloss.Veil(coating.Flat)).Lightness() - j.Before.Lightness()
+	moved := 0.0
+	if q := p.question(j); q.Touch.Liquid != nil {
+		touch := q.Touch
+		touch.Contact = stack.WetCoat.Standing(out.Pass)
+		for i := len(q.Films) - 1; i > 0 && !q.Films[i].Film.Covers(); i-- {
+			if q.Films[i].Film.Family.IsOily() && !q.Films[i].Film.Laid.After(p.At) {
+				mm, _ := q.Films.Carried(touch, i, p.At, q.Air)
+				moved = max(moved, mm)
+			}
+		}
+	}
+	out.Comes = []Outcome{
+		{"frost", "frost", rule.Frosts(j.Step, air) / chance.Likely()},
+		{"chalk", "chalk", pale / paleFrom},
+		{"peel", "peel", coarse},
+		{"moved", "oils moved", moved / stack.CreepShows()},
+		{"tide", "tide", runs},
+	}
+	return out
+}

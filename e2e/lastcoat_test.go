@@ -1,0 +1,61 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+)
+
+// A last coat is wished for, chosen, set and taken into the route, where it takes the place of the zone's own; undone, that is as it was.
+func TestLastCoat(t *testing.T) {
+	b := open(t, desk, "/builds/petrel/washes?zone=upper")
+	b.click(".tabs a", "Last coat")
+	b.sees(".last-coat .list tbody tr.here", ".")
+	b.sees(".zone[aria-checked=true]", "Upper surfaces")
+	b.click(".wish", "satin")
+	b.sees(".wish.made", "satin")
+	b.sees(".list tbody tr:first-child .name", "Mistlane satin")
+	b.click(".list .name button", "Mistlane satin")
+	b.sees(".close h2", "Mistlane satin, in 1 wet coat")
+	b.sees(".close", "Gloss from \\d+ to (1[5-9]|2\\d) GU")
+	b.sees(".door", "Oil dots")
+	b.press(']')
+	b.sees(".list tbody tr.here:nth-child(2)", ".")
+	was := b.step("u12")
+	b.click(".list .name button", "Mistlane flat")
+	b.sees(".comes", "peel")
+	b.sees(".spraying", "It lands")
+	b.slid("distance, cm", input.ArrowRight, 4)
+	b.sees(".spraying label:last-child output", "11")
+	b.click(".take", "Take it")
+	b.sees(".passing", "Changed ")
+	now := b.step("u12")
+	if now.Product != "mistlane-flat" || now.Spray == nil || now.Spray.DistanceCM != 11 {
+		t.Errorf("the last coat is %+v, was %+v", now, was)
+	}
+	b.undo()
+	b.eventually("it is as it was", func() bool { return b.step("u12").Product == was.Product })
+	b.inspect(axeCore(t))
+}
+
+// Where nothing but a mist can go over young oils, what is ruled out keeps its reason; by night, on a tablet, by a tap and from the keys.
+func TestLastCoatTablet(t *testing.T) {
+	b := open(t, view{width: 820, height: 1180, night: true}, "/builds/petrel")
+	b.sees(".step[aria-current]", ".")
+	b.press('g', 'f')
+	b.sees(".last-coat .list tbody tr.here", ".")
+	b.click(".list .act", "Show one of each kind")
+	b.sees(".list .verdict", "carries 0.\\d mm")
+	b.click(".list th.name", "any flat enamel ?in 1 brushed")
+	b.sees(".close", "Carries .* mm along")
+	b.click(".schools .link", "light mists of flat")
+	b.sees(".close h2", "mist")
+	b.inspect(axeCore(t))
+	b.page.MustSetViewport(390, 844, 1, true)
+	b.must(proto.EmulationSetTouchEmulationEnabled{Enabled: true}.Call(b.page))
+	b.sees(".take", "Take it|Put it")
+	if wide := b.page.MustEval(`() => document.documentElement.scrollWidth`).Int(); wide > 390 {
+		t.Errorf("on a telephone the page is %d px wide", wide)
+	}
+}

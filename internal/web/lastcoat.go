@@ -1,0 +1,252 @@
+package web
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"image"
+	"image/draw"
+	"image/png"
+	"strconv"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+
+	"inkysparrow/core/chance"
+	"inkysparrow/core/dose"
+	"inkysparrow/core/finish"
+	"inkysparrow/core/look"
+	"inkysparrow/core/route"
+	"inkysparrow/core/say"
+	"inkysparrow/core/stack"
+	"inkysparrow/core/verdict"
+	"inkysparrow/internal/wire"
+	"inkysparrow/plan"
+)
+
+// coated puts the last coats that a request asks about side by side.
+func (s *Server) coated(ctx context.Context, c fiber.Ctx) (*judged, *plan.Coated, error) {
+	j, err := s.standing(ctx, slug(c))
+	if err != nil {
+		return nil, nil, err
+	}
+	if len(j.file.Zones) == 0 {
+		return nil, nil, fiber.NewError(fiber.StatusUnprocessableEntity, "This build has no zone yet: a coat goes on one. Add a zone in the plan.")
+	}
+	q := plan.LastCoatQuery{Zone: c.Query("zone"), Wishes: plan.Wishing(c.Query("wish"))}
+	if q.Zone == "" {
+		q.Zone = j.file.Zones[0].ID
+	}
+	if at := c.Query("at"); at != "" {
+		if q.At, err = time.Parse(time.RFC3339, at); err != nil {
+			return nil, nil, fiber.NewError(fiber.StatusUnprocessableEntity, "at: not a moment")
+		}
+	}
+	stands, err := s.Store.Shelf(ctx)
+	if err != nil {
+		return nil, nil, err
+	}
+	key := coatedKey{j, stands.Revision, fmt.Sprintf("%+v", q)}
+	if out, ok := s.coating.get(key); ok {
+		return j, out, nil
+	}
+	var out *plan.Coated
+	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
+		out, err = j.file.LastCoats(ctx, j.checked, q, atHand(stands)...)
+		return err
+	})
+	if err == nil {
+		s.coating.put(key, out)
+	}
+	return j, out, err
+}
+
+// coatedKey is what last coats that stand side by side hang on.
+type coatedKey struct {
+	of    *judged
+	shelf int64
+	query string
+}
+
+// lastCoats lists them.
+func (s *Server) lastCoats(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	j, coated, err := s.coated(ctx, c)
+	if err != nil {
+		return err
+	}
+	p := coated.Place
+	air := j.plan.Air.At(p.At)
+	out := wire.LastCoats{
+		Zone: p.Line.Zone.ID, At: p.At.UTC(), Clock: j.moment(p.At), Zones: []wire.LastCoatZone{}, Wishes: []wire.Wish{}, Made: []string{}, LiesOn: []string{}, Coats: []wire.LastCoat{}, Schools: []wire.CoatSchool{},
+		Air: fmt.Sprintf("%s, %s", say.Celsius(air.TemperatureC, 0), say.Percent(air.Humidity)), Step: coated.Step(),
+	}
+	for _, line := range j.checked.Lines {
+		z := wire.LastCoatZone{ID: line.Zone.ID, Name: line.Zone.Name, Words: "not chosen", Colour: look.Of(line, len(line.Steps), j.checked.Finish).Ground.String()}
+		for _, st := range line.Steps {
+			if st.Step.Do.Has(route.ClearCoat) && st.Step.Do.Phase == route.Finish {
+				z.Words = fmt.Sprintf("%s, %s", st.Step.Sheen(), st.Step.Laying.Words())
+				if st.Step.Laying == route.Flashed {
+					z.Words = fmt.Sprintf("%s, %s", st.Step.Sheen(), say.Several(max(1, st.Step.Coats), "coat"))
+				}
+			}
+		}
+		out.Zones = append(out.Zones, z)
+	}
+	for _, w := range finish.Wishes() {
+		out.Wishes = append(out.Wishes, wire.Wish{ID: string(w.ID), Words: w.Words})
+	}
+	for _, w := range coated.Wishes {
+		out.Made = append(out.Made, string(w))
+	}
+	for i := len(p.Films) - 1; i > 0 && len(out.LiesOn) < 4; i-- {
+		out.LiesOn = append(out.LiesOn, fmt.Sprintf("%s, %s", p.FilmName(i), say.Span(p.At.Sub(p.Films[i].Film.Laid))))
+	}
+	_, out.None = p.None()
+	for i := range coated.Judged {
+		w := &coated.Judged[i]
+		out.Gloss, out.Dusty = round(w.From, 0), out.Dusty || len(w.Dusts) > 0
+		out.Coats = append(out.Coats, j.lastCoat(coated, i))
+	}
+	for _, sc := range p.Schools(coated.Judged) {
+		one := wire.CoatSchool{Words: sc.Words, Costs: say.Capital(sc.Costs)}
+		if sc.Coat >= 0 {
+			one.Key = coated.Key(sc.Coat)
+		}
+		out.Schools = append(out.Schools, one)
+	}
+	return c.JSON(out)
+}
+
+func (j *judged) lastCoat(coated *plan.Coated, i int) wire.LastCoat {
+	p, w := coated.Place, &coated.Judged[i]
+	out := wire.LastCoat{
+		Key: coated.Key(i), Name: w.Product.Name, How: w.Words(), Own: !w.Generic, Rank: w.Rank, State: wire.Safe, Verdict: "fit", RuledOut: say.Capital(w.RuledOut), Gloss: round(w.To, 0), Kept: round(min(1, w.Kept), 2),
+		Ready: j.dayWords(w.Done), Does: []string{}, Ends: w.Ends, Takes: fmt.Sprintf("%.1f ml, %s, %s", w.ML, money(w.Cost), w.Smell), Edit: coated.Edit(i),
+	}
+	if out.Ends == nil {
+		out.Ends = []string{}
+	}
+	if i+1 < len(coated.Judged) {
+		out.Before = finish.Before(w, &coated.Judged[i+1])
+	}
+	if w.Step.Sprays() {
+		out.Caution = w.Step.Do.Caution
+	} else if w.Product.Carrier != nil {
+		out.Caution = w.Product.Carrier.Caution
+	}
+	switch words, worst := w.Worst(); {
+	case w.MovedMM >= stack.CreepShows():
+		out.State, out.Verdict = map[bool]wire.State{true: wire.Bite, false: wire.Hold}[w.RuledOut != ""], fmt.Sprintf("carries %.1f mm", w.MovedMM)
+	case w.RuledOut != "":
+		out.State, out.Verdict = wire.Bite, "harms"
+	case words == "hairs":
+		out.State, out.Verdict = wire.Note, fmt.Sprintf("%.0f hairs", worst)
+	case words != "" && worst >= chance.Maybe():
+		out.State, out.Verdict = wire.Hold, words
+	case words != "":
+		out.State, out.Verdict = wire.Note, words+", a little"
+	}
+	does := func(format string, args ...any) { out.Does = append(out.Does, fmt.Sprintf(format, args...)) }
+	does("Gloss from %.0f to %.0f GU.", w.From, w.To)
+	if w.WasUneven > 1 || w.Uneven > 1 {
+		does("Spots differ from the rest by %.0f GU, after it by %.0f.", w.WasUneven, w.Uneven)
+	}
+	for _, d := range w.Dusts {
+		does("%s: %s of what it shows stays.", d.Step.Product.Name, say.Percent(min(1, d.Kept)))
+	}
+	if w.MovedMM >= 0.01 {
+		does("Carries %s %.2f mm along.", p.FilmName(w.Moves), w.MovedMM)
+	}
+	does("Colour: %.1f CIEDE2000, %+.1f L*.", w.Shift, w.Lift)
+	if w.Bite.Severity >= verdict.Warn && !w.Bite.Safe() {
+		does("%s %s.", say.Capital(p.FilmName(w.Bite.Place)), w.Bite.Harm)
+	}
+	if w.Frost >= 0.01 || w.Chalk >= 0.01 {
+		does("Chance of frost in this air %s, of chalk %s.", say.Percent(w.Frost), say.Percent(w.Chalk))
+	}
+	if w.Hairs >= 0.5 {
+		does("About %.0f hairs land in it while it is tacky, under a lid %.1f.", w.Hairs, w.Hairs*finish.UnderLid())
+	}
+	does("Handle it after %s.", say.Span(w.Handle))
+	for k, do := range w.Next {
+		if k > 0 {
+			out.Next += ", "
+		}
+		out.Next += say.Lower(do.Name)
+	}
+	return out
+}
+
+// coatOf finds the judged coat that a request names.
+func (s *Server) coatOf(ctx context.Context, c fiber.Ctx) (*judged, *plan.Coated, int, error) {
+	j, coated, err := s.coated(ctx, c)
+	if err != nil {
+		return nil, nil, 0, err
+	}
+	for i := range coated.Judged {
+		if coated.Key(i) == c.Query("key") {
+			return j, coated, i, nil
+		}
+	}
+	return nil, nil, 0, fiber.NewError(fiber.StatusNotFound, "There is no such coat here.")
+}
+
+const coatStripWide, coatStripTall = 70, 46 // pixels of a half, half as large on the page of a dense screen
+
+// lastCoatStrip paints the zone before and after a coat.
+func (s *Server) lastCoatStrip(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	_, coated, i, err := s.coatOf(ctx, c)
+	if err != nil {
+		return err
+	}
+	both := image.NewRGBA(image.Rect(0, 0, 2*coatStripWide+2, coatStripTall))
+	for k, after := range []bool{false, true} {
+		half := coated.Place.Strip(&coated.Judged[i], after, coatStripWide, coatStripTall)
+		draw.Draw(both, half.Bounds().Add(image.Pt(k*(coatStripWide+2), 0)), half, image.Point{}, draw.Src)
+	}
+	var b bytes.Buffer
+	if err := png.Encode(&b, both); err != nil {
+		return err
+	}
+	c.Set(fiber.HeaderCacheControl, "private, max-age=60")
+	c.Set(fiber.HeaderContentType, "image/png")
+	return c.Send(b.Bytes())
+}
+
+// lastCoatSpray tells what comes of an airbrush's setting for a coat.
+func (s *Server) lastCoatSpray(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	_, coated, i, err := s.coatOf(ctx, c)
+	if err != nil {
+		return err
+	}
+	w := &coated.Judged[i]
+	set := coated.Place.Spray(w, nil).Set
+	for k, out := range []*float64{&set.NeedleMM, &set.PSI, &set.DistanceCM, &set.Thinning} {
+		d := dose.Dials()[k]
+		text := c.Query(d.ID)
+		if text == "" {
+			continue
+		}
+		if *out, err = strconv.ParseFloat(text, 64); err != nil || !(*out >= d.From && *out <= d.To) {
+			return refuse("%s: not between %g and %g", d.ID, d.From, d.To)
+		}
+	}
+	x := coated.Place.Spray(w, &set)
+	least, most := dose.ThinningRange(w.Product.Family)
+	out := wire.CoatSpray{
+		Distance: wire.Dial{Is: round(set.DistanceCM, 1), From: x.Range.DistanceCM[0], To: x.Range.DistanceCM[1]}, Pressure: wire.Dial{Is: round(set.PSI, 1), From: x.Range.PSI[0], To: x.Range.PSI[1]},
+		Needle: wire.Dial{Is: round(set.NeedleMM, 2), From: x.Range.Needle[0], To: x.Range.Needle[1]}, Thinning: wire.Dial{Is: round(set.Thinning, 2), From: round(least, 1), To: round(most, 1)},
+		DropC: round(x.Flight.DropC, 0), Drop: round(x.DropletUM, 0), Left: round(1-x.Flight.Gone, 2), Dust: round(x.Flight.Dust, 2), Water: round(x.Flight.Water, 3), Lands: string(x.Lands), Words: x.Words(), Comes: []wire.Comes{},
+		Setting: &plan.Spray{NeedleMM: set.NeedleMM, PSI: set.PSI, DistanceCM: set.DistanceCM, Thinning: set.Thinning},
+	}
+	for _, o := range x.Comes {
+		out.Comes = append(out.Comes, wire.Comes{ID: o.ID, Words: o.Words, Share: round(o.Share, 2), State: map[bool]wire.State{true: wire.Bite, false: map[bool]wire.State{true: wire.Hold, false: wire.Safe}[o.Near()]}[o.Over()]})
+	}
+	return c.JSON(out)
+}

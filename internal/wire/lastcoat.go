@@ -1,0 +1,88 @@
+package wire
+
+import (
+	"time"
+
+	"inkysparrow/plan"
+)
+
+// LastCoats are the last coats for a zone at a moment, side by side.
+type LastCoats struct {
+	Zone    string         `json:"zone"`
+	At      time.Time      `json:"at"`
+	Clock   string         `json:"clock"`
+	Zones   []LastCoatZone `json:"zones"`
+	Wishes  []Wish         `json:"wishes"`
+	Made    []string       `json:"made"`
+	Air     string         `json:"air"`
+	LiesOn  []string       `json:"lies_on"`
+	Gloss   float64        `json:"gloss"` // as it stands, GU
+	Dusty   bool           `json:"dusty"`
+	Step    string         `json:"step"` // that a chosen one takes the place of; empty for none
+	Coats   []LastCoat     `json:"coats"`
+	None    string         `json:"none"`
+	Schools []CoatSchool   `json:"schools"`
+}
+
+// LastCoatZone is a zone with what its last coat is now.
+type LastCoatZone struct {
+	ID     string `json:"id"`
+	Name   string `json:"name"`
+	Words  string `json:"words"`
+	Colour string `json:"colour"`
+}
+
+// CoatSchool is a way of finishing a model, with what it would come to here.
+type CoatSchool struct {
+	Words string `json:"words"`
+	Costs string `json:"costs"`
+	Key   string `json:"key"` // of the coat that it would take; empty for none
+}
+
+// LastCoat is one of them.
+type LastCoat struct {
+	Key      string    `json:"key"`
+	Name     string    `json:"name"`
+	How      string    `json:"how"`
+	Own      bool      `json:"own"` // on the shelf or in the plan
+	Rank     int       `json:"rank"`
+	State    State     `json:"state"`
+	Verdict  string    `json:"verdict"`
+	RuledOut string    `json:"ruled_out"`
+	Before   string    `json:"before"` // why it stands before the next one
+	Gloss    float64   `json:"gloss"`
+	Kept     float64   `json:"kept"` // share of the dust
+	Ready    string    `json:"ready"`
+	Does     []string  `json:"does"`
+	Next     string    `json:"next"`
+	Ends     []string  `json:"ends"`
+	Takes    string    `json:"takes"`
+	Caution  string    `json:"caution"`
+	Edit     plan.Edit `json:"edit"`
+}
+
+// CoatSpray is what comes of an airbrush's setting for a last coat.
+type CoatSpray struct {
+	Distance Dial        `json:"distance"`
+	Pressure Dial        `json:"pressure"`
+	Thinning Dial        `json:"thinning"`
+	Needle   Dial        `json:"needle"`
+	DropC    float64     `json:"drop_c"`
+	Drop     float64     `json:"drop"` // µm
+	Left     float64     `json:"left"` // share of the liquid that lands
+	Dust     float64     `json:"dust"` // share of the solids that land dry
+	Water    float64     `json:"water"`
+	Lands    string      `json:"lands"` // dust, mist, wet or flood
+	Words    string      `json:"words"`
+	Comes    []Comes     `json:"comes"`
+	Own      bool        `json:"own"`
+	Setting  *plan.Spray `json:"setting"`
+}
+
+// Comes is something that may come of a setting, as a share of what would be too much.
+type Comes struct {
+	ID    string  `json:"id"`
+	Words string  `json:"words"`
+	Share float64 `json:"share"`
+	State State   `json:"state"`
+}

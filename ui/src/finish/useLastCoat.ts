@@ -1,0 +1,74 @@
+import { computed, ref, watch, type Ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { api } from '../api'
+import { useBuild } from '../build/useBuild'
+import { useNewest } from '../shared/useNewest'
+import { watchPaced } from '../shared/watchPaced'
+import type { CoatSpray, LastCoats } from '../wire'
+
+/** What is asked about last coats, kept in the address, and what the engine answered. */
+export function useLastCoat(slug: Ref<string>) {
+  const route = useRoute()
+  const router = useRouter()
+  const store = useBuild()
+  const text = (name: string) => (typeof route.query[name] === 'string' ? String(route.query[name]) : '')
+  const set = (change: Record<string, string>) =>
+    router.replace({
+      query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, v]) => v)),
+    })
+  const zone = computed({ get: () => text('zone'), set: (v) => void set({ zone: v, at: '', key: '' }) })
+  const at = computed({ get: () => text('at'), set: (v) => void set({ at: v }) })
+  const key = computed({ get: () => text('key'), set: (v) => void set({ key: v }) })
+  const wishes = computed({
+    get: () => text('wish').split(',').filter(Boolean),
+    set: (all: string[]) => void set({ wish: all.join(',') }),
+  })
+  const query = computed(() => {
+    const q: Record<string, string> = {}
+    if (zone.value) q.zone = zone.value
+    if (at.value) q.at = at.value
+    if (wishes.value.length) q.wish = wishes.value.join(',')
+    return q
+  })
+  const revision = computed(() => (store.build?.slug === slug.value ? store.build.revision : 0))
+  const list = useNewest<LastCoats>()
+  const last = ref<LastCoats | null>(null) // stays on screen while the next one comes
+  watch(
+    [slug, query, revision],
+    async () => {
+      if (!revision.value) return
+      const got = await list.ask(() => api.lastCoats(slug.value, query.value))
+      if (got) last.value = got
+    },
+    { immediate: true },
+  )
+  const chosen = computed(() => last.value?.coats.find((c) => c.key === key.value) ?? last.value?.coats[0])
+  const stripOf = (k: string) =>
+    api.lastCoatStrip(slug.value, { ...query.value, key: k, revision: String(revision.value) })
+
+  // How the airbrush is set: what comes of it is asked as it is turned.
+  const dials = ref<Record<string, string>>({})
+  watch([() => chosen.value?.key, zone], () => (dials.value = {}))
+  const spray = useNewest<CoatSpray>()
+  watchPaced(
+    [() => chosen.value?.key, dials, last],
+    () => {
+      const c = chosen.value
+      if (!c || c.edit.step?.laying === 'brush') return spray.clear()
+      void spray.ask(() => api.lastCoatSpray(slug.value, { ...query.value, ...dials.value, key: c.key }))
+    },
+    100,
+    { immediate: true },
+  )
+  /** Takes the chosen coat into the route; set as the dials stand, if they were turned. */
+  async function take() {
+    const c = chosen.value
+    if (!c?.edit.step) return
+    const set = Object.keys(dials.value).length ? spray.value.value?.setting : undefined
+    await store.act({ ...c.edit, step: { ...c.edit.step, ...(set ? { spray: set } : {}) } })
+  }
+  return { zone, at, key, wishes, list, last, chosen, stripOf, dials, spray, take }
+}
+
+export type LastCoat = ReturnType<typeof useLastCoat>
