@@ -112,6 +112,7 @@ func TestTargets(t *testing.T) {
 				{"/builds", ".build-card, main li"},
 				{"/builds/petrel?step=u6", ".step[aria-current]"},
 				{"/builds/petrel/washes", ".washes tbody tr"},
+				{"/builds/petrel/last-coat", ".list tbody tr"},
 				{"/builds/petrel/look", ".picture img"},
 				{"/builds/petrel/look?panel=stains", ".stains .one"},
 				{"/shelf?product=pale-sky", "main"},

@@ -17,7 +17,7 @@ func TestLastCoat(t *testing.T) {
 	b.sees(".wish.made", "satin")
 	b.sees(".list tbody tr:first-child .name", "Mistlane satin")
 	b.click(".list .name button", "Mistlane satin")
-	b.sees(".close h2", "Mistlane satin, in 1 wet coat")
+	b.sees(".close h2", "Mistlane satin, one wet coat")
 	b.sees(".close", "Gloss from \\d+ to (1[5-9]|2\\d) GU")
 	b.sees(".door", "Oil dots")
 	b.press(']')
@@ -34,6 +34,8 @@ func TestLastCoat(t *testing.T) {
 	if now.Product != "mistlane-flat" || now.Spray == nil || now.Spray.DistanceCM != 11 {
 		t.Errorf("the last coat is %+v, was %+v", now, was)
 	}
+	b.click(".leave summary", "Before it leaves the bench")
+	b.sees(".leave li", "Into its box")
 	b.undo()
 	b.eventually("it is as it was", func() bool { return b.step("u12").Product == was.Product })
 	b.inspect(axeCore(t))
@@ -47,7 +49,7 @@ func TestLastCoatTablet(t *testing.T) {
 	b.sees(".last-coat .list tbody tr.here", ".")
 	b.click(".list .act", "Show one of each kind")
 	b.sees(".list .verdict", "carries 0.\\d mm")
-	b.click(".list th.name", "any flat enamel ?in 1 brushed")
+	b.click(".list th.name", "any flat enamel ?one brushed")
 	b.sees(".close", "Carries .* mm along")
 	b.click(".schools .link", "light mists of flat")
 	b.sees(".close h2", "mist")

@@ -334,11 +334,14 @@ func TestUnmaskCanopy(t *testing.T) {
 	over, clear := shown("Sat 13"), shown("Sun 14")
 	var n, x, y float64
 	for i := range over {
+		if x := i % 200; x < 80 || x > 130 { // other zones are worked on meanwhile
+			continue
+		}
 		if over[i]-clear[i] > 60 { // glass is darker than the paint that went over its mask
 			n, x, y = n+1, x+float64(i%200), y+float64(i/200)
 		}
 	}
-	if n < 20 || x/n < 80 || x/n > 130 {
+	if n < 20 {
 		t.Fatalf("%.0f spots about %.0f, %.0f of 200 are clear after the unmasking", n, x/n, y/n)
 	}
 	b.tapped(".picture", x/n/200, y/n/(float64(len(over))/200))

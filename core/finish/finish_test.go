@@ -232,3 +232,25 @@ func BenchmarkCandidates(b *testing.B) {
 		Rank(p.Judge(Generics()), nil)
 	}
 }
+
+// What is left to do once the last coat is on: steps after it, a mask that nothing takes off, and the day from which it may be packed, which is later the slower its films are.
+func TestLeave(t *testing.T) {
+	leave := func(lines ...string) (all []Leaving, packed time.Time) {
+		all = Leave(rule.Lay(routetest.Lines(lines...)))
+		return all, all[len(all)-1].At
+	}
+	told := func(all []Leaving, step string) bool {
+		return slices.ContainsFunc(all, func(l Leaving) bool { return l.Step == step })
+	}
+	all, acrylic := leave("b: base-coat mid-acrylic done 400h", "z: final-coat flat", "s: wet-stain fuel", "k: mask")
+	if !told(all, "s") || !told(all, "k") || told(all, "z") || told(all, "b") {
+		t.Errorf("left: %+v", all)
+	}
+	all, enamel := leave("b: base-coat mid-acrylic done 400h", "k: mask", "u: unmask", "z: final-coat enamel-flat")
+	if told(all, "k") || told(all, "u") {
+		t.Errorf("what is unmasked is told: %+v", all)
+	}
+	if !enamel.After(acrylic.Add(24 * time.Hour)) {
+		t.Errorf("an enamel may be packed from %v, a water-borne clear from %v", enamel, acrylic)
+	}
+}

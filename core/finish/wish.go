@@ -178,11 +178,13 @@ func Rank(all []Judged, made []choose.Wish) {
 func Before(a, b *Judged) string {
 	for i := range a.Bands {
 		if a.Bands[i].Place != b.Bands[i].Place {
-			return fmt.Sprintf("%s decides: %s %s: %s; %s %s: %s.", say.Capital(told(a.Bands[i].Wish).Words), a.Product.Name, a.Words(), a.Bands[i].Words, b.Product.Name, b.Words(), b.Bands[i].Words)
+			return fmt.Sprintf("%s decides: %s, %s: %s; %s, %s: %s.", say.Capital(told(a.Bands[i].Wish).Words), a.Product.Name, a.Words(), a.Bands[i].Words, b.Product.Name, b.Words(), b.Bands[i].Words)
 		}
 	}
-	return fmt.Sprintf("Nothing sets %s %s and %s %s apart by your wishes.", a.Product.Name, a.Words(), b.Product.Name, b.Words())
+	return fmt.Sprintf("Nothing sets %s, %s, and %s, %s, apart by your wishes.", a.Product.Name, a.Words(), b.Product.Name, b.Words())
 }
+
+var counted = []string{"one", "two", "three", "four"}
 
 // place is that of its way among all.
 func (c *Candidate) place() int {
@@ -194,11 +196,15 @@ func (c *Candidate) place() int {
 	return len(Hows)
 }
 
-// Words tells how it goes on: "in two mists".
+// Words tells how it goes on: "two mists".
 func (c *Candidate) Words() string {
 	for _, h := range Hows {
 		if h.ID == c.How {
-			return "in " + say.Count(c.Coats, h.Words)
+			words := say.Count(c.Coats, h.Words)
+			if c.Coats <= len(counted) && c.Coats > 0 {
+				words = counted[c.Coats-1] + words[strings.Index(words, " "):]
+			}
+			return words
 		}
 	}
 	return ""

@@ -116,6 +116,14 @@ func (s *Server) lastCoats(c fiber.Ctx) error {
 		}
 		out.Schools = append(out.Schools, one)
 	}
+	out.Leave = []wire.CoatLeave{}
+	for _, x := range finish.Leave(j.checked.Timeline) {
+		one := wire.CoatLeave{Words: x.Words, Step: x.Step}
+		if !x.At.IsZero() {
+			one.When = j.dayWords(x.At)
+		}
+		out.Leave = append(out.Leave, one)
+	}
 	return c.JSON(out)
 }
 

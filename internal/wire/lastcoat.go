@@ -22,6 +22,7 @@ type LastCoats struct {
 	Coats   []LastCoat     `json:"coats"`
 	None    string         `json:"none"`
 	Schools []CoatSchool   `json:"schools"`
+	Leave   []CoatLeave    `json:"leave"` // what is left to do before it leaves the bench
 }
 
 // LastCoatZone is a zone with what its last coat is now.
@@ -37,6 +38,13 @@ type CoatSchool struct {
 	Words string `json:"words"`
 	Costs string `json:"costs"`
 	Key   string `json:"key"` // of the coat that it would take; empty for none
+}
+
+// CoatLeave is something to be seen to before a model leaves the bench.
+type CoatLeave struct {
+	Words string `json:"words"`
+	When  string `json:"when"` // empty where nothing says so
+	Step  string `json:"step"` // empty for none
 }
 
 // LastCoat is one of them.

@@ -2988,6 +2988,7 @@ export interface LastCoats {
   coats: LastCoat[];
   none: string;
   schools: CoatSchool[];
+  leave: CoatLeave[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3031,6 +3032,15 @@ export interface CoatSchool {
   words: string;
   costs: string;
   key: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "CoatLeave".
+ */
+export interface CoatLeave {
+  words: string;
+  when: string;
+  step: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

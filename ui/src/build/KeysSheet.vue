@@ -27,6 +27,7 @@ const keys: [string, string][] = [
   ['g u', 'builds'],
   ['g r', 'the route of the build'],
   ['g w', 'its washes'],
+  ['g f', 'the last coat'],
   ['g l', 'the look of it'],
   ['g s', 'shelf'],
   ['g k', 'workings'],

@@ -91,7 +91,7 @@ const lands = {
 }
 svg {
   width: 100%;
-  background: var(--sheet);
+  max-width: 380px;
 }
 .cone {
   fill: var(--ink);

@@ -74,7 +74,7 @@ const gu = (v: number) => `${Math.min(100, v)}%`
             </span>
           </button>
         </div>
-        <section aria-label="Wished for">
+        <section class="wishes" aria-label="Wished for">
           <h2 class="plate">Wished for</h2>
           <button
             v-for="(id, i) in last.made"
@@ -168,6 +168,18 @@ const gu = (v: number) => `${Math.min(100, v)}%`
             </template>
           </dl>
         </section>
+        <details class="leave">
+          <summary>Before it leaves the bench</summary>
+          <ul>
+            <li v-for="x in last.leave" :key="x.words">
+              <RouterLink v-if="x.step" :to="{ name: 'build', params: { slug }, query: { step: x.step } }">{{
+                x.words
+              }}</RouterLink>
+              <template v-else>{{ x.words }}</template>
+              <span v-if="x.when" class="figure soft">{{ x.when }}</span>
+            </li>
+          </ul>
+        </details>
       </section>
       <section v-if="chosen" class="close" :aria-label="`${chosen.name}, ${chosen.how}`">
         <header>
@@ -240,6 +252,7 @@ const gu = (v: number) => `${Math.min(100, v)}%`
   display: grid;
   gap: 12px;
   align-content: start;
+  padding-bottom: 0;
   border-left: 1px solid var(--line);
   background: var(--sheet);
 }
@@ -416,6 +429,21 @@ td.gloss > .figure {
 .schools dd {
   margin: 0;
 }
+.leave {
+  margin-top: 14px;
+}
+.leave summary {
+  min-height: 36px;
+  font: 600 16px var(--heading);
+  cursor: pointer;
+}
+.leave ul {
+  margin: 4px 0 0;
+  padding-left: 18px;
+}
+.leave .figure {
+  margin-left: 8px;
+}
 .close h2 {
   font-size: 18px;
 }
@@ -435,10 +463,21 @@ td.gloss > .figure {
   position: sticky;
   bottom: 0;
   display: flex;
+  align-items: center;
   justify-content: space-between;
   min-height: 44px;
 }
 @media (pointer: coarse) {
+  .tabs > *,
+  .name button,
+  .leave summary,
+  .schools .link {
+    min-height: 44px;
+  }
+  .tabs > * {
+    display: flex;
+    align-items: center;
+  }
   .wish {
     min-height: 44px;
   }
@@ -461,6 +500,18 @@ td.gloss > .figure {
     grid-template-rows: repeat(3, auto);
     margin: 0;
   }
+  .wishes {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 14px;
+    max-width: 340px;
+  }
+  .wishes h2 {
+    width: 100%;
+  }
+  .wish {
+    width: auto;
+  }
   .close {
     border-top: 1px solid var(--line);
     border-left: 0;
@@ -478,7 +529,10 @@ td.gloss > .figure {
     display: none;
   }
   td.gloss {
-    width: 30%;
+    width: 34%;
+  }
+  tr.here .name {
+    padding-left: 10px;
   }
 }
 </style>

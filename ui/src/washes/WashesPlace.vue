@@ -322,6 +322,11 @@ fieldset {
   font-weight: 600;
 }
 @media (pointer: coarse) {
+  .tabs > * {
+    display: flex;
+    align-items: center;
+    min-height: 44px;
+  }
   .turns label,
   .fold summary,
   .field select {
