@@ -161,6 +161,9 @@ func (c *Coated) Key(i int) string {
 	if j.Generic {
 		id = "any:" + j.Product.ID
 	}
+	if j.How == finish.Mist && j.Coats == 1 {
+		return id + ":mist:1"
+	}
 	return id + ":" + string(j.How)
 }
 

@@ -146,6 +146,9 @@ func Of(p *coating.Product, generic bool) []Candidate {
 		wet = 2
 	}
 	all := []Candidate{one(Wet, wet), one(Mist, mists)}
+	if sheen != coating.Gloss {
+		all = append(all, one(Mist, 1))
+	}
 	if p.Family.Mechanism != coating.Evaporate { // it would take up what lies below under the brush, and drag
 		all = append(all, one(Brushed, 1))
 	}

@@ -72,11 +72,20 @@ func TestGloss(t *testing.T) {
 
 // T72, R83: pale dust keeps at least twice as much of its contrast under a mist; dark dust is hardly dulled by either. What is shut in already is not told again.
 func TestDust(t *testing.T) {
-	dusty := []string{"b: base-coat near-black done 400h", "g: gloss-coat gloss done 300h", "f: flat-coat flat done 200h", "p: pastel pencil done 100h"}
+	dusty := []string{"b: base-coat dark-green done 400h", "g: gloss-coat gloss done 300h", "f: flat-coat flat done 200h", "p: pastel pencil done 100h"}
 	p := at(dusty...)
 	wet, mist := one(p, "urethane-clear", coating.Flat, Wet), one(p, "urethane-clear", coating.Flat, Mist)
 	if len(wet.Dusts) != 1 || mist.Kept < 2*wet.Kept || wet.Kept > 0.5 || mist.Kept < 0.55 {
 		t.Errorf("T72: wet keeps %.2f of %d dusts, a mist %.2f", wet.Kept, len(wet.Dusts), mist.Kept)
+	}
+	var once Judged
+	for _, c := range Of(mist.Product, false) {
+		if c.How == Mist && c.Coats == 1 {
+			once = p.Judge([]Candidate{c})[0]
+		}
+	}
+	if math.Abs(once.Kept-0.82) > 0.12 || math.Abs(mist.Kept-0.65) > 0.12 || math.Abs(wet.Kept-0.16) > 0.12 {
+		t.Errorf("R83: one mist keeps %.2f, two %.2f, a wet coat %.2f", once.Kept, mist.Kept, wet.Kept)
 	}
 	if len(wet.Ends) == 0 {
 		t.Error("nothing is said to end with it")
@@ -184,6 +193,13 @@ func TestBands(t *testing.T) {
 	fairly := func(frost, chalk float64) int { j := Judged{Frost: frost, Chalk: chalk}; return j.band(fair) }
 	if fairly(0, 0) != 0 || fairly(chance.Maybe()-0.01, 0) != 1 || fairly(0, chance.Maybe()+0.01) != 2 || fairly(0.99, 0) != 3 {
 		t.Error("what may go wrong in this air has other bands")
+	}
+	labelled := func(sheen coating.Sheen, units float64) int {
+		j := Judged{Candidate: Candidate{Sheen: sheen}, To: units}
+		return j.band(meant)
+	}
+	if labelled(coating.Flat, 4) != 0 || labelled(coating.Gloss, 4) != 1 || labelled(coating.Satin, 24) != 0 {
+		t.Error("what a label says is another thing")
 	}
 	if j := (Judged{Hairs: 4.9}); func() bool { w, _ := j.Worst(); return w != "" }() {
 		t.Error("some hairs are told")

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/chance"
 	"inkysparrow/core/choose"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/gloss"
 	"inkysparrow/core/say"
 	"inkysparrow/core/verdict"
 )
@@ -30,11 +31,13 @@ const (
 	fair     choose.Wish = "fair"
 	atHand   choose.Wish = "at-hand"
 	coats    choose.Wish = "coats"
+	meant    choose.Wish = "meant"
 )
 
 var habits = []choose.WishWords{
 	{ID: harmless, Words: "harms least", Bands: []string{"harms nothing", "leaves a flaw", "harms what is below"}},
 	{ID: fair, Words: "comes out well in this air", Bands: []string{"nothing to fear", "a small risk", "a fair risk", "likely to go wrong"}},
+	{ID: meant, Words: "comes out as its label says", Bands: []string{"as its label says", "not as its label says"}},
 	{ID: coats, Words: "few coats", Bands: []string{"one coat", "two coats", "more"}},
 	{ID: atHand, Words: "at hand", Bands: []string{"on the shelf", "to be bought"}},
 }
@@ -101,6 +104,11 @@ func (j *Judged) band(w choose.Wish) int {
 		return step(max(j.Frost, j.Chalk), chance.Slight(), chance.Maybe(), chance.Likely())
 	case coats:
 		return step(float64(j.Coats), 1, 2)
+	case meant:
+		if gloss.Of(j.To).Sheen() != j.Sheen {
+			return 1
+		}
+		return 0
 	case atHand:
 		if j.Generic {
 			return 1

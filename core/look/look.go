@@ -273,7 +273,7 @@ func (m *Mark) sealed(paint colour.Colour, step *route.Step) {
 	d := effect.Dust{Colour: m.Colour, Stick: m.Step.Product != nil && m.Step.Product.Kind == coating.PencilOf}
 	mist := 0.0
 	if step.Laying == route.Misted {
-		mist = route.MistUM()
+		mist = route.MistUM() * float64(max(1, step.Coats))
 	}
 	kept := min(1, d.Kept(paint, d.Amount(paint, usualDust), mist))
 	m.Strength, m.Left = m.Strength*kept, m.Left*kept
