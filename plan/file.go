@@ -116,6 +116,7 @@ type Product struct {
 	Tenth     string   `json:"tenth_in_white,omitempty" jsonschema:"pattern=^#[0-9a-fA-F]{6}$,description=What a tenth of it makes of white; tells how strongly a dark paint is loaded."`
 	Dries     Speed    `json:"dries,omitempty" jsonschema:"description=How it dries and hardens against others of its family, where that is known."`
 	TouchDryH float64  `json:"touch_dry_h,omitempty" jsonschema:"minimum=0.02,maximum=240,description=Hours until a usual coat of it is touch-dry in a usual room, from its label or by trying it; tells more than dries does."`
+	SpoonGU   float64  `json:"spoon_gu,omitempty" jsonschema:"minimum=1,maximum=95,description=Of a clear: the gloss of one usual wet coat of it on a glossy spoon; by its sheen where it is left out."`
 	Opened    Date     `json:"opened,omitempty" jsonschema:"description=The day that its present bottle was opened; what was seen of older ones counts less."`
 	Shelf     string   `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`
 }

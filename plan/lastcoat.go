@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/choose"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/finish"
+	"inkysparrow/core/gloss"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
@@ -191,6 +192,28 @@ func (c *Coated) Edit(i int) Edit {
 		e.Product, s.Product = &p, ""
 	}
 	return e
+}
+
+// Spooned is a grey step that a spoon of a clear may match, with the edit that keeps it with the product.
+type Spooned struct {
+	Gloss float64
+	Is    bool
+	Edit  Edit
+}
+
+// Spoon returns the grey steps that a wet coat of a clear of the plan may match on a spoon; none for any other.
+func (c *Coated) Spoon(i int) (all []Spooned) {
+	j := &c.Judged[i]
+	from := c.from[j.Product]
+	if !from.own || j.How != finish.Wet {
+		return nil
+	}
+	for _, units := range gloss.Steps() {
+		p := from.product
+		p.SpoonGU = units
+		all = append(all, Spooned{units, from.product.SpoonGU == units, Edit{Do: "put-product", Of: p.ID, Product: &p}})
+	}
+	return all
 }
 
 // Report returns the list as it is written; with dates, when the build would be ready with each.

@@ -65,6 +65,33 @@ func TestLastCoatTaken(t *testing.T) {
 			was = len(z.Steps)
 		}
 	}
+	spooned := 0
+	for i := range c.Judged {
+		for _, x := range c.Spoon(i) {
+			spooned++
+			with, _, err := f.Edit(x.Edit)
+			if err != nil {
+				t.Fatal(err)
+			}
+			again, err := with.LastCoats(context.Background(), rule.Check(mustResolve(t, with)), plan.LastCoatQuery{Zone: "prop"})
+			if err != nil {
+				t.Fatal(err)
+			}
+			for k := range again.Judged {
+				if again.Key(k) != c.Key(i) {
+					continue
+				}
+				for _, y := range again.Spoon(k) {
+					if y.Is != (y.Gloss == x.Gloss) {
+						t.Errorf("%s: a spoon of %g GU is kept as %+v", c.Key(i), x.Gloss, y)
+					}
+				}
+			}
+		}
+	}
+	if spooned < 8 {
+		t.Errorf("%d grey steps", spooned)
+	}
 	for i := range c.Judged {
 		e := c.Edit(i)
 		changed, words, err := f.Edit(e)

@@ -15,13 +15,20 @@ type School struct {
 
 // Schools returns the ways in which people finish, each with the best coat of the ranked list that does so, and what it costs here.
 func (p *Place) Schools(all []Judged) []School {
-	best := func(how How, sheen coating.Sheen) int {
+	best := func(how How, sheen coating.Sheen) int { // of what is at hand, if there is such a clear
+		found := -1
 		for i := range all {
-			if all[i].How == how && all[i].Sheen == sheen {
+			if all[i].How != how || all[i].Sheen != sheen {
+				continue
+			}
+			if !all[i].Generic {
 				return i
 			}
+			if found < 0 {
+				found = i
+			}
 		}
-		return -1
+		return found
 	}
 	of := func(words string, i int) School {
 		s := School{Words: words, Coat: i}

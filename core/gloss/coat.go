@@ -44,19 +44,44 @@ type Coat struct {
 	Coats  int
 	Mist   bool
 	Bottle float64 // share of its agent that was left in the bottle, 0 to 1
+	Spoon  float64 // what a usual wet coat of it reads on a glossy spoon, GU; 0 where nobody tried
 }
 
-// agent is its flatting agent, as a share of what is in a flat clear that was stirred.
-func (c Coat) agent() float64 { return agentOf[c.Sheen] * (1 - c.Bottle) }
+// flat is how much a layer of grains takes of its gloss.
+func (c Coat) flat() float64 {
+	if k, ok := flattens[c.Family.Mechanism]; ok {
+		return k
+	}
+	return flattens[coating.Evaporate]
+}
+
+// agent is its flatting agent, as a share of what is in a flat clear that was stirred: by its sheen, or by what a spoon tells.
+func (c Coat) agent() float64 {
+	share := agentOf[c.Sheen]
+	if c.Spoon > 0 {
+		y := math.Log(smoothGU/min(smoothGU, max(spoonLeast, c.Spoon))) / c.flat()
+		share = y / (1 - y/2) / layers(c.Family.Dry(c.Family.Wet))
+	}
+	return share * (1 - c.Bottle)
+}
+
+var spoonLeast = Numbers.Number("spoon-least", 1, "GU", "least that a spoon is told to read", fact.Bench("no eye tells less"))
+
+// layers is how many layers of grains lie in a flat coat of a thickness.
+func layers(dry coating.Microns) float64 { return agentShare * float64(dry) / grainUM }
 
 // Own returns the gloss of a wet coat by itself, in gloss units.
 func (c Coat) Own() float64 {
-	n := c.agent() * agentShare * float64(c.Dry) / grainUM // layers of grains
-	k, ok := flattens[c.Family.Mechanism]
-	if !ok {
-		k = flattens[coating.Evaporate]
+	n := c.agent() * layers(c.Dry)
+	return min(Units(coating.Gloss.Texture()), smoothGU*math.Exp(-c.flat()*n/(1+n/2)))
+}
+
+// Steps are the grey steps that a spoon is held against, in gloss units: the middles of the sheens.
+func Steps() (all []float64) {
+	for _, a := range anchors {
+		all = append(all, a.units)
 	}
-	return min(Units(coating.Gloss.Texture()), smoothGU*math.Exp(-k*n/(1+n/2)))
+	return all
 }
 
 // Over returns the texture of a surface once the coats lie on it. Held to R68 to R72.

@@ -120,3 +120,32 @@ func TestCoatProperties(t *testing.T) {
 		}
 	}
 }
+
+// A spoon tells what is in a bottle: a usual wet coat of it then reads what it read there, a thicker one less, a mist of it roughens by it too.
+func TestSpoon(t *testing.T) {
+	for _, family := range []string{"lacquer", "urethane-clear", "enamel"} {
+		f := coating.MustFamily(family)
+		last := -1.0
+		for _, units := range []float64{4, 22, 48, 80} {
+			c := clear(family, coating.Flat, float64(f.Wet), false)
+			c.Spoon = units
+			if got := c.Own(); math.Abs(got-units) > 0.05 {
+				t.Errorf("%s of which a spoon reads %g lays %.2f", family, units, got)
+			}
+			thick := c
+			thick.Dry *= 2
+			if thick.Own() >= c.Own() {
+				t.Errorf("%s: twice as thick it reads %.1f", family, thick.Own())
+			}
+			c.Mist = true
+			if u := Units(c.Over(coating.Gloss.Texture())); u <= last {
+				t.Errorf("%s: a mist of what reads %g reads %.1f, of a flatter one %.1f", family, units, u, last)
+			} else {
+				last = u
+			}
+		}
+	}
+	if got := Steps(); len(got) != 4 || got[0] < 70 || got[3] > 8 {
+		t.Errorf("the grey steps are %v", got)
+	}
+}

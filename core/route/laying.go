@@ -60,7 +60,7 @@ func Flats(s *Step) float64 {
 // Over returns the texture of a surface once so many of the step's coats lie on it.
 func (s *Step) Over(on coating.Texture, coats int) coating.Texture {
 	film := s.Film(s.Done)
-	c := gloss.Coat{Family: film.Family, Clear: s.Do.Has(ClearCoat), Sheen: s.Sheen(), Dry: film.Family.Dry(film.Wet), Coats: max(1, coats), Mist: s.Laying == Misted}
+	c := gloss.Coat{Family: film.Family, Clear: s.Do.Has(ClearCoat), Sheen: s.Sheen(), Dry: film.Family.Dry(film.Wet), Coats: max(1, coats), Mist: s.Laying == Misted, Spoon: s.Product.SpoonGU}
 	return c.Over(on)
 }
 

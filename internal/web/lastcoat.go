@@ -15,6 +15,7 @@ import (
 	"inkysparrow/core/chance"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/finish"
+	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
@@ -135,6 +136,10 @@ func (j *judged) lastCoat(coated *plan.Coated, i int) wire.LastCoat {
 	}
 	if out.Ends == nil {
 		out.Ends = []string{}
+	}
+	out.Spoon = []wire.CoatSpoon{}
+	for _, x := range coated.Spoon(i) {
+		out.Spoon = append(out.Spoon, wire.CoatSpoon{Gloss: x.Gloss, Words: gloss.Band(x.Gloss), Is: x.Is, Edit: x.Edit})
 	}
 	if i+1 < len(coated.Judged) {
 		out.Before = finish.Before(w, &coated.Judged[i+1])

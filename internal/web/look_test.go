@@ -29,7 +29,7 @@ func TestLookPicture(t *testing.T) {
 		return res, b
 	}
 	seen := map[string]string{}
-	for _, q := range []string{"", "&light=lamp", "&minutes=8", "&at=2027-03-16T12:00:00Z", "&ground=night", "&view=left", "&finished=yes", "&shows=wear", "&shows=soft", "&shows=bite", "&against=way:even", "&against=at:2027-03-05T12:00:00Z", "&against=revision:1"} {
+	for _, q := range []string{"", "&light=lamp", "&minutes=8", "&at=2027-03-16T12:00:00Z", "&ground=night", "&view=left", "&finished=yes", "&shows=wear", "&shows=soft", "&shows=bite", "&shows=sheen", "&against=way:even", "&against=at:2027-03-05T12:00:00Z", "&against=revision:1"} {
 		res, b := get("/api/builds/petrel/look/picture?width=300" + q)
 		if res.StatusCode != http.StatusOK || res.Header.Get("Content-Type") != "image/png" {
 			t.Fatalf("%s: %d %s", q, res.StatusCode, b)

@@ -49,24 +49,33 @@ type CoatLeave struct {
 
 // LastCoat is one of them.
 type LastCoat struct {
-	Key      string    `json:"key"`
-	Name     string    `json:"name"`
-	How      string    `json:"how"`
-	Own      bool      `json:"own"` // on the shelf or in the plan
-	Rank     int       `json:"rank"`
-	State    State     `json:"state"`
-	Verdict  string    `json:"verdict"`
-	RuledOut string    `json:"ruled_out"`
-	Before   string    `json:"before"` // why it stands before the next one
-	Gloss    float64   `json:"gloss"`
-	Kept     float64   `json:"kept"` // share of the dust
-	Ready    string    `json:"ready"`
-	Does     []string  `json:"does"`
-	Next     string    `json:"next"`
-	Ends     []string  `json:"ends"`
-	Takes    string    `json:"takes"`
-	Caution  string    `json:"caution"`
-	Edit     plan.Edit `json:"edit"`
+	Key      string      `json:"key"`
+	Name     string      `json:"name"`
+	How      string      `json:"how"`
+	Own      bool        `json:"own"` // on the shelf or in the plan
+	Rank     int         `json:"rank"`
+	State    State       `json:"state"`
+	Verdict  string      `json:"verdict"`
+	RuledOut string      `json:"ruled_out"`
+	Before   string      `json:"before"` // why it stands before the next one
+	Gloss    float64     `json:"gloss"`
+	Kept     float64     `json:"kept"` // share of the dust
+	Ready    string      `json:"ready"`
+	Does     []string    `json:"does"`
+	Next     string      `json:"next"`
+	Ends     []string    `json:"ends"`
+	Takes    string      `json:"takes"`
+	Caution  string      `json:"caution"`
+	Edit     plan.Edit   `json:"edit"`
+	Spoon    []CoatSpoon `json:"spoon"` // what it may have come out as on a spoon; none for what is not in the plan
+}
+
+// CoatSpoon is a grey step that a spoon may match.
+type CoatSpoon struct {
+	Gloss float64   `json:"gloss"`
+	Words string    `json:"words"`
+	Is    bool      `json:"is"`
+	Edit  plan.Edit `json:"edit"`
 }
 
 // CoatSpray is what comes of an airbrush's setting for a last coat.

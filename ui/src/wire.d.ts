@@ -740,6 +740,10 @@ export interface PlanProduct {
    */
   touch_dry_h?: number;
   /**
+   * Of a clear: the gloss of one usual wet coat of it on a glossy spoon; by its sheen where it is left out.
+   */
+  spoon_gu?: number;
+  /**
    * A day, such as 2027-03-22.
    */
   opened?: string;
@@ -3023,6 +3027,17 @@ export interface LastCoat {
   takes: string;
   caution: string;
   edit: PlanEdit;
+  spoon: CoatSpoon[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "CoatSpoon".
+ */
+export interface CoatSpoon {
+  gloss: number;
+  words: string;
+  is: boolean;
+  edit: PlanEdit;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3633,6 +3648,10 @@ export interface ShelfProduct {
    * Hours until a usual coat of it is touch-dry in a usual room
    */
   touch_dry_h?: number;
+  /**
+   * Of a clear: the gloss of one usual wet coat of it on a glossy spoon; by its sheen where it is left out.
+   */
+  spoon_gu?: number;
   /**
    * A day, such as 2027-03-22.
    */

@@ -2,6 +2,7 @@
 import { computed, ref, toRef, watch } from 'vue'
 
 import { useBuild } from '../build/useBuild'
+import ChoiceRow from '../builds/ChoiceRow.vue'
 import MomentField from '../shared/MomentField.vue'
 import SparrowMark from '../shared/SparrowMark.vue'
 import StateMark from '../shared/StateMark.vue'
@@ -41,6 +42,10 @@ useKeys({
   '[': () => step(-1),
   ']': () => step(1),
 })
+function match(gloss: number) {
+  const x = chosen.value?.spoon.find((one) => one.gloss === gloss)
+  if (x) void store.act(x.edit)
+}
 const gu = (v: number) => `${Math.min(100, v)}%`
 </script>
 
@@ -204,6 +209,22 @@ const gu = (v: number) => `${Math.min(100, v)}%`
             before you close it.
           </p>
         </section>
+        <details v-if="chosen.spoon.length" class="leave">
+          <summary>Try it on a spoon</summary>
+          <p class="small">
+            One wet coat on a glossy spoon, dry, the same lamp: which of these does it match? It is kept with the
+            bottle.
+          </p>
+          <p class="spoons" aria-hidden="true">
+            <i v-for="x in chosen.spoon" :key="x.gloss" :style="{ '--shine': `${x.gloss}%` }" />
+          </p>
+          <ChoiceRow
+            label="What the spoon matches"
+            :choices="chosen.spoon.map((x) => ({ id: x.gloss, words: `${x.gloss} GU, ${x.words}` }))"
+            :chosen="chosen.spoon.find((x) => x.is)?.gloss"
+            @choose="match"
+          />
+        </details>
         <p class="small"><b>Still to be had on it:</b> {{ chosen.next || 'nothing' }}.</p>
         <p class="soft small">{{ chosen.before }}</p>
         <p v-if="chosen.caution" class="soft small">{{ chosen.caution }}</p>
@@ -443,6 +464,21 @@ td.gloss > .figure {
 }
 .leave .figure {
   margin-left: 8px;
+}
+.spoons {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 6px;
+}
+.spoons i {
+  display: block;
+  height: 28px;
+  background: linear-gradient(
+    100deg,
+    #4a5056 30%,
+    color-mix(in srgb, #fff var(--shine), #5a6066) 46%,
+    #4a5056 calc(90% - var(--shine) / 3)
+  );
 }
 .close h2 {
   font-size: 18px;
