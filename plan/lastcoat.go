@@ -9,7 +9,6 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/finish"
 	"inkysparrow/core/gloss"
-	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"
 )
@@ -168,23 +167,27 @@ func (c *Coated) Key(i int) string {
 	return id + ":" + string(j.How)
 }
 
-// Step returns the last clear of the zone that is still to come, which a chosen coat takes the place of; empty where there is none.
+// Step returns the last clear of the zone, which a chosen coat takes the place of; empty where there is none that is still to come.
 func (c *Coated) Step() string {
-	for _, s := range slices.Backward(c.Place.Line.Steps) {
-		if s.Step.Do.Has(route.ClearCoat) && s.Step.Do.Phase == route.Finish && s.Step.Done.IsZero() && s.Step.Started.IsZero() {
-			return s.Step.ID
-		}
+	line := c.Place.Line
+	if i := finish.Last(line); i >= 0 && line.Steps[i].Step.Done.IsZero() && line.Steps[i].Step.Started.IsZero() {
+		return line.Steps[i].Step.ID
 	}
 	return ""
 }
 
-// Edit returns the edit that takes a judged coat into the route: in place of the zone's last clear, or where one belongs.
+// Edit returns the edit that takes a judged coat into the route: in place of the zone's last clear, whose time and note stay, or where one belongs.
 func (c *Coated) Edit(i int) Edit {
 	j := &c.Judged[i]
 	from := c.from[j.Product]
-	s := Step{Do: Do(j.Step.Do.ID), Product: from.product.ID, Coats: j.Coats, Laying: Laying(j.Step.Laying)}
-	e := Edit{Do: "put-step", Zone: c.Place.Line.Zone.ID, Of: c.Step(), Step: &s}
-	if !from.own {
+	e := Edit{Do: "put-step", Zone: c.Place.Line.Zone.ID, Of: c.Step(), Step: &Step{}}
+	if z, k, err := c.file.step(e.Of); err == nil {
+		*e.Step = c.file.Zones[z].Steps[k]
+	}
+	s := e.Step
+	s.Do, s.Coats, s.Laying = Do(j.Step.Do.ID), j.Coats, Laying(j.Step.Laying)
+	s.Spray, s.ThicknessUM = nil, 0 // they were for another coat
+	if s.Product = from.product.ID; !from.own {
 		p := from.product
 		if !j.Generic {
 			p.Shelf = p.ID

@@ -54,6 +54,14 @@ func TestLastCoatOfEveryZone(t *testing.T) {
 // A coat that is chosen takes the place of the zone's last clear, or goes where one belongs; nothing else of the zone changes.
 func TestLastCoatTaken(t *testing.T) {
 	f := demoPlan(t, "petrel")
+	pinned := time.Date(2027, 3, 17, 20, 0, 0, 0, time.UTC)
+	for z := range f.Zones {
+		for k := range f.Zones[z].Steps {
+			if s := &f.Zones[z].Steps[k]; s.ID == "u12" { // what is said of the step stays with it, how the old coat was sprayed does not
+				s.At, s.Note, s.ThicknessUM, s.Spray = &pinned, "before the club night", 9, &plan.Spray{NeedleMM: 0.3, PSI: 15, DistanceCM: 9, Thinning: 0.2}
+			}
+		}
+	}
 	checked := rule.Check(mustResolve(t, f))
 	c, err := f.LastCoats(context.Background(), checked, plan.LastCoatQuery{Zone: "upper"})
 	if err != nil {
@@ -107,6 +115,9 @@ func TestLastCoatTaken(t *testing.T) {
 				if s.ID == e.Of {
 					k = j
 				}
+			}
+			if k < len(z.Steps) && (z.Steps[k].Note == "" || z.Steps[k].At == nil || z.Steps[k].Spray != nil || z.Steps[k].ThicknessUM != 0) {
+				t.Fatalf("%s: taken, the step is %+v", c.Key(i), z.Steps[k])
 			}
 			if len(z.Steps) != was || k == len(z.Steps) || z.Steps[k].Coats != c.Judged[i].Coats || string(z.Steps[k].Laying) != string(c.Judged[i].Step.Laying) {
 				t.Fatalf("%s: %d steps, were %d", c.Key(i), len(z.Steps), was)

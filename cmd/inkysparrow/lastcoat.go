@@ -7,7 +7,6 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"inkysparrow/core/rule"
 	"inkysparrow/core/say"
 	"inkysparrow/plan"
 )
@@ -22,24 +21,11 @@ func lastCoatCommand() *cobra.Command {
 			"standard input. The exit status is 2 for a file that can't be read or a zone that there is none of.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			f, err := readPlan(args[0], cmd.InOrStdin())
+			f, checked, err := judgedAt(cmd, args[0], at, &q.At)
 			if err != nil {
 				return err
-			}
-			if at != "" {
-				if q.At, err = time.Parse(time.RFC3339, at); err != nil {
-					return fmt.Errorf("at: %q is not a moment, such as 2027-03-01T18:00:00Z", at)
-				}
 			}
 			q.Wishes = plan.Wishing(wishes)
-			p, err := f.Resolve()
-			if err != nil {
-				return fmt.Errorf("%s: %w", args[0], err)
-			}
-			checked, err := rule.CheckContext(cmd.Context(), p)
-			if err != nil {
-				return err
-			}
 			coated, err := f.LastCoats(cmd.Context(), checked, q)
 			if err != nil {
 				return err

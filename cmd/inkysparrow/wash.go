@@ -14,6 +14,25 @@ import (
 	"inkysparrow/plan"
 )
 
+// judgedAt reads and judges a plan, and the moment that it is asked about; none where at is empty.
+func judgedAt(cmd *cobra.Command, file, at string, moment *time.Time) (plan.File, *rule.Report, error) {
+	f, err := readPlan(file, cmd.InOrStdin())
+	if err != nil {
+		return f, nil, err
+	}
+	if at != "" {
+		if *moment, err = time.Parse(time.RFC3339, at); err != nil {
+			return f, nil, fmt.Errorf("at: %q is not a moment, such as 2027-03-01T18:00:00Z", at)
+		}
+	}
+	p, err := f.Resolve()
+	if err != nil {
+		return f, nil, fmt.Errorf("%s: %w", file, err)
+	}
+	checked, err := rule.CheckContext(cmd.Context(), p)
+	return f, checked, err
+}
+
 func washesCommand() *cobra.Command {
 	var asJSON bool
 	var q plan.WashQuery
@@ -24,24 +43,11 @@ func washesCommand() *cobra.Command {
 			"standard input. The exit status is 2 for a file that can't be read or a zone that there is none of.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			f, err := readPlan(args[0], cmd.InOrStdin())
+			f, checked, err := judgedAt(cmd, args[0], at, &q.At)
 			if err != nil {
 				return err
-			}
-			if at != "" {
-				if q.At, err = time.Parse(time.RFC3339, at); err != nil {
-					return fmt.Errorf("at: %q is not a moment, such as 2027-03-01T18:00:00Z", at)
-				}
 			}
 			q.Wishes = plan.Wishing(wishes)
-			p, err := f.Resolve()
-			if err != nil {
-				return fmt.Errorf("%s: %w", args[0], err)
-			}
-			checked, err := rule.CheckContext(cmd.Context(), p)
-			if err != nil {
-				return err
-			}
 			chosen, err := f.Choose(cmd.Context(), checked, q)
 			if err != nil {
 				return err

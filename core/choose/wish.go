@@ -156,8 +156,8 @@ func Made(list []Wish) []Wish {
 	return made
 }
 
-// step returns the place of a value among rising limits.
-func step(v float64, limits ...float64) int {
+// Among returns the place of a value among rising limits.
+func Among(v float64, limits ...float64) int {
 	for i, l := range limits {
 		if v <= l {
 			return i
@@ -185,7 +185,7 @@ func (j *Judged) band(w Wish) int {
 		}
 		return j.Evening
 	case Date:
-		return step(j.Coated.Hours(), soonTo, laterTo)
+		return Among(j.Coated.Hours(), soonTo, laterTo)
 	case AtHand:
 		switch {
 		case j.Generic:
@@ -195,7 +195,7 @@ func (j *Judged) band(w Wish) int {
 		}
 		return 0
 	case Safe:
-		return step(j.Chance(), chance.Slight(), chance.Maybe(), chance.Likely())
+		return Among(j.Chance(), chance.Slight(), chance.Maybe(), chance.Likely())
 	case Forgiving:
 		open := j.Closes.Sub(j.Opens).Hours()
 		switch {
@@ -204,31 +204,31 @@ func (j *Judged) band(w Wish) int {
 		case j.Always:
 			return 0
 		}
-		return 1 + step(-open, -daysFrom, -hoursFrom) // the widest first
+		return 1 + Among(-open, -daysFrom, -hoursFrom) // the widest first
 	case Subtle:
-		return [...]int{3, 0, 1, 2}[step(j.Lines.AtArm, lostTo, subtleTo, plainTo)]
+		return [...]int{3, 0, 1, 2}[Among(j.Lines.AtArm, lostTo, subtleTo, plainTo)]
 	case Strong:
-		return [...]int{3, 2, 1, 0}[step(j.Lines.AtArm, lostTo, subtleTo, plainTo)]
+		return [...]int{3, 2, 1, 0}[Among(j.Lines.AtArm, lostTo, subtleTo, plainTo)]
 	case Odourless:
 		return int(j.Smell)
 	case EasyClean:
 		return cleansWith(j.Product.Thinner)
 	case Quick:
-		return step((j.Attended + j.Opens.Sub(j.Laid)).Hours(), hourTo, eveningTo, nextDayTo)
+		return Among((j.Attended + j.Opens.Sub(j.Laid)).Hours(), hourTo, eveningTo, nextDayTo)
 	case Cheap:
-		return step(j.Cost, nothingTo, cheapTo, fairTo)
+		return Among(j.Cost, nothingTo, cheapTo, fairTo)
 	case NoBrushing:
 		if j.Way.Airbrush {
 			return 0
 		}
-		return 1 + step(j.Shift, marksFrom, streaksTo)
+		return 1 + Among(j.Shift, marksFrom, streaksTo)
 	}
 	return 0
 }
 
 // Reads tells how strong lines of that contrast at arm's length (CIEDE2000) read.
 func Reads(arm float64) string {
-	return [...]string{"hardly seen", "subtle", "plain", "strong"}[step(arm, lostTo, subtleTo, plainTo)]
+	return [...]string{"hardly seen", "subtle", "plain", "strong"}[Among(arm, lostTo, subtleTo, plainTo)]
 }
 
 // Reads tells how strong the lines read at arm's length.

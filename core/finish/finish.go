@@ -120,12 +120,20 @@ func At(tl *timeline.Timeline, line *timeline.Line, moment time.Time) *Place {
 	return p
 }
 
+// Last returns the place of a zone's last clear in its route; below 0 where it has none.
+func Last(line *timeline.Line) int {
+	for i := len(line.Steps) - 1; i >= 0; i-- {
+		if do := line.Steps[i].Step.Do; do.Has(route.ClearCoat) && do.Phase == route.Finish {
+			return i
+		}
+	}
+	return -1
+}
+
 // When returns the moment at which a last coat is due on a zone: when its last clear begins, if that is not done, else as soon as all of it is ready.
 func When(tl *timeline.Timeline, line *timeline.Line) time.Time {
-	for _, s := range slices.Backward(line.Steps) {
-		if s.Step.Do.Has(route.ClearCoat) && s.Step.Do.Phase == route.Finish && s.Step.Done.IsZero() {
-			return s.Start
-		}
+	if i := Last(line); i >= 0 && line.Steps[i].Step.Done.IsZero() {
+		return line.Steps[i].Start
 	}
 	after := tl.From
 	for _, s := range line.Steps {
@@ -260,19 +268,24 @@ func (p *Place) dusts(j *Judged, after *look.Skin) {
 
 // carries tells how far the coat carries a wash or an oil below along.
 func (p *Place) carries(j *Judged, q *verdict.Question) {
-	touch := q.Touch
 	if j.How == Brushed {
-		touch.Contact = stack.WetCoat.Standing(brushUM)
+		q = q.With(stack.Touch{Contact: stack.WetCoat.Standing(brushUM), Liquid: q.Touch.Liquid, Welds: q.Touch.Welds})
 	}
+	j.Moves, j.MovedMM = p.carried(q, j.How)
+}
+
+// carried returns which wash or oil a coat carries farthest, and how far, in mm. What water dissolves at any age flows with all but a mist.
+func (p *Place) carried(q *verdict.Question, how How) (place int, most float64) {
 	for i := len(q.Films) - 1; i > 0 && !q.Films[i].Film.Covers(); i-- {
 		f := q.Films[i].Film.Family
-		if q.Films[i].Film.Laid.After(p.At) || !f.IsOily() && (!f.IsLive() || j.How == Mist) {
+		if q.Films[i].Film.Laid.After(p.At) || !f.IsOily() && (!f.IsLive() || how == Mist) {
 			continue
 		}
-		if mm, _ := q.Films.Carried(touch, i, p.At, q.Air); mm > j.MovedMM {
-			j.MovedMM, j.Moves = mm, i
+		if mm, _ := q.Films.Carried(q.Touch, i, p.At, q.Air); mm > most {
+			most, place = mm, i
 		}
 	}
+	return place, most
 }
 
 // next returns what may still be done on a surface of that texture.

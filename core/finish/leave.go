@@ -27,11 +27,8 @@ func Leave(tl *timeline.Timeline) (all []Leaving) {
 	var packed time.Time
 	soft := ""
 	for _, line := range tl.Lines {
-		last, masked := -1, ""
-		for i, s := range line.Steps {
-			if s.Step.Do.Has(route.ClearCoat) && s.Step.Do.Phase == route.Finish {
-				last = i
-			}
+		last, masked := Last(line), ""
+		for _, s := range line.Steps {
 			switch {
 			case s.Step.Do.Has(route.Tape):
 				masked = s.Step.ID

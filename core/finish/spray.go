@@ -28,6 +28,11 @@ var (
 	paleFrom  = Numbers.Number("lands-pale", 3, "L*", "by which what landed dry may lift a colour before it looks chalky", fact.Bench("T40"))
 )
 
+// Words tells how it arrives.
+func (l Lands) Words() string {
+	return map[Lands]string{AsDust: "as dust", AsMist: "as a mist: its drops stay apart", AsWet: "wet: it flows together", AsFlood: "as a flood"}[l]
+}
+
 // Outcome is something that may come of a setting, as a share of what would be too much.
 type Outcome struct {
 	ID, Words string
@@ -72,17 +77,8 @@ func (p *Place) Spray(j *Judged, set *dose.Setting) Sprayed {
 	}
 	_, coarse, runs := out.Shares()
 	pale := j.Before.Hazed(gloss.Hazes(gloss.Dusted(out.Flight.Dust)), gloss.Veil(coating.Flat)).Lightness() - j.Before.Lightness()
-	moved := 0.0
-	if q := p.question(j); q.Touch.Liquid != nil {
-		touch := q.Touch
-		touch.Contact = stack.WetCoat.Standing(out.Pass)
-		for i := len(q.Films) - 1; i > 0 && !q.Films[i].Film.Covers(); i-- {
-			if q.Films[i].Film.Family.IsOily() && !q.Films[i].Film.Laid.After(p.At) {
-				mm, _ := q.Films.Carried(touch, i, p.At, q.Air)
-				moved = max(moved, mm)
-			}
-		}
-	}
+	q := p.question(j)
+	_, moved := p.carried(q.With(stack.Touch{Contact: stack.WetCoat.Standing(out.Pass), Liquid: q.Touch.Liquid, Welds: q.Touch.Welds}), j.How)
 	out.Comes = []Outcome{
 		{"frost", "frost", rule.Frosts(j.Step, air) / chance.Likely()},
 		{"chalk", "chalk", pale / paleFrom},

@@ -9,6 +9,7 @@ import (
 	"inkysparrow/core/effect"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
+	"inkysparrow/core/picture"
 )
 
 // Strip is a stretch of the zone as it stands, and after a coat: a bend of skin under a lamp that glances, with a line across it, what streaks lie there and what dust.
@@ -26,20 +27,19 @@ func (p *Place) Strip(j *Judged, after bool, w, h int) *image.RGBA {
 	if after {
 		body, units, spot = j.After, j.To, j.Uneven
 	}
-	alpha := gloss.Alpha(min(88, units))
-	patch := gloss.Alpha(min(88, max(1, units+spot)))
+	shine, patch := picture.Highlight(gloss.Alpha(units)), picture.Highlight(gloss.Alpha(max(1, units+spot)))
 	streaks := p.streaked()
 	r, g, b := body.Linear()
 	lr, lg, lb := p.skin.Line.Linear()
 	for x := range w {
 		tilt := (float64(x)+0.5)/float64(w)*2 - 1 // a bend that looks away to both sides
 		lit := stripAmbient + stripLamp*math.Sqrt(1-0.85*tilt*tilt)
-		off := tilt*0.9 + 0.25 // from where it mirrors the lamp
+		off := int(255 * min(1, math.Abs(tilt*0.45+0.12))) // from where it mirrors the lamp
 		for y := range h {
 			down := (float64(y) + 0.5) / float64(h)
-			a := alpha
+			mirrors := shine[off]
 			if spot > 0.5 && math.Abs(tilt-0.15) < 0.16 && math.Abs(down-0.45) < 0.22 {
-				a = patch
+				mirrors = patch[off]
 			}
 			c := [3]float64{r, g, b}
 			if down > 0.62 && down < 0.62+2.2/float64(h) {
@@ -47,10 +47,10 @@ func (p *Place) Strip(j *Judged, after bool, w, h int) *image.RGBA {
 			}
 			for i, ink := range streaks {
 				at := -0.6 + 0.42*float64(i)
+				wide := 0.035
 				if after {
-					at += j.MovedMM / 4 * (1 - down)
+					at, wide = at+j.MovedMM/4*(1-down), wide+0.05*min(1, j.MovedMM)
 				}
-				wide := 0.035 + 0.05*min(1, j.MovedMM)*map[bool]float64{true: 1, false: 0}[after]
 				share := 0.75 * math.Exp(-(tilt-at)*(tilt-at)/(2*wide*wide)) * (1 - down*0.7)
 				ir, ig, ib := ink.Linear()
 				c = [3]float64{c[0] + share*(ir-c[0]), c[1] + share*(ig-c[1]), c[2] + share*(ib-c[2])}
@@ -63,8 +63,7 @@ func (p *Place) Strip(j *Judged, after bool, w, h int) *image.RGBA {
 				dr, dg, db := shown(d).Linear()
 				c = [3]float64{c[0] + share*(dr-c[0]), c[1] + share*(dg-c[1]), c[2] + share*(db-c[2])}
 			}
-			shine := glance(off, a)
-			s.set(x, y, c, lit, shine)
+			s.set(x, y, c, lit, float64(mirrors))
 		}
 	}
 	return s.img
@@ -75,13 +74,6 @@ func (s *Strip) set(x, y int, c [3]float64, lit, shine float64) {
 	shown, _ := out.Shown()
 	r, g, b := shown.RGB()
 	s.img.SetRGBA(x, y, color.RGBA{uint8(255*r + 0.5), uint8(255*g + 0.5), uint8(255*b + 0.5), 255})
-}
-
-// glance is the lamp as a surface of that roughness mirrors it, by how far it is turned from where it would.
-func glance(off, alpha float64) float64 {
-	a2 := alpha*alpha + 0.004 // the lamp's own width
-	d := off*off/2*(1-a2) + a2
-	return min(0.8, 0.04*a2/(d*d)/4)
 }
 
 // speck is dust's own grain: a fixed scatter of light and heavy places.

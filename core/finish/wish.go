@@ -81,15 +81,6 @@ var (
 	someDaysTo = Numbers.Number("ready-some-days", 96, "h", "up to which it takes some days", bandBench)
 )
 
-func step(v float64, limits ...float64) int {
-	for i, l := range limits {
-		if v <= l {
-			return i
-		}
-	}
-	return len(limits)
-}
-
 func (j *Judged) band(w choose.Wish) int {
 	switch w {
 	case harmless:
@@ -101,9 +92,9 @@ func (j *Judged) band(w choose.Wish) int {
 		}
 		return 0
 	case fair:
-		return step(max(j.Frost, j.Chalk), chance.Slight(), chance.Maybe(), chance.Likely())
+		return choose.Among(max(j.Frost, j.Chalk), chance.Slight(), chance.Maybe(), chance.Likely())
 	case coats:
-		return step(float64(j.Coats), 1, 2)
+		return choose.Among(float64(j.Coats), 1, 2)
 	case meant:
 		if gloss.Of(j.To).Sheen() != j.Sheen {
 			return 1
@@ -115,9 +106,9 @@ func (j *Judged) band(w choose.Wish) int {
 		}
 		return 0
 	case Even:
-		return step(j.Uneven, evenTo, nearlyTo, patchyTo)
+		return choose.Among(j.Uneven, evenTo, nearlyTo, patchyTo)
 	case Flat:
-		return step(j.To, flatTo, nearFlatTo, satinTo)
+		return choose.Among(j.To, flatTo, nearFlatTo, satinTo)
 	case Satin:
 		switch {
 		case j.To > nearFlatTo && j.To <= satinTo:
@@ -127,13 +118,13 @@ func (j *Judged) band(w choose.Wish) int {
 		}
 		return 2
 	case KeepDust:
-		return step(-j.Kept, -keepsFrom, -mostFrom, -halfFrom)
+		return choose.Among(-j.Kept, -keepsFrom, -mostFrom, -halfFrom)
 	case KeepColour:
-		return step(j.Shift, colourTo, littleTo, plainlyTo)
+		return choose.Among(j.Shift, colourTo, littleTo, plainlyTo)
 	case Odourless:
 		return int(j.Smell)
 	case Quick:
-		return step(j.Handle.Hours(), tonightTo, nextDayTo, someDaysTo)
+		return choose.Among(j.Handle.Hours(), tonightTo, nextDayTo, someDaysTo)
 	}
 	return 0
 }

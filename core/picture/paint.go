@@ -320,10 +320,13 @@ func lobe(a2 float64) (spec [256]float32) {
 	return spec
 }
 
+// Highlight returns how bright a lamp is mirrored by a surface of that roughness (GGX's alpha), by the tilt from the half way vector: 255 for a right angle.
+func Highlight(alpha float64) [256]float32 { return lobe(alpha*alpha + lampWide) }
+
 // glossy is how what is wet shines: fuel, fresh oil.
 var glossy = func() [256]float32 {
 	alpha := gloss.Alpha(gloss.Units(coating.Gloss.Texture()))
-	return lobe(alpha*alpha + lampWide)
+	return Highlight(alpha)
 }()
 
 // shines returns how much of a spot lies under something that shines by itself.

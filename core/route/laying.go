@@ -12,10 +12,10 @@ type Laying string
 
 // The ways of laying coats.
 const (
-	Flashed  Laying = ""     // each coat flashes off before the next: what is usual
-	Misted   Laying = "mist" // as dry mists, each of them flashed off; they never stand wet, and don't add up
-	WetOnWet Laying = "wet"  // one into the other: they stand as one thick coat
-	Brushed  Laying = "brush"
+	Flashed  Laying = ""      // each coat flashes off before the next: what is usual
+	Misted   Laying = "mist"  // as dry mists, each of them flashed off; they never stand wet, and don't add up
+	WetOnWet Laying = "wet"   // one into the other: they stand as one thick coat
+	Brushed  Laying = "brush" // with a soft brush: all of it stands at once, and is dragged
 )
 
 // Why this is asked of the modeller: the same bottle is harmless or ruinous over a young film by nothing but how it is sprayed. A dry mist is

@@ -85,13 +85,12 @@ func (s *Server) lastCoats(c fiber.Ctx) error {
 	}
 	for _, line := range j.checked.Lines {
 		z := wire.LastCoatZone{ID: line.Zone.ID, Name: line.Zone.Name, Words: "not chosen", Colour: look.Of(line, len(line.Steps), j.checked.Finish).Ground.String()}
-		for _, st := range line.Steps {
-			if st.Step.Do.Has(route.ClearCoat) && st.Step.Do.Phase == route.Finish {
-				z.Words = fmt.Sprintf("%s, %s", st.Step.Sheen(), st.Step.Laying.Words())
-				if st.Step.Laying == route.Flashed {
-					z.Words = fmt.Sprintf("%s, %s", st.Step.Sheen(), say.Several(max(1, st.Step.Coats), "coat"))
-				}
+		if i := finish.Last(line); i >= 0 {
+			how, st := "", line.Steps[i].Step
+			if how = st.Laying.Words(); st.Laying == route.Flashed {
+				how = say.Several(max(1, st.Coats), "coat")
 			}
+			z.Words = fmt.Sprintf("%s, %s", st.Sheen(), how)
 		}
 		out.Zones = append(out.Zones, z)
 	}
@@ -132,7 +131,7 @@ func (j *judged) lastCoat(coated *plan.Coated, i int) wire.LastCoat {
 	p, w := coated.Place, &coated.Judged[i]
 	out := wire.LastCoat{
 		Key: coated.Key(i), Name: w.Product.Name, How: w.Words(), Own: !w.Generic, Rank: w.Rank, State: wire.Safe, Verdict: "fit", RuledOut: say.Capital(w.RuledOut), Gloss: round(w.To, 0), Kept: round(min(1, w.Kept), 2),
-		Ready: j.dayWords(w.Done), Does: []string{}, Ends: w.Ends, Takes: fmt.Sprintf("%.1f ml, %s, %s", w.ML, money(w.Cost), w.Smell), Edit: coated.Edit(i),
+		Ready: j.dayWords(w.Done), Does: []string{}, Ends: w.Ends, Sprayed: w.Step.Sprays(), Takes: fmt.Sprintf("%.1f ml, %s, %s", w.ML, money(w.Cost), w.Smell), Edit: coated.Edit(i),
 	}
 	if out.Ends == nil {
 		out.Ends = []string{}
@@ -151,7 +150,9 @@ func (j *judged) lastCoat(coated *plan.Coated, i int) wire.LastCoat {
 	}
 	switch words, worst := w.Worst(); {
 	case w.MovedMM >= stack.CreepShows():
-		out.State, out.Verdict = map[bool]wire.State{true: wire.Bite, false: wire.Hold}[w.RuledOut != ""], fmt.Sprintf("carries %.1f mm", w.MovedMM)
+		if out.State, out.Verdict = wire.Hold, fmt.Sprintf("carries %.1f mm", w.MovedMM); w.RuledOut != "" {
+			out.State = wire.Bite
+		}
 	case w.RuledOut != "":
 		out.State, out.Verdict = wire.Bite, "harms"
 	case words == "hairs":
@@ -230,6 +231,18 @@ func (s *Server) lastCoatStrip(c fiber.Ctx) error {
 	return c.Send(b.Bytes())
 }
 
+// coatDial is a dial with how far it can be turned at all.
+func coatDial(id, words string, is float64, usual [2]float64) wire.CoatDial {
+	d := wire.CoatDial{ID: id, Words: words, Is: round(is, 2), From: round(usual[0], 1), To: round(usual[1], 1)}
+	d.Off = is < usual[0] || is > usual[1]
+	for _, r := range dose.Dials() {
+		if r.ID == id {
+			d.Least, d.Most, d.Step = r.From, r.To, r.Step
+		}
+	}
+	return d
+}
+
 // lastCoatSpray tells what comes of an airbrush's setting for a coat.
 func (s *Server) lastCoatSpray(c fiber.Ctx) error {
 	ctx, end := waiting(c)
@@ -253,13 +266,22 @@ func (s *Server) lastCoatSpray(c fiber.Ctx) error {
 	x := coated.Place.Spray(w, &set)
 	least, most := dose.ThinningRange(w.Product.Family)
 	out := wire.CoatSpray{
-		Distance: wire.Dial{Is: round(set.DistanceCM, 1), From: x.Range.DistanceCM[0], To: x.Range.DistanceCM[1]}, Pressure: wire.Dial{Is: round(set.PSI, 1), From: x.Range.PSI[0], To: x.Range.PSI[1]},
-		Needle: wire.Dial{Is: round(set.NeedleMM, 2), From: x.Range.Needle[0], To: x.Range.Needle[1]}, Thinning: wire.Dial{Is: round(set.Thinning, 2), From: round(least, 1), To: round(most, 1)},
-		DropC: round(x.Flight.DropC, 0), Drop: round(x.DropletUM, 0), Left: round(1-x.Flight.Gone, 2), Dust: round(x.Flight.Dust, 2), Water: round(x.Flight.Water, 3), Lands: string(x.Lands), Words: x.Words(), Comes: []wire.Comes{},
+		Dials: []wire.CoatDial{
+			coatDial("thinning", "thinner, parts", set.Thinning, [2]float64{least, most}), coatDial("psi", "pressure, psi", set.PSI, x.Range.PSI), coatDial("distance", "distance, cm", set.DistanceCM, x.Range.DistanceCM),
+		},
+		DistanceCM: round(set.DistanceCM, 1),
+		DropC:      round(x.Flight.DropC, 0), Drop: round(x.DropletUM, 0), Left: round(1-x.Flight.Gone, 2), Dust: round(x.Flight.Dust, 2), Water: round(x.Flight.Water, 3), Lands: x.Lands.Words(), Words: x.Words(), Comes: []wire.Comes{},
 		Setting: &plan.Spray{NeedleMM: set.NeedleMM, PSI: set.PSI, DistanceCM: set.DistanceCM, Thinning: set.Thinning},
 	}
 	for _, o := range x.Comes {
-		out.Comes = append(out.Comes, wire.Comes{ID: o.ID, Words: o.Words, Share: round(o.Share, 2), State: map[bool]wire.State{true: wire.Bite, false: map[bool]wire.State{true: wire.Hold, false: wire.Safe}[o.Near()]}[o.Over()]})
+		one := wire.Comes{ID: o.ID, Words: o.Words, Share: round(o.Share, 2), State: wire.Safe}
+		switch {
+		case o.Over():
+			one.State = wire.Bite
+		case o.Near():
+			one.State = wire.Hold
+		}
+		out.Comes = append(out.Comes, one)
 	}
 	return c.JSON(out)
 }

@@ -65,7 +65,7 @@ func TestLastCoats(t *testing.T) {
 	}
 	near := read[wire.CoatSpray](t, s.ask("GET", "/api/builds/petrel/lastcoat/spray?zone=upper&key=any:lacquer-flat:mist&distance=8", ""), 200)
 	far := read[wire.CoatSpray](t, s.ask("GET", "/api/builds/petrel/lastcoat/spray?zone=upper&key=any:lacquer-flat:mist&distance=25", ""), 200)
-	if near.Dust > 0.05 || far.Dust < 0.1 || far.Lands != "dust" || near.Lands == "dust" || far.Left >= near.Left || far.Water <= near.Water {
+	if near.Dust > 0.05 || far.Dust < 0.1 || far.Lands != "as dust" || near.Lands == far.Lands || far.Left >= near.Left || far.Water <= near.Water {
 		t.Errorf("near %+v, far %+v", near, far)
 	}
 	for _, c := range far.Comes {

@@ -65,6 +65,7 @@ type LastCoat struct {
 	Next     string      `json:"next"`
 	Ends     []string    `json:"ends"`
 	Takes    string      `json:"takes"`
+	Sprayed  bool        `json:"sprayed"`
 	Caution  string      `json:"caution"`
 	Edit     plan.Edit   `json:"edit"`
 	Spoon    []CoatSpoon `json:"spoon"` // what it may have come out as on a spoon; none for what is not in the plan
@@ -80,20 +81,30 @@ type CoatSpoon struct {
 
 // CoatSpray is what comes of an airbrush's setting for a last coat.
 type CoatSpray struct {
-	Distance Dial        `json:"distance"`
-	Pressure Dial        `json:"pressure"`
-	Thinning Dial        `json:"thinning"`
-	Needle   Dial        `json:"needle"`
-	DropC    float64     `json:"drop_c"`
-	Drop     float64     `json:"drop"` // µm
-	Left     float64     `json:"left"` // share of the liquid that lands
-	Dust     float64     `json:"dust"` // share of the solids that land dry
-	Water    float64     `json:"water"`
-	Lands    string      `json:"lands"` // dust, mist, wet or flood
-	Words    string      `json:"words"`
-	Comes    []Comes     `json:"comes"`
-	Own      bool        `json:"own"`
-	Setting  *plan.Spray `json:"setting"`
+	Dials      []CoatDial  `json:"dials"`
+	DistanceCM float64     `json:"distance_cm"`
+	DropC      float64     `json:"drop_c"`
+	Drop       float64     `json:"drop"` // µm
+	Left       float64     `json:"left"` // share of the liquid that lands
+	Dust       float64     `json:"dust"` // share of the solids that land dry
+	Water      float64     `json:"water"`
+	Lands      string      `json:"lands"` // how it arrives, in words
+	Words      string      `json:"words"`
+	Comes      []Comes     `json:"comes"`
+	Setting    *plan.Spray `json:"setting"`
+}
+
+// CoatDial is a dial of the airbrush: what is usual, and how far it turns at all.
+type CoatDial struct {
+	ID    string  `json:"id"`
+	Words string  `json:"words"`
+	Is    float64 `json:"is"`
+	From  float64 `json:"from"`
+	To    float64 `json:"to"`
+	Off   bool    `json:"off"` // beyond what is usual
+	Least float64 `json:"least"`
+	Most  float64 `json:"most"`
+	Step  float64 `json:"step"`
 }
 
 // Comes is something that may come of a setting, as a share of what would be too much.

@@ -3025,6 +3025,7 @@ export interface LastCoat {
   next: string;
   ends: string[];
   takes: string;
+  sprayed: boolean;
   caution: string;
   edit: PlanEdit;
   spoon: CoatSpoon[];
@@ -3062,10 +3063,8 @@ export interface CoatLeave {
  * via the `definition` "CoatSpray".
  */
 export interface CoatSpray {
-  distance: Dial;
-  pressure: Dial;
-  thinning: Dial;
-  needle: Dial;
+  dials: CoatDial[];
+  distance_cm: number;
   drop_c: number;
   drop: number;
   left: number;
@@ -3074,8 +3073,22 @@ export interface CoatSpray {
   lands: string;
   words: string;
   comes: Comes[];
-  own: boolean;
   setting: PlanSpray1;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "CoatDial".
+ */
+export interface CoatDial {
+  id: string;
+  words: string;
+  is: number;
+  from: number;
+  to: number;
+  off: boolean;
+  least: number;
+  most: number;
+  step: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

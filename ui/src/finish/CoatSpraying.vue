@@ -8,13 +8,8 @@ import type { CoatSpray } from '../wire'
 const props = defineProps<{ spray: CoatSpray }>()
 const dials = defineModel<Record<string, string>>({ required: true })
 const turn = (id: string, v: string) => (dials.value = { ...dials.value, [id]: v })
-const knobs = computed(() => [
-  { id: 'thinning', words: 'thinner, parts', dial: props.spray.thinning, low: 0, high: 6, step: 0.1 },
-  { id: 'psi', words: 'pressure, psi', dial: props.spray.pressure, low: 5, high: 40, step: 1 },
-  { id: 'distance', words: 'distance, cm', dial: props.spray.distance, low: 2, high: 30, step: 0.5 },
-])
 const share = (v: number) => `${Math.round(100 * v)} %`
-const far = computed(() => 24 + (Math.min(30, props.spray.distance.is) / 30) * 210)
+const far = computed(() => 24 + (Math.min(30, props.spray.distance_cm) / 30) * 210)
 const drops = computed(() =>
   Array.from({ length: 46 }, (_, i) => {
     const t = ((i * 37) % 46) / 46
@@ -27,12 +22,6 @@ const drops = computed(() =>
     }
   }),
 )
-const lands = {
-  dust: 'as dust',
-  mist: 'as a mist: its drops stay apart',
-  wet: 'wet: it flows together',
-  flood: 'as a flood',
-}
 </script>
 
 <template>
@@ -40,7 +29,7 @@ const lands = {
     <svg
       viewBox="0 0 300 104"
       role="img"
-      :aria-label="`From ${spray.distance.is} cm, ${share(spray.left)} of the liquid lands`"
+      :aria-label="`From ${spray.distance_cm} cm, ${share(spray.left)} of the liquid lands`"
     >
       <path :d="`M24 50 L${far} 20 V80 Z`" class="cone" />
       <path d="M2 46 h16 l6 4 l-6 4 h-16 z" class="nozzle" />
@@ -52,25 +41,23 @@ const lands = {
       <text :x="Math.min(far + 6, 236)" y="58">{{ share(spray.left) }} liquid</text>
     </svg>
     <div class="knobs">
-      <label v-for="k in knobs" :key="k.id" class="slide"
+      <label v-for="k in spray.dials" :key="k.id" class="slide"
         ><span class="plate">{{ k.words }}</span
-        ><output :class="{ off: k.dial.is < k.dial.from - 0.01 || k.dial.is > k.dial.to + 0.01 }">{{
-          dials[k.id] ?? k.dial.is
-        }}</output>
+        ><output :class="{ off: k.off }">{{ dials[k.id] ?? k.is }}</output>
         <input
           type="range"
-          :min="k.low"
-          :max="k.high"
+          :min="k.least"
+          :max="k.most"
           :step="k.step"
-          :value="dials[k.id] ?? k.dial.is"
+          :value="dials[k.id] ?? k.is"
           :aria-label="k.words"
           @input="turn(k.id, ($event.target as HTMLInputElement).value)"
         />
-        <span class="soft small">usual {{ k.dial.from }} to {{ k.dial.to }}</span>
+        <span class="soft small">usual {{ k.from }} to {{ k.to }}</span>
       </label>
     </div>
     <p>
-      It lands {{ lands[spray.lands as keyof typeof lands] }}. <span class="soft small">{{ spray.words }}</span>
+      It lands {{ spray.lands }}. <span class="soft small">{{ spray.words }}</span>
     </p>
     <ul class="comes">
       <li v-for="c in spray.comes" :key="c.id">

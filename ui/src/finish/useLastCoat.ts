@@ -55,7 +55,7 @@ export function useLastCoat(slug: Ref<string>) {
     [() => chosen.value?.key, dials, last],
     () => {
       const c = chosen.value
-      if (!c || c.edit.step?.laying === 'brush') return spray.clear()
+      if (!c?.sprayed) return spray.clear()
       void spray.ask(() => api.lastCoatSpray(slug.value, { ...query.value, ...dials.value, key: c.key }))
     },
     100,
