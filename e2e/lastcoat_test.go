@@ -32,7 +32,8 @@ func TestLastCoat(t *testing.T) {
 	b.sees(".comes", "peel")
 	b.sees(".spraying", "It lands")
 	b.slid("distance, cm", input.ArrowRight, 4)
-	b.sees(".spraying label:last-child output", "11")
+	b.sees(".spraying label:nth-of-type(3) output", "11")
+	b.sees(".close", "With it the whole build is ready ")
 	b.click(".take", "Take it")
 	b.sees(".passing", "Changed ")
 	now := b.step("u12")
@@ -43,6 +44,13 @@ func TestLastCoat(t *testing.T) {
 	b.sees(".leave li", "Into its box")
 	b.undo()
 	b.eventually("it is as it was", func() bool { return b.step("u12").Product == was.Product })
+	// From a can there is its distance and the hand; what it is sprayed with stays with the step.
+	b.click("[aria-label='Sprayed with'] button", "can")
+	b.gone(".spraying .slide", "pressure, psi")
+	b.sees(".spraying .led", "times along the span")
+	b.click(".take", "Take it")
+	b.eventually("it is sprayed from a can", func() bool { s := b.step("u12").Spray; return s != nil && s.Can })
+	b.undo()
 	b.inspect(axeCore(t))
 }
 

@@ -94,7 +94,7 @@ func (s *Spot) reasons(l *timeline.Line) []Reason {
 		if m.Step.Product != nil {
 			words += " with " + m.Step.Product.Name
 		}
-		if m.Silver {
+		if m.Air > 0 {
 			words += ": air stays below it, and it silvers"
 		}
 		if m.Share < 1 {

@@ -117,6 +117,7 @@ type Product struct {
 	Dries     Speed    `json:"dries,omitempty" jsonschema:"description=How it dries and hardens against others of its family, where that is known."`
 	TouchDryH float64  `json:"touch_dry_h,omitempty" jsonschema:"minimum=0.02,maximum=240,description=Hours until a usual coat of it is touch-dry in a usual room, from its label or by trying it; tells more than dries does."`
 	SpoonGU   float64  `json:"spoon_gu,omitempty" jsonschema:"minimum=1,maximum=95,description=Of a clear: the gloss of one usual wet coat of it on a glossy spoon; by its sheen where it is left out."`
+	MistedGU  float64  `json:"spoon_mist_gu,omitempty" jsonschema:"minimum=1,maximum=95,description=Of a clear: the gloss of one mist of it on a glossy spoon."`
 	Opened    Date     `json:"opened,omitempty" jsonschema:"description=The day that its present bottle was opened; what was seen of older ones counts less."`
 	Shelf     string   `json:"shelf,omitempty" jsonschema:"maxLength=100,description=The product of the shelf that this is a copy of."`
 }
@@ -159,12 +160,15 @@ type Lines struct {
 	LengthMM float64  `json:"length_mm,omitempty" jsonschema:"minimum=1,maximum=1000000,description=All of them together; usual for the area where it is left out."`
 }
 
-// Spray is how an airbrush is set.
+// Spray is how an airbrush is set and led, or a can.
 type Spray struct {
 	NeedleMM   float64 `json:"needle_mm" jsonschema:"minimum=0.1,maximum=1"`
 	PSI        float64 `json:"psi" jsonschema:"minimum=1,maximum=60"`
 	DistanceCM float64 `json:"distance_cm" jsonschema:"minimum=1,maximum=60"`
 	Thinning   float64 `json:"thinning" jsonschema:"minimum=0,maximum=20,description=Parts of thinner to one of the product."`
+	Speed      float64 `json:"speed_cm_s,omitempty" jsonschema:"minimum=0,maximum=80,description=Of the hand along a pass; 0 for what is usual."`
+	Overlap    float64 `json:"overlap,omitempty" jsonschema:"minimum=0,maximum=0.9,description=Share of a pass that the next one covers again; 0 for what is usual."`
+	Can        bool    `json:"can,omitempty" jsonschema:"description=Sprayed from a can: needle, pressure and thinning are its own."`
 }
 
 // Part is a sub-assembly.

@@ -44,6 +44,9 @@ type CoatCandidate struct {
 	MovedMM  float64    `json:"moved_mm" jsonschema:"description=How far it carries a wash or an oil below along."`
 	ShiftDE  float64    `json:"shift_de"`
 	LiftL    float64    `json:"lift_l"`
+	Silver   [2]float64 `json:"silver_l" jsonschema:"description=By how much L* decals with air below them are paler than what is beside them, before and after."`
+	Shines   float64    `json:"metal_kept" jsonschema:"description=Share of bare metal's brilliance that stays; 1 where there is none."`
+	Bristles float64    `json:"brush_marks_um"`
 	Bite     CoatBite   `json:"bite"`
 	Frost    float64    `json:"frost" jsonschema:"description=Chance in this air."`
 	Chalk    float64    `json:"chalk"`
@@ -204,19 +207,29 @@ type Spooned struct {
 	Edit  Edit
 }
 
-// Spoon returns the grey steps that a wet coat of a clear of the plan may match on a spoon; none for any other.
+// Spoon returns the grey steps that a wet coat, or one mist, of a clear of the plan may match on a spoon; none for any other.
 func (c *Coated) Spoon(i int) (all []Spooned) {
 	j := &c.Judged[i]
 	from := c.from[j.Product]
-	if !from.own || j.How != finish.Wet {
+	if !from.own || j.How == finish.Brushed {
 		return nil
 	}
 	for _, units := range gloss.Steps() {
 		p := from.product
-		p.SpoonGU = units
-		all = append(all, Spooned{units, from.product.SpoonGU == units, Edit{Do: "put-product", Of: p.ID, Product: &p}})
+		is := &p.SpoonGU
+		if j.How == finish.Mist {
+			is = &p.MistedGU
+		}
+		was := *is
+		*is = units
+		all = append(all, Spooned{units, was == units, Edit{Do: "put-product", Of: p.ID, Product: &p}})
 	}
 	return all
+}
+
+// Ready returns when the whole build would be ready with a judged coat in its route; zero for never.
+func (c *Coated) Ready(ctx context.Context, i int) (time.Time, error) {
+	return c.file.readyWith(ctx, c.Edit(i))
 }
 
 // Report returns the list as it is written; with dates, when the build would be ready with each.
@@ -236,7 +249,8 @@ func (c *Coated) Report(ctx context.Context, dates bool) (*LastCoat, error) {
 		x := CoatCandidate{
 			Product: c.from[j.Product].product.ID, Name: j.Product.Name, Family: j.Product.Family.ID, Sheen: j.Sheen.String(), How: string(j.How), Coats: j.Coats, Rank: j.Rank, RuledOut: j.RuledOut,
 			GlossGU: [2]float64{rounded(j.From, 1), rounded(j.To, 1)}, UnevenGU: rounded(j.Uneven, 1), Kept: rounded(j.Kept, 3), MovedMM: rounded(j.MovedMM, 2), ShiftDE: rounded(j.Shift, 2), LiftL: rounded(j.Lift, 2),
-			Bite:  CoatBite{Verdict: "safe", LossUM: rounded(max(0, float64(j.Bite.Reach.Loss)), 3), Chance: rounded(j.Bite.Chance, 3)},
+			Bite:   CoatBite{Verdict: "safe", LossUM: rounded(max(0, float64(j.Bite.Reach.Loss)), 3), Chance: rounded(j.Bite.Chance, 3)},
+			Silver: [2]float64{rounded(j.Silver[0], 1), rounded(j.Silver[1], 1)}, Shines: shines(j.Shines), Bristles: rounded(j.Bristles, 3),
 			Frost: rounded(j.Frost, 3), Chalk: rounded(j.Chalk, 3), Hairs: rounded(j.Hairs, 2), HandleH: rounded(j.Handle.Hours(), 1), Smell: j.Smell.String(), VolumeML: rounded(j.ML, 2), Cost: rounded(j.Cost, 2), After: []Do{},
 		}
 		if j.Generic {
@@ -263,7 +277,7 @@ func (c *Coated) Report(ctx context.Context, dates bool) (*LastCoat, error) {
 			at, ok := known[k]
 			if !ok {
 				var err error
-				if at, err = c.file.readyWith(ctx, c.Edit(i)); err != nil {
+				if at, err = c.Ready(ctx, i); err != nil {
 					return nil, err
 				}
 				known[k] = at
@@ -278,6 +292,13 @@ func (c *Coated) Report(ctx context.Context, dates bool) (*LastCoat, error) {
 	handle, because := c.Place.None()
 	out.None = CoatNone{rounded(handle.Hours(), 1), because}
 	return out, nil
+}
+
+func shines(v [2]float64) float64 {
+	if v[0] <= 0 {
+		return 1
+	}
+	return rounded(v[1]/v[0], 2)
 }
 
 // LastCoatSchema returns the JSON Schema of LastCoat.

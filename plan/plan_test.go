@@ -299,6 +299,7 @@ func TestBounds(t *testing.T) {
 	set := map[string]func(*plan.Product, float64){
 		"solids_pct": func(p *plan.Product, v float64) { p.SolidsPct = v }, "price": func(p *plan.Product, v float64) { p.Price = v }, "size_ml": func(p *plan.Product, v float64) { p.SizeML = v },
 		"hide_coats": func(p *plan.Product, v float64) { p.HideCoats = v }, "touch_dry_h": func(p *plan.Product, v float64) { p.TouchDryH = v }, "spoon_gu": func(p *plan.Product, v float64) { p.SpoonGU = v },
+		"spoon_mist_gu": func(p *plan.Product, v float64) { p.MistedGU = v },
 	}
 	bounds := plan.Bounds()
 	for _, r := range bounds {

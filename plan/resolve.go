@@ -200,7 +200,7 @@ func (in Product) resolve(path string) (*coating.Product, error) {
 		return nil, fault(join(path, "family"), "no family %q", string(in.Family))
 	}
 	out := &coating.Product{
-		ID: in.ID, Name: in.Name, Kind: in.Kind, Family: family, Colour: in.Colour, Hide: in.HideCoats, Tenth: in.Tenth, SpoonGU: in.SpoonGU,
+		ID: in.ID, Name: in.Name, Kind: in.Kind, Family: family, Colour: in.Colour, Hide: in.HideCoats, Tenth: in.Tenth, SpoonGU: in.SpoonGU, MistedGU: in.MistedGU,
 		Carrier: family.Carrier, Thinner: family.Thinner, Remover: family.Remover,
 	}
 	out.Sheen, _ = coating.SheenNamed(string(in.Sheen))

@@ -20,7 +20,7 @@ func bad(t testing.TB, f plan.File) string {
 	return strings.Join(got, "; ")
 }
 
-// T39, reference model, no source, at 21 C: wet lacquer blushes from 70 to 85 % humidity, colours as clears do, a mist only above 90; a
+// T39, reference model, no source, at 21 C: wet lacquer blushes from 70 to 85 % humidity, colours as clears do, a mist later (R77: from 83); a
 // water-borne colour not at all.
 func TestBlush(t *testing.T) {
 	for _, tc := range []struct {
@@ -30,7 +30,7 @@ func TestBlush(t *testing.T) {
 		{"c: base-coat lacquer", 70, 85},
 		{"c: final-coat solvent-flat", 70, 85},
 		{"c: gloss-coat solvent-gloss", 70, 85},
-		{"c: base-coat lacquer misted", 90, 97},
+		{"c: base-coat lacquer misted", 83, 97},
 		{"c: base-coat acrylic", 100, 101},
 		{"c: gloss-coat gloss", 75, 85},
 	} {

@@ -21,6 +21,7 @@ type Product struct {
 	Hide     float64   // coats that hide black and white alike; 0 where it has not been measured
 	Tenth    string    // what a tenth of it makes of white, "#rrggbb"; empty where it was not tried
 	SpoonGU  float64   // what a usual wet coat of it reads on a glossy spoon; 0 where nobody tried
+	MistedGU float64   // what one mist of it reads there
 	Pace     float64   // time that it takes to harden, against what is usual of its family; 0 stands for 1
 	Known    bool      // its own time is known, from its label or by trying it: it takes Pace to dry too
 	Opened   time.Time // the day that its bottle was opened; zero where that was not told

@@ -48,25 +48,29 @@ func TestPea(t *testing.T) {
 	}
 }
 
+func set(needle, psi, distance, thinning float64) Setting {
+	return Setting{NeedleMM: needle, PSI: psi, DistanceCM: distance, Thinning: thinning}
+}
+
 // T19, common practice, no source: gloss is sprayed with 0.3 to 0.4 mm at 10 to 15 psi, or 0.5 mm at about 18.
 func TestGlossSettings(t *testing.T) {
 	for _, family := range []string{"polish-clear", "urethane-clear", "lacquer", "enamel"} {
 		f := coating.MustFamily(family)
-		for _, s := range []Setting{{0.3, 10, 9, f.Thinning}, {0.3, 15, 9, f.Thinning}, {0.4, 10, 10, f.Thinning}, {0.4, 15, 10, f.Thinning}, {0.5, 18, 11, f.Thinning}} {
+		for _, s := range []Setting{set(0.3, 10, 9, f.Thinning), set(0.3, 15, 9, f.Thinning), set(0.4, 10, 10, f.Thinning), set(0.4, 15, 10, f.Thinning), set(0.5, 18, 11, f.Thinning)} {
 			if x := s.Of(f, 20, true, 180, climate.Room); x.Dry || x.Wet || x.Coarse || x.Passes < 1 || x.Passes > 12 {
 				t.Errorf("T19: %s at %+v: %s %+v", family, s, x.Words(), x)
 			}
 		}
 	}
 	lacquer := coating.MustFamily("lacquer")
-	if x := (Setting{0.2, 30, 30, lacquer.Thinning}).Of(lacquer, 20, true, 180, climate.Room); !x.Dry || x.Adds <= 0 {
+	if x := set(0.2, 30, 30, lacquer.Thinning).Of(lacquer, 20, true, 180, climate.Room); !x.Dry || x.Adds <= 0 {
 		t.Errorf("lacquer from 30 cm at 30 psi comes out: %s", x.Words())
 	}
 	polish := coating.MustFamily("polish-clear")
-	if x := (Setting{0.5, 30, 4, 0}).Of(polish, 20, true, 180, climate.Room); !x.Wet {
+	if x := set(0.5, 30, 4, 0).Of(polish, 20, true, 180, climate.Room); !x.Wet {
 		t.Errorf("half a millimetre from 4 cm at 30 psi comes out: %s", x.Words())
 	}
-	if x := (Setting{0.4, 8, 9, 0}).Of(lacquer, 20, false, 180, climate.Room); !x.Coarse {
+	if x := set(0.4, 8, 9, 0).Of(lacquer, 20, false, 180, climate.Room); !x.Coarse {
 		t.Errorf("unthinned lacquer at 8 psi comes out: %s", x.Words())
 	}
 }
@@ -74,7 +78,7 @@ func TestGlossSettings(t *testing.T) {
 // Further off dries more; more pressure makes finer droplets; hot air dries them more; every usual range works in the room.
 func TestSpray(t *testing.T) {
 	f := coating.MustFamily("lacquer")
-	base := Setting{0.3, 12, 10, f.Thinning}
+	base := set(0.3, 12, 10, f.Thinning)
 	at := func(s Setting, air climate.Air) Spray { return s.Of(f, 20, false, 100, air) }
 	far, hard, coarse := base, base, base
 	far.DistanceCM, hard.PSI, coarse.Thinning = 20, 25, 0.3
@@ -104,7 +108,7 @@ func TestSpray(t *testing.T) {
 // Common practice, no source: a gloss coat over a large zone takes minutes, and a cup of 5 ml lasts some.
 func TestSprayingTakesMinutes(t *testing.T) {
 	f := coating.MustFamily("polish-clear")
-	large := (Setting{0.4, 14, 9.5, f.Thinning}).Of(f, f.Wet, true, 780, climate.Room)
+	large := set(0.4, 14, 9.5, f.Thinning).Of(f, f.Wet, true, 780, climate.Room)
 	if large.Time < 2*time.Minute || large.Time > 15*time.Minute {
 		t.Errorf("a coat of gloss over 780 cm2 is sprayed in %v", large.Time)
 	}
@@ -112,7 +116,7 @@ func TestSprayingTakesMinutes(t *testing.T) {
 	if perCup := time.Duration(float64(large.Time) * cupML / cup.Mixed); perCup < 90*time.Second || perCup > 10*time.Minute {
 		t.Errorf("a cup is empty after %v", perCup)
 	}
-	if half := (Setting{0.4, 14, 9.5, f.Thinning}).Of(f, f.Wet, true, 390, climate.Room); half.Time*2 != large.Time {
+	if half := set(0.4, 14, 9.5, f.Thinning).Of(f, f.Wet, true, 390, climate.Room); half.Time*2 != large.Time {
 		t.Errorf("half the area takes %v, all of it %v", half.Time, large.Time)
 	}
 }

@@ -17,7 +17,9 @@ var (
 	dropFiner  = Numbers.Number("spray-finer", 0.8, "", "power of the pressure by which droplets get finer", fact.Bench("R64"))
 	flowK      = Numbers.Number("spray-flow", 1.6, "ml/min/mm²/psi^½", "liquid that a half-open needle lets through", sprays)
 	cone       = Numbers.Number("spray-cone", 0.25, "", "width of the spray as a share of the distance", sprays)
-	hand       = Numbers.Number("hand-speed", 5, "cm/s", "speed of the hand along a pass, with its turns and the overlap of passes", fact.Bench("long even passes; a cup of 5 ml lasts some minutes"))
+	hand       = Numbers.Number("hand-speed", 10, "cm/s", "speed of the hand along a pass, with its turns", fact.Bench("long even passes; a cup of 5 ml lasts some minutes"))
+	overlaps   = Numbers.Number("pass-overlap", 0.5, "", "share of a pass that the next one covers again", fact.Bench("passes overlap by half"))
+	coneSD     = Numbers.Number("spray-cone-sd", 0.25, "", "how a pass thins out to its edges: standard deviation of what lands, as a share of its width", fact.Bench("a bell-shaped pass, its edge at two standard deviations"))
 	openWet    = Numbers.Number("trigger-wet", 3, "", "how much further the trigger is drawn for a wet coat than for a mist", sprays)
 	dryFrom    = Numbers.Number("spray-dry-from", 0.4, "", "share of a droplet that is lost in flight from which it no longer flows out: a dry, pebbly coat", sprays)
 	coarseFrom = Numbers.Number("spray-coarse-from", 36, "µm", "droplet size from which a coat spatters into orange peel", sprays)
@@ -28,12 +30,55 @@ var (
 	peelTo     = Numbers.Number("orange-peel", 0.30, "µm", "texture that a coat at twice the dry limit leaves", sprays)
 )
 
-// Setting is how an airbrush is set.
+// A can sprays at one rate, in one cone, in one size of drops: what is left to the hand is how far off it is held, how fast it goes and how much passes overlap.
+var (
+	canBench  = fact.Bench("labels of cans say 20 to 30 cm and quick passes; a can of 150 ml of paint is empty in some five minutes")
+	canFlow   = Numbers.Number("can-flow", 25, "ml/min", "liquid that a can lets out beside its propellant", canBench)
+	canCone   = Numbers.Number("can-cone", 0.5, "", "width of a can's spray as a share of the distance", canBench)
+	canDrop   = Numbers.Number("can-droplet", 32, "µm", "median size of a can's droplets", canBench)
+	canHand   = Numbers.Number("can-hand-speed", 30, "cm/s", "speed of the hand along a pass with a can", canBench)
+	canThins  = Numbers.Number("can-thinning", 1, "", "parts of thinner to one of paint in a can", canBench)
+	canNear   = Numbers.Number("can-near", 18, "cm", "nearest that a can is held", canBench)
+	canFar    = Numbers.Number("can-far", 25, "cm", "farthest", canBench)
+	handSlow  = Numbers.Number("hand-slow", 0.6, "", "slowest that a hand goes along a pass, as a share of what is usual", sprays)
+	handQuick = Numbers.Number("hand-quick", 1.6, "", "quickest", sprays)
+	lapLeast  = Numbers.Number("overlap-least", 0.35, "", "least overlap of passes that leaves no stripes", sprays)
+	lapMost   = Numbers.Number("overlap-most", 0.65, "", "most that is usual", sprays)
+)
+
+// Setting is how an airbrush is set and led, or a can.
 type Setting struct {
 	NeedleMM   float64
 	PSI        float64
 	DistanceCM float64
 	Thinning   float64 // parts of thinner to one of paint
+	Speed      float64 // of the hand along a pass, cm/s; 0 for what is usual
+	Overlap    float64 // share of a pass that the next one covers again, under 1; 0 for what is usual
+	Can        bool    // needle, pressure and thinning are the can's own
+}
+
+// Led returns the setting with what it leaves open filled in: the hand's speed and the overlap, and of a can all that nobody can turn.
+func (s Setting) Led() Setting {
+	usual := hand
+	if s.Can {
+		usual, s.Thinning = canHand, canThins
+	}
+	if s.Speed <= 0 {
+		s.Speed = usual
+	}
+	if s.Overlap <= 0 {
+		s.Overlap = overlaps
+	}
+	return s
+}
+
+// Usual returns how fast a hand goes along a pass and how much passes overlap, from least to most.
+func (s Setting) Usual() (speed, overlap [2]float64) {
+	usual := hand
+	if s.Can {
+		usual = canHand
+	}
+	return [2]float64{handSlow * usual, handQuick * usual}, [2]float64{lapLeast, lapMost}
 }
 
 // Kind names a kind of spraying.
@@ -83,8 +128,16 @@ func Ranges() []Range { return ranges }
 // Dials are how far an airbrush's settings can be turned at all: mm, psi, cm, parts of thinner.
 func Dials() []fact.Range {
 	return []fact.Range{
-		{ID: "needle", From: 0.1, To: 1, Step: 0.05}, {ID: "psi", From: 1, To: 60, Step: 1}, {ID: "distance", From: 1, To: 60, Step: 0.5}, {ID: "thinning", From: 0, To: 20, Step: 0.1},
+		{ID: "needle", From: 0.1, To: 1, Step: 0.05},
+		{ID: "psi", From: 1, To: 60, Step: 1},
+		{ID: "distance", From: 1, To: 60, Step: 0.5},
+		{ID: "thinning", From: 0, To: 20, Step: 0.1},
 	}
+}
+
+// Leads are how a hand can lead it: cm/s along a pass, share of a pass that the next one covers again.
+func Leads() []fact.Range {
+	return []fact.Range{{ID: "speed", From: 1, To: 80, Step: 1}, {ID: "overlap", From: 0.05, To: 0.9, Step: 0.05}}
 }
 
 // Middle returns the setting in the middle of the range with the family's usual thinning.
@@ -108,6 +161,8 @@ type Spray struct {
 	Dry       bool            // too dry: pebbly, orange peel
 	Coarse    bool            // spatters: too thick for the needle and pressure
 	Wet       bool            // runs
+	Stripes   float64         // how far a coat is thicker along a pass than beside it, as a share of its middle
+	Peel      float64         // how much higher its ripples stay because of what had dried on the way, µm
 	Adds      coating.Texture // that a dry or coarse coat adds to the surface's own
 	Time      time.Duration   // of a coat over area
 }
@@ -116,20 +171,28 @@ type Spray struct {
 // are laid wet, such as gloss.
 func (s Setting) Of(f *coating.Family, wet coating.Microns, wetCoat bool, areaCM2 float64, air climate.Air) Spray {
 	var out Spray
+	s = s.Led()
 	psi := math.Sqrt(max(1, s.PSI))
-	thick := max(thinFloor, (1+f.Thinning)/(1+s.Thinning)) // above 1 the paint is thicker than usual
+	thick := s.thick(f)
 	flow := flowK * s.NeedleMM * s.NeedleMM * psi / thick
 	if wetCoat {
 		flow *= openWet
 	}
-	out.DropletUM = dropMedian * math.Pow(15/max(1, s.PSI), dropFiner) * math.Sqrt(s.NeedleMM/0.3) * thick
-	out.Flight = Fly(s.liquid(f), air, out.DropletUM, (float64(f.CarrierShare)+s.Thinning)/(1+s.Thinning), s.DistanceCM)
-	out.Lost = out.Flight.Gone
+	out.DropletUM = s.droplet(f)
 	width := max(0.2, cone*s.DistanceCM)
-	out.Pass = coating.Microns(flow / 60 * sprayed / (width * hand) * 1e4)
+	if s.Can {
+		flow, width = canFlow, max(0.2, canCone*s.DistanceCM)
+	}
+	liquid, volatile := s.liquid(f), s.volatile(f)
+	out.Flight = s.Fly(f, air)
+	out.Lost = out.Flight.Gone
+	pitch := width * (1 - s.Overlap) // from pass to pass
+	out.Stripes = min(1, 2*math.Exp(-2*math.Pow(math.Pi*coneSD*width/pitch, 2)))
+	out.Pass = coating.Microns(flow / 60 * sprayed / (pitch * s.Speed) * 1e4)
+	out.Peel = Ripples(f, liquid, air, wet, volatile, out.Lost) - Ripples(f, liquid, air, wet, volatile, 0)
 	if out.Pass > 0 {
 		out.Passes = max(1, int(math.Ceil(float64(wet/out.Pass))))
-		out.Time = time.Duration(areaCM2 / (width * hand) * float64(out.Passes) * float64(time.Second))
+		out.Time = time.Duration(areaCM2 / (pitch * s.Speed) * float64(out.Passes) * float64(time.Second))
 	}
 	out.Dry = out.Lost >= dryFrom
 	out.Coarse = out.DropletUM >= coarseFrom
@@ -140,9 +203,36 @@ func (s Setting) Of(f *coating.Family, wet coating.Microns, wetCoat bool, areaCM
 	return out
 }
 
-// Shares returns how near a spray comes to what is too much, as shares of that: of drying on the way, of drops too coarse to flow out, of one pass that runs.
-func (s Spray) Shares() (dry, coarse, runs float64) {
-	return s.Lost / dryFrom, s.DropletUM / coarseFrom, float64(s.Pass) / runFrom
+// Shares returns how near a spray comes to what is too much, as shares of that: of orange peel, by drops too coarse to flow out or by what dried on the way, of one pass that runs, of passes that
+// show as stripes.
+func (s Spray) Shares() (peel, runs, stripes float64) {
+	return max(s.DropletUM/coarseFrom, s.Peel/peelShows), float64(s.Pass) / runFrom, s.Stripes / stripesShow
+}
+
+var stripesShow = Numbers.Number("stripes-show", 0.1, "", "how much thicker a coat may be along a pass than beside it before it shows, as a share", sprays)
+
+// thick is how thick a paint is as it is thinned, against the usual.
+func (s Setting) thick(f *coating.Family) float64 {
+	return max(thinFloor, (1+f.Thinning)/(1+s.Thinning))
+}
+
+// droplet is the median size of drops as they leave, in µm.
+func (s Setting) droplet(f *coating.Family) float64 {
+	if s.Can {
+		return canDrop
+	}
+	return dropMedian * math.Pow(15/max(1, s.PSI), dropFiner) * math.Sqrt(s.NeedleMM/0.3) * s.thick(f)
+}
+
+// Fly sends the setting's drops of a family's paint through air.
+func (s Setting) Fly(f *coating.Family, air climate.Air) Flight {
+	s = s.Led()
+	return Fly(s.liquid(f), air, s.droplet(f), s.volatile(f), s.DistanceCM)
+}
+
+// volatile is the share of what flies that leaves as it dries.
+func (s Setting) volatile(f *coating.Family) float64 {
+	return (float64(f.CarrierShare) + s.Thinning) / (1 + s.Thinning)
 }
 
 // liquid is what flies: the carrier, let down with the family's thinner.
@@ -155,16 +245,27 @@ func (s Setting) liquid(f *coating.Family) (m solvent.Mix) {
 // Strays returns how far a setting is from all that is usual for its kind and family, tinted with so many parts more of thinner: the root of the squares of how far each dial is
 // beyond its range, on a logarithmic scale. Dials that are each bearable are not so together.
 func (s Setting) Strays(r Range, f *coating.Family, tint float64) float64 {
+	speed, overlap := s.Usual()
+	s = s.Led()
 	out := func(v float64, usual [2]float64) float64 {
 		return math.Max(0, math.Max(math.Log(usual[0]/math.Max(0.01, v)), math.Log(v/usual[1])))
 	}
 	thin := (1 + s.Thinning) / (1 + f.Thinning + tint)
 	far := 0.0
-	for _, d := range []float64{out(s.NeedleMM, r.Needle), out(s.PSI, r.PSI), out(s.DistanceCM, r.DistanceCM), out(thin, [2]float64{1 / thinMost, thinMost})} {
+	all := []float64{out(s.Speed, speed), out(s.Overlap, overlap)}
+	if s.Can {
+		all = append(all, out(s.DistanceCM, Reach()))
+	} else {
+		all = append(all, out(s.NeedleMM, r.Needle), out(s.PSI, r.PSI), out(s.DistanceCM, r.DistanceCM), out(thin, [2]float64{1 / thinMost, thinMost}))
+	}
+	for _, d := range all {
 		far += d * d
 	}
 	return math.Sqrt(far)
 }
+
+// Reach returns how far off a can is held, in cm, from nearest to farthest.
+func Reach() [2]float64 { return [2]float64{canNear, canFar} }
 
 // StraysFrom is how far from the usual a setting may be.
 var StraysFrom = Numbers.Number("spray-strays", 1, "", "how far all dials together may be from what is usual, on a logarithmic scale", sprays)

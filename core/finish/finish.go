@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
@@ -82,8 +83,11 @@ type Judged struct {
 	Moves     int     // the place of that film
 	Before    colour.Colour
 	After     colour.Colour
-	Shift     float64 // CIEDE2000
-	Lift      float64 // of L*
+	Shift     float64    // CIEDE2000
+	Lift      float64    // of L*
+	Silver    [2]float64 // by how much L* decals with air below them are paler than what is beside them, before and after; 0 for none
+	Shines    [2]float64 // how much of the light bare metal mirrors, before and after; 0 for paint
+	Bristles  float64    // depth of the marks that a brush leaves, µm
 	Bite      verdict.Answer
 	Frost     float64 // chance
 	Chalk     float64
@@ -215,6 +219,18 @@ func (p *Place) judge(c Candidate) Judged {
 	p.dusts(&j, &after)
 	j.Before, j.After = p.skin.Ground, after.Ground
 	j.Shift, j.Lift = j.Before.Difference(j.After), j.After.Lightness()-j.Before.Lightness()
+	for _, m := range p.skin.Marks {
+		j.Silver[0] = max(j.Silver[0], gloss.Silvers(j.Before, m.Air))
+		j.Silver[1] = max(j.Silver[1], gloss.Silvers(j.After, m.Air))
+	}
+	for i, skin := range []*look.Skin{&p.skin, &after} {
+		if skin.Metal != nil {
+			j.Shines[i] = skin.Metal.Mirror
+		}
+	}
+	if c.How == Brushed {
+		j.Bristles = dose.Bristles(c.Product.Family, p.Plan.Air.At(p.At), step.Film(p.At).Wet, 0)
+	}
 	q := site.Question()
 	j.Bite = q.Ask(p.At)
 	p.carries(&j, q)

@@ -270,3 +270,23 @@ func TestLeave(t *testing.T) {
 		t.Errorf("an enamel may be packed from %v, a water-borne clear from %v", enamel, acrylic)
 	}
 }
+
+// R82, T74: silvering is told, and hidden in part by a flat, where air lies below; nowhere else. Metal loses its brilliance under a flat, hardly under a gloss. A brush leaves its marks.
+func TestSilverMetalAndBristles(t *testing.T) {
+	silvered := at("b: base-coat near-black done 400h", "f: flat-coat flat done 200h", "d: decals decals done 100h", "g: gloss-coat gloss done 90h")
+	flat := one(silvered, "urethane-clear", coating.Flat, Wet)
+	if flat.Silver[0] < 4 || flat.Silver[1] > 0.7*flat.Silver[0] || flat.Silver[1] < 0.3*flat.Silver[0] {
+		t.Errorf("T74: silvering of %.1f L* is %.1f under a flat", flat.Silver[0], flat.Silver[1])
+	}
+	if clean := one(worn("d: decals decals done 100h"), "urethane-clear", coating.Flat, Wet); clean.Silver != [2]float64{} || clean.Shines != [2]float64{} || clean.Bristles != 0 {
+		t.Errorf("decals on gloss silver by %v, paint shines by %v", clean.Silver, clean.Shines)
+	}
+	bare := at("b: base-coat near-black done 400h", "g: gloss-coat gloss done 300h", "m: metal-coat bright done 200h")
+	dull, shiny := one(bare, "urethane-clear", coating.Flat, Wet), one(bare, "urethane-clear", coating.Gloss, Wet)
+	if dull.Shines[0] <= 0 || dull.Shines[1] > 0.6*dull.Shines[0] || shiny.Shines[1] < 0.8*shiny.Shines[0] {
+		t.Errorf("metal mirrors %.2f of the light: %.2f under a flat, %.2f under a gloss", dull.Shines[0], dull.Shines[1], shiny.Shines[1])
+	}
+	if j := one(worn(), "urethane-clear", coating.Flat, Brushed); j.Bristles <= 0.05 || j.Bristles > 0.6 {
+		t.Errorf("a brush leaves marks of %.2f µm", j.Bristles)
+	}
+}

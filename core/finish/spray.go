@@ -1,12 +1,16 @@
 package finish
 
 import (
+	"fmt"
+	"strings"
+
 	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/rule"
+	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
 )
 
@@ -50,6 +54,7 @@ var nearFrom = Numbers.Number("outcome-near", 0.6, "", "share of what is too muc
 // Sprayed is what comes of an airbrush's setting for a coat at a place.
 type Sprayed struct {
 	dose.Spray
+	Coats []string // what is done with it, pass by pass, in words
 	Set   dose.Setting
 	Range dose.Range
 	Lands Lands
@@ -57,12 +62,15 @@ type Sprayed struct {
 }
 
 // Spray tells what comes of a setting for a judged coat; nil for the middle of what is usual.
-func (p *Place) Spray(j *Judged, set *dose.Setting) Sprayed {
+func (p *Place) Spray(j *Judged, as *dose.Setting) Sprayed {
 	f, air := j.Product.Family, p.Plan.Air.At(p.At)
-	out := Sprayed{Range: dose.RangeFor(j.Step.Do.Spray)}
-	if out.Set = out.Range.Middle(f); set != nil {
-		out.Set = *set
+	set := *j.Step
+	set.Spray = as
+	out := Sprayed{Range: dose.RangeFor(set.Do.Spray), Set: set.Setting()}
+	if out.Set.Can {
+		out.Range.Words, out.Range.DistanceCM = "a can", dose.Reach()
 	}
+	out.Set = out.Set.Led()
 	film := j.Step.Film(p.At)
 	out.Spray = out.Set.Of(f, film.Wet, j.How == Wet, p.area, air)
 	switch {
@@ -75,16 +83,35 @@ func (p *Place) Spray(j *Judged, set *dose.Setting) Sprayed {
 	default:
 		out.Lands = AsWet
 	}
-	_, coarse, runs := out.Shares()
+	peel, runs, stripes := out.Shares()
 	pale := j.Before.Hazed(gloss.Hazes(gloss.Dusted(out.Flight.Dust)), gloss.Veil(coating.Flat)).Lightness() - j.Before.Lightness()
 	q := p.question(j)
+	out.Coats = out.passes(j)
 	_, moved := p.carried(q.With(stack.Touch{Contact: stack.WetCoat.Standing(out.Pass), Liquid: q.Touch.Liquid, Welds: q.Touch.Welds}), j.How)
 	out.Comes = []Outcome{
-		{"frost", "frost", rule.Frosts(j.Step, air) / chance.Likely()},
+		{"frost", "frost", rule.Frosts(&set, air) / chance.Likely()},
 		{"chalk", "chalk", pale / paleFrom},
-		{"peel", "peel", coarse},
+		{"peel", "peel", peel},
 		{"moved", "oils moved", moved / stack.CreepShows()},
 		{"tide", "tide", runs},
+		{"stripes", "stripes", stripes},
 	}
 	return out
+}
+
+// passes tells how the coats are led: how many passes, how, and in which direction.
+func (s *Sprayed) passes(j *Judged) (all []string) {
+	for i := range max(1, j.Coats) {
+		along := "along the span"
+		if i%2 == 1 {
+			along = "across the last"
+		}
+		words := fmt.Sprintf("Coat %d: %s %s, %.0f %% over the last one, %.0f cm/s, %.0f cm off; start and end beside the model.", i+1, say.Count(s.Passes, "time"), along, 100*s.Set.Overlap, s.Set.Speed, s.Set.DistanceCM)
+		if j.Coats == 1 {
+			words = strings.TrimPrefix(words, "Coat 1: ")
+			words = say.Capital("over it " + words)
+		}
+		all = append(all, words)
+	}
+	return all
 }

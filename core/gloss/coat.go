@@ -45,6 +45,7 @@ type Coat struct {
 	Mist   bool
 	Bottle float64 // share of its agent that was left in the bottle, 0 to 1
 	Spoon  float64 // what a usual wet coat of it reads on a glossy spoon, GU; 0 where nobody tried
+	Misted float64 // what one mist of it reads there
 }
 
 // flat is how much a layer of grains takes of its gloss.
@@ -76,6 +77,23 @@ func (c Coat) Own() float64 {
 	return min(Units(coating.Gloss.Texture()), smoothGU*math.Exp(-c.flat()*n/(1+n/2)))
 }
 
+// roughens is what one of its mists adds to the roughness: by its agent, or by what a spoon tells.
+func (c Coat) roughens() float64 {
+	if c.Misted > 0 {
+		smooth := Units(coating.Gloss.Texture())
+		return max(0, Alpha(min(smooth, max(spoonLeast, c.Misted)))-Alpha(smooth))
+	}
+	rough := mistClear
+	if a := c.agent(); a > 0 {
+		most := mistFlat
+		if c.Family.Mechanism == coating.Coalesce {
+			most = mistWater
+		}
+		rough += (most - mistClear) * math.Sqrt(a)
+	}
+	return rough
+}
+
 // Steps are the grey steps that a spoon is held against, in gloss units: the middles of the sheens.
 func Steps() (all []float64) {
 	for _, a := range anchors {
@@ -94,15 +112,7 @@ func (c Coat) Over(t coating.Texture) coating.Texture {
 		left = levels[coating.Evaporate]
 	}
 	if c.Mist && c.Clear {
-		rough := mistClear
-		if a := c.agent(); a > 0 {
-			most := mistFlat
-			if c.Family.Mechanism == coating.Coalesce {
-				most = mistWater
-			}
-			rough += (most - mistClear) * math.Sqrt(a)
-		}
-		return Of(smoothGU * facets(Alpha(Units(t))+rough*float64(c.Coats)))
+		return Of(smoothGU * facets(Alpha(Units(t))+c.roughens()*float64(c.Coats)))
 	}
 	own := c.Sheen.Texture()
 	if c.Clear {

@@ -149,3 +149,25 @@ func TestSpoon(t *testing.T) {
 		t.Errorf("the grey steps are %v", got)
 	}
 }
+
+// A spoon that was misted tells of mists, and of nothing else: what it reads is what one mist leaves on gloss, and more of them are rougher.
+func TestMistedSpoon(t *testing.T) {
+	on := coating.Gloss.Texture()
+	mist := Coat{Family: coating.MustFamily("urethane-clear"), Clear: true, Sheen: coating.Flat, Dry: 4, Coats: 1, Mist: true}
+	wet := mist
+	wet.Mist = false
+	usual, flowed := Units(mist.Over(on)), Units(wet.Over(on))
+	for _, read := range []float64{10, 48, 70} {
+		mist.Misted, wet.Misted = read, read
+		mist.Coats = 1
+		if got := Units(mist.Over(on)); math.Abs(got-read) > 2 {
+			t.Errorf("a spoon that read %.0f: a mist comes out at %.1f, unread at %.1f", read, got, usual)
+		}
+		if mist.Coats = 2; Units(mist.Over(on)) >= read {
+			t.Errorf("two mists are no rougher than one at %.0f", read)
+		}
+		if got := Units(wet.Over(on)); got != flowed {
+			t.Errorf("a wet coat reads %.1f after a misted spoon, before it %.1f", got, flowed)
+		}
+	}
+}

@@ -20,7 +20,7 @@ func seen(k *look.Skin) string {
 		s += fmt.Sprintf(" mirror %.3f haze %.3f", k.Metal.Mirror, k.Metal.Haze)
 	}
 	for _, m := range k.Marks {
-		s += fmt.Sprintf("; %s of %s %.3f %.3f on %.3f, %.2f %.2f mm silver %v left %.3f", m.Kind, m.Step.ID, m.Colour, m.Strength, m.Share, m.WidthMM, m.EdgeMM, m.Silver, m.Left)
+		s += fmt.Sprintf("; %s of %s %.3f %.3f on %.3f, %.2f %.2f mm silver %v left %.3f", m.Kind, m.Step.ID, m.Colour, m.Strength, m.Share, m.WidthMM, m.EdgeMM, m.Air > 0, m.Left)
 	}
 	for _, by := range []*route.Step{k.By.Paint, k.By.Shade, k.By.Wash, k.By.Wipe, k.By.Sheen} {
 		if by != nil {

@@ -68,12 +68,17 @@ func (k *Skin) recessed(paint colour.Colour) colour.Colour {
 type By struct{ Paint, Shade, Wash, Wipe, Sheen *route.Step }
 
 // Metal is how a metal coat shines: how much of the light it mirrors, and how much it scatters as haze.
-type Metal struct{ Mirror, Haze float64 }
+type Metal struct {
+	Mirror, Haze float64
+	flakes       float64 // light that its flakes send back at all
+	alpha        float64 // how far they and the surface over them scatter it
+}
 
 var (
 	flakes     = fact.Bench("the better the undercoat shines, the brighter the metal: gloss black before grey, mirror after polishing")
 	flakeOpen  = Numbers.Number("flake-open", 0.45, "", "share of its ground that one coat of metal leaves open", flakes)
 	flakeShine = Numbers.Number("flake-mirror", 0.662, "", "what closed flakes mirror: 0.72 of aluminium's 0.92", fact.Memory("reflectance of aluminium from tables of physics; the share of flakes chosen"))
+	flakeDulls = Numbers.Number("flake-dulls", 0.25, "", "scatter of flakes and of what lies over them at which two thirds of their mirror are gone", flakes)
 	flakeTilt  = Numbers.Number("flake-tilt", 0.06, "", "tilt of flakes on a rough ground", flakes)
 )
 
@@ -82,9 +87,18 @@ func metal(coats float64, on coating.Texture) *Metal {
 	closed := 1 - math.Pow(flakeOpen, coats)
 	under := gloss.Alpha(gloss.Units(on))
 	tilt := flakeTilt * math.Min(1, 0.25+under/0.1)
-	alpha := math.Hypot(under, tilt)
-	m := flakeShine * closed
-	return &Metal{Mirror: m * math.Exp(-(alpha/0.25)*(alpha/0.25)), Haze: m * -math.Expm1(-(alpha/0.25)*(alpha/0.25)) / 2}
+	return shines(flakeShine*closed, math.Hypot(under, tilt))
+}
+
+// shines is how flakes shine that send back so much light, scattered by alpha.
+func shines(flakes, alpha float64) *Metal {
+	dull := -math.Expm1(-(alpha / flakeDulls) * (alpha / flakeDulls))
+	return &Metal{Mirror: flakes * (1 - dull), Haze: flakes * dull / 2, flakes: flakes, alpha: alpha}
+}
+
+// under returns how metal shines through a clear of that texture: what is rough over it takes of its brilliance.
+func (m *Metal) under(t coating.Texture) *Metal {
+	return shines(m.flakes, math.Hypot(m.alpha, gloss.Alpha(gloss.Units(t))))
 }
 
 // MarkKind is what left a mark: a kind of step by its id, or a tone of its own.
@@ -109,7 +123,7 @@ type Mark struct {
 	WidthMM  float64 // of lines and blotches of shading
 	EdgeMM   float64 // of a second colour: how soft its edge is
 	Step     *route.Step
-	Silver   bool    // of decals: air stays below them
+	Air      float64 // of decals: share of their film below which air stays and shows as silver
 	Left     float64 // what later coats and time have left of what was laid, 1 for all of it
 	Sealed   bool    // a clear lies over it
 	Shines   bool    // by itself, whatever lies below: spilt fuel, oil that is still fresh, a leak with nothing over it
@@ -235,6 +249,9 @@ func (k *Skin) add(line *timeline.Line, i int) {
 		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: bare, Strength: shows(do.ID), Share: step.Covered(), Left: 1, Step: step})
 	case do.Has(route.ClearCoat):
 		k.By.Sheen = step
+		if k.Metal != nil {
+			k.Metal = k.Metal.under(placed.Leaves)
+		}
 		if k.wash != nil {
 			k.wash.sealed = true
 		}
@@ -249,17 +266,32 @@ func (k *Skin) add(line *timeline.Line, i int) {
 		if do.Coats > 1 && step.Coats > 0 { // built up in passes
 			strength = math.Min(1, strength*float64(step.Coats)/float64(do.Coats))
 		}
-		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: own, Strength: strength, Share: step.Covered(), Left: 1, Step: step, Silver: do.Has(route.NeedsGloss) && step.Floats() && silvers(step, placed.On)})
+		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: own, Strength: strength, Share: step.Covered(), Left: 1, Step: step, Air: silvers(step, placed.On)})
 	}
 }
 
-// silvers reports whether air stays below decals of a step on a surface of that texture.
-func silvers(step *route.Step, on coating.Texture) bool {
+// silvers returns the share of a step's decals below which air stays on a surface of that texture, by their areas; 0 where none is seen, and for what is no decal.
+func silvers(step *route.Step, on coating.Texture) float64 {
+	if !step.Do.Has(route.NeedsGloss) || !step.Floats() {
+		return 0
+	}
 	list := step.Decals
 	if len(list) == 0 {
 		list = []decal.Decal{{Name: "marking", WidthMM: 20, HeightMM: 20}}
 	}
-	return slices.ContainsFunc(decal.Works(list, on), func(w decal.Work) bool { return w.Silver > silverShows })
+	air, area := 0.0, 0.0
+	for _, w := range decal.Works(list, on) {
+		if n := w.AreaCM2() * float64(max(1, w.Count)); !w.Painted {
+			area += n
+			if w.Silver > silverShows {
+				air += n * w.Silver
+			}
+		}
+	}
+	if area <= 0 {
+		return 0
+	}
+	return air / area
 }
 
 var silverShows = Numbers.Number("silver-shows", 0.05, "", "share of a decal with air below it from which it is seen", fact.Bench("chosen by eye"))

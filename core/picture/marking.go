@@ -19,10 +19,10 @@ type decalled struct {
 // spot of a marking: where it lies and what is drawn there.
 type marking struct {
 	decal.Put
-	w, h   float64
-	form   func(u, v float64) int // of -1 to 1 across and down: 0 nothing, 1 the colour, 2 the other, 3 clear film
-	inks   [2]rgb
-	silver bool
+	w, h float64
+	form func(u, v float64) int // of -1 to 1 across and down: 0 nothing, 1 the colour, 2 the other, 3 clear film
+	inks [2]rgb
+	air  float32 // share of its film with air below
 }
 
 // Marked is a marking where it lies: which of a step's decals, and which of its places.
@@ -55,7 +55,7 @@ func (f *Frame) decals(skins []look.Skin, w Wish) map[int32]decalled {
 				ink = dark
 			}
 			for _, one := range Place(f.Airframe, m.Step.Decals) {
-				mk := marking{Put: one.Put, w: one.WidthMM, h: one.HeightMM, form: forms[one.Form], inks: [2]rgb{ink, ink}, silver: m.Silver}
+				mk := marking{Put: one.Put, w: one.WidthMM, h: one.HeightMM, form: forms[one.Form], inks: [2]rgb{ink, ink}, air: float32(m.Air)}
 				if one.Form == decal.Badge {
 					mk.inks = [2]rgb{pale, mid}
 				}
@@ -147,7 +147,7 @@ func wingX(a *airframe.Airframe, share float64) float64 {
 
 // stick lays a marking on the zone's spots.
 func (f *Frame) stick(zone int, m marking, l Light, out map[int32]decalled) {
-	film, frost := filmSeen, l.tinted(colour.Grey(86))
+	film, frost := filmSeen, l.tinted(colour.Grey(100))
 	for _, p := range f.Panels {
 		if p.View != m.View {
 			continue
@@ -184,8 +184,8 @@ func (f *Frame) stick(zone int, m marking, l Light, out map[int32]decalled) {
 					d = decalled{sum.times(1 / ink), ink / (n * n)}
 				} else if clear > 0 {
 					d = decalled{frost, film * clear / (n * n)}
-					if m.silver {
-						d.share = clear / (n * n) * (frostLeast + frostMore*float32(f.pixels[i].fine)/255)
+					if m.air > 0 {
+						d.share = clear / (n * n) * airGap * min(1, 2*m.air*float32(f.pixels[i].fine)/255)
 					}
 				}
 				if d.share > out[i].share {

@@ -1,6 +1,9 @@
 package picture
 
-import "inkysparrow/core/fact"
+import (
+	"inkysparrow/core/fact"
+	"inkysparrow/core/gloss"
+)
 
 // How strongly each mark is drawn, and how far what it follows reaches: chosen by eye on whole aircraft.
 var (
@@ -11,6 +14,5 @@ var (
 	leastChip  = float32(Numbers.Number("picture-chip-least", 0.004, "", "share of chips below which nobody would paint one", markBench))
 	mostChip   = float32(Numbers.Number("picture-chip-most", 0.9, "", "most that a place is chipped", markBench))
 	filmSeen   = float32(Numbers.Number("picture-film", 0.03, "", "how much a decal's clear film is seen", markBench))
-	frostLeast = float32(Numbers.Number("picture-frost", 0.12, "", "how much a silvering film is seen at the least", markBench))
-	frostMore  = float32(Numbers.Number("picture-frost-more", 0.3, "", "how much more of it where it is most", markBench))
+	airGap     = float32(gloss.AirGap())
 )

@@ -3,6 +3,7 @@ package route
 import (
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
 )
@@ -60,12 +61,20 @@ func Flats(s *Step) float64 {
 // Over returns the texture of a surface once so many of the step's coats lie on it.
 func (s *Step) Over(on coating.Texture, coats int) coating.Texture {
 	film := s.Film(s.Done)
-	c := gloss.Coat{Family: film.Family, Clear: s.Do.Has(ClearCoat), Sheen: s.Sheen(), Dry: film.Family.Dry(film.Wet), Coats: max(1, coats), Mist: s.Laying == Misted, Spoon: s.Product.SpoonGU}
+	c := gloss.Coat{Family: film.Family, Clear: s.Do.Has(ClearCoat), Sheen: s.Sheen(), Dry: film.Family.Dry(film.Wet), Coats: max(1, coats), Mist: s.Laying == Misted, Spoon: s.Product.SpoonGU, Misted: s.Product.MistedGU}
 	return c.Over(on)
 }
 
 // Sprays reports whether the step is sprayed: coats can be brushed on instead.
 func (s *Step) Sprays() bool { return s.Do.Airbrush && s.Laying != Brushed }
+
+// Setting returns how the airbrush is set for a step that is sprayed: as it says, else the middle of what is usual.
+func (s *Step) Setting() dose.Setting {
+	if s.Spray != nil {
+		return *s.Spray
+	}
+	return dose.RangeFor(s.Do.Spray).Middle(s.Product.Family)
+}
 
 // Standing returns how much liquid stands at once on what is below while the step's coats are sprayed in air, in micrometres; 0 for what
 // is not sprayed as coats. Of a coat that is flashed off, what has not left by the next one adds to it (T54).

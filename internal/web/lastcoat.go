@@ -7,6 +7,7 @@ import (
 	"image"
 	"image/draw"
 	"image/png"
+	"slices"
 	"strconv"
 	"time"
 
@@ -136,6 +137,10 @@ func (j *judged) lastCoat(coated *plan.Coated, i int) wire.LastCoat {
 	if out.Ends == nil {
 		out.Ends = []string{}
 	}
+	out.Spooned = "One wet coat"
+	if w.How == finish.Mist {
+		out.Spooned = "One mist"
+	}
 	out.Spoon = []wire.CoatSpoon{}
 	for _, x := range coated.Spoon(i) {
 		out.Spoon = append(out.Spoon, wire.CoatSpoon{Gloss: x.Gloss, Words: gloss.Band(x.Gloss), Is: x.Is, Edit: x.Edit})
@@ -173,6 +178,15 @@ func (j *judged) lastCoat(coated *plan.Coated, i int) wire.LastCoat {
 	if w.MovedMM >= 0.01 {
 		does("Carries %s %.2f mm along.", p.FilmName(w.Moves), w.MovedMM)
 	}
+	if w.Silver[0] > 0 {
+		does("Silvering: decals %.0f L* paler than what is beside them, after it %.0f%s.", w.Silver[0], w.Silver[1], hides(w.Silver))
+	}
+	if w.Shines[0] > 0 {
+		does("Bare metal keeps %s of its brilliance.", say.Percent(w.Shines[1]/w.Shines[0]))
+	}
+	if w.Bristles > 0 {
+		does("The brush leaves marks of %.2f µm.", w.Bristles)
+	}
 	does("Colour: %.1f CIEDE2000, %+.1f L*.", w.Shift, w.Lift)
 	if w.Bite.Severity >= verdict.Warn && !w.Bite.Safe() {
 		does("%s %s.", say.Capital(p.FilmName(w.Bite.Place)), w.Bite.Harm)
@@ -191,6 +205,14 @@ func (j *judged) lastCoat(coated *plan.Coated, i int) wire.LastCoat {
 		out.Next += say.Lower(do.Name)
 	}
 	return out
+}
+
+// hides says whether a coat hides silvering.
+func hides(silver [2]float64) string {
+	if silver[1] < gloss.SilverSeen() {
+		return ", which hides it"
+	}
+	return ", still seen"
 }
 
 // coatOf finds the judged coat that a request names.
@@ -231,11 +253,30 @@ func (s *Server) lastCoatStrip(c fiber.Ctx) error {
 	return c.Send(b.Bytes())
 }
 
+// lastCoatReady tells when the whole build would be ready with a coat.
+func (s *Server) lastCoatReady(c fiber.Ctx) error {
+	ctx, end := waiting(c)
+	defer end()
+	j, coated, i, err := s.coatOf(ctx, c)
+	if err != nil {
+		return err
+	}
+	at, err := coated.Ready(ctx, i)
+	if err != nil {
+		return err
+	}
+	out := wire.CoatReady{Words: "With it this build would never be ready."}
+	if !at.IsZero() {
+		out.Words = "With it the whole build is ready " + j.dayWords(at) + "."
+	}
+	return c.JSON(out)
+}
+
 // coatDial is a dial with how far it can be turned at all.
 func coatDial(id, words string, is float64, usual [2]float64) wire.CoatDial {
 	d := wire.CoatDial{ID: id, Words: words, Is: round(is, 2), From: round(usual[0], 1), To: round(usual[1], 1)}
 	d.Off = is < usual[0] || is > usual[1]
-	for _, r := range dose.Dials() {
+	for _, r := range slices.Concat(dose.Dials(), dose.Leads()) {
 		if r.ID == id {
 			d.Least, d.Most, d.Step = r.From, r.To, r.Step
 		}
@@ -252,9 +293,18 @@ func (s *Server) lastCoatSpray(c fiber.Ctx) error {
 		return err
 	}
 	w := &coated.Judged[i]
-	set := coated.Place.Spray(w, nil).Set
-	for k, out := range []*float64{&set.NeedleMM, &set.PSI, &set.DistanceCM, &set.Thinning} {
-		d := dose.Dials()[k]
+	var set dose.Setting
+	switch can := c.Query("can"); can {
+	case "":
+		set = coated.Place.Spray(w, nil).Set
+	case "true":
+		set = coated.Place.Spray(w, &dose.Setting{Can: true, NeedleMM: dose.Dials()[0].From, PSI: dose.Dials()[1].From, DistanceCM: (dose.Reach()[0] + dose.Reach()[1]) / 2}).Set
+	default:
+		return refuse("can: %q is not true", can)
+	}
+	dials := slices.Concat(dose.Dials(), dose.Leads())
+	for k, out := range []*float64{&set.NeedleMM, &set.PSI, &set.DistanceCM, &set.Thinning, &set.Speed, &set.Overlap} {
+		d := dials[k]
 		text := c.Query(d.ID)
 		if text == "" {
 			continue
@@ -265,13 +315,18 @@ func (s *Server) lastCoatSpray(c fiber.Ctx) error {
 	}
 	x := coated.Place.Spray(w, &set)
 	least, most := dose.ThinningRange(w.Product.Family)
+	speed, overlap := set.Usual()
 	out := wire.CoatSpray{
 		Dials: []wire.CoatDial{
-			coatDial("thinning", "thinner, parts", set.Thinning, [2]float64{least, most}), coatDial("psi", "pressure, psi", set.PSI, x.Range.PSI), coatDial("distance", "distance, cm", set.DistanceCM, x.Range.DistanceCM),
+			coatDial("distance", "distance, cm", set.DistanceCM, x.Range.DistanceCM), coatDial("speed", "hand, cm/s", set.Speed, speed), coatDial("overlap", "overlap", set.Overlap, overlap),
 		},
+		Can: set.Can, Coats: x.Coats,
 		DistanceCM: round(set.DistanceCM, 1),
-		DropC:      round(x.Flight.DropC, 0), Drop: round(x.DropletUM, 0), Left: round(1-x.Flight.Gone, 2), Dust: round(x.Flight.Dust, 2), Water: round(x.Flight.Water, 3), Lands: x.Lands.Words(), Words: x.Words(), Comes: []wire.Comes{},
-		Setting: &plan.Spray{NeedleMM: set.NeedleMM, PSI: set.PSI, DistanceCM: set.DistanceCM, Thinning: set.Thinning},
+		DropC:      round(x.Flight.DropC, 0), Drop: round(x.DropletUM, 0), Left: round(1-x.Flight.Gone, 2), Dust: round(x.Flight.Dust, 2), Water: round(x.Flight.Water, 3), Lands: x.Lands.Words(), Takes: fmt.Sprintf("%.1f ml in %s", w.ML, say.Span(x.Time*time.Duration(max(1, w.Coats)))), Words: x.Words(), Comes: []wire.Comes{},
+		Setting: &plan.Spray{NeedleMM: set.NeedleMM, PSI: set.PSI, DistanceCM: set.DistanceCM, Thinning: set.Thinning, Speed: set.Speed, Overlap: set.Overlap, Can: set.Can},
+	}
+	if !set.Can {
+		out.Dials = append([]wire.CoatDial{coatDial("thinning", "thinner", set.Thinning, [2]float64{least, most}), coatDial("psi", "pressure, psi", set.PSI, x.Range.PSI)}, out.Dials...)
 	}
 	for _, o := range x.Comes {
 		one := wire.Comes{ID: o.ID, Words: o.Words, Share: round(o.Share, 2), State: wire.Safe}

@@ -73,6 +73,19 @@ func TestLastCoats(t *testing.T) {
 			t.Errorf("from afar it comes out %+v", c)
 		}
 	}
+	can := read[wire.CoatSpray](t, s.ask("GET", "/api/builds/petrel/lastcoat/spray?zone=upper&key=any:lacquer-flat:wet&can=true", ""), 200)
+	quick := read[wire.CoatSpray](t, s.ask("GET", "/api/builds/petrel/lastcoat/spray?zone=upper&key=any:lacquer-flat:wet&can=true&speed=60&overlap=0.1", ""), 200)
+	if !can.Can || !can.Setting.Can || len(can.Dials) != 3 || len(quick.Coats) == 0 || quick.Setting.Speed != 60 {
+		t.Errorf("a can: %+v", can)
+	}
+	for i, c := range quick.Comes {
+		if c.ID == "stripes" && (c.State != wire.Bite || can.Comes[i].State != wire.Safe) || c.ID == "tide" && c.Share >= can.Comes[i].Share {
+			t.Errorf("led quickly and loosely it comes out %+v, as usual %+v", c, can.Comes[i])
+		}
+	}
+	if r := read[wire.CoatReady](t, s.ask("GET", "/api/builds/petrel/lastcoat/ready?zone=upper&key=any:lacquer-flat:wet", ""), 200); !strings.Contains(r.Words, "ready ") {
+		t.Errorf("ready: %q", r.Words)
+	}
 	edit, _ := json.Marshal(first.Edit)
 	b := read[wire.Build](t, s.ask("POST", "/api/builds/petrel/edit", fmt.Sprintf(`{"revision":%d,"edit":%s}`, read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200).Revision, edit)), 200)
 	f := read[plan.File](t, s.ask("GET", "/api/builds/petrel/plan", ""), 200)
@@ -87,7 +100,8 @@ func TestLastCoats(t *testing.T) {
 	}
 	for path, want := range map[string]int{
 		"lastcoat?zone=moon": 422, "lastcoat?zone=upper&wish=gold": 422, "lastcoat?zone=upper&at=noon": 422, "lastcoat?zone=upper&at=0009-01-01T00:00:00Z": 422, "lastcoat/strip?zone=upper&key=x": 404,
-		"lastcoat/spray?zone=upper&key=x": 404, "lastcoat/spray?zone=upper&key=any:lacquer-flat:mist&distance=1e9": 422, "lastcoat/spray?zone=upper&key=any:lacquer-flat:mist&psi=NaN": 422,
+		"lastcoat/spray?zone=upper&key=x": 404, "lastcoat/ready?zone=upper&key=x": 404, "lastcoat/spray?zone=upper&key=any:lacquer-flat:wet&can=maybe": 422,
+		"lastcoat/spray?zone=upper&key=any:lacquer-flat:wet&overlap=1": 422, "lastcoat/spray?zone=upper&key=any:lacquer-flat:mist&distance=1e9": 422, "lastcoat/spray?zone=upper&key=any:lacquer-flat:mist&psi=NaN": 422,
 	} {
 		r := s.ask("GET", "/api/builds/petrel/"+path, "")
 		if r.StatusCode != want {

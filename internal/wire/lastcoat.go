@@ -68,7 +68,8 @@ type LastCoat struct {
 	Sprayed  bool        `json:"sprayed"`
 	Caution  string      `json:"caution"`
 	Edit     plan.Edit   `json:"edit"`
-	Spoon    []CoatSpoon `json:"spoon"` // what it may have come out as on a spoon; none for what is not in the plan
+	Spooned  string      `json:"spooned"` // what is laid on a spoon
+	Spoon    []CoatSpoon `json:"spoon"`   // what it may have come out as on a spoon; none for what is not in the plan
 }
 
 // CoatSpoon is a grey step that a spoon may match.
@@ -81,6 +82,9 @@ type CoatSpoon struct {
 
 // CoatSpray is what comes of an airbrush's setting for a last coat.
 type CoatSpray struct {
+	Can        bool        `json:"can"`
+	Coats      []string    `json:"coats"` // how they are led
+	Takes      string      `json:"takes"`
 	Dials      []CoatDial  `json:"dials"`
 	DistanceCM float64     `json:"distance_cm"`
 	DropC      float64     `json:"drop_c"`
@@ -92,6 +96,11 @@ type CoatSpray struct {
 	Words      string      `json:"words"`
 	Comes      []Comes     `json:"comes"`
 	Setting    *plan.Spray `json:"setting"`
+}
+
+// CoatReady tells when the whole build would be ready with a coat.
+type CoatReady struct {
+	Words string `json:"words"`
 }
 
 // CoatDial is a dial of the airbrush: what is usual, and how far it turns at all.

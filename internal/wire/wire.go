@@ -376,6 +376,7 @@ type All struct {
 	StainsMore   StainsMore   `json:"stains_more"`
 	LastCoats    LastCoats    `json:"last_coats"`
 	CoatSpray    CoatSpray    `json:"coat_spray"`
+	CoatReady    CoatReady    `json:"coat_ready"`
 	StainTold    StainTold    `json:"stain_told"`
 	AskBrief     AskBrief     `json:"ask_brief"`
 	BriefSpot    BriefSpot    `json:"brief_spot"`

@@ -30,6 +30,7 @@ import type {
   StainsEnough,
   StainsMore,
   LastCoats,
+  CoatReady,
   CoatSpray,
   StainTold,
   Made,
@@ -209,6 +210,8 @@ export const api = {
   /** The address of a strip that shows a wash before and after its wipe. */
   lastCoats: (slug: string, q: Record<string, string>) =>
     ask<LastCoats>(`${of(slug)}/lastcoat?${new URLSearchParams(q)}`),
+  lastCoatReady: (slug: string, q: Record<string, string>) =>
+    ask<CoatReady>(`${of(slug)}/lastcoat/ready?${new URLSearchParams(q)}`),
   lastCoatSpray: (slug: string, q: Record<string, string>) =>
     ask<CoatSpray>(`${of(slug)}/lastcoat/spray?${new URLSearchParams(q)}`),
   lastCoatStrip: (slug: string, q: Record<string, string>) =>

@@ -744,6 +744,10 @@ export interface PlanProduct {
    */
   spoon_gu?: number;
   /**
+   * Of a clear: the gloss of one mist of it on a glossy spoon.
+   */
+  spoon_mist_gu?: number;
+  /**
    * A day, such as 2027-03-22.
    */
   opened?: string;
@@ -1046,6 +1050,18 @@ export interface PlanSpray {
    * Parts of thinner to one of the product.
    */
   thinning: number;
+  /**
+   * Of the hand along a pass; 0 for what is usual.
+   */
+  speed_cm_s?: number;
+  /**
+   * Share of a pass that the next one covers again; 0 for what is usual.
+   */
+  overlap?: number;
+  /**
+   * Sprayed from a can: needle
+   */
+  can?: boolean;
 }
 /**
  * What was changed of what a stain is planned as.
@@ -3028,6 +3044,7 @@ export interface LastCoat {
   sprayed: boolean;
   caution: string;
   edit: PlanEdit;
+  spooned: string;
   spoon: CoatSpoon[];
 }
 /**
@@ -3063,6 +3080,9 @@ export interface CoatLeave {
  * via the `definition` "CoatSpray".
  */
 export interface CoatSpray {
+  can: boolean;
+  coats: string[];
+  takes: string;
   dials: CoatDial[];
   distance_cm: number;
   drop_c: number;
@@ -3112,6 +3132,25 @@ export interface PlanSpray1 {
    * Parts of thinner to one of the product.
    */
   thinning: number;
+  /**
+   * Of the hand along a pass; 0 for what is usual.
+   */
+  speed_cm_s?: number;
+  /**
+   * Share of a pass that the next one covers again; 0 for what is usual.
+   */
+  overlap?: number;
+  /**
+   * Sprayed from a can: needle
+   */
+  can?: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "CoatReady".
+ */
+export interface CoatReady {
+  words: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3666,6 +3705,10 @@ export interface ShelfProduct {
    */
   spoon_gu?: number;
   /**
+   * Of a clear: the gloss of one mist of it on a glossy spoon.
+   */
+  spoon_mist_gu?: number;
+  /**
    * A day, such as 2027-03-22.
    */
   opened?: string;
@@ -3966,6 +4009,7 @@ export interface All {
   stains_more: StainsMore;
   last_coats: LastCoats;
   coat_spray: CoatSpray;
+  coat_ready: CoatReady;
   stain_told: StainTold;
   ask_brief: AskBrief;
   brief_spot: BriefSpot;

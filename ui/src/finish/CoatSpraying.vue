@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import ChoiceRow from '../builds/ChoiceRow.vue'
 import StateMark from '../shared/StateMark.vue'
 import type { CoatSpray } from '../wire'
 
@@ -40,6 +41,15 @@ const drops = computed(() =>
       <text :x="Math.min(far + 6, 236)" y="40">{{ share(spray.water) }} water</text>
       <text :x="Math.min(far + 6, 236)" y="58">{{ share(spray.left) }} liquid</text>
     </svg>
+    <ChoiceRow
+      label="Sprayed with"
+      :choices="[
+        { id: '', words: 'airbrush' },
+        { id: 'true', words: 'can' },
+      ]"
+      :chosen="spray.can ? 'true' : ''"
+      @choose="(v) => (dials = v ? { can: String(v) } : {})"
+    />
     <div class="knobs">
       <label v-for="k in spray.dials" :key="k.id" class="slide"
         ><span class="plate">{{ k.words }}</span
@@ -59,6 +69,10 @@ const drops = computed(() =>
     <p>
       It lands {{ spray.lands }}. <span class="soft small">{{ spray.words }}</span>
     </p>
+    <ol class="small led">
+      <li v-for="c in spray.coats" :key="c">{{ c }}</li>
+      <li>It takes {{ spray.takes }}.</li>
+    </ol>
     <ul class="comes">
       <li v-for="c in spray.comes" :key="c.id">
         <StateMark :state="c.state" /> <span>{{ c.words }}</span>
@@ -120,6 +134,11 @@ text {
 }
 .knobs input {
   min-height: 32px;
+}
+.led {
+  margin: 0;
+  padding: 0;
+  list-style: none;
 }
 .off {
   font-weight: 700;

@@ -212,8 +212,8 @@ const gu = (v: number) => `${Math.min(100, v)}%`
         <details v-if="chosen.spoon.length" class="leave">
           <summary>Try it on a spoon</summary>
           <p class="small">
-            One wet coat on a glossy spoon, dry, the same lamp: which of these does it match? It is kept with the
-            bottle.
+            {{ chosen.spooned }} on a glossy spoon, dry, the same lamp: which of these does it match? It is kept with
+            the bottle.
           </p>
           <p class="spoons" aria-hidden="true">
             <i v-for="x in chosen.spoon" :key="x.gloss" :style="{ '--shine': `${x.gloss}%` }" />
@@ -226,7 +226,7 @@ const gu = (v: number) => `${Math.min(100, v)}%`
           />
         </details>
         <p class="small"><b>Still to be had on it:</b> {{ chosen.next || 'nothing' }}.</p>
-        <p class="soft small">{{ chosen.before }}</p>
+        <p class="soft small">{{ l.ready.value.value?.words }} {{ chosen.before }}</p>
         <p v-if="chosen.caution" class="soft small">{{ chosen.caution }}</p>
         <button type="button" class="act first take" @click="l.take()">
           {{ last.step ? 'Take it' : 'Put it into the route' }}<span class="figure">{{ chosen.ready }}</span>

@@ -5,7 +5,7 @@ import { api } from '../api'
 import { useBuild } from '../build/useBuild'
 import { useNewest } from '../shared/useNewest'
 import { watchPaced } from '../shared/watchPaced'
-import type { CoatSpray, LastCoats } from '../wire'
+import type { CoatReady, CoatSpray, LastCoats } from '../wire'
 
 /** What is asked about last coats, kept in the address, and what the engine answered. */
 export function useLastCoat(slug: Ref<string>) {
@@ -61,6 +61,17 @@ export function useLastCoat(slug: Ref<string>) {
     100,
     { immediate: true },
   )
+  const ready = useNewest<CoatReady>() // when the whole build would be, which takes a little longer
+  watchPaced(
+    [() => chosen.value?.key, last],
+    () => {
+      const c = chosen.value
+      if (!c) return ready.clear()
+      void ready.ask(() => api.lastCoatReady(slug.value, { ...query.value, key: c.key }))
+    },
+    250,
+    { immediate: true },
+  )
   /** Takes the chosen coat into the route; set as the dials stand, if they were turned. */
   async function take() {
     const c = chosen.value
@@ -68,7 +79,7 @@ export function useLastCoat(slug: Ref<string>) {
     const set = Object.keys(dials.value).length ? spray.value.value?.setting : undefined
     await store.act({ ...c.edit, step: { ...c.edit.step, ...(set ? { spray: set } : {}) } })
   }
-  return { zone, at, key, wishes, list, last, chosen, stripOf, dials, spray, take }
+  return { zone, at, key, wishes, list, last, chosen, stripOf, dials, spray, ready, take }
 }
 
 export type LastCoat = ReturnType<typeof useLastCoat>

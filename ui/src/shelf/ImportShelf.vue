@@ -88,8 +88,8 @@ const nothing = computed(() => !dry.value || dry.value.added + dry.value.changed
         /></label>
         <p v-if="as === 'csv'" class="soft small">
           A heading is needed, with name, kind and family at the least; then id, colour, sheen, carrier, thinner,
-          remover, hide_coats, tenth_in_white, dries, touch_dry_h, spoon_gu, solids_pct, price, size_ml, stock_ml,
-          opened, used_up and note as you like.
+          remover, hide_coats, tenth_in_white, dries, touch_dry_h, spoon_gu, spoon_mist_gu, solids_pct, price, size_ml,
+          stock_ml, opened, used_up and note as you like.
         </p>
         <details v-if="as === 'csv'" class="soft small">
           <summary>What may stand under kind and family</summary>
