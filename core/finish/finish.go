@@ -212,9 +212,9 @@ func (p *Place) judge(c Candidate) Judged {
 	site, end := p.site(step)
 	after := look.Of(site.Line, p.Done+1, end)
 	j.From, j.To = gloss.Units(p.On), gloss.Units(after.Texture)
+	j.WasUneven, j.Uneven = p.WasUneven(), uneven(&after)
 	if p.spot > 0 {
-		j.WasUneven = math.Abs(gloss.Units(p.spot) - j.From)
-		j.Uneven = math.Abs(gloss.Units(step.Over(p.spot, step.Coats)) - j.To)
+		j.Uneven = max(j.Uneven, math.Abs(gloss.Units(step.Over(p.spot, step.Coats))-j.To))
 	}
 	p.dusts(&j, &after)
 	j.Before, j.After = p.skin.Ground, after.Ground
@@ -393,9 +393,19 @@ func (p *Place) None() (handle time.Duration, because string) {
 }
 
 // WasUneven is how far the gloss of spots lies from the rest as it stands, in GU.
-func (p *Place) WasUneven() float64 {
-	if p.spot <= 0 {
-		return 0
+func (p *Place) WasUneven() (most float64) {
+	if p.spot > 0 {
+		most = math.Abs(gloss.Units(p.spot) - gloss.Units(p.On))
 	}
-	return math.Abs(gloss.Units(p.spot) - gloss.Units(p.On))
+	return max(most, uneven(&p.skin))
+}
+
+// uneven is how far the gloss of what lies on a skin is from the rest of it, in GU; what is meant to shine is no fault.
+func uneven(k *look.Skin) (most float64) {
+	for i := range k.Marks {
+		if m := &k.Marks[i]; m.Own > 0 && !m.Meant {
+			most = max(most, math.Abs(gloss.Units(m.Own)-gloss.Units(k.Texture)))
+		}
+	}
+	return most
 }

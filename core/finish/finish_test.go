@@ -290,3 +290,27 @@ func TestSilverMetalAndBristles(t *testing.T) {
 		t.Errorf("a brush leaves marks of %.2f µm", j.Bristles)
 	}
 }
+
+// Oil that dried in the tooth of a flat lies as shiny patches: one flat mist leaves them, two even them out, a gloss shuts them in evenly. What is spilt last is meant to shine.
+func TestOilsAreUneven(t *testing.T) {
+	p := worn("f: flat-coat flat done 250h", "o: oil-dots oil done 200h")
+	var mists []float64
+	for _, c := range Generics() {
+		if c.How == Mist && c.Product.Family.ID == "lacquer" && c.Sheen == coating.Flat {
+			for n := 1; n <= 3; n++ {
+				c.Coats = n
+				mists = append(mists, p.Judge([]Candidate{c})[0].Uneven)
+			}
+			break
+		}
+	}
+	if p.WasUneven() < 15 || mists[0] < 4 || mists[1] >= mists[0] || mists[2] >= mists[1] || mists[2] > 5 {
+		t.Errorf("spots differ by %.1f GU, under mists by %.1f", p.WasUneven(), mists)
+	}
+	if j := one(p, "urethane-clear", coating.Gloss, Wet); j.Uneven > 10 {
+		t.Errorf("under gloss they differ by %.1f GU", j.Uneven)
+	}
+	if spilt := worn("f: flat-coat flat done 250h", "u: wet-stain oil done 200h"); spilt.WasUneven() != 0 {
+		t.Errorf("fuel that was spilt last is a fault of %.1f GU", spilt.WasUneven())
+	}
+}

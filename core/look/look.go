@@ -123,10 +123,11 @@ type Mark struct {
 	WidthMM  float64 // of lines and blotches of shading
 	EdgeMM   float64 // of a second colour: how soft its edge is
 	Step     *route.Step
-	Air      float64 // of decals: share of their film below which air stays and shows as silver
-	Left     float64 // what later coats and time have left of what was laid, 1 for all of it
-	Sealed   bool    // a clear lies over it
-	Shines   bool    // by itself, whatever lies below: spilt fuel, oil that is still fresh, a leak with nothing over it
+	Air      float64         // of decals: share of their film below which air stays and shows as silver
+	Left     float64         // what later coats and time have left of what was laid, 1 for all of it
+	Sealed   bool            // a clear lies over it
+	Own      coating.Texture // of what lies there, where it is not that of the zone: spilt fuel, oil, what a coat leaves of either; 0 where it is
+	Meant    bool            // it is meant to shine
 }
 
 // shows is how strongly a kind of step is drawn when it is fresh: an effect as its hand says; 0 for what leaves no mark.
@@ -333,16 +334,48 @@ func (k *Skin) mellowed(line *timeline.Line, n int, moment time.Time) {
 func (k *Skin) shining(line *timeline.Line, n int, moment time.Time) {
 	for i := range k.Marks {
 		m := &k.Marks[i]
-		switch {
+		switch hand := effect.HandOf(m.kind()); {
 		case m.Step == nil:
 		case m.Step.Do.Has(route.AfterFinish):
-			m.Shines = true
-		case m.Step.Product != nil && m.Step.Product.Kind == coating.Oil && !m.Sealed:
+			m.Own, m.Meant = coating.Gloss.Texture(), true
+		case m.Kind == Decals && m.Step.Floats():
+			m.Own = coating.Gloss.Texture()
+			m.coated(line, n)
+		case m.Step.Product != nil && m.Step.Product.Kind == coating.Oil:
 			j := slices.IndexFunc(line.Steps[:n], func(p timeline.Placed) bool { return p.Step == m.Step })
-			hand := effect.HandOf(m.Step.Do.ID)
-			m.Shines = hand != nil && hand.Glossy || j >= 0 && line.Steps[j].TouchDry.After(moment)
+			if j < 0 {
+				break
+			}
+			laid := &line.Steps[j]
+			m.Own = gloss.Filled(laid.On, oilStands*float64(laid.Step.Product.Family.Dry(laid.Step.Film(laid.End).Wet)))
+			if m.Meant = hand != nil && hand.Glossy; m.Meant || laid.TouchDry.After(moment) {
+				m.Own = coating.Gloss.Texture()
+			}
+			m.coated(line, n)
 		}
 	}
+}
+
+// coated takes a mark's own texture through the clears that lie over it.
+func (m *Mark) coated(line *timeline.Line, n int) {
+	below := true
+	for i := range line.Steps[:n] {
+		switch s := line.Steps[i].Step; {
+		case s == m.Step:
+			below = false
+		case !below && s.Do.Has(route.ClearCoat) && s.Extent() >= 1:
+			m.Own, m.Meant = s.Over(m.Own, s.Coats), false
+		}
+	}
+}
+
+var oilStands = Numbers.Number("oil-stands", 0.4, "", "share of an oil's film that still lies smooth once it is dry: thin oil goes duller as it dries", fact.Bench("chosen: blended oil over a flat reads about satin when dry"))
+
+func (m *Mark) kind() string {
+	if m.Step == nil {
+		return ""
+	}
+	return m.Step.Do.ID
 }
 
 // cover lays a colour over all that was there, by its hiding power: what was shaded shows through thin coats.

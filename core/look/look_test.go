@@ -231,7 +231,7 @@ func TestLeft(t *testing.T) {
 		if len(steps) > 1 {
 			at = tl.Finish.Add(after)
 		}
-		return look.At(line, at).Marks[0].Shines
+		return look.At(line, at).Marks[0].Own == coating.Gloss.Texture()
 	}
 	dots, leak, flat := plan.Step{ID: "o", Do: "oil-dots", Product: "oil"}, plan.Step{ID: "s", Do: "streak", Product: "oil"}, plan.Step{ID: "z", Do: "final-coat", Product: "flat", Coats: 1}
 	if !shines(time.Minute, dots) || shines(3000*time.Hour, dots) {

@@ -65,7 +65,7 @@ func (f *Frame) lay(ctx context.Context, skins []look.Skin, w Wish, palettes []p
 			for i, c := range l.Inks {
 				one.inks[i] = w.Light.tinted(c)
 			}
-			one.wet = m.Shines
+			one.sheen(&m, k.Texture)
 			for i := range palettes {
 				switch own := i == zone+1; {
 				case own && !slices.ContainsFunc(palettes[i].marks, func(o mark) bool { return o.step == m.Step }):
@@ -83,7 +83,7 @@ func (f *Frame) lay(ctx context.Context, skins []look.Skin, w Wish, palettes []p
 		}
 	}
 	for i := range palettes {
-		palettes[i].wets = slices.ContainsFunc(palettes[i].marks, func(m mark) bool { return m.wet })
+		palettes[i].wets = slices.ContainsFunc(palettes[i].marks, func(m mark) bool { return m.spec != nil })
 	}
 	return nil
 }

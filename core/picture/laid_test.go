@@ -7,6 +7,7 @@ import (
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
+	"inkysparrow/core/decal"
 	"inkysparrow/core/effect"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"
@@ -251,7 +252,9 @@ func TestGlassAndWet(t *testing.T) {
 	k.Marks = []look.Mark{{Kind: "streak", Step: step, Strength: 1, Share: 1, Left: 1}}
 	spilt := &effect.Laid{Inks: []colour.Colour{colour.Lab(45, 0, 0)}, Clouds: []effect.Cloud{{View: airframe.Top, From: airframe.Pt{X: 40, Y: 50}, ReachMM: 40, WideMM: 10, Density: func(_, _ float64) float64 { return 1 }}}}
 	brightest := func(shines bool) (most float32) {
-		k.Marks[0].Shines = shines
+		if k.Marks[0].Own = 0; shines {
+			k.Marks[0].Own = coating.Gloss.Texture()
+		}
 		img := must(top.linear(ever, []look.Skin{k, k}, Wish{Light: light(t, "raking"), Laid: map[*route.Step]*effect.Laid{step: spilt}}))
 		p := top.Panels[0]
 		top.each(p, airframe.Pt{X: 34, Y: 54}, airframe.Pt{X: 46, Y: 84}, func(spot int32, _ airframe.Pt) { most = max(most, img[top.pixels[spot].at].g) })
@@ -259,5 +262,25 @@ func TestGlassAndWet(t *testing.T) {
 	}
 	if wet, dry := brightest(true), brightest(false); wet == dry {
 		t.Errorf("what is wet looks as what is dry: %.3f, %.3f", wet, dry)
+	}
+}
+
+// The overlay of sheen tells spots apart: a decal's film on a flat is pale, its zone dark; under a coat that evens them out they are one.
+func TestSheenBySpot(t *testing.T) {
+	f := must(New(ever, made(t, "low-single"), []airframe.View{airframe.Left}, 700, 0))
+	step := &route.Step{Decals: []decal.Decal{{Name: "Code", WidthMM: 20, HeightMM: 10}}}
+	pale := func(own coating.Texture) (n int) {
+		k := plain(colour.Grey(30), coating.Flat)
+		k.Marks = []look.Mark{{Kind: look.Decals, Strength: 1, Share: 0.1, Step: step, Own: own}}
+		img := must(f.Paint(ever, []look.Skin{k, k}, Wish{Light: light(t, "raking"), Shows: ShowSheen}))
+		for i := 0; i < len(img.Pix); i += 4 {
+			if img.Pix[i] > 200 && img.Pix[i+3] > 0 {
+				n++
+			}
+		}
+		return n
+	}
+	if shiny, even := pale(coating.Gloss.Texture()), pale(coating.Flat.Texture()); shiny < even+100 {
+		t.Errorf("a glossy decal on a flat is pale in %d spots, an even one in %d", shiny, even)
 	}
 }

@@ -4,6 +4,7 @@ import (
 	"image"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/core/gloss"
 )
 
 // Overlay is what is drawn over the picture to ask it something.
@@ -15,18 +16,19 @@ const (
 	ShowLines
 	ShowWear
 	ShowAir
+	ShowSheen // the paler, the glossier, spot by spot
 )
 
 // Overlays are all of them with the words for one.
 var Overlays = []struct {
 	Overlay
 	ID, Words string
-}{{ShowZones, "zones", "zones"}, {ShowLines, "lines", "lines"}, {ShowWear, "wear", "wear map"}, {ShowAir, "air", "airflow"}}
+}{{ShowZones, "zones", "zones"}, {ShowLines, "lines", "lines"}, {ShowWear, "wear", "wear map"}, {ShowAir, "air", "airflow"}, {ShowSheen, "sheen", "sheen: the paler, the glossier"}}
 
 // hues tell zones apart by lightness and hue; they are no paint.
 var hues = []rgb{{0.85, 0.55, 0.2}, {0.2, 0.5, 0.8}, {0.3, 0.65, 0.35}, {0.7, 0.3, 0.5}, {0.75, 0.7, 0.25}, {0.35, 0.3, 0.65}, {0.25, 0.6, 0.62}, {0.6, 0.4, 0.3}}
 
-func (f *Frame) overlay(out []rgb, w Wish) {
+func (f *Frame) overlay(out []rgb, w Wish, mixed *palettes, decals map[int32]decalled) {
 	for i := range f.pixels {
 		p := &f.pixels[i]
 		if p.alpha < 128 {
@@ -38,6 +40,15 @@ func (f *Frame) overlay(out []rgb, w Wish) {
 		}
 		if k := int(p.zone); k >= 0 && k < len(w.Tints) && w.Tints[k].Share > 0 {
 			out[p.at] = out[p.at].to(lights[0].tinted(w.Tints[k].Colour), float32(w.Tints[k].Share))
+		}
+		if w.Shows&ShowSheen != 0 {
+			z := mixed.of(p, &f.Airframe.Plates[p.plate])
+			units := z.units
+			if m, share := z.shines(i, decals[int32(i)].share > 0); m != nil {
+				units += (m.units - units) * share
+			}
+			v := units / float32(gloss.Mirror())
+			out[p.at] = out[p.at].to(rgb{v * v, v * v, v * v}, sheenShows)
 		}
 		if w.Shows&ShowLines != 0 && p.line > 0 {
 			out[p.at] = out[p.at].to(rgb{0.02, 0.1, 0.3}, min(1, 2*float32(p.line)/255))
@@ -52,6 +63,8 @@ func (f *Frame) overlay(out []rgb, w Wish) {
 		}
 	}
 }
+
+const sheenShows = 0.85 // of the picture under it the rest
 
 // arrows shows which way the air streams over the view.
 func (f *Frame) arrows(out []rgb, p Panel) {

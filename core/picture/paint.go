@@ -53,7 +53,8 @@ type palette struct {
 	alpha                 float64
 	spec                  [256]float32 // by the tilt from the half way vector, n.h from 0 to 1
 	wet                   bool
-	wets                  bool // something on it shines by itself
+	units                 float32
+	wets                  bool // something on it has a sheen of its own
 	masked                bool // what is clear of it lies under tape
 	meanWear              float32
 }
@@ -64,11 +65,12 @@ type mark struct {
 	colour   rgb
 	strength float32
 	share    float32
-	soft     float32 // of a second colour: softness in steps of its noise
-	second   bool    // takes the second noise
-	laid     *raster // what was laid where, in place of a noise
-	left     float32 // of its density
-	wet      bool    // it shines by itself
+	soft     float32       // of a second colour: softness in steps of its noise
+	second   bool          // takes the second noise
+	laid     *raster       // what was laid where, in place of a noise
+	left     float32       // of its density
+	spec     *[256]float32 // how it mirrors a lamp, where it does so otherwise than its zone; nil where it does not
+	units    float32       // its gloss then, GU
 	inks     [effect.MostInks]rgb
 }
 
@@ -144,7 +146,9 @@ func (f *Frame) linear(ctx context.Context, skins []look.Skin, w Wish) ([]rgb, e
 				tilt := int(255 * min(1, sqrt(max(0, 1-nh))))
 				s := z.spec[tilt]
 				if z.wets {
-					s += (glossy[tilt] - s) * z.shines(i)
+					if m, share := z.shines(i, decals[int32(i)].share > 0); m != nil {
+						s += (m.spec[tilt] - s) * share
+					}
 				}
 				s *= float32(w.Light.lamp)
 				if z.metal != nil {
@@ -160,7 +164,7 @@ func (f *Frame) linear(ctx context.Context, skins []look.Skin, w Wish) ([]rgb, e
 		}
 	}
 	if w.Shows != 0 || len(w.Tints) > 0 {
-		f.overlay(out, w)
+		f.overlay(out, w, mixed, decals)
 	}
 	return out, nil
 }
@@ -323,25 +327,27 @@ func lobe(a2 float64) (spec [256]float32) {
 // Highlight returns how bright a lamp is mirrored by a surface of that roughness (GGX's alpha), by the tilt from the half way vector: 255 for a right angle.
 func Highlight(alpha float64) [256]float32 { return lobe(alpha*alpha + lampWide) }
 
-// glossy is how what is wet shines: fuel, fresh oil.
-var glossy = func() [256]float32 {
-	alpha := gloss.Alpha(gloss.Units(coating.Gloss.Texture()))
-	return Highlight(alpha)
-}()
-
-// shines returns how much of a spot lies under something that shines by itself.
-func (z *palette) shines(spot int) float32 {
-	var most float32
+// shines returns what covers most of a spot of all that has a sheen of its own, and how much of it; nil where nothing does.
+func (z *palette) shines(spot int, decal bool) (what *mark, share float32) {
 	for i := range z.marks {
-		if m := &z.marks[i]; m.wet && m.laid != nil {
+		m := &z.marks[i]
+		if m.spec == nil {
+			continue
+		}
+		if decal && m.kind == look.Decals {
+			return m, 1
+		}
+		if m.laid != nil {
 			var d float32
 			for _, v := range (*m.laid)[spot] {
 				d += densities[v]
 			}
-			most = max(most, 1-exp(-wetShows*d*m.left))
+			if s := 1 - exp(-wetShows*d*m.left); s > share {
+				what, share = m, s
+			}
 		}
 	}
-	return most
+	return what, share
 }
 
 var wetShows = float32(Numbers.Number("wet-shows", 4, "", "how much sooner a film shines than it colours", fact.Bench("chosen by eye")))
@@ -352,7 +358,7 @@ func paletteOf(k look.Skin, l Light) palette {
 	if k.Wet {
 		units = gloss.Units(coating.Gloss.Texture())
 	}
-	z.alpha = gloss.Alpha(units)
+	z.alpha, z.units = gloss.Alpha(units), float32(units)
 	seen := math.Sqrt(z.alpha*z.alpha + lampWide)
 	z.spec = lobe(seen * seen)
 	for _, m := range k.Marks {
@@ -364,6 +370,8 @@ func paletteOf(k look.Skin, l Light) palette {
 			z.shade, z.mottled = l.tinted(m.Colour), float32(m.Strength*m.Share)
 		default:
 			one := mark{step: m.Step, kind: m.Kind, colour: l.tinted(m.Colour), strength: float32(m.Strength), share: float32(m.Share), soft: float32(3 + 14*m.EdgeMM)}
+			one.sheen(&m, k.Texture)
+			z.wets = z.wets || one.spec != nil
 			for _, before := range z.marks {
 				one.second = one.second || before.kind == look.Second
 			}
@@ -372,6 +380,16 @@ func paletteOf(k look.Skin, l Light) palette {
 	}
 	return z
 }
+
+// sheen gives a mark its own where it differs from that of its zone.
+func (m *mark) sheen(is *look.Mark, on coating.Texture) {
+	if own := gloss.Units(is.Own); is.Own > 0 && math.Abs(own-gloss.Units(on)) >= sheenApart {
+		spec := Highlight(gloss.Alpha(own))
+		m.spec, m.units = &spec, float32(own)
+	}
+}
+
+const sheenApart = 1 // GU, below which two sheens are drawn as one
 
 // weigh works out how the spots wear and the mean of it in each zone.
 func (f *Frame) weigh(ctx context.Context, w Wish, palettes []palette) error {

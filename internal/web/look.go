@@ -15,7 +15,6 @@ import (
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/clock"
 	"inkysparrow/core/colour"
-	"inkysparrow/core/gloss"
 	"inkysparrow/core/look"
 	"inkysparrow/core/picture"
 	"inkysparrow/core/rule"
@@ -112,7 +111,7 @@ func (s *Server) painted(ctx context.Context, c fiber.Ctx) (j *judged, one studi
 		err = over(err)
 		return
 	}
-	if s := c.Query("shows"); strings.Contains(s, "soft") || strings.Contains(s, "bite") || strings.Contains(s, "sheen") {
+	if s := c.Query("shows"); strings.Contains(s, "soft") || strings.Contains(s, "bite") {
 		one.Q.Tints = j.tints(one.Shape, one.Q.At, s)
 	}
 	against := c.Query("against")
@@ -319,7 +318,7 @@ func (s *Server) look(c fiber.Ctx) error {
 	for _, o := range picture.Overlays {
 		out.Overlays = append(out.Overlays, wire.Wish{ID: o.ID, Words: o.Words})
 	}
-	out.Overlays = append(out.Overlays, wire.Wish{ID: "soft", Words: "what is still soft"}, wire.Wish{ID: "bite", Words: "where the next liquid bites"}, wire.Wish{ID: "sheen", Words: "sheen: the paler, the glossier"})
+	out.Overlays = append(out.Overlays, wire.Wish{ID: "soft", Words: "what is still soft"}, wire.Wish{ID: "bite", Words: "where the next liquid bites"})
 	for _, v := range j.file.Variants() {
 		out.Ways = append(out.Ways, wire.Wish{ID: v.ID, Words: v.Words})
 	}
@@ -451,8 +450,6 @@ func (j *judged) softness(line *timeline.Line, at time.Time) (soft float64, bite
 	return round(soft, 3), core.State, round(um, 2)
 }
 
-const sheenShows = 0.85 // of the picture under it the rest
-
 // tints are colours over the zones: how soft each is, or what the next liquid would do to it.
 func (j *judged) tints(shape *plan.Shape, at time.Time, shows string) []picture.Tint {
 	states := map[wire.State]colour.Colour{}
@@ -463,11 +460,6 @@ func (j *judged) tints(shape *plan.Shape, at time.Time, shows string) []picture.
 	for _, line := range j.checked.Lines {
 		k := shape.Zone(line.Zone.ID)
 		if k < 0 {
-			continue
-		}
-		if strings.Contains(shows, "sheen") {
-			units := gloss.Units(look.Of(line, look.Done(line, at), at).Texture)
-			all[k] = picture.Tint{Colour: colour.Grey(100 * units / gloss.Mirror()), Share: sheenShows}
 			continue
 		}
 		soft, bite, um := j.softness(line, at)
