@@ -33,6 +33,7 @@ var layers = [][]string{
 	{"core/picture"},
 	{"core/choose", "core/bench"},
 	{"core/finish"},
+	{"core/rescue"},
 	{"plan"},
 	{"shelf"},
 	{"internal/store/db", "internal/wire", "internal/format/palette", "internal/format/sheet", "internal/format/ical", "internal/guard", "ui", "ui/pack", "examples"},

@@ -10,7 +10,7 @@ import (
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
-	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-below,enum=saw,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=put-at,enum=let-go,enum=put-day,enum=put-wash,enum=put-airframe,enum=split-zone,enum=join-zones,enum=put-feature,enum=pull-stain,enum=move-marking,enum=scatter"`
+	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-below,enum=saw,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=put-at,enum=let-go,enum=put-day,enum=put-wash,enum=put-airframe,enum=split-zone,enum=join-zones,enum=put-feature,enum=pull-stain,enum=move-marking,enum=scatter,enum=rescue,enum=turned"`
 	Of       string    `json:"of,omitempty"`                                   // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`                                 // where a step is added
 	Before   string    `json:"before,omitempty"`                               // the step that it comes before; empty for the end
@@ -24,6 +24,10 @@ type Edit struct {
 
 	Seen Sight      `json:"seen,omitempty"` // of saw
 	At   *time.Time `json:"at,omitempty"`   // when it was done or begun; now where it is left out. Of pin, the start
+
+	Mishap   *Mishap   `json:"mishap,omitempty"`   // of rescue: what went wrong with the step
+	Steps    []Step    `json:"steps,omitempty"`    // of rescue: its remedy, in their order; wipes name their wash by its id here
+	Products []Product `json:"products,omitempty"` // of rescue: those that the plan doesn't have yet, by the ids that the steps name
 
 	Wipe *Step `json:"wipe,omitempty"` // of put-wash, how it is wiped
 	Seal bool  `json:"seal,omitempty"` // of put-wash, two coats of clear first
@@ -121,7 +125,7 @@ var edits = map[string]func(*File, Edit) (string, error){
 	"put-settings": (*File).putSettings,
 	"mark-done":    (*File).markDone, "mark-below": (*File).markBelow, "saw": (*File).saw, "mark-started": (*File).markStarted, "unmark": (*File).unmark, "put-off": (*File).putOff, "lay-anew": (*File).layAnew,
 	"pin": (*File).pin, "put-at": (*File).putAt, "let-go": (*File).letGoEdit, "put-day": (*File).putDay, "put-wash": (*File).putWash,
-	"put-airframe": (*File).putAirframe, "split-zone": (*File).splitZone, "join-zones": (*File).joinZones, "put-feature": (*File).putFeature, "pull-stain": (*File).pullStain, "move-marking": (*File).moveMarking, "scatter": (*File).scatter,
+	"put-airframe": (*File).putAirframe, "split-zone": (*File).splitZone, "join-zones": (*File).joinZones, "put-feature": (*File).putFeature, "pull-stain": (*File).pullStain, "move-marking": (*File).moveMarking, "scatter": (*File).scatter, "rescue": (*File).rescue, "turned": (*File).turned,
 }
 
 func (f *File) zone(id string) (int, error) {

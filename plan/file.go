@@ -225,6 +225,7 @@ type Step struct {
 	At          *time.Time `json:"at,omitempty" jsonschema:"description=The pinned start."`
 	Started     *time.Time `json:"started,omitempty" jsonschema:"description=When it was begun."`
 	Seen        Sight      `json:"seen,omitempty" jsonschema:"description=What was seen of it once it was done, where it might have gone wrong."`
+	Mishap      *Mishap    `json:"mishap,omitempty" jsonschema:"description=What went wrong with it, and what was done about that."`
 	Told        []Said     `json:"told,omitempty" jsonschema:"maxItems=500,description=What was said of it at the bench."`
 	NotBefore   *time.Time `json:"not_before,omitempty" jsonschema:"description=It is not to be begun earlier."`
 	Planned     *Planned   `json:"planned,omitempty" jsonschema:"description=How it was planned, where it was done otherwise."`
@@ -238,6 +239,24 @@ type Planned struct {
 	ThicknessUM float64 `json:"thickness_um,omitempty" jsonschema:"minimum=0.1,maximum=500"`
 	Laying      Laying  `json:"laying,omitempty"`
 }
+
+// Mishap is what went wrong with a step, why, and what was done about it; ids are those of the command rescue.
+type Mishap struct {
+	Symptom string    `json:"symptom" jsonschema:"minLength=1,maxLength=40"`
+	Cause   string    `json:"cause" jsonschema:"minLength=1,maxLength=40"`
+	Remedy  string    `json:"remedy" jsonschema:"minLength=1,maxLength=40"`
+	At      time.Time `json:"at" jsonschema:"description=When it was seen."`
+	Turned  TurnedOut `json:"turned,omitempty" jsonschema:"description=How the remedy turned out, once that is known."`
+}
+
+// TurnedOut is how a remedy turned out.
+type TurnedOut string
+
+// The ways in which it may.
+const (
+	Worked TurnedOut = "worked"
+	Failed TurnedOut = "failed"
+)
 
 // Rest says what a zone was parted from.
 type Rest struct {

@@ -413,6 +413,11 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		return nil, fault(path+".seen", "only what is done was seen")
 	}
 	out.Seen = route.Sight(s.Seen)
+	if s.Mishap != nil {
+		if err := s.Mishap.sound(path+".mishap", s.Done != nil); err != nil {
+			return nil, err
+		}
+	}
 	for i, said := range s.Told {
 		if err := inYears(fmt.Sprintf("%s.told[%d].at", path, i), said.At); err != nil {
 			return nil, err

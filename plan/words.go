@@ -257,3 +257,8 @@ func (l *Liquid) resolve(path string) (*solvent.Liquid, error) {
 	}
 	return solvent.Mixed(parts...), nil
 }
+
+// JSONSchema lists how a remedy may have turned out.
+func (TurnedOut) JSONSchema() *jsonschema.Schema {
+	return enum("How a remedy turned out.", []TurnedOut{Worked, Failed}, func(t TurnedOut) string { return string(t) })
+}

@@ -54,6 +54,11 @@ var (
 	mists    = int(Numbers.Number("mists", 2, "coats", "mists that are laid as a last coat", fact.Bench("a light one, then one more")))
 )
 
+// Hairs returns how many visible fibres land on a zone of that area while it is tacky for so long, without a lid. Held to R88.
+func Hairs(areaCM2 float64, tacky time.Duration) float64 {
+	return fibres * areaCM2 / 100 * lying * tacky.Hours()
+}
+
 // UnderLid returns the share of fibres that settle under a lid.
 func UnderLid() float64 { return underLid }
 
@@ -240,7 +245,7 @@ func (p *Place) judge(c Candidate) Judged {
 	}
 	j.Chalk = rule.Chalks(site)
 	film := &site.Line.Films[len(site.Line.Films)-1]
-	j.Hairs = fibres * p.area / 100 * lying * film.TouchDry().Sub(end).Hours()
+	j.Hairs = Hairs(p.area, film.TouchDry().Sub(end))
 	j.Done, j.Handle = film.Ready(), film.Ready().Sub(end)
 	if c.Product.Carrier != nil {
 		j.Smell = c.Product.Carrier.Mix.Smell()

@@ -262,12 +262,39 @@ func (k *Skin) add(line *timeline.Line, i int) {
 		for m := range k.Marks {
 			k.Marks[m].sealed(k.Paint, step)
 		}
+	case do.Has(route.Undoes):
+		k.undo(step)
+	case do.Has(route.Settles):
+		for m := range k.Marks {
+			k.Marks[m].Air *= settles
+		}
 	case shows(do.ID) > 0:
 		strength := shows(do.ID)
 		if do.Coats > 1 && step.Coats > 0 { // built up in passes
 			strength = math.Min(1, strength*float64(step.Coats)/float64(do.Coats))
 		}
 		k.Marks = append(k.Marks, Mark{Kind: MarkKind(do.ID), Colour: own, Strength: strength, Share: step.Covered(), Left: 1, Step: step, Air: silvers(step, placed.On)})
+	}
+}
+
+var (
+	undone  = Numbers.Number("undone", 0.15, "", "share that is left of what was taken off with its remover", fact.Bench("little by little, on a nearly dry bud"))
+	settles = Numbers.Number("settles", 0.3, "", "share of the air that is left below decals which were pricked and pressed down", fact.Bench("twice, with a setting fluid"))
+)
+
+// undo takes off what a product left.
+func (k *Skin) undo(step *route.Step) {
+	if step.Product == nil {
+		return
+	}
+	for m := range k.Marks {
+		if mark := &k.Marks[m]; mark.Step != nil && mark.Step.Product == step.Product {
+			mark.Left *= undone
+		}
+	}
+	if k.By.Wash != nil && k.By.Wash.Product == step.Product {
+		k.Residue *= undone
+		k.Filled *= undone
 	}
 }
 

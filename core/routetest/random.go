@@ -101,7 +101,7 @@ var frames = sync.OnceValue(func() []frame {
 // randomStep returns the step that comes next on the zone, nil where none can be made.
 func randomStep(r *rand.Rand, p *route.Plan, zone *route.Zone, i int) *route.Step {
 	one := func(of int) bool { return r.IntN(of) == 0 }
-	list := route.Techniques()
+	list := slices.DeleteFunc(slices.Clone(route.Techniques()), func(t *route.Technique) bool { return t.Has(route.Mends) })
 	do := list[r.IntN(len(list))]
 	if !one(4) { // mostly in the order of work
 		from := route.Base

@@ -182,6 +182,9 @@ func Damp(air climate.Air) bool {
 	return air.TemperatureC-air.DewPointC() < DewNear
 }
 
+// ColdFrom returns the temperature below which a water-borne film does not fuse properly, in °C.
+func ColdFrom() float64 { return coldFrom }
+
 // Cold reports whether air is too cold for a water-borne film to fuse.
 func Cold(air climate.Air) bool { return air.TemperatureC < coldFrom }
 

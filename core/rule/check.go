@@ -5,6 +5,7 @@ import (
 	"iter"
 	"maps"
 	"runtime"
+	"strings"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -203,16 +204,30 @@ func judge(s *timeline.Site, rules []*timeline.Rule) []timeline.Finding {
 				f.Was, f.Severity, f.Propose = f.Severity, verdict.Note, nil
 				switch {
 				case !s.Step.Happened():
-					f.Because = "It is under way. " + f.Because
+					f.Because = isUnderWay + f.Because
 				case shows && s.Step.Seen == route.SawSomething:
 					f.Severity = verdict.Warn
-					f.Because = "It has happened, and it shows. " + f.Because
+					f.Because = itShows + f.Because
 				default:
-					f.Because = "It has happened. " + f.Because
+					f.Because = hasHappened + f.Because
 				}
 			}
 			found = append(found, f)
 		}
 	}
 	return found
+}
+
+const (
+	isUnderWay  = "It is under way. "
+	itShows     = "It has happened, and it shows. "
+	hasHappened = "It has happened. "
+)
+
+// Told returns why a rule found fault, without saying that it has happened already.
+func Told(because string) string {
+	for _, first := range []string{isUnderWay, itShows, hasHappened} {
+		because = strings.TrimPrefix(because, first)
+	}
+	return because
 }

@@ -70,7 +70,7 @@ func findOrder(s *timeline.Site) []timeline.Finding {
 
 // lastTouch reports whether a step is usual after the last coat: stains, chips, dust, and thin paint that deepens or pales a panel.
 func lastTouch(s *route.Step) bool {
-	return s.Do.Has(route.LastCoat|route.AfterFinish|route.LooseOn|route.OilWork|route.Joins|route.TapeOff|route.Staining|route.Veils|route.Shades) || s.Do.Phase == route.Chip && !s.Do.Has(route.Lifting|route.WearsBack)
+	return s.Do.Has(route.LastCoat|route.AfterFinish|route.LooseOn|route.OilWork|route.Joins|route.TapeOff|route.Staining|route.Veils|route.Shades|route.Mends) || s.Do.Phase == route.Chip && !s.Do.Has(route.Lifting|route.WearsBack)
 }
 
 func outOfOrder(s *timeline.Site, severity verdict.Severity, other *route.Step, verb string) timeline.Finding {

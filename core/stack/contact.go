@@ -38,6 +38,7 @@ var (
 	ChipWork = &Contact{ID: "chip", Name: "chipping with water and a stiff brush", Liquid: 30, Action: 120 * time.Second, Patch: time.Duration(chipPatch * float64(time.Second)), Carry: 1, Tool: 1}
 	WornBack = &Contact{ID: "wipe-back", Name: "a damp cloth that wears the paint back", Liquid: 0.5, Action: 20 * time.Second, Carry: 0.70, Tool: 0.05}
 	Polished = &Contact{ID: "polish", Name: "polishing", Carry: 0.20, Tool: 0.45}
+	Sanded   = &Contact{ID: "sand", Name: "sanding with very fine grit", Carry: 0.30, Tool: 0.60}
 )
 
 // Standing returns the contact with another amount of free liquid: sprayed coats bring as much as they are laid wet.
@@ -52,7 +53,7 @@ func (c *Contact) Is(kind *Contact) bool { return c != nil && c.ID == kind.ID }
 
 // Contacts returns all of them, for the Workings.
 func Contacts() []*Contact {
-	return []*Contact{Mist, WetCoat, Brushed, Dabbed, Floated, PinWash, Overall, SprayedW, DryWipe, DampWipe, WetWipe, Blended, ChipWork, WornBack, Polished}
+	return []*Contact{Mist, WetCoat, Brushed, Dabbed, Floated, PinWash, Overall, SprayedW, DryWipe, DampWipe, WetWipe, Blended, ChipWork, WornBack, Polished, Sanded}
 }
 
 // ContactEvidence is where the figures of the contacts come from.

@@ -6,6 +6,7 @@ import (
 	"inkysparrow/core/chance"
 	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
+	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
 	"inkysparrow/core/stack"
 )
@@ -106,6 +107,8 @@ func (l *Line) push(plan *route.Plan, p Placed) {
 		p.Spot = p.Step.Over(p.On, p.Step.Coats)
 	case do.Contact.Is(stack.Polished):
 		p.Leaves, p.Spot = p.On.Polished(max(1, p.Step.Coats)), 0
+	case do.Has(route.Levels): // rubbed places are as rough as the grit leaves them, wherever they are
+		p.Spot = sanded
 	case do.Lays && l.Films[p.Layer].Film.Covers():
 		p.Leaves = p.Step.Over(p.On, p.Step.Coats)
 	default:
@@ -119,6 +122,8 @@ func (l *Line) push(plan *route.Plan, p Placed) {
 	l.tones = append(l.tones[:len(l.Steps)+1], tones)
 	l.Steps = append(l.Steps, p)
 }
+
+var sanded = coating.Texture(Numbers.Number("sanded", 0.3, "µm", "texture that very fine grit leaves", fact.Bench("grit 3000 wet leaves about satin")))
 
 // topMedium returns the place of the highest live medium among the films up to place, 0 for none.
 func (l *Line) topMedium(place int) int {

@@ -135,7 +135,7 @@ func (s *Site) TouchOf(step *route.Step, moment time.Time) (touch stack.Touch, o
 			t.Lifts = s.LooseColour()
 		}
 	}
-	if step.Do.Has(route.WearsBack) {
+	if step.Do.Has(route.WearsBack | route.Undoes) {
 		t.Lifts = s.ownOnTop(step.Product)
 	}
 	if standing := step.Standing(s.Plan.Air.At(moment)); standing > 0 {

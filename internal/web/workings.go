@@ -34,6 +34,7 @@ import (
 	"inkysparrow/core/mix"
 	"inkysparrow/core/picture"
 	"inkysparrow/core/pigment"
+	"inkysparrow/core/rescue"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
@@ -202,6 +203,7 @@ func numbersTable() (rows []wire.Working) {
 		{"mixing", mix.Numbers.Rows()},
 		{"choosing a wash", choose.Numbers.Rows()},
 		{"choosing a last coat", finish.Numbers.Rows()},
+		{"rescue: what is seen, why, what to do", rescue.Numbers.Rows()},
 		{"the strip and the practice bench", swab.Numbers.Rows()},
 		{"what your own films tell", learn.Numbers.Rows()},
 		{"the bench", bench.Numbers.Rows()},

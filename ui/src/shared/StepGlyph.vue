@@ -40,6 +40,9 @@ const shapes: Record<string, string> = {
   mud: 'M1 9h1M4 8h1M7 9h1M2 5h1M6 4h1',
   'wet-stain': 'M5 0C8 4 8 6 8 7a3 3 0 0 1-6 0c0-1 0-3 3-7z',
   'final-gloss': 'M0 9h10M0 4c3-3 6 3 10 0',
+  sand: 'M0 8h10M1 2h1M4 4h1M7 2h1M3 6h1M8 5h1',
+  undo: 'M9 8H4a3 3 0 0 1 0-6h5M6 0 9 2 6 4',
+  'set-decal': 'M1 4h8v5H1zM5 0v4M4 3l1 2 1-2',
   'final-coat': 'M0 9h10M0 1h10v5H0z',
 }
 const path = computed(() => shapes[props.act] ?? 'M0 0h10v10H0z')
