@@ -113,6 +113,7 @@ func TestTargets(t *testing.T) {
 				{"/builds/petrel?step=u6", ".step[aria-current]"},
 				{"/builds/petrel/washes", ".washes tbody tr"},
 				{"/builds/petrel/last-coat", ".list tbody tr"},
+				{"/builds/nightjar/rescue?zone=spinners&symptom=frosted", ".rescue .take"},
 				{"/builds/petrel/look", ".picture img"},
 				{"/builds/petrel/look?panel=stains", ".stains .one"},
 				{"/shelf?product=pale-sky", "main"},

@@ -144,7 +144,7 @@ func TestSafekeeping(t *testing.T) {
 	b.sees(".passing", "may be replaced; a backup is made before")
 	b.sees(".sure", "the file's take their place")
 	b.push("Replace everything")
-	b.sees(".passing", "3 builds with 3 revisions and 32 products came in")
+	b.sees(".passing", "3 builds with 3 revisions and 33 products came in")
 	b.pick("Of the build", "Marlow Petrel")
 	b.push("Let them go")
 	b.sees(".passing", "nothing to let go")

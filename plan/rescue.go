@@ -61,6 +61,7 @@ type RescueRemedy struct {
 	Evenings  float64            `json:"evenings"`
 	Success   float64            `json:"success"`
 	Loss      float64            `json:"loss" jsonschema:"description=Evenings that are expected to be lost with it."`
+	Needs     string             `json:"needs" jsonschema:"description=What nothing at hand is; empty where all is there."`
 	Stop      bool               `json:"stop" jsonschema:"description=By the rules it harms what lies below today."`
 	Endangers []RescueEndangered `json:"endangers"`
 	Until     *time.Time         `json:"until" jsonschema:"nullable"`
@@ -215,7 +216,7 @@ func (m *Mishapped) Edit(remedy string) Edit {
 		e.Of = s.ID
 	}
 	part := m.Answer.Parts[remedy]
-	if part == nil {
+	if part == nil || part.Missing != "" {
 		return e
 	}
 	for _, s := range part.Steps {
@@ -376,6 +377,7 @@ func (m *Mishapped) Report() *Rescue {
 			Remedy: w.ID, Words: w.Words, Steps: []Step{}, Minutes: w.Minutes, Evenings: w.Evenings, Success: rounded(w.Success, 3), Loss: rounded(w.Loss, 2), Stop: w.Harmful(), Endangers: []RescueEndangered{}, Redo: []string{},
 		}
 		if p := a.Parts[w.ID]; p != nil {
+			one.Needs = p.Needs()
 			for _, s := range p.Steps {
 				step, _ := m.step(s)
 				one.Steps = append(one.Steps, step)

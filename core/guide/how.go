@@ -54,6 +54,7 @@ var waysOf = map[string][]string{
 	"final-gloss":     {"A mist first, then a wet coat that just shines; it shuts in what is below."},
 	"sand":            {"Wet, with a drop of soap, a sponge of 3000 grit; only the spot, and off the edges.", "Stop when the shine is even; wash it off and dry it."},
 	"undo":            {"A bud dipped, then pressed nearly dry; turn it after each stroke.", "Try it on a hidden spot; stop when colour of the film below comes."},
+	"melt":            {"Slow thinner alone, from near, so little that it never stands wet; on a hidden spot first.", "Once is enough: what is still white after it is no bloom."},
 	"set-decal":       {"Prick the bubbles with a fine needle, setting fluid on, press down with a damp bud.", "Again on the next evening; then seal it."},
 	"final-coat":      {"Long even passes, never held in one place: too much turns chalky.", "Wait for a dry evening; stop when it frosts."},
 }

@@ -264,6 +264,8 @@ func (k *Skin) add(line *timeline.Line, i int) {
 		}
 	case do.Has(route.Undoes):
 		k.undo(step)
+	case do.Has(route.Melts):
+		k.chalk = 0
 	case do.Has(route.Settles):
 		for m := range k.Marks {
 			k.Marks[m].Air *= settles

@@ -19,12 +19,11 @@ type Answer struct {
 	Shut    *route.Step // the point of no return; nil where it never is
 }
 
-// Answer finds out why a symptom came and what may be done: each remedy is judged as it would be done here, with what of the route or of what else is at hand. A remedy for which nothing at hand
-// does is left out. It returns ctx's error as soon as ctx ends.
+// Answer finds out why a symptom came and what may be done: each remedy is judged as it would be done here, with what of the route or of what else is at hand. What a remedy
+// needs and nothing at hand fills is named in its part. It returns ctx's error as soon as ctx ends.
 func (c *Case) Answer(ctx context.Context, s *Symptom, told Told, turned Turned, hand ...*coating.Product) (*Answer, error) {
 	a := &Answer{Case: c, Symptom: s, Causes: s.Because(told, c.Risks()), Parts: map[string]*Fragment{}}
 	bites := map[string]float64{}
-	lacks := map[string]bool{}
 	for _, cause := range a.Causes {
 		for _, m := range cause.Mends {
 			if a.Parts[m.Remedy] != nil {
@@ -34,14 +33,10 @@ func (c *Case) Answer(ctx context.Context, s *Symptom, told Told, turned Turned,
 			if err != nil {
 				return nil, err
 			}
-			a.Parts[m.Remedy], bites[m.Remedy], lacks[m.Remedy] = f, f.Bites, f.Missing != ""
+			a.Parts[m.Remedy], bites[m.Remedy] = f, f.Bites
 		}
 	}
-	for _, w := range Ways(a.Causes, s.Living, bites, turned) {
-		if !lacks[w.ID] {
-			a.Ways = append(a.Ways, w)
-		}
-	}
+	a.Ways = Ways(a.Causes, s.Living, bites, turned)
 	a.Ask = s.Ask(told, c.Risks(), bites, turned)
 	a.Back, a.Shut = c.TheWayBack(a.Causes[0].ID, s.Living, spotOrAll(told))
 	return a, nil

@@ -115,6 +115,12 @@ func TestFragment(t *testing.T) {
 	if f := ask(old, "reflat", "unshaken"); len(f.Steps) != 1 || f.Steps[0].Laying != route.Misted || f.Steps[0].Product.Sheen.String() != "flat" || !f.Until.IsZero() || !f.Ready.After(old.At) {
 		t.Errorf("a flat mist: %+v", f)
 	}
+	if f := ask(old, "thinnermist", "dew"); len(f.Steps) != 1 || f.Steps[0].Do.ID != "melt" || f.Steps[0].Product.ID != "gloss" {
+		t.Errorf("a mist of thinner: %+v", f.Steps)
+	}
+	if f := ask(old, "rewash", "soon"); len(f.Steps) != 2 || len(f.Endangers) > 0 {
+		t.Errorf("a wash that is laid again endangers itself: %+v", f.Endangers)
+	}
 	if f := ask(old, "touchup", "bite"); f.Steps[1].Product.ID != "mid-acrylic" || f.Steps[1].Share != spotShare {
 		t.Errorf("a spot is painted with %+v", f.Steps[1])
 	}

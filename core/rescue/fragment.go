@@ -28,6 +28,15 @@ const (
 	AGloss     With = "gloss"
 )
 
+// needs are what fills the roles, as it stands in a sentence.
+var needs = map[With]string{
+	ThePaint: "its paint", TheWash: "a wash", TheCulprit: "the same product", AFlat: "a flat clear", ASatin: "a satin clear", AGloss: "a gloss clear", "pencil": "a pencil", "pastel": "pigment or pastel", "primer": "a primer",
+	"decal": "a spare decal", "oil": "an oil paint", "metal": "a metal paint", "medium": "a chipping medium",
+}
+
+// Needs tells what is missing for a remedy, as it stands in a sentence; empty where all is there.
+func (f *Fragment) Needs() string { return needs[f.Missing] }
+
 // Endangered is a film below that a remedy endangers as it lies there today.
 type Endangered struct {
 	Layer    string // the step that left it; empty for the bare plastic
@@ -210,6 +219,9 @@ func (f *Fragment) endangers(c *Case, s *timeline.Site) {
 		e := Endangered{Step: s.Step, Name: c.FilmName(a.Place), Chance: a.Chance, Severity: a.Severity, Harm: h}
 		if a.Place > 0 && a.Place < len(q.Films) {
 			e.Layer = q.Films[a.Place].Step
+			if own := c.stepOf(e.Layer); own != nil && own.Product == s.Step.Product && s.Step.Product != nil { // it is done anew
+				continue
+			}
 		}
 		f.Endangers = append(f.Endangers, e)
 		f.Bites = max(f.Bites, a.Chance)

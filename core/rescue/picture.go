@@ -61,7 +61,7 @@ func (c *Case) altered(d drawing) colour.Colour {
 	return ground.Veiled(colour.Lab(10, 0, 0), d.strong*0.6)
 }
 
-const pictureLamp, pictureAmbient = 0.5, 0.5 // shares of the light: a drawing, not a measure
+const pictureLamp, pictureAmbient, pictureGlint = 0.5, 0.5, 0.22 // shares of the light: a drawing, not a measure
 
 // Picture paints a symptom on the zone's own colours: a panel with a line and a decal under a lamp.
 func (c *Case) Picture(s *Symptom, w, h int) *image.RGBA {
@@ -98,8 +98,7 @@ func (c *Case) Picture(s *Symptom, w, h int) *image.RGBA {
 			tilt := (u/(float64(w)/float64(h))-0.5)*1.1 + (v-0.4)*0.3 + bump
 			lit := pictureAmbient + pictureLamp*math.Sqrt(max(0, 1-0.5*tilt*tilt))*(1+bump)
 			off := int(255 * min(1, math.Abs(tilt*0.6)))
-			m := float64(shine[off])
-			m += wet * (float64(gleam[off]) - m)
+			m := pictureGlint * (float64(shine[off]) + wet*(float64(gleam[off])-float64(shine[off])))
 			out, _ := colour.FromLinear(min(1, max(0, p[0]*lit+m)), min(1, max(0, p[1]*lit+m)), min(1, max(0, p[2]*lit+m))).Shown()
 			r, g, b := out.RGB()
 			img.SetRGBA(x, y, color.RGBA{uint8(255*r + 0.5), uint8(255*g + 0.5), uint8(255*b + 0.5), 255})

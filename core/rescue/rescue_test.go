@@ -8,6 +8,8 @@ import (
 
 	"inkysparrow/core/chance"
 	"inkysparrow/core/route"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/timeline"
 )
 
 func of(all []Chance, id string) float64 {
@@ -62,6 +64,11 @@ func TestTablesAreWhole(t *testing.T) {
 		}
 	}
 	for _, r := range remedies {
+		for _, p := range r.Steps {
+			if p.With != "" && needs[p.With] == "" {
+				t.Errorf("remedy %s: nothing says what %q is", r.ID, p.With)
+			}
+		}
 		if r.Words == "" || !used[r.ID] && r.ID != Leave {
 			t.Errorf("remedy %s lacks words or is of no use", r.ID)
 		}
@@ -299,5 +306,27 @@ func TestJudgedFiguresMoved(t *testing.T) {
 	}
 	if share := float64(near) / float64(all); share < 0.9 {
 		t.Errorf("R99: near the best in %.2f", share)
+	}
+}
+
+// Rules that are named are there, and each of them is known by what it leads to; every symptom has something to be done first.
+func TestRules(t *testing.T) {
+	for id, causes := range byRule {
+		if !slices.ContainsFunc(rule.Every().All, func(r *timeline.Rule) bool { return r.ID == id }) {
+			t.Errorf("there is no rule %q", id)
+		}
+		for _, c := range causes {
+			if CauseNamed(c) == nil {
+				t.Errorf("rule %s: no cause %q", id, c)
+			}
+		}
+	}
+	if rules := SymptomNamed("lifted").Rules(); !slices.Contains(rules, "bite") || !slices.Contains(rules, "rub") || slices.Contains(rules, "silvering") {
+		t.Errorf("paint that comes off is seen coming by %v", rules)
+	}
+	for _, s := range symptoms {
+		if s.First().ID == Leave {
+			t.Errorf("nothing is done about %s", s.ID)
+		}
 	}
 }

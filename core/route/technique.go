@@ -117,6 +117,7 @@ const (
 	Levels                       // with fine grit
 	Undoes                       // takes its product off with that one's remover
 	Settles                      // decals that did not lie down
+	Melts                        // a bloom away, with thinner alone
 )
 
 // TooLate reports whether the technique no longer makes sense once done has been done: what was glossed over or further on is not painted anew.
@@ -334,15 +335,19 @@ var techniques = []*Technique{
 		Sheen: coating.Flat, Spray: dose.OfColour, Setup: setup("final-coat", 8), Per100: per100("final-coat", 2), Between: between("final-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "sand", Name: "Sand level", Short: "Sand", Phase: Finish, Contact: stack.Sanded, Role: Mends | Levels, Covers: cover("sand", 0.1), Setup: setup("sand", 5), Per100: per100("sand", 20),
+		ID: "sand", Name: "Sanding", Short: "Sand", Phase: Finish, Contact: stack.Sanded, Role: Mends | Levels, Covers: cover("sand", 0.1), Setup: setup("sand", 5), Per100: per100("sand", 20),
 		Caution: "Sand wet, or wear a dust mask.",
 	},
 	{
-		ID: "undo", Name: "Take off with its remover", Short: "Undo", Phase: Finish, Contact: stack.DampWipe, Carries: ItsRemover, Role: Mends | Undoes, Covers: cover("undo", 0.3),
+		ID: "undo", Name: "Removal", Short: "Remove", Phase: Finish, Contact: stack.DampWipe, Carries: ItsRemover, Role: Mends | Undoes, Covers: cover("undo", 0.3),
 		Kinds: slices.Concat(tints, stains, clears, []coating.Kind{coating.PencilOf}), Setup: setup("undo", 5), Per100: per100("undo", 15), Caution: "Ventilate, wear gloves, no flames; follow the label.",
 	},
 	{
-		ID: "set-decal", Name: "Prick and settle decals", Short: "Settle", Phase: Finish, Contact: stack.Dabbed, Carries: JustWater, Role: Mends | Settles, Covers: cover("set-decal", 0.05), Setup: setup("set-decal", 5), Per100: per100("set-decal", 10),
+		ID: "melt", Name: "Thinner mist", Short: "Melt", Phase: Finish, Contact: stack.Mist, Carries: ItsThinner, Role: Mends | Melts, Kinds: slices.Concat(clears, paints),
+		Setup: setup("melt", 8), Per100: per100("melt", 2), Caution: sprayCare,
+	},
+	{
+		ID: "set-decal", Name: "Settling of decals", Short: "Settle", Phase: Finish, Contact: stack.Dabbed, Carries: JustWater, Role: Mends | Settles, Covers: cover("set-decal", 0.05), Setup: setup("set-decal", 5), Per100: per100("set-decal", 10),
 		Caution: "A needle pricks: away from your fingers. Follow the softener's label.",
 	},
 }

@@ -368,7 +368,7 @@ func TestKeeping(t *testing.T) {
 	if p := read[wire.Problem](t, bring(s, everything, ""), 409); p.Code != "filled" {
 		t.Errorf("%+v", p)
 	}
-	if said := read[wire.Said](t, bring(s, everything, "?replace=yes"), 200); said.Words != "3 builds with 3 revisions and 32 products came in." {
+	if said := read[wire.Said](t, bring(s, everything, "?replace=yes"), 200); said.Words != "3 builds with 3 revisions and 33 products came in." {
 		t.Errorf("%q", said.Words)
 	}
 	for what, body := range map[string][]byte{

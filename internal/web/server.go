@@ -384,6 +384,8 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/lastcoat/strip", s.lastCoatStrip)
 	api.Add(read, "/builds/:slug/lastcoat/spray", s.lastCoatSpray)
 	api.Add(read, "/builds/:slug/lastcoat/ready", s.lastCoatReady)
+	api.Add(read, "/builds/:slug/rescue", s.rescued)
+	api.Add(read, "/builds/:slug/rescue/picture", s.rescuePicture)
 	api.Add(read, "/builds/:slug/look", s.look)
 	api.Add(read, "/builds/:slug/look/picture", s.lookPicture)
 	api.Add(read, "/builds/:slug/look/patch", s.lookPatch)

@@ -18,6 +18,7 @@ import (
 	"inkysparrow/core/decal"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/effect"
+	"inkysparrow/core/rescue"
 	"inkysparrow/core/route"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
@@ -81,9 +82,9 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	for _, r := range rule.Every().All {
 		t.Rules = append(t.Rules, wire.Wish{ID: r.ID, Words: r.Title})
 	}
-	t.Mind = rule.MishapCaution
-	for _, m := range rule.Mishaps() {
-		t.Mishaps = append(t.Mishaps, wire.Mishap(m))
+	t.Mind = rescue.Caution
+	for _, x := range rescue.Symptoms() {
+		t.Mishaps = append(t.Mishaps, wire.Mishap{ID: x.ID, Seen: x.Words, Also: []string{x.Short, x.Also}, Rules: x.Rules(), Do: x.First().Words})
 	}
 	for _, w := range draft.WishWords {
 		t.Wishes = append(t.Wishes, wire.Wish{ID: string(w.ID), Words: w.Words})

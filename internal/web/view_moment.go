@@ -95,6 +95,11 @@ func (j *judged) look(line *timeline.Line, subject int, moment time.Time) wire.L
 		n = len(line.Steps)
 	}
 	l := wire.Look{Zone: line.Zone.ID, Title: "as it stands"}
+	if shape, err := j.file.Shape(); err == nil {
+		if k := shape.Zone(line.Zone.ID); k >= 0 {
+			_, _, l.Drawn = shape.Spot(k)
+		}
+	}
 	before := look.Of(line, n, moment)
 	after := before
 	if subject >= 0 {

@@ -89,9 +89,9 @@ func rulesTable() (rows []wire.Working) {
 }
 
 func mishapsTable() (rows []wire.Working) {
-	for _, m := range rule.Mishaps() {
-		w := working(m.ID, m.Seen, rule.MishapEvidence)
-		w.Words = m.Do + " " + rule.MishapCaution
+	for _, x := range rescue.Symptoms() {
+		w := working(x.ID, x.Words, rescue.Judged)
+		w.Words = x.First().Words + ". " + rescue.Caution
 		rows = append(rows, w)
 	}
 	return rows

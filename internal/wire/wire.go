@@ -283,6 +283,7 @@ type Look struct {
 	Before Skin   `json:"before"`
 	After  Skin   `json:"after"`
 	Title  string `json:"title"`
+	Drawn  bool   `json:"drawn"` // something on the airframe is that zone
 }
 
 // Skin is how the skin looks.
@@ -377,6 +378,7 @@ type All struct {
 	LastCoats    LastCoats    `json:"last_coats"`
 	CoatSpray    CoatSpray    `json:"coat_spray"`
 	CoatReady    CoatReady    `json:"coat_ready"`
+	Rescue       Rescue       `json:"rescue"`
 	StainTold    StainTold    `json:"stain_told"`
 	AskBrief     AskBrief     `json:"ask_brief"`
 	BriefSpot    BriefSpot    `json:"brief_spot"`

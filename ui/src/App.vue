@@ -28,7 +28,7 @@ const store = useBuild()
 const { build, moment, said, busy, preview, follows } = storeToRefs(store)
 const route = useRoute()
 const router = useRouter()
-const ofBuild = ['build', 'washes', 'last-coat', 'look']
+const ofBuild = ['build', 'washes', 'last-coat', 'rescue', 'look']
 const shown = computed(() => (ofBuild.includes(String(route.name)) ? build.value : null))
 
 const promised = computed(() => preview.value?.promise || shown.value?.promise || '')

@@ -32,6 +32,7 @@ import type {
   LastCoats,
   CoatReady,
   CoatSpray,
+  Rescue,
   StainTold,
   Made,
   MakeEdit,
@@ -216,6 +217,9 @@ export const api = {
     ask<CoatSpray>(`${of(slug)}/lastcoat/spray?${new URLSearchParams(q)}`),
   lastCoatStrip: (slug: string, q: Record<string, string>) =>
     `/api${of(slug)}/lastcoat/strip?${new URLSearchParams(q)}`,
+  rescue: (slug: string, q: Record<string, string>) => ask<Rescue>(`${of(slug)}/rescue?${new URLSearchParams(q)}`),
+  rescuePicture: (slug: string, q: Record<string, string>) =>
+    `/api${of(slug)}/rescue/picture?${new URLSearchParams(q)}`,
   washStrip: (slug: string, q: Record<string, string>) => `/api${of(slug)}/washes/strip?${new URLSearchParams(q)}`,
   bench: (minutes: number) => ask<Bench>(`/bench${minutes ? `?minutes=${minutes}` : ''}`, undefined, { quiet: true }),
   roomAir: (slug: string) => ask<RoomAir>(`${of(slug)}/air`, undefined, { quiet: true }),

@@ -33,6 +33,12 @@ export const router = createRouter({
       component: () => import('./finish/LastCoatPlace.vue'),
       props: true,
     },
+    {
+      path: '/builds/:slug/rescue',
+      name: 'rescue',
+      component: () => import('./rescue/RescuePlace.vue'),
+      props: true,
+    },
     { path: '/builds/:slug/look', name: 'look', component: () => import('./look/LookPlace.vue'), props: true },
     { path: '/builds/:slug', name: 'build', component: BuildPlace, props: true },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/NotFound.vue') },

@@ -212,7 +212,11 @@ export type PlanDo =
   | "mud"
   | "wet-stain"
   | "final-gloss"
-  | "final-coat";
+  | "final-coat"
+  | "sand"
+  | "undo"
+  | "melt"
+  | "set-decal";
 /**
  * How a mask meets the surface.
  *
@@ -320,6 +324,13 @@ export type PlanHand = "left" | "right";
  * via the `definition` "PlanSpeed".
  */
 export type PlanSpeed = "fast" | "usual" | "slow";
+/**
+ * How a remedy turned out.
+ *
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanTurnedOut".
+ */
+export type PlanTurnedOut = "worked" | "failed";
 /**
  * Cloth of a wipe.
  *
@@ -1026,6 +1037,7 @@ export interface PlanStep {
    * What was seen of it once it was done
    */
   seen?: "nothing" | "something";
+  mishap?: PlanMishap;
   /**
    * What was said of it at the bench.
    *
@@ -1142,6 +1154,22 @@ export interface PlanDecalAt {
    * Its size there in times its own; once where it is left out.
    */
   times?: number;
+}
+/**
+ * What went wrong with it
+ */
+export interface PlanMishap {
+  symptom: string;
+  cause: string;
+  remedy: string;
+  /**
+   * When it was seen.
+   */
+  at: string;
+  /**
+   * How the remedy turned out
+   */
+  turned?: "worked" | "failed";
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1284,6 +1312,7 @@ export interface Look {
   before: Skin;
   after: Skin;
   title: string;
+  drawn: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1416,7 +1445,9 @@ export interface PlanEdit {
     | "put-feature"
     | "pull-stain"
     | "move-marking"
-    | "scatter";
+    | "scatter"
+    | "rescue"
+    | "turned";
   of?: string;
   zone?: string;
   before?: string;
@@ -1429,6 +1460,9 @@ export interface PlanEdit {
   settings?: PlanSettings;
   seen?: PlanSight;
   at?: string;
+  mishap?: PlanMishap1;
+  steps?: PlanStep[];
+  products?: PlanProduct[];
   wipe?: PlanStep;
   seal?: boolean;
   airframe?: PlanAirframe1;
@@ -1497,6 +1531,23 @@ export interface PlanService1 {
    * How far the colour has faded in CIEDE2000.
    */
   fade?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanMishap".
+ */
+export interface PlanMishap1 {
+  symptom: string;
+  cause: string;
+  remedy: string;
+  /**
+   * When it was seen.
+   */
+  at: string;
+  /**
+   * How the remedy turned out
+   */
+  turned?: "worked" | "failed";
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3154,6 +3205,132 @@ export interface CoatReady {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Rescue".
+ */
+export interface Rescue {
+  zone: string;
+  at: string;
+  clock: string;
+  zones: LastCoatZone[];
+  symptoms: RescueSymptom[];
+  found: string[];
+  wheres: Wish[];
+  whens: Wish[];
+  symptom: string;
+  where: string;
+  since: string;
+  missing: string;
+  causes: RescueCause[];
+  ask: RescueAsk;
+  answered: RescueAnswer[];
+  ways: RescueWay[];
+  films: RescueFilm[];
+  living: number;
+  back: RescueBack[];
+  shut: string;
+  mishaps: RescueMishap[];
+  caution: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RescueSymptom".
+ */
+export interface RescueSymptom {
+  id: string;
+  words: string;
+  short: string;
+  also: string;
+  missing: string;
+  drawn: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RescueCause".
+ */
+export interface RescueCause {
+  id: string;
+  words: string;
+  rank: string;
+  state: State;
+  chance: number;
+  because: string;
+  step: string;
+  did: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RescueAsk".
+ */
+export interface RescueAsk {
+  test: string;
+  words: string;
+  yes: string;
+  no: string;
+  costs: string;
+  caution: string;
+  worth: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RescueAnswer".
+ */
+export interface RescueAnswer {
+  test: string;
+  words: string;
+  is: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RescueWay".
+ */
+export interface RescueWay {
+  remedy: string;
+  words: string;
+  costs: string;
+  chance: string;
+  work: string;
+  state: State;
+  harms: string[];
+  deep: number;
+  until: string;
+  needs: string;
+  steps: string[];
+  redo: string[];
+  caution: string;
+  edit: PlanEdit;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RescueFilm".
+ */
+export interface RescueFilm {
+  name: string;
+  colour: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RescueBack".
+ */
+export interface RescueBack {
+  name: string;
+  act: string;
+  evenings: number;
+  done: boolean;
+  shuts: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "RescueMishap".
+ */
+export interface RescueMishap {
+  step: string;
+  words: string;
+  turned: string;
+  worked: PlanEdit;
+  failed: PlanEdit;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "StainTold".
  */
 export interface StainTold {
@@ -4010,6 +4187,7 @@ export interface All {
   last_coats: LastCoats;
   coat_spray: CoatSpray;
   coat_ready: CoatReady;
+  rescue: Rescue;
   stain_told: StainTold;
   ask_brief: AskBrief;
   brief_spot: BriefSpot;

@@ -189,7 +189,11 @@ const pictures = [
         <button type="button" class="key" @click="say1('failed', 'It stays on')">It stays on</button>
         <button type="button" class="key" @click="say1('failed', 'Something else')">Something else</button>
       </div>
-      <p class="soft">Search (/) tells what to do first about seventeen mishaps.</p>
+      <p class="soft">
+        <RouterLink :to="{ name: 'rescue', params: { slug: step.build }, query: { zone: step.zone } }"
+          >Why, and what now</RouterLink
+        >: what you see, why it is so on this model, what to do.
+      </p>
     </div>
     <BenchCard v-if="open === 'card'" :step="step" />
     <ul v-if="step.wipes" class="pictures">

@@ -42,6 +42,12 @@ async function done(at?: number) {
 const open = computed(() => props.step.kind !== 'done')
 /** It would stop or harm if it were done now: the button that says it was is not the loudest. */
 const bites = computed(() => props.step.state === 'bite')
+/** Where it is told why, and what to do. */
+const wrong = computed(() => ({
+  name: 'rescue',
+  params: { slug: store.build?.slug },
+  query: { zone: store.zoneId },
+}))
 const saw = (seen: 'nothing' | 'something') => store.act({ do: 'saw', of: props.step.id, seen })
 </script>
 
@@ -102,6 +108,7 @@ const saw = (seen: 'nothing' | 'something') => store.act({ do: 'saw', of: props.
     >
       {{ props.step.kind === 'pinned' ? 'Unpin' : 'Tonight after all' }}
     </button>
+    <RouterLink v-if="props.step.kind === 'done'" class="act" :to="wrong">It went wrong…</RouterLink>
     <div v-if="step.asks" class="saw" role="group" :aria-label="`${step.name}: what do you see?`">
       <p>It may have gone wrong. What do you see?</p>
       <button type="button" class="act" :disabled="store.busy" @click="saw('nothing')">Nothing</button>

@@ -28,6 +28,7 @@ const keys: [string, string][] = [
   ['g r', 'the route of the build'],
   ['g w', 'its washes'],
   ['g f', 'the last coat'],
+  ['g h', 'something went wrong: why, and what now'],
   ['g l', 'the look of it'],
   ['g s', 'shelf'],
   ['g k', 'workings'],

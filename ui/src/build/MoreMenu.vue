@@ -27,6 +27,11 @@ const emit = defineEmits<{ close: []; keys: []; sheet: [sheet: typeof store.shee
         :title="`Redo: ${store.build.redoes}`"
         @click="store.redo()"
       />
+      <v-list-item
+        role="menuitem"
+        :to="{ name: 'rescue', params: { slug: store.build?.slug }, query: { zone: store.zoneId } }"
+        title="Something went wrong"
+      />
       <v-list-item role="menuitem" title="History" @click="emit('sheet', 'history')" />
       <v-list-item role="menuitem" title="Why it is ready then" @click="emit('sheet', 'finish')" />
       <v-list-item role="menuitem" :to="{ name: 'print', params: { slug: store.build?.slug } }" title="On paper" />

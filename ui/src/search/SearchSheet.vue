@@ -53,14 +53,17 @@ const all = computed<Hit[]>(() => {
     })
   }
   for (const m of trade.value?.mishaps ?? []) {
-    const here = b?.findings.find((f) => f.step && m.rules.includes(f.rule))
     hits.push({
       kind: 'what went wrong',
       title: m.seen,
       detail: m.do,
       also: m.also.join(' '),
       go: () =>
-        here ? store.chooseStep(here.step) : void router.push({ name: 'workings', hash: `#${m.rules[0] ?? ''}` }),
+        void router.push(
+          b
+            ? { name: 'rescue', params: { slug: b.slug }, query: { zone: store.zoneId, symptom: m.id } }
+            : { name: 'workings', hash: `#${m.id}` },
+        ),
     })
   }
   for (const r of trade.value?.rules ?? []) {

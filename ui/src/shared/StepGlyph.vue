@@ -42,6 +42,7 @@ const shapes: Record<string, string> = {
   'final-gloss': 'M0 9h10M0 4c3-3 6 3 10 0',
   sand: 'M0 8h10M1 2h1M4 4h1M7 2h1M3 6h1M8 5h1',
   undo: 'M9 8H4a3 3 0 0 1 0-6h5M6 0 9 2 6 4',
+  melt: 'M1 2h1M5 1h1M8 3h1M0 8c3-3 6 3 10 0',
   'set-decal': 'M1 4h8v5H1zM5 0v4M4 3l1 2 1-2',
   'final-coat': 'M0 9h10M0 1h10v5H0z',
 }

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useNight } from '../../shared/useNight'
 import type { Look, Skin } from '../../wire'
 
-/** The skin of a zone before and after a step, painted by the engine as the whole aircraft is; of what is only tried, its colours alone. */
+/** The skin of a zone before and after a step, painted by the engine as the whole aircraft is; of what is only tried, or of no part of the airframe, its colours alone. */
 const props = defineProps<{ look: Look; slug: string; revision: number; at: number; tried: boolean }>()
 const night = useNight()
 const sides = ['before', 'after'] as const
@@ -24,16 +24,17 @@ const src = (side: 'before' | 'after') => {
 }
 /** What is the same before and after is said once. */
 const told = computed(() => [...new Set([props.look.before.words, props.look.after.words])])
+const plain = computed(() => props.tried || !props.look.drawn)
 const shown = computed(() => sides.map((side) => ({ side, src: src(side), skin: props.look[side] })))
 </script>
 
 <template>
   <figure class="strip">
-    <template v-if="tried">
+    <template v-if="plain">
       <span v-for="one in shown" :key="one.side" class="swatch" :style="{ background: one.skin.surface }" />
     </template>
     <img
-      v-for="one in tried ? [] : shown"
+      v-for="one in plain ? [] : shown"
       :key="one.side"
       :src="one.src"
       :alt="`${label[one.side]}: ${words(one.skin)}.`"

@@ -1,0 +1,52 @@
+import { computed, ref, watch, type Ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+
+import { api } from '../api'
+import { useBuild } from '../build/useBuild'
+import { useNewest } from '../shared/useNewest'
+import type { Rescue } from '../wire'
+
+/** What is seen on a zone, kept in the address, and what the engine makes of it. */
+export function useRescue(slug: Ref<string>) {
+  const route = useRoute()
+  const router = useRouter()
+  const store = useBuild()
+  const text = (name: string) => (typeof route.query[name] === 'string' ? String(route.query[name]) : '')
+  const set = (change: Record<string, string>) =>
+    router.replace({
+      query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, v]) => v)),
+    })
+  const names = ['zone', 'at', 'seen', 'symptom', 'where', 'since', 'answers'] as const
+  const query = computed(() => Object.fromEntries(names.map((n) => [n, text(n)]).filter(([, v]) => v)))
+  const revision = computed(() => (store.build?.slug === slug.value ? store.build.revision : 0))
+  const told = useNewest<Rescue>()
+  const last = ref<Rescue | null>(null) // stays on screen while the next one comes
+  watch(
+    [slug, query, revision],
+    async () => {
+      if (!revision.value) return
+      const got = await told.ask(() => api.rescue(slug.value, query.value))
+      if (got) last.value = got
+    },
+    { immediate: true },
+  )
+  const toggle = (name: 'where' | 'since', v: string) => set({ [name]: text(name) === v ? '' : v })
+  const choose = (symptom: string) => set({ symptom, answers: '' })
+  const answer = (test: string, is: 'yes' | 'no') =>
+    set({ answers: [text('answers'), `${test}=${is}`].filter(Boolean).join(',') })
+  const unanswer = (test: string) =>
+    set({
+      answers: text('answers')
+        .split(',')
+        .filter((a) => a && !a.startsWith(`${test}=`))
+        .join(','),
+    })
+  const chosen = ref('') // the remedy that is looked at
+  watch([() => last.value?.symptom, () => last.value?.zone], () => (chosen.value = ''))
+  const way = computed(() => last.value?.ways.find((w) => w.remedy === chosen.value) ?? last.value?.ways[0])
+  const picture = (symptom: string) => {
+    const q = { zone: last.value?.zone ?? '', symptom, revision: String(revision.value) }
+    return api.rescuePicture(slug.value, text('at') ? { ...q, at: text('at') } : q)
+  }
+  return { query, text, set, told, last, toggle, choose, answer, unanswer, chosen, way, picture }
+}
