@@ -351,6 +351,18 @@ func (a *Airframe) Seen(v View, at Pt) (plate, zone int) {
 	return -1, -1
 }
 
+// Shows reports whether anything on the airframe is a zone.
+func (a *Airframe) Shows(zone int) bool {
+	for i := range a.Plates {
+		for _, f := range a.Plates[i].Fields {
+			if f.Zone == zone {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // Spot returns a place at which a zone is seen, in the middle of the largest field of it; ok is false where it is seen nowhere.
 func (a *Airframe) Spot(zone int) (v View, at Pt, ok bool) {
 	best := 0.0

@@ -69,6 +69,12 @@ var byRule = map[string][]string{
 	"shade": {"toomuchbase"}, "wash-colour": {"washdark"}, "dulled": {"pigmentwet"}, "many-coats": {"thickcoat"}, "unsealed-dust": {"pigmentloose"},
 }
 
+// alsoBy are those of rules whose causes are worked out by themselves.
+var alsoBy = map[string][]string{"damp-air": {"dew"}, "wipe-window": {"soon", "late"}, "spray-setting": {"dry", "flood"}, "wet-below": {"notouch"}}
+
+// causesOf are the causes that a rule sees coming.
+func causesOf(rule string) []string { return append(slices.Clip(byRule[rule]), alsoBy[rule]...) }
+
 var (
 	engine    = fact.Bench("how sure the engine is of its own figure")
 	findStop  = Numbers.Number("rescue-finding-stop", 0.8, "", "chance that a step which was judged a stop, without a figure, did it", engine)

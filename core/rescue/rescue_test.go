@@ -1,6 +1,7 @@
 package rescue
 
 import (
+	"maps"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -311,7 +312,9 @@ func TestJudgedFiguresMoved(t *testing.T) {
 
 // Rules that are named are there, and each of them is known by what it leads to; every symptom has something to be done first.
 func TestRules(t *testing.T) {
-	for id, causes := range byRule {
+	known := maps.Clone(byRule)
+	maps.Copy(known, alsoBy)
+	for id, causes := range known {
 		if !slices.ContainsFunc(rule.Every().All, func(r *timeline.Rule) bool { return r.ID == id }) {
 			t.Errorf("there is no rule %q", id)
 		}
@@ -323,6 +326,17 @@ func TestRules(t *testing.T) {
 	}
 	if rules := SymptomNamed("lifted").Rules(); !slices.Contains(rules, "bite") || !slices.Contains(rules, "rub") || slices.Contains(rules, "silvering") {
 		t.Errorf("paint that comes off is seen coming by %v", rules)
+	}
+	for cause := range early {
+		if CauseNamed(cause) == nil {
+			t.Errorf("a sign of no cause %q", cause)
+		}
+	}
+	if what, sign := Early("damp-air"); what != "Damp was caught in the coat" || sign == "" {
+		t.Errorf("of damp air: %q, %q", what, sign)
+	}
+	if what, _ := Early("table-date"); what != "" {
+		t.Errorf("of a date: %q", what)
 	}
 	for _, s := range symptoms {
 		if s.First().ID == Leave {

@@ -11,12 +11,13 @@ const Caution = "Sand wet or with a dust mask, ventilate where there is solvent,
 // Rules returns the ids of the rules that see a symptom coming.
 func (s *Symptom) Rules() []string {
 	all := []string{}
-	for _, id := range slices.Sorted(maps.Keys(byRule)) {
-		if slices.ContainsFunc(s.Causes, func(l Link) bool { return slices.Contains(byRule[id], l.Cause) }) {
+	for _, id := range slices.Concat(slices.Collect(maps.Keys(byRule)), slices.Collect(maps.Keys(alsoBy))) {
+		if slices.ContainsFunc(s.Causes, func(l Link) bool { return slices.Contains(causesOf(id), l.Cause) }) {
 			all = append(all, id)
 		}
 	}
-	return all
+	slices.Sort(all)
+	return slices.Compact(all)
 }
 
 // First returns what is done first where nothing is known of the stack.
@@ -71,3 +72,28 @@ func (w *Way) Odds() string {
 	}
 	return odds[len(odds)-1].words
 }
+
+// early is how one sees a cause at work while there is still time.
+var early = map[string]string{
+	"bite": "the bud or the cloth takes the colour of the paint", "rub": "the cloth takes the colour of the paint", "incompat": "the wet coat crawls into fine wrinkles", "soon": "the lines pale under the first stroke",
+	"late": "the cloth stays clean", "dew": "it clouds from the edges while it dries", "dry": "a dry finger feels sand", "chalk": "black greys as it dries", "youngoil": "a streak drifts under the wet coat",
+	"samesolvent": "a line softens under the wet coat", "silver": "tilted to the lamp it shines white under the film", "creep": "a dark seam runs in under the film", "decalunsealed": "its edge lifts under the cloth",
+	"decalstrong": "it wrinkles and does not lie down again", "maskstrong": "the tape comes off with a tint", "flood": "a bright rim stands on an edge", "thickcoat": "it skins over and dents", "cold": "it stays dull and powdery",
+	"handled": "a finger sticks a little", "notouch": "a finger sticks a little", "mediumlate": "water does nothing in a minute", "gripless": "the brush pushes the oil along", "flatbelow": "a touch of wash spreads into a stain",
+	"pigmentwet": "it darkens and stays so as the mist dries",
+}
+
+// Early tells what a rule sees coming, and how it is seen while there is still time; empty where nothing is.
+func Early(rule string) (what, sign string) {
+	for _, cause := range causesOf(rule) {
+		if sign = early[cause]; sign != "" {
+			return CauseNamed(cause).Words, sign
+		}
+	}
+	return "", ""
+}
+
+var earlyFrom = Numbers.Number("rescue-early", 0.1, "", "chance from which it is told beforehand how something is seen to go wrong", Judged)
+
+// EarlyFrom is the chance from which that is told beforehand.
+func EarlyFrom() float64 { return earlyFrom }

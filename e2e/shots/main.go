@@ -29,6 +29,7 @@ var shots = []shot{
 	{name: "build-night", path: "/builds/petrel", width: 1280, height: 800, night: true},
 	{name: "washes-day", path: "/builds/petrel/washes?wish=no-smell,subtle", width: 1280, height: 800},
 	{name: "last-coat-day", path: "/builds/petrel/last-coat?zone=upper&wish=satin", width: 1280, height: 800},
+	{name: "rescue-day", path: "/builds/nightjar/rescue?zone=spinners&seen=the+flat+went+white+over+my+black+wings&symptom=frosted&where=patch&since=while-drying", width: 820, height: 1180},
 	{name: "practice-day", path: "/builds/petrel/washes", width: 1280, height: 800, press: "Practise wiping|Wait until it is dry"},
 	{name: "builds-day", path: "/builds", width: 1280, height: 800},
 	{name: "change-day", path: "/builds/petrel?step=d6", width: 1280, height: 800, press: "Change"},
@@ -43,7 +44,6 @@ var shots = []shot{
 	{name: "paper", path: "/builds/petrel/print", width: 820, height: 1180},
 	// The last ones press what happened.
 	{name: "bench-day", path: "/bench", width: 1280, height: 800, press: "The next step|The next step|The next step|Done"},
-	{name: "bench-night", path: "/bench", width: 820, height: 1180, night: true, press: "The next step|The next step|The next step|The next step|The next step|Done"},
 }
 
 func main() {

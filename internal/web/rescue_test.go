@@ -95,3 +95,38 @@ func TestRescueEverywhere(t *testing.T) {
 		}
 	}
 }
+
+// A coming step that is not unlikely to go wrong says how that is seen early; one that went wrong before with the same product says that. What is done, and what is found fault with, says nothing more.
+func TestEarly(t *testing.T) {
+	s := openAny(t)
+	early := func(slug string) map[string]string {
+		out := map[string]string{}
+		for _, z := range read[wire.Build](t, s.ask("GET", "/api/builds/"+slug, ""), 200).Zones {
+			for _, x := range z.Steps {
+				if out[x.ID] = x.Early; x.Kind == "done" && x.Early != "" {
+					t.Errorf("%s is done, and warns: %q", x.ID, x.Early)
+				}
+			}
+		}
+		return out
+	}
+	told := 0
+	for _, slug := range []string{"petrel", "lynx", "nightjar"} {
+		for id, words := range early(slug) {
+			if words != "" {
+				told++
+				if !strings.Contains(words, "you see it early when") {
+					t.Errorf("%s: %q", id, words)
+				}
+			}
+		}
+	}
+	if told == 0 {
+		t.Error("no coming step of the demo says how it is seen to go wrong")
+	}
+	mark := fmt.Sprintf(`{"revision":%d,"edit":{"do":"rescue","zone":"spinners","of":"s1","mishap":{"symptom":"spatter","cause":"needle","remedy":"leave","at":"2027-03-11T20:40:00Z"}}}`, read[wire.Build](t, s.ask("GET", "/api/builds/nightjar", ""), 200).Revision)
+	read[wire.Build](t, s.ask("POST", "/api/builds/nightjar/edit", mark), 200)
+	if words := early("nightjar")["g2"]; words != "Night black went wrong before, on Spinners: the needle does not seat, or the tip is dirty." {
+		t.Errorf("the next base coat of it: %q", words)
+	}
+}

@@ -97,7 +97,7 @@ func (j *judged) look(line *timeline.Line, subject int, moment time.Time) wire.L
 	l := wire.Look{Zone: line.Zone.ID, Title: "as it stands"}
 	if shape, err := j.file.Shape(); err == nil {
 		if k := shape.Zone(line.Zone.ID); k >= 0 {
-			_, _, l.Drawn = shape.Spot(k)
+			l.Drawn = shape.Shows(k)
 		}
 	}
 	before := look.Of(line, n, moment)

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"inkysparrow/core/cure"
+	"inkysparrow/core/rescue"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/stack"
@@ -52,10 +53,47 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 			s.Trail = trail(line.Films[p.Layer], p.Ready)
 			s.Spread = j.spread(line.Films[p.Layer])
 		}
-		s.When = j.when(p)
+		s.When, s.Early = j.when(p), j.early(p.Step)
 		z.Steps = append(z.Steps, s)
 	}
 	return z
+}
+
+// early tells how one sees in time that a coming step goes wrong, where that is not unlikely, and that it went so before with the same product.
+func (j *judged) early(step *route.Step) string {
+	if step.Happened() {
+		return ""
+	}
+	if was := j.wentWrong(step); was != "" {
+		return was
+	}
+	if slices.ContainsFunc(j.checked.Findings, func(f timeline.Finding) bool { return f.Step == step.ID && f.Severity > verdict.Note }) {
+		return "" // that says it already
+	}
+	risk, ok := j.checked.Risks[step]
+	if !ok || risk.Chance < rescue.EarlyFrom() {
+		return ""
+	}
+	what, sign := rescue.Early(risk.Rule.ID)
+	if what == "" {
+		return ""
+	}
+	return fmt.Sprintf("%s in %s of cases: you see it early when %s.", what, say.Percent(risk.Chance), sign)
+}
+
+// wentWrong tells that the same work with the same product went wrong before in this build; empty where it did not.
+func (j *judged) wentWrong(step *route.Step) string {
+	if step.Product == nil {
+		return ""
+	}
+	for _, z := range j.file.Zones {
+		for _, s := range z.Steps {
+			if m := s.Mishap; m != nil && s.Product == step.Product.ID && string(s.Do) == step.Do.ID {
+				return fmt.Sprintf("%s went wrong before, on %s: %s.", step.Product.Name, z.Name, say.Lower(rescue.CauseNamed(m.Cause).Words))
+			}
+		}
+	}
+	return ""
 }
 
 // gap tells what is amiss below a step that is done or under way; nil for nothing.

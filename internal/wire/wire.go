@@ -151,6 +151,7 @@ type Step struct {
 	Spread   string     `json:"spread"` // when its film is ready with a fast and a slow product; empty where it leaves none
 	Cautions []string   `json:"cautions"`
 	Trail    *Trail     `json:"trail,omitempty"` // its film hardening; nothing where it lays none
+	Early    string     `json:"early"`           // how one sees in time that it goes wrong; empty where it hardly does
 	Waits    []Wait     `json:"waits"`           // for zones of the parts that it joins
 }
 

@@ -480,6 +480,7 @@ export interface Step {
   spread: string;
   cautions: string[];
   trail?: Trail;
+  early: string;
   waits: Wait[];
 }
 /**

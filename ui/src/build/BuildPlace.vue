@@ -191,6 +191,7 @@ useKeys({
           {{ units.square(zone.area_cm2) }}
         </button>
       </header>
+      <p v-if="step?.early" class="early small">{{ step.early }}</p>
       <CoreCut v-if="moment" :core="moment.core" :cautions="step?.cautions ?? []" :at="shownAt" :told="told" />
     </section>
 

@@ -1,22 +1,16 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
 
 import { api } from '../api'
 import { useBuild } from '../build/useBuild'
+import { useAddress, useAsked } from '../shared/useAsked'
 import { useNewest } from '../shared/useNewest'
 import { watchPaced } from '../shared/watchPaced'
 import type { CoatReady, CoatSpray, LastCoats } from '../wire'
 
 /** What is asked about last coats, kept in the address, and what the engine answered. */
 export function useLastCoat(slug: Ref<string>) {
-  const route = useRoute()
-  const router = useRouter()
   const store = useBuild()
-  const text = (name: string) => (typeof route.query[name] === 'string' ? String(route.query[name]) : '')
-  const set = (change: Record<string, string>) =>
-    router.replace({
-      query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, v]) => v)),
-    })
+  const { text, set } = useAddress()
   const zone = computed({ get: () => text('zone'), set: (v) => void set({ zone: v, at: '', key: '' }) })
   const at = computed({ get: () => text('at'), set: (v) => void set({ at: v }) })
   const key = computed({ get: () => text('key'), set: (v) => void set({ key: v }) })
@@ -31,18 +25,11 @@ export function useLastCoat(slug: Ref<string>) {
     if (wishes.value.length) q.wish = wishes.value.join(',')
     return q
   })
-  const revision = computed(() => (store.build?.slug === slug.value ? store.build.revision : 0))
-  const list = useNewest<LastCoats>()
-  const last = ref<LastCoats | null>(null) // stays on screen while the next one comes
-  watch(
-    [slug, query, revision],
-    async () => {
-      if (!revision.value) return
-      const got = await list.ask(() => api.lastCoats(slug.value, query.value))
-      if (got) last.value = got
-    },
-    { immediate: true },
-  )
+  const {
+    revision,
+    answer: list,
+    last,
+  } = useAsked<LastCoats>(slug, query, () => api.lastCoats(slug.value, query.value))
   const chosen = computed(() => last.value?.coats.find((c) => c.key === key.value) ?? last.value?.coats[0])
   const stripOf = (k: string) =>
     api.lastCoatStrip(slug.value, { ...query.value, key: k, revision: String(revision.value) })

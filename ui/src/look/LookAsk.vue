@@ -79,6 +79,11 @@ function give() {
         </li>
       </ul>
     </template>
+    <p v-if="asked.zone">
+      <RouterLink :to="{ name: 'rescue', params: { slug }, query: { zone: asked.zone } }"
+        >It went wrong here…</RouterLink
+      >
+    </p>
     <p class="soft small">{{ asked.wear }}</p>
     <p v-if="zone" class="soft small">{{ zone.shape }}{{ zone.wear ? `; ${zone.wear}` : '' }}.</p>
 

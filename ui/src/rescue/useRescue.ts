@@ -1,35 +1,15 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
 
 import { api } from '../api'
-import { useBuild } from '../build/useBuild'
-import { useNewest } from '../shared/useNewest'
+import { useAddress, useAsked } from '../shared/useAsked'
 import type { Rescue } from '../wire'
 
 /** What is seen on a zone, kept in the address, and what the engine makes of it. */
 export function useRescue(slug: Ref<string>) {
-  const route = useRoute()
-  const router = useRouter()
-  const store = useBuild()
-  const text = (name: string) => (typeof route.query[name] === 'string' ? String(route.query[name]) : '')
-  const set = (change: Record<string, string>) =>
-    router.replace({
-      query: Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, v]) => v)),
-    })
+  const { text, set } = useAddress()
   const names = ['zone', 'at', 'seen', 'symptom', 'where', 'since', 'answers'] as const
   const query = computed(() => Object.fromEntries(names.map((n) => [n, text(n)]).filter(([, v]) => v)))
-  const revision = computed(() => (store.build?.slug === slug.value ? store.build.revision : 0))
-  const told = useNewest<Rescue>()
-  const last = ref<Rescue | null>(null) // stays on screen while the next one comes
-  watch(
-    [slug, query, revision],
-    async () => {
-      if (!revision.value) return
-      const got = await told.ask(() => api.rescue(slug.value, query.value))
-      if (got) last.value = got
-    },
-    { immediate: true },
-  )
+  const { revision, answer: told, last } = useAsked<Rescue>(slug, query, () => api.rescue(slug.value, query.value))
   const toggle = (name: 'where' | 'since', v: string) => set({ [name]: text(name) === v ? '' : v })
   const choose = (symptom: string) => set({ symptom, answers: '' })
   const answer = (test: string, is: 'yes' | 'no') =>

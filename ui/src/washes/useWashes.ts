@@ -1,21 +1,15 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
 
 import { api } from '../api'
 import { useBuild } from '../build/useBuild'
+import { useAddress } from '../shared/useAsked'
 import { useNewest } from '../shared/useNewest'
 import type { WashDate, WashDates, Washes, WashOne } from '../wire'
 
 /** What is asked about washes, kept in the address, and what the engine answered. */
 export function useWashes(slug: Ref<string>) {
-  const route = useRoute()
-  const router = useRouter()
   const store = useBuild()
-  const text = (name: string) => (typeof route.query[name] === 'string' ? String(route.query[name]) : '')
-  const set = (change: Record<string, string>) => {
-    const query = Object.fromEntries(Object.entries({ ...route.query, ...change }).filter(([, v]) => v))
-    void router.replace({ query })
-  }
+  const { text, set } = useAddress()
   const field = (name: string) => computed({ get: () => text(name), set: (v: string) => set({ [name]: v }) })
   const zone = computed({ get: () => text('zone'), set: (v: string) => set({ zone: v, at: '' }) })
   const at = field('at')
