@@ -75,7 +75,7 @@ func (f File) Sound() (File, error) {
 	if err != nil {
 		return File{}, err
 	}
-	checked.now, checked.mind, checked.air = f.now, f.mind, f.air
+	checked.now, checked.mind, checked.air, checked.went = f.now, f.mind, f.air, f.went
 	_, err = checked.Resolve()
 	return checked, err
 }

@@ -38,6 +38,7 @@ type File struct {
 
 	now  time.Time         // see AsOf
 	mind *learn.Mind       // see Knowing
+	went []MishapOn        // see Remembering
 	air  []climate.Reading // see Measured
 }
 

@@ -1,9 +1,9 @@
 package plan
 
 import (
+	"cmp"
 	"context"
 	"fmt"
-	"maps"
 	"slices"
 	"strings"
 	"time"
@@ -12,6 +12,7 @@ import (
 	"inkysparrow/core/rescue"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
+	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
 )
 
@@ -135,9 +136,8 @@ func ids[T any](all []T, id func(T) string) (out []string) {
 	return out
 }
 
-// Rescue looks a zone over for what went wrong with it: why, and what may be done with what the plan and the shelf have. checked is the plan as it was judged; turned is how remedies turned out in
-// other builds. Errors are *FieldError, and ctx's where it ends.
-func (f File) Rescue(ctx context.Context, checked *rule.Report, q RescueQuery, turned rescue.Turned, shelf ...Product) (*Mishapped, error) {
+// Rescue looks a zone over for what went wrong with it: why, and what may be done with what the plan and the shelf have. checked is the plan as it was judged. Errors are *FieldError, and ctx's where it ends.
+func (f File) Rescue(ctx context.Context, checked *rule.Report, q RescueQuery, shelf ...Product) (*Mishapped, error) {
 	i := slices.IndexFunc(checked.Lines, func(l *timeline.Line) bool { return l.Zone.ID == q.Zone })
 	if i < 0 {
 		return nil, fault("zone", "no zone %q; there are %s", q.Zone, words(f.Zones, func(z Zone) string { return z.ID }))
@@ -184,29 +184,82 @@ func (f File) Rescue(ctx context.Context, checked *rule.Report, q RescueQuery, t
 	if symptom == nil {
 		return m, nil
 	}
-	m.Answer, err = m.Case.Answer(ctx, symptom, told, f.Turned(turned), hand...)
+	m.Answer, err = m.Case.Answer(ctx, symptom, told, f.Turned(), hand...)
 	return m, err
 }
 
-// Turned counts how remedies turned out in this plan, on top of what is known of others.
-func (f File) Turned(others rescue.Turned) rescue.Turned {
-	out := rescue.Turned{}
-	maps.Copy(out, others)
+// MishapOn is a mishap with what it happened to.
+type MishapOn struct {
+	Mishap
+	Do      Do
+	Product string // its id on the shelf, else its name; empty for none
+	Zone    string // its name
+	Build   string // its name
+}
+
+// Mishaps returns what went wrong with the plan's steps, zone by zone.
+func (f File) Mishaps() (all []MishapOn) {
 	for _, z := range f.Zones {
 		for _, s := range z.Steps {
-			if s.Mishap == nil || s.Mishap.Turned == "" {
-				continue
+			if s.Mishap != nil {
+				all = append(all, MishapOn{*s.Mishap, s.Do, f.bottled(s.Product), z.Name, f.Build.Name})
 			}
-			n := out[s.Mishap.Remedy]
-			if s.Mishap.Turned == Worked {
-				n[0]++
-			} else {
-				n[1]++
-			}
-			out[s.Mishap.Remedy] = n
 		}
 	}
+	return all
+}
+
+// bottled is what a product of the plan is known by in other builds.
+func (f File) bottled(id string) string {
+	for _, p := range f.Products {
+		if p.ID == id {
+			return cmp.Or(p.Shelf, p.Name)
+		}
+	}
+	return ""
+}
+
+// Remembering returns the plan as somebody reads it who knows what went wrong with other builds.
+func (f File) Remembering(others []MishapOn) File {
+	f.went = others
+	return f
+}
+
+// Turned counts how remedies turned out, in this plan and in the others that are remembered.
+func (f File) Turned() rescue.Turned {
+	out := rescue.Turned{}
+	for _, m := range slices.Concat(f.Mishaps(), f.went) {
+		n := out[m.Remedy]
+		switch m.Turned {
+		case Worked:
+			n[0]++
+		case Failed:
+			n[1]++
+		default:
+			continue
+		}
+		out[m.Remedy] = n
+	}
 	return out
+}
+
+// WentWrong tells that the same kind of work with the same product went wrong before, here or in another build; empty where it did not.
+func (f File) WentWrong(step *route.Step) string {
+	if step.Product == nil {
+		return ""
+	}
+	product := f.bottled(step.Product.ID)
+	for _, m := range slices.Concat(f.Mishaps(), f.went) {
+		if string(m.Do) != step.Do.ID || m.Product == "" || m.Product != product {
+			continue
+		}
+		where := m.Zone
+		if m.Build != f.Build.Name {
+			where += " of " + m.Build
+		}
+		return fmt.Sprintf("%s went wrong before, on %s: %s.", step.Product.Name, where, say.Lower(rescue.CauseNamed(m.Cause).Words))
+	}
+	return ""
 }
 
 // Edit returns the edit that takes a remedy into the route: what went wrong is marked on the step that is to blame, and its steps follow what is done.

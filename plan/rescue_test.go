@@ -15,7 +15,7 @@ import (
 
 func mishap(t *testing.T, f plan.File, q plan.RescueQuery) *plan.Mishapped {
 	t.Helper()
-	m, err := f.Rescue(t.Context(), rule.Check(mustResolve(t, f)), q, nil)
+	m, err := f.Rescue(t.Context(), rule.Check(mustResolve(t, f)), q)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -56,7 +56,8 @@ func TestRescueTaken(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if n := turned.Turned(rescue.Turned{"rewash": {2, 0}})["rewash"]; n != [2]int{2, 1} {
+	before := plan.MishapOn{Mishap: plan.Mishap{Symptom: "outofline", Cause: "late", Remedy: "rewash", Turned: plan.Worked}, Do: "final-coat", Product: "the flat", Zone: "Wing", Build: "Another"}
+	if n := turned.Remembering([]plan.MishapOn{before, before}).Turned()["rewash"]; n != [2]int{2, 1} {
 		t.Errorf("it turned out %v", n)
 	}
 	for _, s := range rescue.Symptoms() {
@@ -85,13 +86,13 @@ func TestRescueRefused(t *testing.T) {
 		`zone: no zone "moon"`: {Zone: "moon"}, `symptom: no symptom "blue"`: {Zone: zone, Symptom: "blue"}, `where: "up"`: {Zone: zone, Where: "up"}, `since: "ever"`: {Zone: zone, Since: "ever"}, `look: "ugly"`: {Zone: zone, Look: "ugly"},
 		`answer: "finger=maybe"`: {Zone: zone, Answers: []string{"finger=maybe"}}, `answer: "finger=no"`: {Zone: zone, Answers: []string{"finger=yes", "finger=no"}}, "at: ": {Zone: zone, At: time.Date(9, 1, 1, 0, 0, 0, 0, time.UTC)},
 	} {
-		if _, err := f.Rescue(t.Context(), rule.Check(mustResolve(t, f)), q, nil); err == nil || !strings.HasPrefix(err.Error(), want) {
+		if _, err := f.Rescue(t.Context(), rule.Check(mustResolve(t, f)), q); err == nil || !strings.HasPrefix(err.Error(), want) {
 			t.Errorf("%v, want %s", err, want)
 		}
 	}
 	ctx, end := context.WithCancel(t.Context())
 	end()
-	if _, err := f.Rescue(ctx, rule.Check(mustResolve(t, f)), plan.RescueQuery{Zone: zone, Symptom: "frosted"}, nil); !errors.Is(err, context.Canceled) {
+	if _, err := f.Rescue(ctx, rule.Check(mustResolve(t, f)), plan.RescueQuery{Zone: zone, Symptom: "frosted"}); !errors.Is(err, context.Canceled) {
 		t.Errorf("nobody waits any more: %v", err)
 	}
 	bad := plan.Mishap{Symptom: "frosted", Cause: "dew", Remedy: "reflat", At: f.Build.Start}

@@ -34,7 +34,7 @@ func rescueCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			m, err := f.Rescue(cmd.Context(), checked, q, nil)
+			m, err := f.Rescue(cmd.Context(), checked, q)
 			if err != nil {
 				return err
 			}

@@ -13,9 +13,11 @@ var said = map[string]bool{
 	"i": true, "to": true, "with": true, "from": true, "was": true, "are": true, "under": true, "all": true, "not": true, "does": true, "at": true, "so": true, "now": true,
 }
 
+const mostWords = 40 // that are looked at of a text
+
 func tokens(text string) (all []string) {
 	for _, w := range strings.FieldsFunc(strings.ToLower(text), func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) }) {
-		if !said[w] && len(w) > 1 {
+		if !said[w] && len(w) > 1 && len(all) < mostWords {
 			all = append(all, w)
 		}
 	}

@@ -1,6 +1,9 @@
 package rescue
 
-import "testing"
+import (
+	"strings"
+	"testing"
+)
 
 // What people say is found, whatever its endings; what means nothing finds nothing.
 func TestFind(t *testing.T) {
@@ -22,6 +25,9 @@ func TestFind(t *testing.T) {
 		if all := Find(nothing); len(all) > 0 {
 			t.Errorf("%q finds %s", nothing, all[0].ID)
 		}
+	}
+	if all := Find("frosted " + strings.Repeat("nonsense ", 100_000)); len(all) == 0 || all[0].ID != "frosted" {
+		t.Error("a long text hides its first word")
 	}
 	for _, s := range symptoms { // each by its own words
 		if all := Find(s.Words); len(all) == 0 || all[0] != s {

@@ -31,6 +31,8 @@ type telling struct {
 	revision int64
 	seen     []learn.Occasion
 	bottles  []learn.Bottle
+	mishaps  []plan.MishapOn
+	own      bool // of the build that is asked for
 }
 
 func newMinds(s *store.Store, now func() time.Time, news func()) *minds {
@@ -38,7 +40,7 @@ func newMinds(s *store.Store, now func() time.Time, news func()) *minds {
 }
 
 func tellingOf(f plan.File, revision int64) telling {
-	t := telling{revision: revision}
+	t := telling{revision: revision, mishaps: f.Mishaps()}
 	if !f.Tells() {
 		return t
 	}
@@ -47,6 +49,12 @@ func tellingOf(f plan.File, revision int64) telling {
 		return t
 	}
 	t.seen, t.bottles = learn.Occasions(learn.Films(p)), plan.Bottles(p)
+	return t
+}
+
+func ownTelling(f plan.File) telling {
+	t := tellingOf(f, 0)
+	t.own = true
 	return t
 }
 
@@ -61,23 +69,33 @@ func (m *minds) knowing(ctx context.Context, slug string, f plan.File) (plan.Fil
 	}
 	good, _ := climate.Sift(readings)
 	f = f.Measured(good)
-	mind, err := m.of(ctx, slug, &f)
+	mind, others, err := m.told(ctx, slug, &f)
+	f = f.Remembering(others)
 	if err != nil || mind == nil {
 		return f, err
 	}
 	return f.Knowing(mind), nil
 }
 
-// of returns what is known of the modeller's films; nil where nothing was told. A build whose plan is given counts as it stands there.
+// of returns what is known of the modeller's films; nil where nothing was told.
 func (m *minds) of(ctx context.Context, slug string, own *plan.File) (*learn.Mind, error) {
+	mind, _, err := m.told(ctx, slug, own)
+	return mind, err
+}
+
+// told returns what is known of the modeller's films; nil where nothing was told. A build whose plan is given counts as it stands there.
+func (m *minds) told(ctx context.Context, slug string, own *plan.File) (_ *learn.Mind, others []plan.MishapOn, _ error) {
 	all, key, taught, err := m.gather(ctx, slug, own)
 	if err != nil {
-		return nil, err
+		return nil, nil, err
 	}
 	var seen []learn.Occasion
 	var bottles []learn.Bottle
 	for _, t := range all {
 		seen, bottles = append(seen, t.seen...), append(bottles, t.bottles...)
+		if !t.own {
+			others = append(others, t.mishaps...)
+		}
 	}
 	brought, err := taught.Occasions()
 	if err == nil {
@@ -97,7 +115,7 @@ func (m *minds) of(ctx context.Context, slug string, own *plan.File) (*learn.Min
 			m.mind = learn.Of(seen, m.now(), bottles...)
 		}
 	}
-	return m.mind, nil
+	return m.mind, others, nil
 }
 
 // gather returns what each build tells, with a key that changes as soon as any of it does.
@@ -113,7 +131,7 @@ func (m *minds) gather(ctx context.Context, slug string, own *plan.File) (all []
 	for _, s := range standings {
 		known[s.Slug] = true
 		if own != nil && s.Slug == slug {
-			all = append(all, tellingOf(*own, 0))
+			all = append(all, ownTelling(*own))
 			continue
 		}
 		t, err := m.stored(ctx, s)
@@ -123,7 +141,7 @@ func (m *minds) gather(ctx context.Context, slug string, own *plan.File) (all []
 		all = append(all, t)
 	}
 	if own != nil && !known[slug] { // it is not kept yet
-		all = append(all, tellingOf(*own, 0))
+		all = append(all, ownTelling(*own))
 	}
 	m.mu.Lock()
 	for s := range m.tells {
@@ -136,6 +154,9 @@ func (m *minds) gather(ctx context.Context, slug string, own *plan.File) (all []
 	for _, t := range all {
 		for _, o := range t.seen {
 			fmt.Fprint(&b, o.Of.Product, o.Of.Family.ID, o.Of.Known, o.Of.What, o.At.Unix(), o.Looks, ";")
+		}
+		for _, o := range t.mishaps {
+			fmt.Fprint(&b, o, ";")
 		}
 		for _, o := range t.bottles {
 			fmt.Fprint(&b, o.Product, o.Family.ID, o.Opened.Unix(), ";")

@@ -46,7 +46,7 @@ func (s *Server) mishapped(ctx context.Context, c fiber.Ctx, symptom string) (*j
 	}
 	var m *plan.Mishapped
 	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
-		m, err = j.file.Rescue(ctx, j.checked, q, nil, atHand(stands)...)
+		m, err = j.file.Rescue(ctx, j.checked, q, atHand(stands)...)
 		return err
 	})
 	return j, m, q, err

@@ -129,4 +129,9 @@ func TestEarly(t *testing.T) {
 	if words := early("nightjar")["g2"]; words != "Night black went wrong before, on Spinners: the needle does not seat, or the tip is dirty." {
 		t.Errorf("the next base coat of it: %q", words)
 	}
+	flat := fmt.Sprintf(`{"revision":%d,"edit":{"do":"rescue","zone":"doors","of":"d2","mishap":{"symptom":"fisheyes","cause":"grease","remedy":"degrease","at":"2027-03-11T20:40:00Z","turned":"worked"}}}`, read[wire.Build](t, s.ask("GET", "/api/builds/lynx", ""), 200).Revision)
+	read[wire.Build](t, s.ask("POST", "/api/builds/lynx/edit", flat), 200)
+	if words := early("nightjar")["w3"]; words != "Harbour gloss went wrong before, on Gear doors of Osterby Lynx R.1: grease, silicone or mould release." {
+		t.Errorf("the same gloss on another build: %q", words)
+	}
 }

@@ -64,7 +64,7 @@ func (j *judged) early(step *route.Step) string {
 	if step.Happened() {
 		return ""
 	}
-	if was := j.wentWrong(step); was != "" {
+	if was := j.file.WentWrong(step); was != "" {
 		return was
 	}
 	if slices.ContainsFunc(j.checked.Findings, func(f timeline.Finding) bool { return f.Step == step.ID && f.Severity > verdict.Note }) {
@@ -79,21 +79,6 @@ func (j *judged) early(step *route.Step) string {
 		return ""
 	}
 	return fmt.Sprintf("%s in %s of cases: you see it early when %s.", what, say.Percent(risk.Chance), sign)
-}
-
-// wentWrong tells that the same work with the same product went wrong before in this build; empty where it did not.
-func (j *judged) wentWrong(step *route.Step) string {
-	if step.Product == nil {
-		return ""
-	}
-	for _, z := range j.file.Zones {
-		for _, s := range z.Steps {
-			if m := s.Mishap; m != nil && s.Product == step.Product.ID && string(s.Do) == step.Do.ID {
-				return fmt.Sprintf("%s went wrong before, on %s: %s.", step.Product.Name, z.Name, say.Lower(rescue.CauseNamed(m.Cause).Words))
-			}
-		}
-	}
-	return ""
 }
 
 // gap tells what is amiss below a step that is done or under way; nil for nothing.
