@@ -13,7 +13,7 @@ import (
 // with details and answers of somebody who errs in three of ten. It returns how often the cause was found first, and the evenings that were lost: by what is told here, and by the remedy that is usual.
 type madeUp struct{ cases, right, inTwo, blind, hard, hardRight, hardBlind int }
 
-type losses struct{ told, blind, usual, strip float64 }
+type losses struct{ told, random, blind, usual, strip, asked float64 }
 
 func trial(n int, seed uint64) (m madeUp, l losses) {
 	r := rand.New(rand.NewPCG(seed, 28))
@@ -78,6 +78,16 @@ func one(r *rand.Rand, c *Case, s *Symptom, cause *Cause, m *madeUp, l *losses) 
 		if a := s.Ask(told, risks, nil, nil); a != nil {
 			told.Answers[a.ID] = says(a.Test)
 			spent += a.Cost()
+			l.asked++
+		}
+	}
+	atRandom, spentSo := told, 0.0
+	atRandom.Answers = map[string]bool{}
+	for range 2 {
+		x := tests[r.IntN(len(tests))]
+		if _, twice := atRandom.Answers[x.ID]; !twice {
+			atRandom.Answers[x.ID] = says(x)
+			spentSo += x.Cost()
 		}
 	}
 	known, blind := s.Because(told, risks), s.Because(told, nil)
@@ -117,6 +127,7 @@ func one(r *rand.Rand, c *Case, s *Symptom, cause *Cause, m *madeUp, l *losses) 
 		return lost(w)
 	}
 	l.told += spent + leave(way)
+	l.random += spentSo + leave(Ways(s.Because(atRandom, risks), s.Living, nil, nil)[0])
 	l.blind += leave(blindly)
 	usual := s.First()
 	l.usual += usual.Price(0) + (1-cause.mends(usual.ID, nil))*s.Living
@@ -135,6 +146,9 @@ func TestMadeUp(t *testing.T) {
 	if share(m.right, n) < share(m.blind, n)+0.08 || share(m.inTwo, n) < 0.75 {
 		t.Errorf("R96: right %.2f, in two %.2f, without the history %.2f", share(m.right, n), share(m.inTwo, n), share(m.blind, n))
 	}
+	if l.random <= l.told || l.asked > float64(n) { // R97
+		t.Errorf("R97: asked at random it loses %.2f evenings, by worth %.2f with %.2f questions a case", l.random/float64(n), l.told/float64(n), l.asked/float64(n))
+	}
 	if l.told >= l.usual || l.told > l.strip/2 {
 		t.Errorf("lost %.2f evenings, with the usual remedy %.2f, stripped %.2f", l.told/float64(n), l.usual/float64(n), l.strip/float64(n))
 	}
@@ -145,7 +159,7 @@ func BenchmarkMadeUp(b *testing.B) {
 	const n = 1500
 	for b.Loop() {
 		m, l := trial(n, 7)
-		for name, v := range map[string]float64{"right": float64(m.right) / n, "in-two": float64(m.inTwo) / n, "blind": float64(m.blind) / n, "hard": float64(m.hardRight) / float64(m.hard), "hard-blind": float64(m.hardBlind) / float64(m.hard), "lost": l.told / n, "lost-blind": l.blind / n, "lost-usual": l.usual / n} {
+		for name, v := range map[string]float64{"right": float64(m.right) / n, "in-two": float64(m.inTwo) / n, "blind": float64(m.blind) / n, "hard": float64(m.hardRight) / float64(m.hard), "hard-blind": float64(m.hardBlind) / float64(m.hard), "lost": l.told / n, "lost-random": l.random / n, "asked": l.asked / n, "lost-blind": l.blind / n, "lost-usual": l.usual / n} {
 			b.ReportMetric(v, name)
 		}
 	}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { computed, ref, toRef, watch } from 'vue'
 
 import { useBuild } from '../build/useBuild'
@@ -24,7 +25,8 @@ const { last, way } = r
 const problem = computed(() => store.problem || (last.value ? '' : r.told.problem.value))
 const typed = computed({ get: () => r.text('seen'), set: (v: string) => void r.set({ seen: v }) })
 const every = ref(false)
-const few = 8
+const narrow = useMediaQuery('(max-width: 760px)')
+const few = computed(() => (!narrow.value ? 8 : last.value?.symptom ? 2 : 6))
 const possible = computed(() => {
   const all = last.value?.symptoms ?? []
   const found = last.value?.found ?? []
@@ -33,7 +35,7 @@ const possible = computed(() => {
   return named.toSorted((a, b) => Number(!!a.missing) - Number(!!b.missing)) // what this zone can have stands first
 })
 const shown = computed(() => {
-  const first = possible.value.slice(0, every.value ? undefined : few)
+  const first = possible.value.slice(0, every.value ? undefined : few.value)
   const chosen = possible.value.find((s) => s.id === last.value?.symptom)
   return chosen && !first.includes(chosen) ? [chosen, ...first] : first
 })
