@@ -1,14 +1,10 @@
 package rescue
 
-// Risk is a kind of trouble that the engine works out for a step as it was really done.
-type Risk string
-
 // Cause is why a symptom came.
 type Cause struct {
 	ID    string
-	Words string // begins a sentence, without its full stop
-	Risk  Risk   // of those that the engine works out; empty for none
-	Base  float64
+	Words string  // begins a sentence, without its full stop
+	Base  float64 // chance where nothing speaks for it
 	Where map[Where]float64
 	Look  map[string]float64
 	When  map[When]float64
@@ -27,7 +23,7 @@ type Mend struct {
 // causes are all of them.
 var causes = []*Cause{
 	{
-		"bite", "A liquid bit the film below", "bite", 0.03,
+		"bite", "A liquid bit the film below", 0.03,
 		map[Where]float64{"edge": 0.4, "open": 0.3, "line": 0.2, "patch": 0.1},
 		map[string]float64{"bare": 0.6, "dull": 0.2, "wrinkled": 0.1, "dark": 0.1},
 		map[When]float64{"at-once": 0.8, "while-drying": 0.15, "day-or-later": 0.05},
@@ -36,7 +32,7 @@ var causes = []*Cause{
 		[]Mend{{"touchup", 0.75}, {"harden", 0.25}, {"strip", 0.9}},
 	},
 	{
-		"rub", "It was rubbed while still soft", "rub", 0.03,
+		"rub", "It was rubbed while still soft", 0.03,
 		map[Where]float64{"open": 0.4, "edge": 0.4, "decal": 0.1, "patch": 0.1},
 		map[string]float64{"dark": 0.45, "bare": 0.3, "dull": 0.25},
 		map[When]float64{"at-once": 0.8, "while-drying": 0.1, "day-or-later": 0.1},
@@ -45,7 +41,7 @@ var causes = []*Cause{
 		[]Mend{{"harden", 0.3}, {"remover", 0.35}, {"touchup", 0.75}, {"strip", 0.9}},
 	},
 	{
-		"medium", "Water reached a live chipping medium", "medium", 0.02,
+		"medium", "Water reached a live chipping medium", 0.02,
 		map[Where]float64{"edge": 0.5, "patch": 0.4, "decal": 0.1},
 		map[string]float64{"bare": 0.7, "wrinkled": 0.3},
 		map[When]float64{"at-once": 0.8, "while-drying": 0.2},
@@ -54,7 +50,7 @@ var causes = []*Cause{
 		[]Mend{{"harden", 0.3}, {"touchup", 0.6}, {"strip", 0.9}},
 	},
 	{
-		"primerlack", "It never held on the bare plastic", "", 0.04,
+		"primerlack", "It never held on the bare plastic", 0.04,
 		map[Where]float64{"edge": 0.6, "patch": 0.4},
 		map[string]float64{"bare": 1},
 		map[When]float64{"at-once": 0.8, "day-or-later": 0.2},
@@ -63,7 +59,7 @@ var causes = []*Cause{
 		[]Mend{{"sandprime", 0.85}, {"touchup", 0.4}, {"strip", 0.9}},
 	},
 	{
-		"incompat", "A strong solvent over a half-cured film", "recoat", 0.02,
+		"incompat", "A strong solvent over a half-cured film", 0.02,
 		map[Where]float64{"patch": 0.4, "edge": 0.3, "open": 0.3},
 		map[string]float64{"wrinkled": 0.9, "bare": 0.1},
 		map[When]float64{"at-once": 0.6, "while-drying": 0.4},
@@ -72,7 +68,7 @@ var causes = []*Cause{
 		[]Mend{{"sandlevel", 0.55}, {"strip", 0.9}},
 	},
 	{
-		"other", "Something that no one wrote down", "", 0.04,
+		"other", "Something that no one wrote down", 0.04,
 		map[Where]float64{"open": 0.3, "patch": 0.3, "all": 0.2, "edge": 0.1, "line": 0.05, "decal": 0.05},
 		map[string]float64{"pale": 0.15, "shiny": 0.15, "rough": 0.15, "wrinkled": 0.1, "cracked": 0.1, "dark": 0.15, "bare": 0.1, "dull": 0.1},
 		map[When]float64{"at-once": 0.4, "while-drying": 0.3, "day-or-later": 0.3},
@@ -81,7 +77,7 @@ var causes = []*Cause{
 		[]Mend{{"strip", 0.7}, {"sponge3000", 0.2}, {"reflat", 0.2}},
 	},
 	{
-		"soon", "Wiped before the wash was stiff", "window-open", 0.03,
+		"soon", "Wiped before the wash was stiff", 0.03,
 		map[Where]float64{"line": 0.8, "open": 0.2},
 		map[string]float64{"bare": 0.5, "dull": 0.3, "dark": 0.2},
 		map[When]float64{"at-once": 0.95, "while-drying": 0.05},
@@ -90,7 +86,7 @@ var causes = []*Cause{
 		[]Mend{{"rewash", 0.9}, {"washoff", 0.85}},
 	},
 	{
-		"wetcloth", "The cloth was too wet, or went along the line", "wipe", 0.04,
+		"wetcloth", "The cloth was too wet, or went along the line", 0.04,
 		map[Where]float64{"line": 0.7, "open": 0.2, "edge": 0.1},
 		map[string]float64{"bare": 0.8, "dull": 0.2},
 		map[When]float64{"at-once": 1},
@@ -99,7 +95,7 @@ var causes = []*Cause{
 		[]Mend{{"rewash", 0.9}},
 	},
 	{
-		"noline", "The line is too shallow, or full of paint", "run", 0.05,
+		"noline", "The line is too shallow, or full of paint", 0.05,
 		map[Where]float64{"line": 0.95, "open": 0.05},
 		map[string]float64{"bare": 0.7, "dull": 0.3},
 		map[When]float64{"at-once": 1},
@@ -108,7 +104,7 @@ var causes = []*Cause{
 		[]Mend{{"scribe", 0.8}},
 	},
 	{
-		"flatbelow", "The skin below is too rough for this wash", "sheen", 0.03,
+		"flatbelow", "The skin below is too rough for this wash", 0.03,
 		map[Where]float64{"open": 0.5, "patch": 0.25, "all": 0.25},
 		map[string]float64{"dark": 0.9, "dull": 0.1},
 		map[When]float64{"at-once": 0.8, "while-drying": 0.2},
@@ -117,7 +113,7 @@ var causes = []*Cause{
 		[]Mend{{"regloss", 0.6}, {"grime", 0.7}, {"remover", 0.45}, {"washoff", 0.4}},
 	},
 	{
-		"late", "Left until its remover bites no more", "window-closed", 0.03,
+		"late", "Left until its remover bites no more", 0.03,
 		map[Where]float64{"all": 0.4, "open": 0.3, "line": 0.15, "edge": 0.15},
 		map[string]float64{"dark": 0.9, "dull": 0.1},
 		map[When]float64{"at-once": 0.7, "day-or-later": 0.3},
@@ -126,7 +122,7 @@ var causes = []*Cause{
 		[]Mend{{"remover", 0.35}, {"strongremover", 0.6}, {"grime", 0.7}, {"strip", 0.95}},
 	},
 	{
-		"thickwash", "The wash is too thick, or had settled", "run", 0.06,
+		"thickwash", "The wash is too thick, or had settled", 0.06,
 		map[Where]float64{"line": 0.7, "open": 0.3},
 		map[string]float64{"dark": 0.6, "dull": 0.4},
 		map[When]float64{"at-once": 0.95, "while-drying": 0.05},
@@ -135,7 +131,7 @@ var causes = []*Cause{
 		[]Mend{{"thinwash", 0.9}, {"washoff", 0.8}},
 	},
 	{
-		"grease", "Grease, silicone or mould release", "", 0.05,
+		"grease", "Grease, silicone or mould release", 0.05,
 		map[Where]float64{"patch": 0.5, "edge": 0.2, "open": 0.3},
 		map[string]float64{"bare": 0.6, "shiny": 0.2, "dull": 0.2},
 		map[When]float64{"at-once": 0.9, "while-drying": 0.1},
@@ -144,7 +140,7 @@ var causes = []*Cause{
 		[]Mend{{"degrease", 0.7}, {"washoff", 0.3}, {"sandprime", 0.85}, {"levelgloss", 0.5}},
 	},
 	{
-		"pool", "Too much wash was left standing", "dose", 0.06,
+		"pool", "Too much wash was left standing", 0.06,
 		map[Where]float64{"patch": 0.6, "edge": 0.3, "open": 0.1},
 		map[string]float64{"dark": 0.8, "dull": 0.2},
 		map[When]float64{"while-drying": 0.9, "at-once": 0.1},
@@ -153,7 +149,7 @@ var causes = []*Cause{
 		[]Mend{{"remover", 0.75}, {"washoff", 0.85}, {"grime", 0.5}},
 	},
 	{
-		"dirtycloth", "The cloth was dirty or full", "", 0.05,
+		"dirtycloth", "The cloth was dirty or full", 0.05,
 		map[Where]float64{"open": 0.7, "all": 0.3},
 		map[string]float64{"dark": 0.9, "dull": 0.1},
 		map[When]float64{"at-once": 1},
@@ -162,7 +158,7 @@ var causes = []*Cause{
 		[]Mend{{"buddry", 0.8}, {"remover", 0.75}},
 	},
 	{
-		"nosoap", "Watery wash does not wet gloss", "run", 0.05,
+		"nosoap", "Watery wash does not wet gloss", 0.05,
 		map[Where]float64{"open": 0.6, "line": 0.4},
 		map[string]float64{"dull": 0.5, "bare": 0.5},
 		map[When]float64{"at-once": 1},
@@ -171,7 +167,7 @@ var causes = []*Cause{
 		[]Mend{{"soapdrop", 0.9}, {"regloss", 0.2}},
 	},
 	{
-		"creep", "Wash crept under an open decal", "decal-unsealed", 0.02,
+		"creep", "Wash crept under an open decal", 0.02,
 		map[Where]float64{"decal": 1},
 		map[string]float64{"dark": 0.9, "dull": 0.1},
 		map[When]float64{"at-once": 0.4, "while-drying": 0.6},
@@ -180,7 +176,7 @@ var causes = []*Cause{
 		[]Mend{{"slit", 0.45}, {"spare", 0.85}, {"hide", 0.15}},
 	},
 	{
-		"silver", "Air stayed below the decal", "silvering", 0.04,
+		"silver", "Air stayed below the decal", 0.04,
 		map[Where]float64{"decal": 1},
 		map[string]float64{"pale": 0.7, "shiny": 0.3},
 		map[When]float64{"while-drying": 0.6, "day-or-later": 0.4},
@@ -189,7 +185,7 @@ var causes = []*Cause{
 		[]Mend{{"softener", 0.55}, {"hide", 0.45}, {"spare", 0.9}},
 	},
 	{
-		"noset", "It was not pressed down, or without setting fluid", "", 0.06,
+		"noset", "It was not pressed down, or without setting fluid", 0.06,
 		map[Where]float64{"decal": 0.9, "edge": 0.1},
 		map[string]float64{"pale": 0.6, "shiny": 0.4},
 		map[When]float64{"while-drying": 0.6, "day-or-later": 0.4},
@@ -198,7 +194,7 @@ var causes = []*Cause{
 		[]Mend{{"softener", 0.8}, {"hide", 0.4}, {"spare", 0.9}},
 	},
 	{
-		"decalold", "The decals are old and brittle", "", 0.05,
+		"decalold", "The decals are old and brittle", 0.05,
 		map[Where]float64{"decal": 1},
 		map[string]float64{"cracked": 0.6, "bare": 0.4},
 		map[When]float64{"at-once": 0.9, "while-drying": 0.1},
@@ -207,7 +203,7 @@ var causes = []*Cause{
 		[]Mend{{"spare", 0.8}},
 	},
 	{
-		"decalunsealed", "The decal was rubbed with nothing over it", "decal-unsealed", 0.02,
+		"decalunsealed", "The decal was rubbed with nothing over it", 0.02,
 		map[Where]float64{"decal": 1},
 		map[string]float64{"bare": 0.9, "dull": 0.1},
 		map[When]float64{"at-once": 1},
@@ -216,7 +212,7 @@ var causes = []*Cause{
 		[]Mend{{"spare", 0.85}, {"touchup", 0.7}},
 	},
 	{
-		"decalstrong", "The softener or solvent was too strong for it", "decal-solvent", 0.04,
+		"decalstrong", "The softener or solvent was too strong for it", 0.04,
 		map[Where]float64{"decal": 1},
 		map[string]float64{"wrinkled": 0.7, "bare": 0.3},
 		map[When]float64{"at-once": 0.7, "while-drying": 0.3},
@@ -225,7 +221,7 @@ var causes = []*Cause{
 		[]Mend{{"softener", 0.35}, {"spare", 0.85}},
 	},
 	{
-		"fewclear", "Too little clear lies over its edge", "coats", 0.06,
+		"fewclear", "Too little clear lies over its edge", 0.06,
 		map[Where]float64{"decal": 0.9, "edge": 0.1},
 		map[string]float64{"rough": 0.6, "shiny": 0.4},
 		map[When]float64{"while-drying": 0.3, "day-or-later": 0.7},
@@ -234,7 +230,7 @@ var causes = []*Cause{
 		[]Mend{{"moreclear", 0.85}, {"hide", 0.5}},
 	},
 	{
-		"patchy", "Sheens below differ and show through", "sheen", 0.06,
+		"patchy", "Sheens below differ and show through", 0.06,
 		map[Where]float64{"decal": 0.4, "patch": 0.4, "open": 0.2},
 		map[string]float64{"shiny": 0.7, "dull": 0.3},
 		map[When]float64{"while-drying": 0.8, "at-once": 0.2},
@@ -243,7 +239,7 @@ var causes = []*Cause{
 		[]Mend{{"evenflat", 0.85}, {"reflat", 0.6}},
 	},
 	{
-		"dew", "Damp was caught in the coat", "dew", 0.02,
+		"dew", "Damp was caught in the coat", 0.02,
 		map[Where]float64{"patch": 0.35, "all": 0.35, "open": 0.3},
 		map[string]float64{"pale": 0.85, "dull": 0.15},
 		map[When]float64{"while-drying": 0.9, "at-once": 0.1},
@@ -252,7 +248,7 @@ var causes = []*Cause{
 		[]Mend{{"drycoat", 0.75}, {"thinnermist", 0.7}, {"fillmist", 0.5}, {"stripclear", 0.8}, {"strip", 0.95}},
 	},
 	{
-		"dry", "It dried on its way", "flight", 0.03,
+		"dry", "It dried on its way", 0.03,
 		map[Where]float64{"open": 0.4, "patch": 0.3, "edge": 0.3},
 		map[string]float64{"rough": 0.6, "pale": 0.4},
 		map[When]float64{"at-once": 0.5, "while-drying": 0.5},
@@ -261,7 +257,7 @@ var causes = []*Cause{
 		[]Mend{{"sponge3000", 0.75}, {"fillmist", 0.7}, {"thinnermist", 0.4}, {"reflat", 0.3}},
 	},
 	{
-		"chalk", "Too much flat, in too many coats", "chalk", 0.03,
+		"chalk", "Too much flat, in too many coats", 0.03,
 		map[Where]float64{"all": 0.5, "open": 0.3, "patch": 0.2},
 		map[string]float64{"pale": 0.85, "dull": 0.15},
 		map[When]float64{"while-drying": 0.8, "day-or-later": 0.2},
@@ -270,7 +266,7 @@ var causes = []*Cause{
 		[]Mend{{"fillmist", 0.8}, {"sponge3000", 0.5}, {"stripclear", 0.7}},
 	},
 	{
-		"water", "Water in the air line or in the cup", "", 0.03,
+		"water", "Water in the air line or in the cup", 0.03,
 		map[Where]float64{"patch": 0.7, "open": 0.3},
 		map[string]float64{"pale": 0.5, "dull": 0.3, "bare": 0.2},
 		map[When]float64{"at-once": 0.7, "while-drying": 0.3},
@@ -279,7 +275,7 @@ var causes = []*Cause{
 		[]Mend{{"levelgloss", 0.5}, {"drycoat", 0.35}, {"stripclear", 0.7}},
 	},
 	{
-		"cold", "A water-borne film was laid too cold to fuse", "cold-film", 0.01,
+		"cold", "A water-borne film was laid too cold to fuse", 0.01,
 		map[Where]float64{"all": 0.8, "patch": 0.2},
 		map[string]float64{"pale": 0.4, "cracked": 0.4, "dull": 0.2},
 		map[When]float64{"while-drying": 0.5, "day-or-later": 0.5},
@@ -288,7 +284,7 @@ var causes = []*Cause{
 		[]Mend{{"warm", 0.5}, {"drycoat", 0.4}, {"stripclear", 0.6}, {"strip", 0.95}},
 	},
 	{
-		"mixed", "A wrong thinner, or a mix that curdled", "match", 0.02,
+		"mixed", "A wrong thinner, or a mix that curdled", 0.02,
 		map[Where]float64{"all": 0.6, "open": 0.4},
 		map[string]float64{"rough": 0.4, "pale": 0.3, "dull": 0.3},
 		map[When]float64{"at-once": 0.6, "while-drying": 0.4},
@@ -297,7 +293,7 @@ var causes = []*Cause{
 		[]Mend{{"stripclear", 0.7}, {"levelgloss", 0.3}, {"strip", 0.95}},
 	},
 	{
-		"unshaken", "The flatting agent was not stirred in", "", 0.06,
+		"unshaken", "The flatting agent was not stirred in", 0.06,
 		map[Where]float64{"all": 0.6, "patch": 0.4},
 		map[string]float64{"shiny": 0.65, "pale": 0.35},
 		map[When]float64{"while-drying": 0.9, "day-or-later": 0.1},
@@ -306,7 +302,7 @@ var causes = []*Cause{
 		[]Mend{{"reflat", 0.9}, {"fillmist", 0.5}},
 	},
 	{
-		"flood", "The coat was too wet in one place", "dose", 0.04,
+		"flood", "The coat was too wet in one place", 0.04,
 		map[Where]float64{"patch": 0.6, "edge": 0.3, "line": 0.1},
 		map[string]float64{"shiny": 0.5, "dull": 0.2, "pale": 0.3},
 		map[When]float64{"at-once": 0.5, "while-drying": 0.5},
@@ -315,7 +311,7 @@ var causes = []*Cause{
 		[]Mend{{"sponge3000", 0.85}, {"reflat", 0.5}},
 	},
 	{
-		"youngoil", "Laid over oils or a wash too young", "young-oils", 0.03,
+		"youngoil", "Laid over oils or a wash too young", 0.03,
 		map[Where]float64{"patch": 0.45, "line": 0.35, "open": 0.2},
 		map[string]float64{"shiny": 0.4, "dark": 0.3, "dull": 0.3},
 		map[When]float64{"while-drying": 0.6, "at-once": 0.3, "day-or-later": 0.1},
@@ -324,7 +320,7 @@ var causes = []*Cause{
 		[]Mend{{"warm", 0.4}, {"harden", 0.45}, {"reflat", 0.55}, {"redooils", 0.8}},
 	},
 	{
-		"handled", "Touched with bare fingers", "handled", 0.05,
+		"handled", "Touched with bare fingers", 0.05,
 		map[Where]float64{"patch": 0.6, "edge": 0.4},
 		map[string]float64{"shiny": 0.6, "dull": 0.3, "bare": 0.1},
 		map[When]float64{"day-or-later": 0.6, "at-once": 0.4},
@@ -333,7 +329,7 @@ var causes = []*Cause{
 		[]Mend{{"sponge3000", 0.7}, {"reflat", 0.75}, {"levelgloss", 0.6}},
 	},
 	{
-		"needle", "The needle does not seat, or the tip is dirty", "", 0.04,
+		"needle", "The needle does not seat, or the tip is dirty", 0.04,
 		map[Where]float64{"patch": 0.7, "open": 0.3},
 		map[string]float64{"shiny": 0.5, "rough": 0.5},
 		map[When]float64{"at-once": 1},
@@ -342,7 +338,7 @@ var causes = []*Cause{
 		[]Mend{{"sponge3000", 0.85}, {"reflat", 0.5}},
 	},
 	{
-		"oilhalo", "Oil was left in the oil paint", "", 0.06,
+		"oilhalo", "Oil was left in the oil paint", 0.06,
 		map[Where]float64{"patch": 0.9, "open": 0.1},
 		map[string]float64{"shiny": 0.95, "dark": 0.05},
 		map[When]float64{"day-or-later": 0.6, "while-drying": 0.4},
@@ -351,7 +347,7 @@ var causes = []*Cause{
 		[]Mend{{"cardoil", 0.75}, {"reflat", 0.7}},
 	},
 	{
-		"notouch", "The film is not dry yet: cold, damp, thick or slow", "cure", 0.03,
+		"notouch", "The film is not dry yet: cold, damp, thick or slow", 0.03,
 		map[Where]float64{"all": 0.6, "patch": 0.25, "edge": 0.15},
 		map[string]float64{"shiny": 0.5, "dull": 0.5},
 		map[When]float64{"day-or-later": 0.7, "while-drying": 0.3},
@@ -360,7 +356,7 @@ var causes = []*Cause{
 		[]Mend{{"warm", 0.8}, {"harden", 0.75}},
 	},
 	{
-		"shelfold", "The bottle is old or spoilt", "", 0.04,
+		"shelfold", "The bottle is old or spoilt", 0.04,
 		map[Where]float64{"all": 0.8, "open": 0.2},
 		map[string]float64{"dull": 0.4, "rough": 0.3, "shiny": 0.3},
 		map[When]float64{"while-drying": 0.4, "day-or-later": 0.6},
@@ -369,7 +365,7 @@ var causes = []*Cause{
 		[]Mend{{"stripclear", 0.7}, {"warm", 0.3}, {"strip", 0.95}},
 	},
 	{
-		"thickcoat", "Too thick in one go: a skin over a wet heart", "dose", 0.03,
+		"thickcoat", "Too thick in one go: a skin over a wet heart", 0.03,
 		map[Where]float64{"patch": 0.4, "edge": 0.3, "all": 0.3},
 		map[string]float64{"shiny": 0.4, "wrinkled": 0.3, "cracked": 0.3},
 		map[When]float64{"day-or-later": 0.7, "while-drying": 0.3},
@@ -378,7 +374,7 @@ var causes = []*Cause{
 		[]Mend{{"harden", 0.5}, {"warm", 0.55}, {"sandlevel", 0.6}, {"strip", 0.95}},
 	},
 	{
-		"hardoversoft", "A hard coat over a film that still shrinks", "recoat", 0.03,
+		"hardoversoft", "A hard coat over a film that still shrinks", 0.03,
 		map[Where]float64{"all": 0.4, "patch": 0.4, "edge": 0.2},
 		map[string]float64{"cracked": 0.95, "dull": 0.05},
 		map[When]float64{"day-or-later": 0.95, "while-drying": 0.05},
@@ -387,7 +383,7 @@ var causes = []*Cause{
 		[]Mend{{"moreclear", 0.35}, {"strip", 0.9}},
 	},
 	{
-		"samesolvent", "The coat carries the solvent of the film below", "same-solvent", 0.02,
+		"samesolvent", "The coat carries the solvent of the film below", 0.02,
 		map[Where]float64{"line": 0.4, "patch": 0.3, "open": 0.3},
 		map[string]float64{"dark": 0.5, "dull": 0.3, "wrinkled": 0.2},
 		map[When]float64{"at-once": 0.8, "while-drying": 0.2},
@@ -396,7 +392,7 @@ var causes = []*Cause{
 		[]Mend{{"redooils", 0.75}, {"touchup", 0.5}, {"reflat", 0.2}},
 	},
 	{
-		"viscous", "The paint is too thick for brush or airbrush", "", 0.05,
+		"viscous", "The paint is too thick for brush or airbrush", 0.05,
 		map[Where]float64{"open": 0.5, "all": 0.3, "patch": 0.2},
 		map[string]float64{"rough": 0.9, "dull": 0.1},
 		map[When]float64{"at-once": 0.8, "while-drying": 0.2},
@@ -405,7 +401,7 @@ var causes = []*Cause{
 		[]Mend{{"sandlevel", 0.8}, {"levelgloss", 0.5}},
 	},
 	{
-		"hair", "It fell on it while it was tacky", "dust", 0.05,
+		"hair", "It fell on it while it was tacky", 0.05,
 		map[Where]float64{"open": 0.7, "patch": 0.3},
 		map[string]float64{"rough": 0.9, "dark": 0.1},
 		map[When]float64{"while-drying": 0.9, "day-or-later": 0.1},
@@ -414,7 +410,7 @@ var causes = []*Cause{
 		[]Mend{{"sponge3000", 0.85}, {"hide", 0.2}},
 	},
 	{
-		"orange", "Too dry to level, or too thick to flow", "level", 0.04,
+		"orange", "Too dry to level, or too thick to flow", 0.04,
 		map[Where]float64{"open": 0.6, "all": 0.4},
 		map[string]float64{"rough": 0.9, "shiny": 0.1},
 		map[When]float64{"while-drying": 0.9, "at-once": 0.1},
@@ -423,7 +419,7 @@ var causes = []*Cause{
 		[]Mend{{"levelgloss", 0.85}, {"polish", 0.5}, {"hide", 0.5}},
 	},
 	{
-		"spider", "Too much thin paint from too near", "dose", 0.03,
+		"spider", "Too much thin paint from too near", 0.03,
 		map[Where]float64{"line": 0.3, "patch": 0.5, "edge": 0.2},
 		map[string]float64{"dark": 0.6, "rough": 0.4},
 		map[When]float64{"at-once": 1},
@@ -432,7 +428,7 @@ var causes = []*Cause{
 		[]Mend{{"scrape", 0.4}, {"sandlevel", 0.8}, {"touchup", 0.6}},
 	},
 	{
-		"gripless", "Oils over gloss or satin find no hold", "grip", 0.03,
+		"gripless", "Oils over gloss or satin find no hold", 0.03,
 		map[Where]float64{"open": 0.8, "all": 0.2},
 		map[string]float64{"bare": 0.9, "dull": 0.1},
 		map[When]float64{"at-once": 1},
@@ -441,7 +437,7 @@ var causes = []*Cause{
 		[]Mend{{"flatfirst", 0.9}},
 	},
 	{
-		"oilwetbrush", "Thinner was in the blending brush", "", 0.06,
+		"oilwetbrush", "Thinner was in the blending brush", 0.06,
 		map[Where]float64{"open": 0.8, "patch": 0.2},
 		map[string]float64{"bare": 0.6, "dull": 0.4},
 		map[When]float64{"at-once": 1},
@@ -450,7 +446,7 @@ var causes = []*Cause{
 		[]Mend{{"redooils", 0.8}, {"flatfirst", 0.3}},
 	},
 	{
-		"oilmuch", "Too much oil was laid", "dose", 0.06,
+		"oilmuch", "Too much oil was laid", 0.06,
 		map[Where]float64{"open": 0.5, "patch": 0.3, "line": 0.2},
 		map[string]float64{"dark": 0.9, "shiny": 0.1},
 		map[When]float64{"at-once": 0.9, "day-or-later": 0.1},
@@ -459,7 +455,7 @@ var causes = []*Cause{
 		[]Mend{{"fade", 0.8}, {"redooils", 0.85}, {"hide", 0.2}},
 	},
 	{
-		"pigmentwet", "A wet coat drowned pale pigment", "dust-clear", 0.03,
+		"pigmentwet", "A wet coat drowned pale pigment", 0.03,
 		map[Where]float64{"patch": 0.7, "open": 0.3},
 		map[string]float64{"dark": 0.6, "dull": 0.4},
 		map[When]float64{"at-once": 0.6, "while-drying": 0.4},
@@ -468,7 +464,7 @@ var causes = []*Cause{
 		[]Mend{{"moredust", 0.85}},
 	},
 	{
-		"blown", "The air blew loose pigment off", "dust-clear", 0.05,
+		"blown", "The air blew loose pigment off", 0.05,
 		map[Where]float64{"patch": 0.8, "open": 0.2},
 		map[string]float64{"bare": 0.8, "dull": 0.2},
 		map[When]float64{"at-once": 1},
@@ -477,7 +473,7 @@ var causes = []*Cause{
 		[]Mend{{"moredust", 0.85}, {"fixmist", 0.1}},
 	},
 	{
-		"pigmentloose", "Nothing fixes the pigment", "kept", 0.05,
+		"pigmentloose", "Nothing fixes the pigment", 0.05,
 		map[Where]float64{"patch": 0.7, "open": 0.3},
 		map[string]float64{"bare": 0.7, "dull": 0.3},
 		map[When]float64{"day-or-later": 0.6, "at-once": 0.4},
@@ -486,7 +482,7 @@ var causes = []*Cause{
 		[]Mend{{"fixmist", 0.85}},
 	},
 	{
-		"rim", "A drop of fixer dried from its edge", "", 0.05,
+		"rim", "A drop of fixer dried from its edge", 0.05,
 		map[Where]float64{"patch": 0.9, "edge": 0.1},
 		map[string]float64{"pale": 0.5, "dark": 0.5},
 		map[When]float64{"while-drying": 1},
@@ -495,7 +491,7 @@ var causes = []*Cause{
 		[]Mend{{"wetedge", 0.65}, {"moredust", 0.6}, {"reflat", 0.3}},
 	},
 	{
-		"maskstrong", "Tape too soon, or too strong", "mask-lifts", 0.03,
+		"maskstrong", "Tape too soon, or too strong", 0.03,
 		map[Where]float64{"edge": 0.6, "patch": 0.4},
 		map[string]float64{"bare": 1},
 		map[When]float64{"at-once": 1},
@@ -504,7 +500,7 @@ var causes = []*Cause{
 		[]Mend{{"sandprime", 0.85}, {"touchup", 0.7}},
 	},
 	{
-		"maskleak", "Paint ran under the tape", "mask", 0.05,
+		"maskleak", "Paint ran under the tape", 0.05,
 		map[Where]float64{"edge": 1},
 		map[string]float64{"dark": 0.9, "rough": 0.1},
 		map[When]float64{"at-once": 1},
@@ -513,7 +509,7 @@ var causes = []*Cause{
 		[]Mend{{"scrape", 0.7}, {"touchup", 0.75}},
 	},
 	{
-		"maskridge", "Too much paint against the tape", "dose", 0.05,
+		"maskridge", "Too much paint against the tape", 0.05,
 		map[Where]float64{"edge": 1},
 		map[string]float64{"rough": 0.9, "dark": 0.1},
 		map[When]float64{"at-once": 1},
@@ -522,7 +518,7 @@ var causes = []*Cause{
 		[]Mend{{"flattenridge", 0.85}, {"hide", 0.15}},
 	},
 	{
-		"mediumthick", "The medium is too thick, or soaked too long", "chip", 0.05,
+		"mediumthick", "The medium is too thick, or soaked too long", 0.05,
 		map[Where]float64{"patch": 0.6, "edge": 0.4},
 		map[string]float64{"bare": 1},
 		map[When]float64{"at-once": 1},
@@ -531,7 +527,7 @@ var causes = []*Cause{
 		[]Mend{{"repaintchip", 0.85}, {"touchup", 0.6}},
 	},
 	{
-		"mediumlate", "The colour over the medium is too hard or too thick", "chip-late", 0.05,
+		"mediumlate", "The colour over the medium is too hard or too thick", 0.05,
 		map[Where]float64{"all": 0.6, "edge": 0.4},
 		map[string]float64{"dull": 1},
 		map[When]float64{"at-once": 1},
@@ -540,7 +536,7 @@ var causes = []*Cause{
 		[]Mend{{"toothpick", 0.5}, {"chipothers", 0.9}},
 	},
 	{
-		"undercoat", "The undercoat is not smooth or dark enough", "metal-undercoat", 0.05,
+		"undercoat", "The undercoat is not smooth or dark enough", 0.05,
 		map[Where]float64{"all": 0.6, "patch": 0.4},
 		map[string]float64{"dull": 0.9, "rough": 0.1},
 		map[When]float64{"at-once": 0.8, "while-drying": 0.2},
@@ -549,7 +545,7 @@ var causes = []*Cause{
 		[]Mend{{"remetal", 0.85}, {"buffmetal", 0.2}},
 	},
 	{
-		"metaldulled", "A clear lies over bright metal", "metal-dulled", 0.03,
+		"metaldulled", "A clear lies over bright metal", 0.03,
 		map[Where]float64{"all": 0.9, "decal": 0.1},
 		map[string]float64{"dull": 1},
 		map[When]float64{"at-once": 0.6, "while-drying": 0.4},
@@ -558,7 +554,7 @@ var causes = []*Cause{
 		[]Mend{{"buffmetal", 0.15}, {"stripclear", 0.4}, {"remetal", 0.85}},
 	},
 	{
-		"agitate", "The flakes had settled", "", 0.05,
+		"agitate", "The flakes had settled", 0.05,
 		map[Where]float64{"all": 0.7, "patch": 0.3},
 		map[string]float64{"dull": 0.8, "dark": 0.2},
 		map[When]float64{"at-once": 1},
@@ -567,7 +563,7 @@ var causes = []*Cause{
 		[]Mend{{"remetal", 0.85}},
 	},
 	{
-		"metalhandled", "Touched or taped before it held", "handled", 0.04,
+		"metalhandled", "Touched or taped before it held", 0.04,
 		map[Where]float64{"patch": 0.7, "edge": 0.3},
 		map[string]float64{"bare": 0.5, "dull": 0.5},
 		map[When]float64{"at-once": 0.7, "day-or-later": 0.3},
@@ -576,7 +572,7 @@ var causes = []*Cause{
 		[]Mend{{"remetal", 0.85}, {"buffmetal", 0.2}},
 	},
 	{
-		"polishthrough", "Polished through the clear", "rub", 0.04,
+		"polishthrough", "Polished through the clear", 0.04,
 		map[Where]float64{"edge": 0.9, "open": 0.1},
 		map[string]float64{"bare": 0.9, "shiny": 0.1},
 		map[When]float64{"at-once": 1},
@@ -585,7 +581,7 @@ var causes = []*Cause{
 		[]Mend{{"touchclear", 0.85}},
 	},
 	{
-		"wetout", "A clear deepens what looked dry", "look", 0.03,
+		"wetout", "A clear deepens what looked dry", 0.03,
 		map[Where]float64{"all": 0.8, "patch": 0.2},
 		map[string]float64{"dark": 1},
 		map[When]float64{"at-once": 0.4, "while-drying": 0.6},
@@ -594,7 +590,7 @@ var causes = []*Cause{
 		[]Mend{{"lightcoat", 0.6}, {"reflat", 0.3}},
 	},
 	{
-		"liftblack", "No flat surface looks black", "look", 0.03,
+		"liftblack", "No flat surface looks black", 0.03,
 		map[Where]float64{"all": 0.9, "open": 0.1},
 		map[string]float64{"pale": 1},
 		map[When]float64{"while-drying": 1},
@@ -603,7 +599,7 @@ var causes = []*Cause{
 		[]Mend{{"satinmist", 0.85}, {"postshade", 0.3}},
 	},
 	{
-		"toomuchbase", "Colour was laid until it hid the shading", "shade", 0.05,
+		"toomuchbase", "Colour was laid until it hid the shading", 0.05,
 		map[Where]float64{"all": 0.7, "open": 0.3},
 		map[string]float64{"dull": 1},
 		map[When]float64{"at-once": 0.6, "while-drying": 0.4},
@@ -612,7 +608,7 @@ var causes = []*Cause{
 		[]Mend{{"postshade", 0.85}},
 	},
 	{
-		"washdark", "The wash is too dark for its paint", "wash-colour", 0.05,
+		"washdark", "The wash is too dark for its paint", 0.05,
 		map[Where]float64{"line": 0.9, "all": 0.1},
 		map[string]float64{"dark": 1},
 		map[When]float64{"at-once": 0.6, "while-drying": 0.4},
@@ -621,7 +617,7 @@ var causes = []*Cause{
 		[]Mend{{"fade", 0.55}, {"veil", 0.7}, {"remover", 0.6}},
 	},
 	{
-		"yellow", "The clear has yellowed", "yellow", 0.03,
+		"yellow", "The clear has yellowed", 0.03,
 		map[Where]float64{"all": 0.7, "decal": 0.3},
 		map[string]float64{"dark": 0.6, "dull": 0.4},
 		map[When]float64{"day-or-later": 1},
@@ -630,7 +626,7 @@ var causes = []*Cause{
 		[]Mend{{"stripclear", 0.5}, {"veil", 0.3}},
 	},
 	{
-		"crazed", "Solvent or fumes crazed clear plastic", "bite", 0.03,
+		"crazed", "Solvent or fumes crazed clear plastic", 0.03,
 		map[Where]float64{"patch": 0.5, "edge": 0.5},
 		map[string]float64{"cracked": 0.5, "pale": 0.5},
 		map[When]float64{"at-once": 0.5, "while-drying": 0.5},
@@ -639,7 +635,7 @@ var causes = []*Cause{
 		[]Mend{{"dipclear", 0.65}, {"swapglass", 0.9}},
 	},
 	{
-		"overworked", "Brushed again after it began to set", "", 0.05,
+		"overworked", "Brushed again after it began to set", 0.05,
 		map[Where]float64{"open": 0.7, "patch": 0.3},
 		map[string]float64{"rough": 0.7, "dull": 0.3},
 		map[When]float64{"at-once": 0.9, "while-drying": 0.1},
