@@ -112,6 +112,13 @@ func TestFragment(t *testing.T) {
 	if until := old.Line.Steps[len(old.Line.Steps)-1].Start; !f.Until.Equal(until) {
 		t.Errorf("possible until %v, the next coat is at %v", f.Until, until)
 	}
+	if !f.Easy.IsZero() {
+		t.Errorf("a wash that was never wiped says that it comes off easily until %v", f.Easy)
+	}
+	fresh := at(t, climate.Room, 0, "b: base-coat mid-acrylic done 900h", "g: gloss-coat gloss done 800h", "w: pin-wash enamel-wash done 1.5h", "i: wipe of w damp done 1h")
+	if f := ask(fresh, "washoff", "late"); !f.Easy.After(fresh.At) || f.Easy.After(fresh.At.Add(48*time.Hour)) {
+		t.Errorf("a wash of an hour comes off easily until %v", f.Easy)
+	}
 	if f := ask(old, "reflat", "unshaken"); len(f.Steps) != 1 || f.Steps[0].Laying != route.Misted || f.Steps[0].Product.Sheen.String() != "flat" || !f.Until.IsZero() || !f.Ready.After(old.At) {
 		t.Errorf("a flat mist: %+v", f)
 	}

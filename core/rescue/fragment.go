@@ -58,6 +58,7 @@ type Fragment struct {
 	Missing   With // what nothing at hand fills; empty where all is there
 	Endangers []Endangered
 	Bites     float64   // the likeliest of them
+	Easy      time.Time // until when its remover still takes what is to come off on a damp bud; zero where nothing says so, or it is past
 	Until     time.Time // when the next coat of the route shuts what it has to reach in; zero where it does not matter
 	BackTo    *route.Step
 	Redo      []*route.Step
@@ -250,6 +251,11 @@ func (f *Fragment) after(c *Case, blame *route.Step) {
 		return
 	}
 	f.BackTo = from
+	for _, s := range c.Line.Steps { // a wash says when it no longer comes off
+		if s.Step.Wiped == from && s.Closes.After(c.At) {
+			f.Easy = s.Closes
+		}
+	}
 	below := false
 	for _, s := range c.done {
 		if below && s.Step.Do.Lays && !slices.ContainsFunc(f.Steps, func(own *route.Step) bool { return own.Do == s.Step.Do }) {

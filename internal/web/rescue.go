@@ -248,8 +248,14 @@ func (j *judged) way(m *plan.Mishapped, w *rescue.Way) wire.RescueWay {
 	if w.Harmful() {
 		out.State = wire.Bite
 	}
+	if !part.Easy.IsZero() {
+		out.Until = "easy before " + j.moment(part.Easy) + ", while its remover still takes it on a damp bud"
+	}
 	if !part.Until.IsZero() {
-		out.Until = "possible before " + j.moment(part.Until) + ", when the next coat shuts it in"
+		if out.Until != "" {
+			out.Until += ", and "
+		}
+		out.Until += "possible before " + j.moment(part.Until) + ", when the next coat shuts it in: then only by sanding"
 	}
 	for _, s := range part.Redo {
 		out.Redo = append(out.Redo, say.Capital(route.StepName(s)))
