@@ -120,3 +120,15 @@ func TestSprayingTakesMinutes(t *testing.T) {
 		t.Errorf("half the area takes %v, all of it %v", half.Time, large.Time)
 	}
 }
+
+// A brush keeps more of what it takes up than an airbrush lands, and some of either is lost.
+func TestLostOnTheWay(t *testing.T) {
+	f := coating.MustFamily("waterborne-acrylic")
+	brushedOn := Of(Job{Family: f, AreaCM2: 180, Coats: 1, Wet: 18})
+	if got := brushedOn.Laid / brushedOn.Product; math.Abs(got-brushed) > 0.02 {
+		t.Errorf("of what a brush takes up %.2f stays, want %.2f", got, brushed)
+	}
+	if spray := Of(Job{Family: f, AreaCM2: 180, Coats: 1, Wet: 18, Airbrush: true, Thinning: 0}); spray.Laid/spray.Mixed >= brushedOn.Laid/brushedOn.Product {
+		t.Errorf("an airbrush lands %.2f, a brush %.2f", spray.Laid/spray.Mixed, brushedOn.Laid/brushedOn.Product)
+	}
+}

@@ -344,3 +344,19 @@ func TestRules(t *testing.T) {
 		}
 	}
 }
+
+// What comes off on a finger, or sticks, speaks for the causes that do so and against the others; where nobody said, for none.
+func TestRubsAndTacky(t *testing.T) {
+	yes, no := true, false
+	s := SymptomNamed("frosted") // dry spray comes off, damp does not
+	at := func(told Told, cause string) float64 { return of(s.Because(told, nil), cause) }
+	if rubs, stays, unsaid := at(Told{Rubs: &yes}, "dry"), at(Told{Rubs: &no}, "dry"), at(Told{}, "dry"); rubs <= unsaid || stays >= unsaid {
+		t.Errorf("dry spray: %.3f where it comes off, %.3f where not, %.3f unsaid", rubs, stays, unsaid)
+	}
+	if rubs, stays, unsaid := at(Told{Rubs: &yes}, "dew"), at(Told{Rubs: &no}, "dew"), at(Told{}, "dew"); rubs >= unsaid || stays <= unsaid {
+		t.Errorf("damp: %.3f where it comes off, %.3f where not, %.3f unsaid", rubs, stays, unsaid)
+	}
+	if sticks, not := at(Told{Tacky: &yes}, "mixed"), at(Told{Tacky: &no}, "mixed"); sticks <= not {
+		t.Errorf("an unfit mix: %.3f where it sticks, %.3f where not", sticks, not)
+	}
+}
