@@ -289,7 +289,7 @@ func TestSearch(t *testing.T) {
 	b.press('/')
 	// What went wrong is found by what one sees, with what may be done about it.
 	for words, want := range map[string]string{
-		"silvering": "A pale film shines under or around a decal.*Prick it", "too dark": "The wash is too dark or too strong.*While it still comes off", "went wrong fingerprint": "A fingerprint is in the film", "frosted": "The clear went white",
+		"silvering": "A decal shines silver.*Let the next flat hide it", "too dark": "The lines are too stark.*A bud with a trace of thinner", "went wrong fingerprint": "A fingerprint is in the finish", "frosted": "The clear went white",
 	} {
 		b.fill(ask, words)
 		b.sees("[role=dialog] li:first-child", want)
@@ -297,7 +297,7 @@ func TestSearch(t *testing.T) {
 	b.sees("[role=dialog]", "Sand wet or with a dust mask")
 	b.inspect(axeCore(t))
 	b.fill(ask, "too strong")
-	b.sees("[role=dialog] li", "wash")
+	b.sees("[role=dialog] li", "The oils are too strong")
 	b.fill(ask, "rule silvering")
 	b.click("[role=dialog] li button", "A decal on a surface")
 	b.sees("article.target h3", "A decal on a surface that is not glossy")

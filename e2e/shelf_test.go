@@ -57,7 +57,7 @@ func TestShelfProduct(t *testing.T) {
 	b.sees("aside h2", "Quay green")
 	stands, err := b.store.Shelf(t.Context())
 	b.must(err)
-	if len(stands.Products) != 33 {
+	if len(stands.Products) != 34 {
 		t.Fatalf("%d products", len(stands.Products))
 	}
 	p, err := b.store.ShelfProduct(t.Context(), "quay-green")
