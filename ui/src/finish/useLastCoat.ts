@@ -63,7 +63,10 @@ export function useLastCoat(slug: Ref<string>) {
   async function take() {
     const c = chosen.value
     if (!c?.edit.step) return
-    const set = Object.keys(dials.value).length ? spray.value.value?.setting : undefined
+    const turned = Object.keys(dials.value).length > 0 // as the dials stand now, whatever was answered last
+    const set = turned
+      ? (await api.lastCoatSpray(slug.value, { ...query.value, ...dials.value, key: c.key })).setting
+      : undefined
     await store.act({ ...c.edit, step: { ...c.edit.step, ...(set ? { spray: set } : {}) } })
   }
   return { zone, at, key, wishes, list, last, chosen, stripOf, dials, spray, ready, take }
