@@ -52,13 +52,18 @@ func (f *File) putStep(e Edit) (string, error) {
 	if s.Done != nil {
 		return words, nil
 	}
-	for i := range f.Zones[z].Steps[at+1:] { // what comes after it can't stay where it was pinned
-		if after := &f.Zones[z].Steps[at+1+i]; after.At != nil && after.Done == nil {
+	return words + f.Zones[z].unpin(at+1), nil
+}
+
+// unpin lets go of what is pinned from a place on, since it can't stay where it was, and says so.
+func (z *Zone) unpin(from int) (words string) {
+	for i := range z.Steps[from:] {
+		if after := &z.Steps[from+i]; after.At != nil && after.Done == nil {
 			after.At = nil
 			words += fmt.Sprintf("; %s is let go", strings.ToLower(doName(after.Do)))
 		}
 	}
-	return words, nil
+	return words
 }
 
 func (z *Zone) place(step string) int {

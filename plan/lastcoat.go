@@ -250,7 +250,7 @@ func (c *Coated) Report(ctx context.Context, dates bool) (*LastCoat, error) {
 			Product: c.from[j.Product].product.ID, Name: j.Product.Name, Family: j.Product.Family.ID, Sheen: j.Sheen.String(), How: string(j.How), Coats: j.Coats, Rank: j.Rank, RuledOut: j.RuledOut,
 			GlossGU: [2]float64{rounded(j.From, 1), rounded(j.To, 1)}, UnevenGU: rounded(j.Uneven, 1), Kept: rounded(j.Kept, 3), MovedMM: rounded(j.MovedMM, 2), ShiftDE: rounded(j.Shift, 2), LiftL: rounded(j.Lift, 2),
 			Bite:   CoatBite{Verdict: "safe", LossUM: rounded(max(0, float64(j.Bite.Reach.Loss)), 3), Chance: rounded(j.Bite.Chance, 3)},
-			Silver: [2]float64{rounded(j.Silver[0], 1), rounded(j.Silver[1], 1)}, Shines: shines(j.Shines), Bristles: rounded(j.Bristles, 3),
+			Silver: [2]float64{rounded(j.Silver[0], 1), rounded(j.Silver[1], 1)}, Shines: rounded(j.Brilliance(), 2), Bristles: rounded(j.Bristles, 3),
 			Frost: rounded(j.Frost, 3), Chalk: rounded(j.Chalk, 3), Hairs: rounded(j.Hairs, 2), HandleH: rounded(j.Handle.Hours(), 1), Smell: j.Smell.String(), VolumeML: rounded(j.ML, 2), Cost: rounded(j.Cost, 2), After: []Do{},
 		}
 		if j.Generic {
@@ -292,13 +292,6 @@ func (c *Coated) Report(ctx context.Context, dates bool) (*LastCoat, error) {
 	handle, because := c.Place.None()
 	out.None = CoatNone{rounded(handle.Hours(), 1), because}
 	return out, nil
-}
-
-func shines(v [2]float64) float64 {
-	if v[0] <= 0 {
-		return 1
-	}
-	return rounded(v[1]/v[0], 2)
 }
 
 // LastCoatSchema returns the JSON Schema of LastCoat.

@@ -91,6 +91,8 @@ type RescueQuery struct {
 	Where   string
 	Since   string
 	Look    string
+	Rubs    string   // whether it comes off on a finger: yes, no, empty for not said
+	Tacky   string   // whether it sticks
 	Answers []string // "TEST=yes"
 }
 
@@ -119,6 +121,18 @@ func (q RescueQuery) told() (t rescue.Told, err error) {
 		}
 	}
 	t = rescue.Told{Where: rescue.Where(q.Where), When: rescue.When(q.Since), Look: q.Look, Answers: map[string]bool{}}
+	for _, x := range []struct {
+		place, is string
+		to        **bool
+	}{{"rubs", q.Rubs, &t.Rubs}, {"tacky", q.Tacky, &t.Tacky}} {
+		switch x.is {
+		case "":
+		case "yes", "no":
+			*x.to = new(x.is == "yes")
+		default:
+			return t, fault(x.place, "%q is neither yes nor no", x.is)
+		}
+	}
 	for _, a := range q.Answers {
 		test, is, ok := strings.Cut(a, "=")
 		if _, twice := t.Answers[test]; !ok || rescue.TestNamed(test) == nil || is != "yes" && is != "no" || twice {
@@ -361,13 +375,7 @@ func (f *File) rescue(e Edit) (string, error) {
 	if len(e.Steps) == 0 {
 		return words, nil
 	}
-	for i := range zone.Steps[at:] { // what comes after it can't stay where it was pinned
-		if after := &zone.Steps[at+i]; after.At != nil && after.Done == nil {
-			after.At = nil
-			words += fmt.Sprintf("; %s is let go", strings.ToLower(doName(after.Do)))
-		}
-	}
-	return words, nil
+	return words + zone.unpin(at), nil
 }
 
 // turned notes how a remedy turned out.

@@ -83,7 +83,7 @@ func TestRescueRefused(t *testing.T) {
 	f := routeOf(t, "b: base-coat mid-acrylic done 600h", "z: final-coat flat")
 	zone := f.Zones[0].ID
 	for want, q := range map[string]plan.RescueQuery{
-		`zone: no zone "moon"`: {Zone: "moon"}, `symptom: no symptom "blue"`: {Zone: zone, Symptom: "blue"}, `where: "up"`: {Zone: zone, Where: "up"}, `since: "ever"`: {Zone: zone, Since: "ever"}, `look: "ugly"`: {Zone: zone, Look: "ugly"},
+		`zone: no zone "moon"`: {Zone: "moon"}, `symptom: no symptom "blue"`: {Zone: zone, Symptom: "blue"}, `where: "up"`: {Zone: zone, Where: "up"}, `since: "ever"`: {Zone: zone, Since: "ever"}, `look: "ugly"`: {Zone: zone, Look: "ugly"}, `rubs: "maybe"`: {Zone: zone, Rubs: "maybe"}, `tacky: "1"`: {Zone: zone, Tacky: "1"},
 		`answer: "finger=maybe"`: {Zone: zone, Answers: []string{"finger=maybe"}}, `answer: "finger=no"`: {Zone: zone, Answers: []string{"finger=yes", "finger=no"}}, "at: ": {Zone: zone, At: time.Date(9, 1, 1, 0, 0, 0, 0, time.UTC)},
 	} {
 		if _, err := f.Rescue(t.Context(), rule.Check(mustResolve(t, f)), q); err == nil || !strings.HasPrefix(err.Error(), want) {

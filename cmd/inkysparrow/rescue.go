@@ -53,6 +53,8 @@ func rescueCommand() *cobra.Command {
 	c.Flags().StringVar(&q.Where, "where", "", "where: open, edge, line, decal, patch, all")
 	c.Flags().StringVar(&q.Since, "since", "", "since when: at-once, while-drying, day-or-later")
 	c.Flags().StringVar(&q.Look, "look", "", "how it looks: dull, bare, shiny, dark, pale, rough, wrinkled, cracked")
+	c.Flags().StringVar(&q.Rubs, "rubs", "", "whether it comes off on a finger: yes or no")
+	c.Flags().StringVar(&q.Tacky, "tacky", "", "whether it sticks to a finger: yes or no")
 	c.Flags().StringArrayVar(&q.Answers, "answer", nil, "an answer to a question or a test, such as finger=yes")
 	return c
 }

@@ -267,6 +267,11 @@ func (s Setting) Strays(r Range, f *coating.Family, tint float64) float64 {
 // Reach returns how far off a can is held, in cm, from nearest to farthest.
 func Reach() [2]float64 { return [2]float64{canNear, canFar} }
 
+// FromCan is a can as it is usually held.
+func FromCan() Setting {
+	return Setting{Can: true, DistanceCM: (canNear + canFar) / 2, NeedleMM: Dials()[0].From, PSI: Dials()[1].From}
+}
+
 // StraysFrom is how far from the usual a setting may be.
 var StraysFrom = Numbers.Number("spray-strays", 1, "", "how far all dials together may be from what is usual, on a logarithmic scale", sprays)
 

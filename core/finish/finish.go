@@ -105,6 +105,17 @@ type Judged struct {
 	Ends      []string           // what can't be undone once it lies there
 }
 
+// Hides reports whether it hides the silvering that lies there.
+func (j *Judged) Hides() bool { return j.Silver[1] < gloss.SilverSeen() }
+
+// Brilliance returns the share of bare metal's brilliance that stays; 1 where there is none.
+func (j *Judged) Brilliance() float64 {
+	if j.Shines[0] <= 0 {
+		return 1
+	}
+	return j.Shines[1] / j.Shines[0]
+}
+
 // Dusted is dry pigment that lies loose, with what a coat leaves of it.
 type Dusted struct {
 	Step *route.Step

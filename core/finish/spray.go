@@ -2,7 +2,6 @@ package finish
 
 import (
 	"fmt"
-	"strings"
 
 	"inkysparrow/core/chance"
 	"inkysparrow/core/coating"
@@ -106,12 +105,11 @@ func (s *Sprayed) passes(j *Judged) (all []string) {
 		if i%2 == 1 {
 			along = "across the last"
 		}
-		words := fmt.Sprintf("Coat %d: %s %s, %.0f %% over the last one, %.0f cm/s, %.0f cm off; start and end beside the model.", i+1, say.Count(s.Passes, "time"), along, 100*s.Set.Overlap, s.Set.Speed, s.Set.DistanceCM)
-		if j.Coats == 1 {
-			words = strings.TrimPrefix(words, "Coat 1: ")
-			words = say.Capital("over it " + words)
+		first := "Over it"
+		if j.Coats > 1 {
+			first = fmt.Sprintf("Coat %d:", i+1)
 		}
-		all = append(all, words)
+		all = append(all, fmt.Sprintf("%s %s %s, %.0f %% over the last one, %.0f cm/s, %.0f cm off; start and end beside the model.", first, say.Count(s.Passes, "time"), along, 100*s.Set.Overlap, s.Set.Speed, s.Set.DistanceCM))
 	}
 	return all
 }

@@ -85,6 +85,7 @@ var (
 	liftFrom  = Numbers.Number("rescue-lift", 4, "L*", "by which a coat makes a colour paler or darker before it is spoken of as often as not", Judged)
 	looseHold = Numbers.Number("rescue-loose", 0.8, "", "chance that pigment which nothing fixes comes off on a finger", Judged)
 	dustKept  = Numbers.Number("rescue-drowned", 0.5, "", "share of a dust's contrast that has gone before it is missed as often as not", Judged)
+	airFrom   = Numbers.Number("rescue-air", 0.15, "", "share of a decal with air below it from which it is seen as often as not", Judged)
 	coldSD    = Numbers.Number("rescue-cold-sd", 2, "K", "how far the warmth that a film wants strays", Judged)
 	tornLong  = Numbers.Number("rescue-soft-sd", 0.45, "", "how far drying strays (standard deviation of the logarithm)", Judged)
 )
@@ -170,7 +171,7 @@ func (c *Case) stands() {
 			continue
 		}
 		if m.Air > 0 {
-			c.add("silver", min(findStop, m.Air+findNote), m.Step, "The skin below was too rough: air stayed below %s of the film.", say.Percent(m.Air))
+			c.add("silver", chance.Above(m.Air, airFrom, doseSD), m.Step, "The skin below was too rough: air stayed below %s of the film.", say.Percent(m.Air))
 		}
 		if m.Kind != look.Dusted && m.Kind != look.Drawn {
 			continue

@@ -58,6 +58,7 @@ type Fragment struct {
 	Missing   With // what nothing at hand fills; empty where all is there
 	Endangers []Endangered
 	Bites     float64   // the likeliest of them
+	Deep      int       // films that it goes through, from the top
 	Easy      time.Time // until when its remover still takes what is to come off on a damp bud; zero where nothing says so, or it is past
 	Until     time.Time // when the next coat of the route shuts what it has to reach in; zero where it does not matter
 	BackTo    *route.Step
@@ -67,6 +68,8 @@ type Fragment struct {
 
 // harms are those that a remedy's own liquid, tool or cloth does to what lies below; waiting for what is only wet is no harm.
 var harms = []verdict.Harm{verdict.Bitten, verdict.Torn, verdict.Worn, verdict.Ground, verdict.Crept, verdict.Wrinkled}
+
+var endangersFrom = Numbers.Number("rescue-endangers", 0.075, "", "chance of harm to a film below from which it is told of", Judged)
 
 // spotShare is the share of a zone that is mended where a remedy is for a spot.
 var spotShare = Numbers.Number("rescue-spot", 0.05, "", "share of a zone that a remedy for a spot goes over", Judged)
@@ -214,7 +217,7 @@ func (f *Fragment) endangers(c *Case, s *timeline.Site) {
 	q := s.Question()
 	for _, h := range harms {
 		a, ok := q.Of(h, s.Start)
-		if !ok || a.Chance < offerFrom/2 {
+		if !ok || a.Chance < endangersFrom {
 			continue
 		}
 		e := Endangered{Step: s.Step, Name: c.FilmName(a.Place), Chance: a.Chance, Severity: a.Severity, Harm: h}
@@ -231,6 +234,16 @@ func (f *Fragment) endangers(c *Case, s *timeline.Site) {
 
 // after tells until when it is possible, how far it goes back and what has to be done again.
 func (f *Fragment) after(c *Case, blame *route.Step) {
+	if slices.ContainsFunc(f.Steps, func(s *route.Step) bool { return s.Do.Has(route.Undoes | route.Levels) }) {
+		f.Deep = 1
+	}
+	for _, e := range f.Endangers {
+		for i := len(c.Films) - 1; i >= 0; i-- {
+			if c.Films[i].Step == e.Layer {
+				f.Deep = max(f.Deep, len(c.Films)-i)
+			}
+		}
+	}
 	reaches := slices.ContainsFunc(f.Steps, func(s *route.Step) bool { return s.Do.Has(route.Undoes|route.Settles) || s.Do.Has(route.LooseOn) })
 	if reaches {
 		for _, next := range c.Line.Steps[c.Done:] {

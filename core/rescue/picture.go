@@ -5,6 +5,7 @@ import (
 	"image/color"
 	"math"
 
+	"inkysparrow/core/coating"
 	"inkysparrow/core/colour"
 	"inkysparrow/core/gloss"
 	"inkysparrow/core/picture"
@@ -27,6 +28,20 @@ var drawings = map[string]drawing{
 	"ridge": {"ridge", 0.6, 0.03}, "sheets": {"bare", 1, 0.35}, "darker": {"dark", 0.2, 1}, "greyblack": {"white", 0.08, 1}, "stark": {"stark", 1, 0.02}, "yellowed": {"yellow", 0.2, 1}, "brushmarks": {"bristles", 0.4, 1},
 	"spatter": {"specks", 0.8, 0.05}, "mismatch": {"half-shiny", 1, 0.5},
 }
+
+// shiny is the roughness of a gloss coat.
+var shiny = gloss.Alpha(gloss.Units(coating.Gloss.Texture()))
+
+// How plainly a symptom shows hangs on what is drawn: those figures are rows as the others are.
+var _ = func() bool {
+	for _, s := range symptoms {
+		if d, ok := drawings[s.ID]; ok {
+			Numbers.Number("drawn-"+s.ID, d.strong, "", "how strongly it is drawn: "+s.Short, Judged)
+			Numbers.Number("drawn-on-"+s.ID, d.cover, "", "share of the skin that it lies on: "+s.Short, Judged)
+		}
+	}
+	return true
+}()
 
 // Drawn reports whether there is a picture of a symptom.
 func (s *Symptom) Drawn() bool { return drawings[s.ID].kind != "" }
@@ -52,7 +67,7 @@ func (c *Case) altered(d drawing) colour.Colour {
 	case "bare", "ragged":
 		return ground.Veiled(c.skin.Surface, 1)
 	case "shiny", "half-shiny", "halo":
-		return ground.Recoated(flat, colour.Mirror(gloss.Alpha(gloss.Mirror()*0.85)))
+		return ground.Recoated(flat, colour.Mirror(shiny))
 	case "yellow":
 		return ground.Veiled(colour.Lab(70, 5, 45), d.strong)
 	case "dark", "ring", "seam", "beads", "smear", "run", "spider":
@@ -75,7 +90,7 @@ func (c *Case) Picture(s *Symptom, w, h int) *image.RGBA {
 		lr, lg, lb = gr*0.55, gg*0.55, gb*0.55
 	}
 	dr, dg, db := colour.Lab(62, 35, 20).Linear()
-	shine, gleam := picture.Highlight(gloss.Alpha(gloss.Units(c.skin.Texture))), picture.Highlight(gloss.Alpha(gloss.Mirror()*0.85))
+	shine, gleam := picture.Highlight(gloss.Alpha(gloss.Units(c.skin.Texture))), picture.Highlight(shiny)
 	for y := range h {
 		for x := range w {
 			u, v := (float64(x)+0.5)/float64(h), (float64(y)+0.5)/float64(h)

@@ -1,24 +1,7 @@
 package rescue
 
-import (
-	"maps"
-	"slices"
-)
-
 // Caution stands wherever advice does.
 const Caution = "Sand wet or with a dust mask, ventilate where there is solvent, mind needles and blades; the product's label and local rules come first."
-
-// Rules returns the ids of the rules that see a symptom coming.
-func (s *Symptom) Rules() []string {
-	all := []string{}
-	for _, id := range slices.Concat(slices.Collect(maps.Keys(byRule)), slices.Collect(maps.Keys(alsoBy))) {
-		if slices.ContainsFunc(s.Causes, func(l Link) bool { return slices.Contains(causesOf(id), l.Cause) }) {
-			all = append(all, id)
-		}
-	}
-	slices.Sort(all)
-	return slices.Compact(all)
-}
 
 // First returns what is done first where nothing is known of the stack.
 func (s *Symptom) First() *Remedy {

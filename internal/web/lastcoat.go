@@ -179,10 +179,10 @@ func (j *judged) lastCoat(coated *plan.Coated, i int) wire.LastCoat {
 		does("Carries %s %.2f mm along.", p.FilmName(w.Moves), w.MovedMM)
 	}
 	if w.Silver[0] > 0 {
-		does("Silvering: decals %.0f L* paler than what is beside them, after it %.0f%s.", w.Silver[0], w.Silver[1], hides(w.Silver))
+		does("Silvering: decals %.0f L* paler than what is beside them, after it %.0f%s.", w.Silver[0], w.Silver[1], map[bool]string{true: ", which hides it", false: ", still seen"}[w.Hides()])
 	}
 	if w.Shines[0] > 0 {
-		does("Bare metal keeps %s of its brilliance.", say.Percent(w.Shines[1]/w.Shines[0]))
+		does("Bare metal keeps %s of its brilliance.", say.Percent(w.Brilliance()))
 	}
 	if w.Bristles > 0 {
 		does("The brush leaves marks of %.2f µm.", w.Bristles)
@@ -205,14 +205,6 @@ func (j *judged) lastCoat(coated *plan.Coated, i int) wire.LastCoat {
 		out.Next += say.Lower(do.Name)
 	}
 	return out
-}
-
-// hides says whether a coat hides silvering.
-func hides(silver [2]float64) string {
-	if silver[1] < gloss.SilverSeen() {
-		return ", which hides it"
-	}
-	return ", still seen"
 }
 
 // coatOf finds the judged coat that a request names.
@@ -298,7 +290,7 @@ func (s *Server) lastCoatSpray(c fiber.Ctx) error {
 	case "":
 		set = coated.Place.Spray(w, nil).Set
 	case "true":
-		set = coated.Place.Spray(w, &dose.Setting{Can: true, NeedleMM: dose.Dials()[0].From, PSI: dose.Dials()[1].From, DistanceCM: (dose.Reach()[0] + dose.Reach()[1]) / 2}).Set
+		set = coated.Place.Spray(w, new(dose.FromCan())).Set
 	default:
 		return refuse("can: %q is not true", can)
 	}

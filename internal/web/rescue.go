@@ -31,7 +31,7 @@ func (s *Server) mishapped(ctx context.Context, c fiber.Ctx, symptom string) (*j
 	if len(j.file.Zones) == 0 {
 		return nil, nil, plan.RescueQuery{}, fiber.NewError(fiber.StatusUnprocessableEntity, "This build has no zone yet: nothing can have gone wrong. Add a zone in the plan.")
 	}
-	q := plan.RescueQuery{Zone: c.Query("zone"), At: s.Clock.Now(), Symptom: symptom, Where: c.Query("where"), Since: c.Query("since"), Look: c.Query("look"), Answers: plan.Wishing(c.Query("answers"))}
+	q := plan.RescueQuery{Zone: c.Query("zone"), At: s.Clock.Now(), Symptom: symptom, Where: c.Query("where"), Since: c.Query("since"), Look: c.Query("look"), Rubs: c.Query("rubs"), Tacky: c.Query("tacky"), Answers: plan.Wishing(c.Query("answers"))}
 	if q.Zone == "" {
 		q.Zone = j.file.Zones[0].ID
 	}
@@ -61,7 +61,7 @@ func (s *Server) rescued(c fiber.Ctx) error {
 		return err
 	}
 	out := wire.Rescue{
-		Zone: q.Zone, At: m.At.UTC(), Clock: j.moment(m.At), Zones: []wire.LastCoatZone{}, Symptoms: []wire.RescueSymptom{}, Wheres: []wire.Wish{}, Whens: []wire.Wish{}, Symptom: q.Symptom, Where: q.Where, Since: q.Since,
+		Zone: q.Zone, At: m.At.UTC(), Clock: j.moment(m.At), Zones: []wire.LastCoatZone{}, Symptoms: []wire.RescueSymptom{}, Wheres: []wire.Wish{}, Whens: []wire.Wish{}, Looks: []wire.Wish{}, Symptom: q.Symptom,
 		Found: []string{}, Causes: []wire.RescueCause{}, Answered: []wire.RescueAnswer{}, Ways: []wire.RescueWay{}, Films: []wire.RescueFilm{}, Back: []wire.RescueBack{}, Mishaps: []wire.RescueMishap{}, Caution: rescue.Caution,
 	}
 	for _, line := range j.checked.Lines {
@@ -83,6 +83,9 @@ func (s *Server) rescued(c fiber.Ctx) error {
 	}
 	for _, x := range rescue.Whens {
 		out.Whens = append(out.Whens, wire.Wish{ID: string(x.ID), Words: x.Words})
+	}
+	for _, x := range rescue.Looks {
+		out.Looks = append(out.Looks, wire.Wish{ID: x.ID, Words: x.Words})
 	}
 	for _, a := range q.Answers {
 		id, is, _ := strings.Cut(a, "=")
@@ -218,7 +221,7 @@ func (j *judged) way(m *plan.Mishapped, w *rescue.Way) wire.RescueWay {
 	if part == nil {
 		return out
 	}
-	out.Needs = part.Needs()
+	out.Needs, out.Deep = part.Needs(), part.Deep
 	for _, s := range part.Steps {
 		words := route.StepName(s)
 		if s.Laying == route.Misted {
@@ -230,19 +233,11 @@ func (j *judged) way(m *plan.Mishapped, w *rescue.Way) wire.RescueWay {
 				out.Caution = strings.TrimSpace(out.Caution + " " + care)
 			}
 		}
-		if s.Do.Has(route.Undoes | route.Levels) {
-			out.Deep = max(out.Deep, 1)
-		}
 	}
 	for _, e := range part.Endangers {
 		out.Harms = append(out.Harms, e.Words())
 		if e.Severity >= verdict.Warn {
 			out.State = wire.Hold
-		}
-		for i := len(m.Case.Films) - 1; i >= 0; i-- {
-			if m.Case.Films[i].Step == e.Layer {
-				out.Deep = max(out.Deep, len(m.Case.Films)-i)
-			}
 		}
 	}
 	if w.Harmful() {

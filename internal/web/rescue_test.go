@@ -72,7 +72,7 @@ func TestRescue(t *testing.T) {
 		t.Errorf("its picture: %v", err)
 	}
 	for path, want := range map[string]int{
-		"?zone=moon": 422, "?zone=wings&symptom=blue": 422, "?zone=wings&where=up": 422, "?zone=wings&since=ever": 422, "?zone=wings&answers=finger": 422, "?at=noon": 422, "?at=0009-01-01T00:00:00Z": 422, "/picture?symptom=blue": 404, "/picture?symptom=sticky": 404,
+		"?zone=moon": 422, "?zone=wings&symptom=blue": 422, "?zone=wings&where=up": 422, "?zone=wings&since=ever": 422, "?zone=wings&look=ugly": 422, "?zone=wings&rubs=1": 422, "?zone=wings&answers=finger": 422, "?at=noon": 422, "?at=0009-01-01T00:00:00Z": 422, "/picture?symptom=blue": 404, "/picture?symptom=sticky": 404,
 	} {
 		if r := s.ask("GET", "/api/builds/nightjar/rescue"+path, ""); r.StatusCode != want {
 			t.Errorf("%s: %d, want %d", path, r.StatusCode, want)

@@ -84,7 +84,7 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	}
 	t.Mind = rescue.Caution
 	for _, x := range rescue.Symptoms() {
-		t.Mishaps = append(t.Mishaps, wire.Mishap{ID: x.ID, Seen: x.Words, Also: []string{x.Short, x.Also}, Rules: x.Rules(), Do: x.First().Words})
+		t.Mishaps = append(t.Mishaps, wire.Mishap{ID: x.ID, Seen: x.Words, Also: []string{x.Short, x.Also}, Do: x.First().Words})
 	}
 	for _, w := range draft.WishWords {
 		t.Wishes = append(t.Wishes, wire.Wish{ID: string(w.ID), Words: w.Words})

@@ -183,11 +183,10 @@ type Answer struct {
 
 // Mishap is what one sees when something went wrong, and what may be done about it.
 type Mishap struct {
-	ID    string   `json:"id"`
-	Seen  string   `json:"seen"`
-	Also  []string `json:"also"`  // other words for it
-	Rules []string `json:"rules"` // that see it coming
-	Do    string   `json:"do"`
+	ID   string   `json:"id"`
+	Seen string   `json:"seen"`
+	Also []string `json:"also"` // other words for it
+	Do   string   `json:"do"`
 }
 
 // Workings are the engine's own tables.

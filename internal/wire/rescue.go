@@ -16,9 +16,8 @@ type Rescue struct {
 	Found    []string        `json:"found"` // those that what was typed may mean, the likeliest first
 	Wheres   []Wish          `json:"wheres"`
 	Whens    []Wish          `json:"whens"`
+	Looks    []Wish          `json:"looks"`
 	Symptom  string          `json:"symptom"` // that was chosen; empty for none yet
-	Where    string          `json:"where"`
-	Since    string          `json:"since"`
 	Missing  string          `json:"missing"` // why this zone can hardly show it
 	Causes   []RescueCause   `json:"causes"`
 	Ask      *RescueAsk      `json:"ask"`

@@ -1908,7 +1908,6 @@ export interface Mishap {
   id: string;
   seen: string;
   also: string[];
-  rules: string[];
   do: string;
 }
 /**
@@ -3217,9 +3216,8 @@ export interface Rescue {
   found: string[];
   wheres: Wish[];
   whens: Wish[];
+  looks: Wish[];
   symptom: string;
-  where: string;
-  since: string;
   missing: string;
   causes: RescueCause[];
   ask: RescueAsk;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, toRef, watch } from 'vue'
+import { computed, ref, toRef } from 'vue'
 
-import { useBuild } from '../build/useBuild'
+import { useOpened } from '../build/useOpened'
 import ChoiceRow from '../builds/ChoiceRow.vue'
 import MomentField from '../shared/MomentField.vue'
 import SparrowMark from '../shared/SparrowMark.vue'
@@ -12,14 +12,7 @@ import { useLastCoat } from './useLastCoat'
 
 /** Last coats side by side for a zone: from what each does to what lies there. */
 const props = defineProps<{ slug: string }>()
-const store = useBuild()
-watch(
-  () => props.slug,
-  (slug) => {
-    if (store.build?.slug !== slug) void store.open(slug)
-  },
-  { immediate: true },
-)
+const store = useOpened(() => props.slug)
 const l = useLastCoat(toRef(props, 'slug'))
 const { last, chosen, zone, wishes, at } = l
 const problem = computed(() => store.problem || (last.value ? '' : l.list.problem.value))

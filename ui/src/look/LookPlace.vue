@@ -4,7 +4,7 @@ import { storeToRefs } from 'pinia'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { useBuild } from '../build/useBuild'
+import { useOpened } from '../build/useOpened'
 import AirPicture from '../instruments/airframe/AirPicture.vue'
 import SparrowMark from '../shared/SparrowMark.vue'
 import { now } from '../shared/useClock'
@@ -25,17 +25,10 @@ const LookMarkings = defineAsyncComponent(() => import('./LookMarkings.vue'))
 const LookStains = defineAsyncComponent(() => import('./LookStains.vue'))
 
 const props = defineProps<{ slug: string }>()
-const store = useBuild()
+const store = useOpened(() => props.slug)
 const route = useRoute()
 const router = useRouter()
 const { build, at } = storeToRefs(store)
-watch(
-  () => props.slug,
-  (slug) => {
-    if (store.build?.slug !== slug) void store.open(slug)
-  },
-  { immediate: true },
-)
 
 store.stays = true
 onBeforeUnmount(() => (store.stays = false))

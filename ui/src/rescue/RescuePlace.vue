@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
-import { computed, ref, toRef, watch } from 'vue'
+import { computed, ref, toRef } from 'vue'
 
-import { useBuild } from '../build/useBuild'
+import { useOpened } from '../build/useOpened'
+import ChoiceRow from '../builds/ChoiceRow.vue'
 import SparrowMark from '../shared/SparrowMark.vue'
 import StateMark from '../shared/StateMark.vue'
 import { useKeys } from '../shared/useKeys'
@@ -12,14 +13,7 @@ import { useRescue } from './useRescue'
 
 /** Something went wrong: what is seen, why it is so in this stack, what to do now. */
 const props = defineProps<{ slug: string }>()
-const store = useBuild()
-watch(
-  () => props.slug,
-  (slug) => {
-    if (store.build?.slug !== slug) void store.open(slug)
-  },
-  { immediate: true },
-)
+const store = useOpened(() => props.slug)
 const r = useRescue(toRef(props, 'slug'))
 const { last, way } = r
 const problem = computed(() => store.problem || (last.value ? '' : r.told.problem.value))
@@ -39,6 +33,18 @@ const shown = computed(() => {
   const chosen = possible.value.find((s) => s.id === last.value?.symptom)
   return chosen && !first.includes(chosen) ? [chosen, ...first] : first
 })
+const yesOrNo = [
+  { id: 'yes', words: 'yes' },
+  { id: 'no', words: 'no' },
+]
+/** What may be told of it; a second press takes it back. */
+const details = computed(() => [
+  { id: 'where', label: 'Where on it', choices: last.value?.wheres ?? [] },
+  { id: 'since', label: 'Since', choices: last.value?.whens ?? [] },
+  { id: 'look', label: 'It looks', choices: last.value?.looks ?? [] },
+  { id: 'rubs', label: 'Comes off on a finger', choices: yesOrNo },
+  { id: 'tacky', label: 'Sticks to a finger', choices: yesOrNo },
+])
 const folded = computed(() => (last.value?.symptoms ?? []).filter((s) => s.missing))
 const ways = computed(() => last.value?.ways.slice(0, 6) ?? [])
 useKeys({ 'Ctrl+z': () => store.undo(), 'Ctrl+y': () => store.redo() })
@@ -113,30 +119,15 @@ async function take() {
               <i :style="{ background: z.colour }" />{{ z.name }} <span class="soft small">{{ z.words }}</span>
             </button>
           </div>
-          <div class="chips" role="group" aria-label="Where on it">
-            <button
-              v-for="w in last.wheres"
-              :key="w.id"
-              type="button"
-              class="chip"
-              :aria-pressed="w.id === last.where"
-              @click="r.toggle('where', w.id)"
-            >
-              {{ w.words }}
-            </button>
-          </div>
-          <div class="chips" role="group" aria-label="Since when">
-            <button
-              v-for="w in last.whens"
-              :key="w.id"
-              type="button"
-              class="chip"
-              :aria-pressed="w.id === last.since"
-              @click="r.toggle('since', w.id)"
-            >
-              {{ w.words }}
-            </button>
-          </div>
+          <ChoiceRow
+            v-for="d in details"
+            :key="d.id"
+            :label="d.label"
+            told
+            :choices="d.choices"
+            :chosen="r.text(d.id)"
+            @choose="(v) => r.toggle(d.id, v)"
+          />
           <p class="figure soft small">{{ last.clock }}</p>
         </div>
         <div class="why">
@@ -337,8 +328,7 @@ async function take() {
   height: 18px;
   border: 1px solid var(--line);
 }
-.chip[aria-checked='true'],
-.chip[aria-pressed='true'] {
+.chip[aria-checked='true'] {
   border-bottom-color: var(--ink);
   background: rgb(var(--v-theme-surface));
   font-weight: 700;

@@ -7,10 +7,10 @@ import type { Rescue } from '../wire'
 /** What is seen on a zone, kept in the address, and what the engine makes of it. */
 export function useRescue(slug: Ref<string>) {
   const { text, set } = useAddress()
-  const names = ['zone', 'at', 'seen', 'symptom', 'where', 'since', 'answers'] as const
+  const names = ['zone', 'at', 'seen', 'symptom', 'where', 'since', 'look', 'rubs', 'tacky', 'answers'] as const
   const query = computed(() => Object.fromEntries(names.map((n) => [n, text(n)]).filter(([, v]) => v)))
   const { revision, answer: told, last } = useAsked<Rescue>(slug, query, () => api.rescue(slug.value, query.value))
-  const toggle = (name: 'where' | 'since', v: string) => set({ [name]: text(name) === v ? '' : v })
+  const toggle = (name: string, v: string) => set({ [name]: text(name) === v ? '' : v })
   const choose = (symptom: string) => set({ symptom, answers: '' })
   const answer = (test: string, is: 'yes' | 'no') =>
     set({ answers: [text('answers'), `${test}=${is}`].filter(Boolean).join(',') })

@@ -2,7 +2,7 @@
 import { useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, toRef, useTemplateRef, watch } from 'vue'
 
-import { useBuild } from '../build/useBuild'
+import { useOpened } from '../build/useOpened'
 import { useTrade } from '../edit/useTrade'
 import { capital } from '../shared/capital'
 import MomentField from '../shared/MomentField.vue'
@@ -18,15 +18,8 @@ import WishOrder from './WishOrder.vue'
 const WipeTrainer = defineAsyncComponent(() => import('./WipeTrainer.vue'))
 
 const props = defineProps<{ slug: string }>()
-const store = useBuild()
+const store = useOpened(() => props.slug)
 const trade = useTrade()
-watch(
-  () => props.slug,
-  (slug) => {
-    if (store.build?.slug !== slug) void store.open(slug)
-  },
-  { immediate: true },
-)
 const small = useMediaQuery('(max-width: 640px)') // the list comes first, and a tap lays the card over it
 const opened = ref(false)
 const over = computed(() => small.value && opened.value)
