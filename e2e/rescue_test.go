@@ -37,6 +37,7 @@ func TestRescue(t *testing.T) {
 	b.sees(".rescue .causes li:last-child", "Something that no one wrote down")
 	b.click("[aria-label='Where on it'] button", "in patches")
 	b.click("[aria-label=Since] button", "while it dried")
+	b.click(".rescue summary", "How it looks and feels")
 	b.click("[aria-label='It looks'] button", "pale")
 	b.click("[aria-label='Sticks to a finger'] button", "no")
 	b.sees("[aria-label='Sticks to a finger'] [aria-pressed=true]", "no")

@@ -120,7 +120,7 @@ async function take() {
             </button>
           </div>
           <ChoiceRow
-            v-for="d in details"
+            v-for="d in details.slice(0, 2)"
             :key="d.id"
             :label="d.label"
             told
@@ -128,6 +128,18 @@ async function take() {
             :chosen="r.text(d.id)"
             @choose="(v) => r.toggle(d.id, v)"
           />
+          <details :open="details.slice(2).some((d) => r.text(d.id))">
+            <summary>How it looks and feels</summary>
+            <ChoiceRow
+              v-for="d in details.slice(2)"
+              :key="d.id"
+              :label="d.label"
+              told
+              :choices="d.choices"
+              :chosen="r.text(d.id)"
+              @choose="(v) => r.toggle(d.id, v)"
+            />
+          </details>
           <p class="figure soft small">{{ last.clock }}</p>
         </div>
         <div class="why">
@@ -153,45 +165,45 @@ async function take() {
               </div>
             </li>
           </ul>
+          <section v-if="last.ask || last.answered.length" class="question" aria-label="A question">
+            <p v-for="a in last.answered" :key="a.test" class="small">
+              {{ a.words }}: <b>{{ a.is }}</b>
+              <button type="button" class="link" @click="r.unanswer(a.test)">take it back</button>
+            </p>
+            <template v-if="last.ask">
+              <div>
+                <b>{{ last.ask.words }}</b>
+                <p class="soft small">
+                  {{ last.ask.caution || 'Harms nothing.' }} Costs: {{ last.ask.costs }}; {{ last.ask.worth }}.
+                </p>
+              </div>
+              <div class="answers">
+                <button type="button" class="act" @click="r.answer(last.ask.test, 'yes')">{{ last.ask.yes }}</button>
+                <button type="button" class="act" @click="r.answer(last.ask.test, 'no')">{{ last.ask.no }}</button>
+              </div>
+            </template>
+          </section>
+          <section v-if="ways.length" class="now">
+            <h2 class="plate">What now: <span class="soft small">the stack today, and how deep each goes</span></h2>
+            <RescueWays
+              :ways="ways"
+              :films="last.films"
+              :chosen="way?.remedy ?? ''"
+              @choose="(v) => (r.chosen.value = v)"
+            />
+            <div v-if="way" class="chosen" aria-live="polite">
+              <p v-if="way.steps.length">
+                <b>{{ way.words }}:</b> {{ way.steps.join('; ') }}.
+                <template v-if="way.redo.length"> Then again: {{ way.redo.join('; ') }}.</template>
+                <template v-if="way.until"> It is {{ way.until }}.</template>
+              </p>
+              <p v-for="h in way.harms" :key="h" class="small"><StateMark :state="way.state" /> {{ h }}</p>
+              <p class="soft small">{{ way.caution }} {{ last.caution }}</p>
+            </div>
+          </section>
         </div>
       </section>
-      <section v-if="last.ask || last.answered.length" class="question" aria-label="A question">
-        <p v-for="a in last.answered" :key="a.test" class="small">
-          {{ a.words }}: <b>{{ a.is }}</b>
-          <button type="button" class="link" @click="r.unanswer(a.test)">take it back</button>
-        </p>
-        <template v-if="last.ask">
-          <div>
-            <b>{{ last.ask.words }}</b>
-            <p class="soft small">
-              {{ last.ask.caution || 'Harms nothing.' }} Costs: {{ last.ask.costs }}; {{ last.ask.worth }}.
-            </p>
-          </div>
-          <div class="answers">
-            <button type="button" class="act" @click="r.answer(last.ask.test, 'yes')">{{ last.ask.yes }}</button>
-            <button type="button" class="act" @click="r.answer(last.ask.test, 'no')">{{ last.ask.no }}</button>
-          </div>
-        </template>
-      </section>
       <template v-if="ways.length">
-        <section class="now">
-          <h2 class="plate">What now: <span class="soft small">the stack today, and how deep each goes</span></h2>
-          <RescueWays
-            :ways="ways"
-            :films="last.films"
-            :chosen="way?.remedy ?? ''"
-            @choose="(v) => (r.chosen.value = v)"
-          />
-          <div v-if="way" class="chosen" aria-live="polite">
-            <p v-if="way.steps.length">
-              <b>{{ way.words }}:</b> {{ way.steps.join('; ') }}.
-              <template v-if="way.redo.length"> Then again: {{ way.redo.join('; ') }}.</template>
-              <template v-if="way.until"> It is {{ way.until }}.</template>
-            </p>
-            <p v-for="h in way.harms" :key="h" class="small"><StateMark :state="way.state" /> {{ h }}</p>
-            <p class="soft small">{{ way.caution }} {{ last.caution }}</p>
-          </div>
-        </section>
         <WayBack v-if="last.back.length" :back="last.back" :living="last.living" :shut="last.shut" />
         <button v-if="way" type="button" class="act first take" @click="take">
           {{ way.words }}<span class="figure">{{ way.work }}</span>
@@ -296,11 +308,12 @@ async function take() {
 }
 .both {
   display: grid;
-  grid-template-columns: minmax(260px, 2fr) 3fr;
+  grid-template-columns: minmax(240px, 1fr) minmax(0, 2fr);
   gap: 20px;
   border-top: 1px solid var(--line);
 }
-.where {
+.where,
+.why {
   display: grid;
   gap: 10px;
   align-content: start;
