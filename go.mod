@@ -7,6 +7,7 @@ ignore ./ui/node_modules
 require (
 	github.com/andybalholm/brotli v1.3.0
 	github.com/arran4/golang-ical v0.3.4
+	github.com/bep/imagemeta v1.0.1
 	github.com/emersion/go-ical v0.0.0-20250329121855-f41e73efc392
 	github.com/go-pdf/fpdf v0.9.0
 	github.com/go-playground/validator/v10 v10.30.6

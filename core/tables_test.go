@@ -25,6 +25,7 @@ import (
 	"inkysparrow/core/mix"
 	"inkysparrow/core/picture"
 	"inkysparrow/core/pigment"
+	"inkysparrow/core/photo"
 	"inkysparrow/core/rescue"
 	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
@@ -78,7 +79,7 @@ func TestTables(t *testing.T) {
 			t.Errorf("school %s lacks a question, answers or its usual one", s.ID)
 		}
 	}
-	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &verdict.Numbers, &chance.Numbers, &pigment.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &airframe.Numbers, &look.Numbers, &picture.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &effect.Numbers, &choose.Numbers, &finish.Numbers, &rescue.Numbers, &learn.Numbers, &bench.Numbers} {
+	for _, table := range []*fact.Table{&climate.Numbers, &solvent.Numbers, &coating.Numbers, &cure.Numbers, &stack.Numbers, &verdict.Numbers, &chance.Numbers, &pigment.Numbers, &wash.Numbers, &route.Numbers, &timeline.Numbers, &rule.Numbers, &draft.Numbers, &guide.Numbers, &colour.Numbers, &shade.Numbers, &gloss.Numbers, &dose.Numbers, &decal.Numbers, &wear.Numbers, &airframe.Numbers, &look.Numbers, &picture.Numbers, &follow.Numbers, &mix.Numbers, &swab.Numbers, &effect.Numbers, &choose.Numbers, &finish.Numbers, &rescue.Numbers, &photo.Numbers, &learn.Numbers, &bench.Numbers} {
 		if len(table.Rows()) == 0 {
 			t.Error("a table of numbers is empty")
 		}

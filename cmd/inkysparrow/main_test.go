@@ -3,8 +3,10 @@ package main
 import (
 	"bytes"
 	"encoding/json"
+	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -21,6 +23,7 @@ func TestCheck(t *testing.T) {
 		t.Fatal(err)
 	}
 	picture := filepath.Join(t.TempDir(), "look.png")
+	photographed := photographs(t)
 	for _, tc := range []struct {
 		name     string
 		args     []string
@@ -46,6 +49,14 @@ func TestCheck(t *testing.T) {
 		{"no such symptom", []string{"rescue", "../../examples/clean.json", "--zone", "upper", "--symptom", "blue"}, "", 2, "", `symptom: no symptom "blue"; there are lifted`},
 		{"no such answer", []string{"rescue", "../../examples/clean.json", "--zone", "upper", "--symptom", "frosted", "--answer", "finger"}, "", 2, "", `answer: "finger" is not an answer`},
 		{"nowhere", []string{"rescue", "../../examples/clean.json", "--zone", "upper", "--symptom", "frosted", "--where", "moon"}, "", 2, "", `where: "moon" is none of open`},
+		{"a photograph", []string{"measure", "PHOTO", "--plan", "../../examples/clean.json", "--view", "top", "--points", "POINTS"}, "", 0, "Lines, ", ""},
+		{"a photograph told as JSON", []string{"measure", "PHOTO", "--plan", "../../examples/clean.json", "--view", "top", "--points", "POINTS", "--at", "2027-03-04T20:00:00Z", "--known", "KNOWN", "--json"}, "", 0, `"format": "inkysparrow-measured/1"`, ""},
+		{"one that is too small to be trusted", []string{"measure", "SMALL", "--plan", "../../examples/clean.json", "--view", "top", "--points", "0,0=-60,0;60,0=60,0;60,60=60,60;0,60=-60,60"}, "", 3, "", "pixels a millimetre"},
+		{"no photograph", []string{"measure", "../../examples/clean.json", "--plan", "../../examples/clean.json", "--view", "top", "--points", "POINTS"}, "", 2, "", "This is no photograph"},
+		{"too few places", []string{"measure", "PHOTO", "--plan", "../../examples/clean.json", "--view", "top", "--points", "0,0=0,0"}, "", 2, "", "points: four places or more are needed"},
+		{"places that can't be read", []string{"measure", "PHOTO", "--plan", "../../examples/clean.json", "--view", "top", "--points", "here"}, "", 2, "", `points: "here" is not X,Y=x,y`},
+		{"no view", []string{"measure", "PHOTO", "--plan", "../../examples/clean.json", "--view", "all", "--points", "POINTS"}, "", 2, "", "view: say which one is seen"},
+		{"paint of no zone", []string{"measure", "PHOTO", "--plan", "../../examples/clean.json", "--view", "top", "--points", "POINTS", "--known", "moon@3,4"}, "", 2, "", `known: no zone "moon"`},
 		{"last coats side by side", []string{"lastcoat", "../../examples/clean.json", "--zone", "upper", "--wish", "flat"}, "", 0, "any flat solvent lacquer", ""},
 		{"as JSON, at a moment", []string{"lastcoat", "../../examples/clean.json", "--zone", "upper", "--at", "2027-03-04T20:00:00Z", "--json"}, "", 0, `"format": "inkysparrow-lastcoat/1"`, ""},
 		{"last coats for no zone", []string{"lastcoat", "../../examples/clean.json", "--zone", "moon"}, "", 2, "", `zone: no zone "moon"; there are upper`},
@@ -85,7 +96,7 @@ func TestCheck(t *testing.T) {
 	} {
 		t.Run(tc.name, func(t *testing.T) {
 			var out, errs bytes.Buffer
-			status := run(tc.args, strings.NewReader(tc.stdin), &out, &errs)
+			status := run(photographed(tc.args), strings.NewReader(tc.stdin), &out, &errs)
 			if status != tc.status || !strings.Contains(out.String(), tc.out) || !strings.Contains(errs.String(), tc.err) {
 				t.Errorf("status %d, out %q, errors %q", status, out.String(), errs.String())
 			}
@@ -148,10 +159,39 @@ func TestTonightAndLearned(t *testing.T) {
 	} {
 		t.Run(tc.name, func(t *testing.T) {
 			var out, errs strings.Builder
-			exit := run(tc.args, strings.NewReader(""), &out, &errs)
+			exit := run(photographed(tc.args), strings.NewReader(""), &out, &errs)
 			if all := out.String() + errs.String(); exit != tc.exit || !strings.Contains(all, tc.want) {
 				t.Errorf("exit %d, said %.400s", exit, all)
 			}
 		})
+	}
+}
+
+// photographs has the product draw its own model as two photographs, one of them too small, and returns what puts them and where their places are into arguments.
+func photographs(t *testing.T) func(args []string) []string {
+	t.Helper()
+	dir := t.TempDir()
+	large, small := filepath.Join(dir, "large.png"), filepath.Join(dir, "small.png")
+	var told bytes.Buffer
+	if run([]string{"look", "../../examples/clean.json", "--view", "top", "--width", "1600", "-o", large, "--json"}, nil, &told, os.Stderr) != 0 || run([]string{"look", "../../examples/clean.json", "--view", "top", "--width", "121", "-o", small}, nil, &bytes.Buffer{}, os.Stderr) != 0 {
+		t.Fatal("nothing was drawn")
+	}
+	var l plan.Looked
+	if err := json.Unmarshal(told.Bytes(), &l); err != nil {
+		t.Fatal(err)
+	}
+	v := l.Views[0]
+	var points []string
+	for _, at := range [][2]float64{{-50, 60}, {50, 60}, {0, 10}, {0, 140}, {30, 80}} {
+		points = append(points, fmt.Sprintf("%.1f,%.1f=%g,%g", float64(v.X)+(at[0]-v.LowXMM)*v.PxPerMM, float64(v.Y)+(at[1]-v.LowYMM)*v.PxPerMM, at[0], at[1]))
+	}
+	known := fmt.Sprintf("upper@%.0f,%.0f", float64(v.X)+(40-v.LowXMM)*v.PxPerMM, float64(v.Y)+(72-v.LowYMM)*v.PxPerMM)
+	put := strings.NewReplacer("PHOTO", large, "SMALL", small, "POINTS", strings.Join(points, ";"), "KNOWN", known)
+	return func(args []string) []string {
+		args = slices.Clone(args)
+		for i := range args {
+			args[i] = put.Replace(args[i])
+		}
+		return args
 	}
 }

@@ -34,6 +34,7 @@ import (
 	"inkysparrow/core/mix"
 	"inkysparrow/core/picture"
 	"inkysparrow/core/pigment"
+	"inkysparrow/core/photo"
 	"inkysparrow/core/rescue"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
@@ -204,6 +205,7 @@ func numbersTable() (rows []wire.Working) {
 		{"choosing a wash", choose.Numbers.Rows()},
 		{"choosing a last coat", finish.Numbers.Rows()},
 		{"rescue: what is seen, why, what to do", rescue.Numbers.Rows()},
+		{"photo: how far a photograph is trusted, what is measured on it", photo.Numbers.Rows()},
 		{"the strip and the practice bench", swab.Numbers.Rows()},
 		{"what your own films tell", learn.Numbers.Rows()},
 		{"the bench", bench.Numbers.Rows()},
