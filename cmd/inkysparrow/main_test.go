@@ -159,7 +159,7 @@ func TestTonightAndLearned(t *testing.T) {
 	} {
 		t.Run(tc.name, func(t *testing.T) {
 			var out, errs strings.Builder
-			exit := run(photographed(tc.args), strings.NewReader(""), &out, &errs)
+			exit := run(tc.args, strings.NewReader(""), &out, &errs)
 			if all := out.String() + errs.String(); exit != tc.exit || !strings.Contains(all, tc.want) {
 				t.Errorf("exit %d, said %.400s", exit, all)
 			}
