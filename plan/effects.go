@@ -51,7 +51,7 @@ func (f File) resolveEffects(p *route.Plan) error {
 				}
 				continue
 			}
-			j := &effect.Job{Airframe: p.Airframe, Step: s, Wear: p.Wear}
+			j := &effect.Job{Airframe: p.Airframe, Step: s, Wear: p.Wear, Veil: f.hand.Veil}
 			if s.Do.Counts == route.CountsPasses {
 				j.Paint = p.Zones[i].Tones(k).Panel
 			}

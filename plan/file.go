@@ -40,6 +40,7 @@ type File struct {
 	mind *learn.Mind       // see Knowing
 	went []MishapOn        // see Remembering
 	air  []climate.Reading // see Measured
+	hand Handed            // see ByHand
 }
 
 // Build is what is being built.
@@ -50,8 +51,11 @@ type Build struct {
 
 	LaidFrom *time.Time `json:"laid_from,omitempty" jsonschema:"description=What was not done by then was put off: nothing that is left is scheduled before it."`
 
-	Wanted Date   `json:"wanted,omitempty" jsonschema:"description=The day it should be ready."`
-	Note   string `json:"note,omitempty" jsonschema:"maxLength=5000"`
+	Wanted   Date   `json:"wanted,omitempty" jsonschema:"description=The day it should be ready."`
+	Finished Date   `json:"finished,omitempty" jsonschema:"description=The day it was finished: from then on it is off the bench and is only touched up."`
+	By       string `json:"by,omitempty" jsonschema:"maxLength=60,description=Who builds it."`
+	Way      string `json:"way,omitempty" jsonschema:"maxLength=100,description=What its route is offered as to later builds, such as how I do a naval fighter; empty for not at all."`
+	Note     string `json:"note,omitempty" jsonschema:"maxLength=5000"`
 
 	Care    Care    `json:"care,omitempty" jsonschema:"description=How careful one wants to be with dates; as usual where it is left out."`
 	Waiting float64 `json:"waiting,omitempty" jsonschema:"minimum=0.02,maximum=5,description=What an evening of waiting costs, against an evening of work that is lost; 0.35 where it is left out."`
@@ -281,6 +285,7 @@ type Said struct {
 
 	ID        string     `json:"id,omitempty" jsonschema:"maxLength=64,description=Of the press that said it."`
 	Device    string     `json:"device,omitempty" jsonschema:"maxLength=64,description=Where it was pressed."`
+	Who       string     `json:"who,omitempty" jsonschema:"maxLength=60,description=Who said it."`
 	Otherwise *Otherwise `json:"otherwise,omitempty"`
 }
 

@@ -39,7 +39,7 @@ func Slug(name string) string { return slug(name, "build") }
 // Anew returns the plan as it would be for a model that is still to be painted: nothing done, nothing pinned, under a new name.
 func (f File) Anew(name string) File {
 	out := f.Clone()
-	out.Build.Name = name
+	out.Build.Name, out.Build.Finished, out.Build.Way = name, "", ""
 	for z := range out.Zones {
 		for i := range out.Zones[z].Steps {
 			out.Zones[z].Steps[i].Done, out.Zones[z].Steps[i].At = nil, nil

@@ -3,6 +3,7 @@ package plan
 import (
 	"context"
 	"fmt"
+	"image"
 	"math"
 	"slices"
 	"strconv"
@@ -119,9 +120,6 @@ const photoPixels = 900_000
 // Measure measures a photograph beside what a timeline plans.
 func (p *Painter) Measure(ctx context.Context, tl *timeline.Timeline, q PhotoQuery) (*Measured, *photo.Measured, error) {
 	lq := LookQuery{At: q.At, Views: []airframe.View{q.View}, Light: "even"}
-	if q.Raking {
-		q.Card, q.Known = "", "" // the light is not what is measured
-	}
 	low, high := p.Shape.Airframe.Bounds(q.View)
 	lq.PxPerMM = min(6, math.Sqrt(photoPixels/max(1, (high.X-low.X+10)*(high.Y-low.Y+10))))
 	align, err := photo.Align(q.Pairs)
@@ -161,20 +159,9 @@ func (p *Painter) Measure(ctx context.Context, tl *timeline.Timeline, q PhotoQue
 	slices.SortFunc(sub.Plumes, func(a, b photo.Plume) int {
 		return strings.Compare(a.Step.ID+strconv.FormatFloat(a.Cloud.From.Y, 'f', 3, 64), b.Step.ID+strconv.FormatFloat(b.Cloud.From.Y, 'f', 3, 64))
 	})
-	light := photo.AsTaken
-	switch {
-	case q.Known != "":
-		z := p.Shape.Zone(q.Known)
-		if z < 0 || z >= len(s.Skins) {
-			return nil, nil, fault("known", "no zone %q; there are %s", q.Known, strings.Join(p.Shape.Zones, ", "))
-		}
-		if light, err = q.Picture.Known(q.KnownAt, s.Skins[z].Surface); err != nil {
-			return nil, nil, fault("known", "%v", err)
-		}
-	case q.Card != "":
-		if light, err = q.Picture.Card(q.CardAt, q.Card); err != nil {
-			return nil, nil, fault("white", "%v", err)
-		}
+	light, err := p.lightOf(tl, q)
+	if err != nil {
+		return nil, nil, err
 	}
 	got, err := photo.Measure(ctx, q.Picture, align, light, sub)
 	if err != nil {
@@ -415,4 +402,44 @@ func ReadKnown(text string) (zone string, at airframe.Pt, err error) {
 		return "", at, fault("known", "%.60q is not ZONE@X,Y", text)
 	}
 	return zone, at, nil
+}
+
+// LaidIn draws a photograph as its view stands in the picture that q asks for, its light corrected where it is known.
+func (p *Painter) LaidIn(ctx context.Context, tl *timeline.Timeline, q LookQuery, of PhotoQuery) (*image.RGBA, error) {
+	frame, err := p.Frame(ctx, q)
+	if err != nil {
+		return nil, err
+	}
+	align, err := photo.Align(of.Pairs)
+	if err != nil {
+		return nil, fault("points", "%v", err)
+	}
+	light, err := p.lightOf(tl, of)
+	if err != nil {
+		return nil, err
+	}
+	panel := frame.Panels[0]
+	return photo.Laid(ctx, of.Picture, align, light, frame.Width, frame.Height, func(x, y float64) airframe.Pt { return panel.At(x, y) })
+}
+
+// lightOf returns how a photograph's light is corrected.
+func (p *Painter) lightOf(tl *timeline.Timeline, q PhotoQuery) (light photo.Light, err error) {
+	light = photo.AsTaken
+	switch {
+	case q.Raking: // the light is not what is measured
+	case q.Known != "":
+		z := p.Shape.Zone(q.Known)
+		skins := p.Skins(tl, LookQuery{At: q.At})
+		if z < 0 || z >= len(skins) {
+			return light, fault("known", "no zone %q; there are %s", q.Known, strings.Join(p.Shape.Zones, ", "))
+		}
+		if light, err = q.Picture.Known(q.KnownAt, skins[z].Surface); err != nil {
+			return light, fault("known", "%v", err)
+		}
+	case q.Card != "":
+		if light, err = q.Picture.Card(q.CardAt, q.Card); err != nil {
+			return light, fault("white", "%v", err)
+		}
+	}
+	return light, nil
 }

@@ -22,6 +22,7 @@ type Press struct {
 	At     time.Time `json:"at"`   // when it was so
 	Made   time.Time `json:"made"` // when the key was pressed
 
+	Who       string     `json:"who,omitempty"`   // pressed it, in a household or a club
 	Of        string     `json:"of,omitempty"`    // of TakeBack and AtTime: the press
 	Share     Share      `json:"share,omitempty"` // of the zone that was done, where that was not all of it
 	Otherwise *Otherwise `json:"otherwise,omitempty"`
@@ -64,6 +65,8 @@ func (p Press) Held() error {
 	switch {
 	case len(p.ID) < 8 || len(p.ID) > 64:
 		return fault("id", "from 8 to 64 characters")
+	case len(p.Who) > 60:
+		return fault("who", "up to 60 characters")
 	case p.Device == "" || len(p.Device) > 64:
 		return fault("device", "from 1 to 64 characters")
 	case !slices.Contains(PressWords(), p.Word):
@@ -177,7 +180,7 @@ func (f File) Fold(all []Press) (out File, words []string) {
 			said := of[s.ID]
 			for _, t := range s.Told { // what was pressed on another machine, before the plan came here, is only known from the plan
 				if t.ID != "" && !known[t.ID] && spokenOf(t.ID, all) {
-					said = append(said, Press{ID: t.ID, Device: t.Device, Step: s.ID, Word: string(t.Said), At: t.At, Otherwise: t.Otherwise})
+					said = append(said, Press{ID: t.ID, Device: t.Device, Step: s.ID, Word: string(t.Said), At: t.At, Who: t.Who, Otherwise: t.Otherwise})
 				}
 			}
 			if len(said) > 0 {
@@ -220,7 +223,7 @@ func (f *File) say(z, i int, said []Press, holds map[string]bool, words *[]strin
 			continue
 		}
 		marks = marks || !route.Saying(p.Word).OfFilm()
-		told = append(told, Said{At: p.At.UTC().Truncate(time.Second), Said: Saying(p.Word), ID: p.ID, Device: p.Device, Otherwise: p.Otherwise})
+		told = append(told, Said{At: p.At.UTC().Truncate(time.Second), Said: Saying(p.Word), ID: p.ID, Device: p.Device, Who: p.Who, Otherwise: p.Otherwise})
 		if !was || !at.Equal(p.At.UTC().Truncate(time.Second)) {
 			*words = append(*words, f.pressWords(z, i, p))
 		}

@@ -41,7 +41,7 @@ const memory = 400 * 24 * time.Hour
 func (f File) Resolve() (*route.Plan, error) {
 	p := &route.Plan{Name: f.Build.Name, Scale: f.Build.Scale, Start: f.Build.Start, Now: f.now, Schools: route.Schools(f.Schools)}
 	p.Wear = f.Targets()
-	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveShape, f.resolveEffects, f.resolveAir, f.resolveTold} {
+	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveShape, f.resolveEffects, func(p *route.Plan) error { f.resolveHand(p); return nil }, f.resolveAir, f.resolveTold} {
 		if err := check(p); err != nil {
 			return nil, err
 		}

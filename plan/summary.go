@@ -14,6 +14,7 @@ type Summary struct {
 	Finish       time.Time
 	Stops, Warns int
 	Uses         []Use
+	Finished     string // the day; empty while it is not
 }
 
 // Use is what a step that is still to be done will take of a product of the shelf.
@@ -35,7 +36,7 @@ func (f File) Summarise() (Summary, error) {
 
 // SumUp sums the plan up from what it was judged to be.
 func (f File) SumUp(r *rule.Report) Summary {
-	s := Summary{Finish: r.Finish}
+	s := Summary{Finish: r.Finish, Finished: string(f.Build.Finished)}
 	shelf := map[string]string{}
 	for _, p := range f.Products {
 		shelf[p.ID] = p.Shelf

@@ -20,7 +20,7 @@ import (
 )
 
 // columns are the columns of the CSV, in order; a file may leave out all but the name, kind and family, and have them in any order.
-var columns = []string{"id", "name", "kind", "family", "colour", "sheen", "carrier", "thinner", "remover", "hide_coats", "tenth_in_white", "dries", "touch_dry_h", "spoon_gu", "spoon_mist_gu", "solids_pct", "price", "size_ml", "mixed", "parents", "stock_ml", "opened", "used_up", "note"}
+var columns = []string{"id", "name", "kind", "family", "colour", "sheen", "carrier", "thinner", "remover", "hide_coats", "tenth_in_white", "dries", "touch_dry_h", "spoon_gu", "spoon_mist_gu", "solids_pct", "price", "size_ml", "mixed", "parents", "stock_ml", "opened", "used_up", "note", "with"}
 
 // spoken are the columns as the page calls them, lower case.
 var spoken = map[string]string{
@@ -152,7 +152,7 @@ func record(p Product) []string {
 	}
 	return []string{
 		p.ID, p.Name, string(p.Kind), string(p.Family), p.Colour, string(p.Sheen), liquidText(p.Carrier), liquidText(p.Thinner), liquidText(p.Remover),
-		hide, p.Tenth, string(p.Dries), some(p.TouchDryH), some(p.SpoonGU), some(p.MistedGU), some(p.SolidsPct), some(p.Price), some(p.SizeML), string(p.Mixed), parentsText(p.Parents), stock, string(p.Opened), string(p.UsedUp), p.Note,
+		hide, p.Tenth, string(p.Dries), some(p.TouchDryH), some(p.SpoonGU), some(p.MistedGU), some(p.SolidsPct), some(p.Price), some(p.SizeML), string(p.Mixed), parentsText(p.Parents), stock, string(p.Opened), string(p.UsedUp), p.Note, p.With,
 	}
 }
 
@@ -378,7 +378,7 @@ func productOf(row, heading []string, place map[string]int) (Product, error) {
 	}
 	p := Product{Product: plan.Product{
 		ID: cell("id"), Name: cell("name"), Kind: kindOf(cell("kind")), Family: familyOf(cell("family")), Colour: strings.ToLower(cell("colour")), Sheen: plan.Sheen(strings.ToLower(cell("sheen"))), Opened: plan.Date(cell("opened")),
-	}, UsedUp: plan.Date(cell("used_up"))}
+	}, UsedUp: plan.Date(cell("used_up")), With: cell("with")}
 	if i, ok := place["note"]; ok {
 		p.Note = plain(row[i])
 	}

@@ -34,6 +34,7 @@ type Product struct {
 	StockML *float64  `json:"stock_ml,omitempty" jsonschema:"minimum=0,maximum=100000,description=Millilitres at hand; not counted where it is left out."`
 	UsedUp  plan.Date `json:"used_up,omitempty"`
 	Note    string    `json:"note,omitempty" jsonschema:"maxLength=2000"`
+	With    string    `json:"with,omitempty" jsonschema:"maxLength=60,description=Who has it; empty for oneself."`
 }
 
 // Parse reads a list as JSON. Errors are *plan.FieldError and name the place.

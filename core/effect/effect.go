@@ -106,6 +106,7 @@ type Job struct {
 	Marked        bool            // decals lie on the zone
 	Brush         *Brush          // what a wet brush would do there; nil where nobody asked
 	Told          bool            // it is told in figures, and not only painted
+	Veil          float64         // how many times as thick as usual the hand's passes lie; 0 for as usual
 }
 
 // Brush is what a brush that is wet with the step's thinner does to the films below.

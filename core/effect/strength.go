@@ -37,9 +37,13 @@ func Follow(j *Job, passes int, share float64, followed bool) {
 	if s.Do.Counts == route.CountsPasses {
 		mix := mixOf(s, j.Paint)
 		own := suitsOf(j, mix)
-		s.Coats = min(s.Do.Most(), max(1, int(math.Round(float64(cmp.Or(passes, own.passes))*amount))))
+		veil := 1.0
+		if j.Veil > 0 && passes == 0 { // passes that somebody chose are that hand's own already
+			veil = j.Veil
+		}
+		s.Coats = min(s.Do.Most(), max(1, int(math.Round(float64(cmp.Or(passes, own.passes))*amount/veil))))
 		if own.dose > 0 {
-			_, paint, _ := Mix{Dense: mix.Dense}.laying(own.dose*j.amount(), s.Coats)
+			_, paint, _ := Mix{Dense: mix.Dense}.laying(own.dose*j.amount()/veil, s.Coats)
 			s.Thinning = 1/paint - 1
 		}
 	}

@@ -5,6 +5,7 @@
 package photo
 
 import (
+	"context"
 	"image"
 	"image/color"
 	"math"
@@ -131,3 +132,36 @@ func (p *Picture) about(q airframe.Pt, reach int) (c rgb, clipped float64, ok bo
 	}
 	return c, clipped, true
 }
+
+// Laid draws a photograph as a view of it: at tells which place of the view a point of the picture shows. What the photograph does not show is black. It returns why ctx ended where nobody waits.
+func Laid(ctx context.Context, p *Picture, a Alignment, light Light, w, h int, at func(x, y float64) airframe.Pt) (*image.RGBA, error) {
+	out := image.NewRGBA(image.Rect(0, 0, w, h))
+	for y := range h {
+		if err := context.Cause(ctx); err != nil {
+			return nil, err
+		}
+		for x := range w {
+			view := at(float64(x)+0.5, float64(y)+0.5)
+			here, next := a.Pixel(view), a.Pixel(at(float64(x)+1.5, float64(y)+0.5))
+			reach := int(math.Hypot(next.X-here.X, next.Y-here.Y) / 2)
+			c, ok := rgb{}, false
+			if reach > 0 && reach < mostReach {
+				c, _, ok = p.about(here, reach)
+			} else {
+				c, ok = p.at(here)
+			}
+			i := out.PixOffset(x, y)
+			out.Pix[i+3] = 255
+			if !ok {
+				continue
+			}
+			for k, v := range light.matrix.of(c) {
+				s, _ := encoded(min(1, max(0, v)))
+				out.Pix[i+k] = uint8(math.Round(255 * s))
+			}
+		}
+	}
+	return out, nil
+}
+
+const mostReach = 12 // pixels that are taken together

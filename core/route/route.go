@@ -128,6 +128,7 @@ type Step struct {
 	Started  time.Time       // when it was begun, of one that is under way; zero otherwise
 	Said     []Said          // what was said of it and its film, in order
 	Told     *coating.Told   // what one's own films say of its film; nil for nothing
+	Pace     float64         // how many times as long as usual the hand takes for it; 0 for as usual
 	Seen     Sight           // what was seen of it once it was done
 	After    time.Time       // it is not to be begun before; zero where it may be at any time
 	Decals   []decal.Decal   // that are put on, in any order
@@ -295,7 +296,11 @@ func (z *Zone) Attended(s *Step) time.Duration {
 		d := s.Do.Setup + decal.Time(decal.Works(s.Decals, coating.Gloss.Texture()))
 		return max(rounding, (d + rounding - 1).Truncate(rounding))
 	}
-	return s.Do.Attended(z.AreaCM2*s.effort(), max(1, s.Coats)) + (s.Blowing() + time.Minute - 1).Truncate(time.Minute)
+	long := s.Do.Attended(z.AreaCM2*s.effort(), max(1, s.Coats))
+	if s.Pace > 0 {
+		long = max(rounding, time.Duration(float64(long)*s.Pace+float64(rounding)/2).Truncate(rounding))
+	}
+	return long + (s.Blowing() + time.Minute - 1).Truncate(time.Minute)
 }
 
 // Dose returns how much the step takes on its zone, nothing for one that uses up no product. thinning is in parts of thinner to one of

@@ -11,12 +11,14 @@ import (
 	"fmt"
 	"io"
 	"slices"
+	"strings"
 	"time"
 
 	"modernc.org/sqlite"
 	lib "modernc.org/sqlite/lib"
 
 	"inkysparrow/core/say"
+	"inkysparrow/internal/album"
 	"inkysparrow/internal/store/db"
 	"inkysparrow/plan"
 )
@@ -144,6 +146,8 @@ func (s *Store) Carry(ctx context.Context, w io.Writer) (lost []string, err erro
 				return each(history.whole, func(r carriedShelfRevision) error { return put(r) })
 			}),
 			part(benchPart, func(put func(any) error) error { return carryBench(ctx, q, put) }),
+			part(journalPart, func(put func(any) error) error { return carryJournal(ctx, q, put) }),
+			s.carryPictures(ctx, q, z, short),
 			part("about.json", func(put func(any) error) error { return put(about) }),
 		)
 	})
@@ -292,8 +296,13 @@ func (s *Store) unpack(ctx context.Context, r io.ReaderAt, size int64, to string
 		return About{}, fmt.Errorf("%w: it is no zip file", ErrForeign)
 	}
 	parts := map[string]*zip.File{}
+	var shown []*zip.File
 	for _, f := range z.File {
-		if !slices.Contains([]string{"about.json", "builds.jsonl", "revisions.jsonl", "shelf.jsonl", "shelf-history.jsonl", benchPart}, f.Name) {
+		if strings.HasPrefix(f.Name, pictureDir) {
+			shown = append(shown, f)
+			continue
+		}
+		if !slices.Contains([]string{"about.json", "builds.jsonl", "revisions.jsonl", "shelf.jsonl", "shelf-history.jsonl", benchPart, journalPart}, f.Name) {
 			return About{}, fmt.Errorf("%w: %q is no part of an export", ErrForeign, f.Name)
 		}
 		if parts[f.Name] != nil {
@@ -324,7 +333,7 @@ func (s *Store) unpack(ctx context.Context, r io.ReaderAt, size int64, to string
 		return about, fmt.Errorf("%w: about.json tells of %d builds, %d revisions and %d products, there are %d, %d and %d",
 			ErrForeign, about.Builds, about.Revisions, about.Products, len(b.builds), len(b.of), len(b.bottles))
 	}
-	return about, nil
+	return about, s.unpackPictures(ctx, shown)
 }
 
 // bringing is an import under way.
@@ -390,6 +399,11 @@ func (b *bringing) all(ctx context.Context, q *db.Queries, parts map[string]*zip
 	}
 	if err := b.bench(ctx, q, parts); err != nil {
 		return err
+	}
+	if parts[journalPart] != nil {
+		if err := eachLine(parts, journalPart, func(line []byte) error { return b.journal(ctx, q, line) }); err != nil {
+			return err
+		}
 	}
 	return derive(ctx, q)
 }
@@ -528,4 +542,71 @@ func eachLine(parts map[string]*zip.File, name string, read func([]byte) error) 
 		return fmt.Errorf("%s, after line %d: the file was damaged on its way here", name, n)
 	}
 	return nil
+}
+
+// carryPictures writes what the photographs show, each once and as it is: it is packed already.
+func (s *Store) carryPictures(ctx context.Context, q *db.Queries, z *zip.Writer, short func(name string, gone int, what string)) error {
+	names, err := q.PhotoHashes(ctx)
+	if damaged(err) {
+		short(pictureDir, 1, "list")
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	gone := 0
+	for _, hash := range names {
+		_, bytes, err := s.Picture(ctx, hash, false)
+		if errors.Is(err, ErrNoPicture) || damaged(err) || errors.Is(err, ErrDamaged) {
+			gone++
+			continue
+		}
+		if err != nil {
+			return err
+		}
+		w, err := z.CreateHeader(&zip.FileHeader{Name: pictureDir + hash, Method: zip.Store})
+		if err != nil {
+			return err
+		}
+		if _, err := w.Write(bytes); err != nil {
+			return err
+		}
+	}
+	short(pictureDir, gone, "photograph")
+	return nil
+}
+
+// unpackPictures keeps the pictures of an import, each read as if it came from outside. One that nothing names is swept later.
+func (s *Store) unpackPictures(ctx context.Context, all []*zip.File) error {
+	if len(all) > mostPictures {
+		return fmt.Errorf("%w: it has %d photographs, at most %d are read", ErrForeign, len(all), mostPictures)
+	}
+	for _, f := range all {
+		if err := s.unpackPicture(ctx, f); err != nil {
+			return fmt.Errorf("%s: %w", f.Name, err)
+		}
+	}
+	return nil
+}
+
+const mostPictures = 50_000
+
+func (s *Store) unpackPicture(ctx context.Context, f *zip.File) error {
+	r, err := f.Open()
+	if err != nil {
+		return errors.New("it is packed in a way that is not read here")
+	}
+	defer r.Close()
+	raw, err := io.ReadAll(io.LimitReader(r, album.MostBytes+1))
+	if err != nil {
+		return errors.New("the file was damaged on its way here")
+	}
+	p, err := album.Read(raw)
+	if err != nil {
+		return err
+	}
+	if pictureDir+p.Hash != f.Name {
+		return errors.New("it is another photograph than its name says")
+	}
+	return s.keepPicture(ctx, p)
 }

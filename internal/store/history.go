@@ -118,6 +118,10 @@ func (s *Store) Thin(ctx context.Context, slug string, before time.Time) (gone i
 		if err != nil {
 			return err
 		}
+		out := stamp(before)
+		if err := errors.Join(q.ForgetPhotos(ctx, db.ForgetPhotosParams{BuildID: row.Build.ID, DroppedAt: out}), q.ForgetNotes(ctx, db.ForgetNotesParams{BuildID: row.Build.ID, DroppedAt: out})); err != nil {
+			return err
+		}
 		all, err := q.Outline(ctx, row.Build.ID)
 		if err != nil {
 			return err
@@ -157,6 +161,9 @@ func (s *Store) Thin(ctx context.Context, slug string, before time.Time) (gone i
 		}
 		return nil
 	})
+	if err == nil {
+		err = s.sweepPictures(ctx)
+	}
 	if err == nil && gone > 0 {
 		s.write.ExecContext(ctx, "VACUUM") // it gives the room back to the disk; where that can't be done now, later changes use the room
 	}

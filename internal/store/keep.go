@@ -83,6 +83,9 @@ func (s *Store) backup(ctx context.Context, why string) (string, error) {
 	if err := CopyFile(ctx, s.path, path); err != nil {
 		return "", err
 	}
+	if err := MirrorPictures(ctx, s.path, mirrorOf(s.path)); err != nil {
+		return "", fmt.Errorf("back up the photographs: %w", err)
+	}
 	return path, s.prune()
 }
 
@@ -231,7 +234,9 @@ func (s *Store) fold(ctx context.Context) error {
 	if err == nil && busy != 0 {
 		err = ErrBusy
 	}
-	return trouble(err)
+	s.picturing.Lock()
+	defer s.picturing.Unlock()
+	return errors.Join(trouble(err), s.pictures.fold(ctx))
 }
 
 // Bytes is the size of the file with its log.
@@ -270,6 +275,7 @@ func (s *Store) Verify(ctx context.Context) ([]string, error) {
 			}
 			return lines, err
 		},
+		func() ([]string, error) { return s.verifyPictures(ctx) },
 	} {
 		lines, err := look()
 		if err != nil && !damaged(err) {
@@ -343,7 +349,7 @@ func verifyBuilds(ctx context.Context, q *db.Queries) ([]string, error) {
 
 // contents are the tables that hold what the modeller made and what is worked out of it, those that are named by others first. Settings,
 // among them the passphrase, belong to the machine and stay.
-var contents = []string{"build", "revision", "summary", "stock_use", "shelf_revision", "shelf_change", "shelf_head", "shelf", "press", "reading"}
+var contents = []string{"build", "revision", "summary", "stock_use", "shelf_revision", "shelf_change", "shelf_head", "shelf", "press", "reading", "photo", "note"}
 
 // Restore puts what the backup at path holds in place of all builds and the shelf, all or nothing; a backup of what was there is made first. The
 // file at path is looked over before, brought up to date on a copy, and not touched. Errors are those of Open.
@@ -385,7 +391,10 @@ func (s *Store) restore(ctx context.Context, path, why string) error {
 	}
 	s.touch(s.now())
 	defer s.writes.Add(1)
-	return trouble(s.takeOver(ctx, part))
+	if err := trouble(s.takeOver(ctx, part)); err != nil {
+		return err
+	}
+	return s.bringPictures(ctx, path)
 }
 
 // takeOver fills the tables from another file of the same schema.

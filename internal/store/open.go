@@ -64,6 +64,9 @@ type Store struct {
 	frozen error // why nothing can be written: ErrDamaged or ErrReadOnly; nil as usual
 	writes atomic.Int64
 
+	pictures  *pictures
+	picturing sync.Mutex // one at a time opens or writes the pictures
+
 	copying sync.Mutex // one backup at a time
 	taking  sync.Mutex // one restore or import at a time
 	folded  int64      // writes that were in the file itself when it was folded last
@@ -99,7 +102,7 @@ func open(ctx context.Context, path string, o Options) (*Store, error) {
 		return nil, ErrNotDemo
 	}
 	lock := flock.New(path+".lock", flock.SetPermissions(0o600))
-	s := &Store{path: path, lock: lock, now: o.Now, frozen: found.damage}
+	s := &Store{path: path, lock: lock, now: o.Now, frozen: found.damage, pictures: openPictures(picturesOf(path))}
 	switch mine, err := lock.TryLock(); {
 	case err != nil && found.empty:
 		return nil, err
@@ -150,7 +153,7 @@ func Peek(ctx context.Context, path string, now func() time.Time) (*Store, error
 	if err == nil && found.version < newest() && found.damage == nil {
 		err = fmt.Errorf("its schema is %d, this program's is %d: serve it once, which brings it up to date", found.version, newest())
 	}
-	s := &Store{path: path, now: now, frozen: cmp.Or(found.damage, ErrReadOnly)}
+	s := &Store{path: path, now: now, frozen: cmp.Or(found.damage, ErrReadOnly), pictures: openPictures(picturesOf(path))}
 	if err == nil {
 		err = s.connect(ctx)
 	}
@@ -503,7 +506,7 @@ func (s *Store) Path() string { return s.path }
 
 // Close folds the log in and closes the database; everything acknowledged is on disk.
 func (s *Store) Close() error {
-	var errs []error
+	errs := []error{s.pictures.close()}
 	if s.read != nil {
 		errs = append(errs, s.read.Close())
 	}

@@ -41,6 +41,7 @@ type Summary struct {
 	Finish       time.Time
 	Stops, Warns int
 	Away         bool   // put away
+	Finished     string // the day that it was finished, such as 2027-03-21; empty while it is not
 	Problem      string // why its plan can't be read; empty where it can
 }
 
@@ -55,7 +56,7 @@ func (s *Store) Builds(ctx context.Context) ([]Summary, error) {
 		all = append(all, Summary{
 			Slug: r.Build.Slug, Name: r.Summary.Name, Scale: int(r.Summary.Scale), NextStep: r.Summary.NextStep.String,
 			NextAt: moment(r.Summary.NextAt), Finish: moment(r.Summary.Finish), Stops: int(r.Summary.Stops), Warns: int(r.Summary.Warns), Away: r.Build.Away == 1,
-			Problem: r.Summary.Problem.String,
+			Problem: r.Summary.Problem.String, Finished: r.Summary.Finished.String,
 		})
 	}
 	return all, nil
@@ -400,7 +401,7 @@ func putSum(ctx context.Context, q *db.Queries, build int64, sum sum) error {
 	}
 	return q.PutSummary(ctx, db.PutSummaryParams{
 		BuildID: build, Name: sum.name, Scale: int64(sum.scale), NextStep: text(sum.NextStep), NextAt: stamp(sum.NextAt),
-		Finish: stamp(sum.Finish), Stops: int64(sum.Stops), Warns: int64(sum.Warns), Problem: text(sum.problem),
+		Finish: stamp(sum.Finish), Stops: int64(sum.Stops), Warns: int64(sum.Warns), Problem: text(sum.problem), Finished: text(sum.Finished),
 	})
 }
 

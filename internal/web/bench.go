@@ -45,7 +45,7 @@ func (s *Server) evening(ctx context.Context) (*evening, error) {
 	e := &evening{shelf: map[string]shelf.Product{}}
 	var laid []*timeline.Timeline
 	for _, b := range all {
-		if b.Away || b.Problem != "" {
+		if b.Away || b.Problem != "" || b.Finished != "" {
 			continue
 		}
 		j, err := s.standing(ctx, b.Slug)

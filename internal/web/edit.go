@@ -1,6 +1,7 @@
 package web
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"strconv"
@@ -304,6 +305,15 @@ func (s *Server) newPlan(c fiber.Ctx, in wire.NewBuild) (plan.File, draft.Told, 
 			return plan.File{}, draft.Told{}, err
 		}
 		return b.Plan.Anew("Copy of " + b.Plan.Build.Name), draft.Told{}, nil
+	case in.Way != "":
+		b, err := s.Store.Build(c.Context(), in.Way)
+		if err != nil {
+			return plan.File{}, draft.Told{}, err
+		}
+		if b.Plan.Build.Way == "" {
+			return plan.File{}, draft.Told{}, fiber.NewError(fiber.StatusUnprocessableEntity, "That build is not kept as a way.")
+		}
+		return b.Plan.Afresh(cmp.Or(strings.TrimSpace(in.Name), "As "+b.Plan.Build.Name), s.Clock.Now()), draft.Told{}, nil
 	case in.Example != "":
 		f, err := examples.Plan(in.Example)
 		if err != nil {

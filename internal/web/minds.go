@@ -69,6 +69,11 @@ func (m *minds) knowing(ctx context.Context, slug string, f plan.File) (plan.Fil
 	}
 	good, _ := climate.Sift(readings)
 	f = f.Measured(good)
+	hand, err := m.handed(ctx)
+	if err != nil {
+		return f, err
+	}
+	f = f.ByHand(hand)
 	mind, others, err := m.told(ctx, slug, &f)
 	f = f.Remembering(others)
 	if err != nil || mind == nil {

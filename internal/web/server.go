@@ -65,8 +65,10 @@ type Server struct {
 	washing *kept[chosenKey, *plan.Chosen]
 	coating *kept[coatedKey, *plan.Coated]
 	live    *live
-	large   chan struct{} // large bodies being read
-	running atomic.Int64  // requests that are being answered
+
+	photographs *single
+	large       chan struct{} // large bodies being read
+	running     atomic.Int64  // requests that are being answered
 }
 
 const (
@@ -98,6 +100,7 @@ func New(c Config) (*Server, error) {
 	s.minds = newMinds(s.Store, s.Clock.Now, s.judging.forget)
 	s.judging.knows = s.minds.knowing
 	s.studio, s.briefs, s.washing = studio.New(), keeping[briefKey, *briefed](briefsKept), keeping[chosenKey, *plan.Chosen](chosenKept)
+	s.photographs = newSingle()
 	s.coating = keeping[coatedKey, *plan.Coated](chosenKept)
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
@@ -386,6 +389,22 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/lastcoat/ready", s.lastCoatReady)
 	api.Add(read, "/builds/:slug/rescue", s.rescued)
 	api.Add(read, "/builds/:slug/rescue/picture", s.rescuePicture)
+	api.Add(read, "/journal", s.foundIn)
+	api.Add(read, "/table", s.tableDay)
+	api.Add(read, "/my-ways", s.keptWays)
+	api.Add(read, "/hand", s.handPage)
+	api.Post("/hand", s.decideHand)
+	api.Add(read, "/pictures/:hash", s.photograph)
+	api.Add(read, "/builds/:slug/journal", s.journal)
+	api.Add(read, "/builds/:slug/journal/page", s.journalPage)
+	api.Add(read, "/builds/:slug/journal/steps.csv", s.journalSteps)
+	api.Add(read, "/builds/:slug/touch-up", s.touchUp)
+	api.Post("/builds/:slug/notes", s.addNote)
+	api.Post("/builds/:slug/photos", s.addPhoto)
+	api.Post("/builds/:slug/photos/:photo", s.changePhoto)
+	api.Add(read, "/builds/:slug/photos/:photo", s.photoPage)
+	api.Add(read, "/builds/:slug/photos/:photo/spot", s.photoSpot)
+	api.Add(read, "/builds/:slug/photos/:photo/laid", s.photoLaid)
 	api.Add(read, "/builds/:slug/look", s.look)
 	api.Add(read, "/builds/:slug/look/picture", s.lookPicture)
 	api.Add(read, "/builds/:slug/look/patch", s.lookPatch)

@@ -9,6 +9,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"inkysparrow/core/airframe"
+	"inkysparrow/internal/album"
 	"inkysparrow/plan"
 	"inkysparrow/shelf"
 )
@@ -31,6 +32,9 @@ func largest(path string) int {
 		return planBody
 	case "/api/shelf/import", "/api/shelf/palette", "/api/learned/file":
 		return shelfBody
+	}
+	if strings.HasPrefix(path, "/api/builds/") && strings.HasSuffix(path, "/photos") {
+		return album.MostBytes
 	}
 	if strings.HasPrefix(path, "/api/builds/") && strings.HasSuffix(path, "/edit") {
 		return drawnBody

@@ -211,5 +211,5 @@ func round(v float64, digits int) float64 {
 }
 
 func listed(b store.Summary) wire.Listed {
-	return wire.Listed{Slug: b.Slug, Name: b.Name, Scale: b.Scale, Stops: b.Stops, Warns: b.Warns, Away: b.Away, Problem: b.Problem}
+	return wire.Listed{Slug: b.Slug, Name: b.Name, Scale: b.Scale, Stops: b.Stops, Warns: b.Warns, Away: b.Away, Done: b.Finished, Problem: b.Problem}
 }

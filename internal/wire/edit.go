@@ -236,6 +236,8 @@ type Restore struct {
 type NewBuild struct {
 	Plan    string      `json:"plan,omitempty" validate:"max=2097152"`
 	From    string      `json:"from,omitempty" validate:"max=80"`    // slug of the build to copy
+	Way     string      `json:"way,omitempty" validate:"max=80"`     // slug of the finished build whose way it goes
+	Name    string      `json:"name,omitempty" validate:"max=200"`   // of a build that goes a way
 	Example string      `json:"example,omitempty" validate:"max=80"` // name of an example
 	Answers *plan.Brief `json:"answers,omitempty" validate:"-"`
 	Try     bool        `json:"try,omitempty"` // only tell what it would be
@@ -314,4 +316,18 @@ type Verge struct {
 type Border struct {
 	Contact float64 `json:"contact"` // times the usual liquid and time
 	Days    float64 `json:"days"`
+}
+
+// KeptWays are the modeller's own ways: of finished builds, offered to new ones.
+type KeptWays struct {
+	Ways []KeptWay `json:"ways"`
+}
+
+// KeptWay is a finished build's way.
+type KeptWay struct {
+	Slug  string `json:"slug"`
+	Name  string `json:"name"`
+	Of    string `json:"of"`    // the build
+	Words string `json:"words"` // how often it went well
+	Steps int    `json:"steps"`
 }

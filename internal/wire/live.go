@@ -16,14 +16,15 @@ type EventKind string
 
 // The kinds.
 const (
-	Hello      EventKind = "hello"      // the stream has begun
-	BuildMoved EventKind = "build"      // a build stands at another revision
-	BuildsCame EventKind = "builds"     // the list of builds is another
-	ShelfMoved EventKind = "shelf"      // the shelf stands at another revision
-	Everything EventKind = "everything" // a backup or an import took everything's place
+	Hello       EventKind = "hello"      // the stream has begun
+	BuildMoved  EventKind = "build"      // a build stands at another revision
+	BuildsCame  EventKind = "builds"     // the list of builds is another
+	ShelfMoved  EventKind = "shelf"      // the shelf stands at another revision
+	JournalCame EventKind = "journal"    // a build's journal has another photograph or note
+	Everything  EventKind = "everything" // a backup or an import took everything's place
 )
 
 // JSONSchema gives the kinds to the page.
 func (EventKind) JSONSchema() *jsonschema.Schema {
-	return &jsonschema.Schema{Type: "string", Enum: []any{Hello, BuildMoved, BuildsCame, ShelfMoved, Everything}}
+	return &jsonschema.Schema{Type: "string", Enum: []any{Hello, BuildMoved, BuildsCame, ShelfMoved, JournalCame, Everything}}
 }

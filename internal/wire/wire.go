@@ -17,6 +17,7 @@ type Listed struct {
 	Stops   int    `json:"stops"`
 	Warns   int    `json:"warns"`
 	Away    bool   `json:"away"`              // put away
+	Done    string `json:"finished"`          // the day that it was finished; empty while it is not
 	Problem string `json:"problem,omitempty"` // why its plan can't be read
 }
 
@@ -371,18 +372,29 @@ type All struct {
 	RoomAir     RoomAir     `json:"room_air"`
 	TellAir     TellAir     `json:"tell_air"`
 
-	Whole        Whole        `json:"whole"`
-	LookAsked    LookAsked    `json:"look_asked"`
-	Stained      Stained      `json:"stained"`
-	StainsEnough StainsEnough `json:"stains_enough"`
-	StainsMore   StainsMore   `json:"stains_more"`
-	LastCoats    LastCoats    `json:"last_coats"`
-	CoatSpray    CoatSpray    `json:"coat_spray"`
-	CoatReady    CoatReady    `json:"coat_ready"`
-	Rescue       Rescue       `json:"rescue"`
-	StainTold    StainTold    `json:"stain_told"`
-	AskBrief     AskBrief     `json:"ask_brief"`
-	BriefSpot    BriefSpot    `json:"brief_spot"`
+	Whole        Whole         `json:"whole"`
+	LookAsked    LookAsked     `json:"look_asked"`
+	Stained      Stained       `json:"stained"`
+	StainsEnough StainsEnough  `json:"stains_enough"`
+	StainsMore   StainsMore    `json:"stains_more"`
+	LastCoats    LastCoats     `json:"last_coats"`
+	CoatSpray    CoatSpray     `json:"coat_spray"`
+	CoatReady    CoatReady     `json:"coat_ready"`
+	Rescue       Rescue        `json:"rescue"`
+	Journal      Journal       `json:"journal"`
+	Photo        Photo         `json:"photo"`
+	PhotoChange  PhotoChange   `json:"photo_change"`
+	PhotoPage    PhotoPage     `json:"photo_page"`
+	PhotoSpot    plan.SpotTold `json:"photo_spot"`
+	NoteChange   NoteChange    `json:"note_change"`
+	Found        Found         `json:"found"`
+	HandPage     HandPage      `json:"hand_page"`
+	HandDecided  HandDecided   `json:"hand_decided"`
+	TouchUp      TouchUp       `json:"touch_up"`
+	TableDay     TableDay      `json:"table_day"`
+	StainTold    StainTold     `json:"stain_told"`
+	AskBrief     AskBrief      `json:"ask_brief"`
+	BriefSpot    BriefSpot     `json:"brief_spot"`
 
 	Washes    Washes    `json:"washes"`
 	WashDates WashDates `json:"wash_dates"`

@@ -288,7 +288,7 @@ export type PlanMixedLiquid =
  * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "EventKind".
  */
-export type EventKind = "hello" | "build" | "builds" | "shelf" | "everything";
+export type EventKind = "hello" | "build" | "builds" | "shelf" | "journal" | "everything";
 /**
  * How careful one wants to be with dates.
  *
@@ -382,6 +382,7 @@ export interface Listed {
   stops: number;
   warns: number;
   away: boolean;
+  finished: string;
   problem?: string;
 }
 /**
@@ -606,6 +607,18 @@ export interface PlanBuild {
    * A day, such as 2027-03-22.
    */
   wanted?: string;
+  /**
+   * A day, such as 2027-03-22.
+   */
+  finished?: string;
+  /**
+   * Who builds it.
+   */
+  by?: string;
+  /**
+   * What its route is offered as to later builds
+   */
+  way?: string;
   note?: string;
   /**
    * How careful one wants to be with dates; as usual where it is left out.
@@ -1190,6 +1203,10 @@ export interface PlanSaid {
    * Where it was pressed.
    */
   device?: string;
+  /**
+   * Who said it.
+   */
+  who?: string;
   otherwise?: PlanOtherwise;
 }
 /**
@@ -1448,7 +1465,9 @@ export interface PlanEdit {
     | "move-marking"
     | "scatter"
     | "rescue"
-    | "turned";
+    | "turned"
+    | "finish"
+    | "keep-way";
   of?: string;
   zone?: string;
   before?: string;
@@ -2073,6 +2092,8 @@ export interface Restore {
 export interface NewBuild {
   plan?: string;
   from?: string;
+  way?: string;
+  name?: string;
   example?: string;
   answers?: PlanBrief;
   try?: boolean;
@@ -2318,6 +2339,7 @@ export interface BenchPress {
   word: string;
   at: string;
   made: string;
+  who?: string;
   of?: string;
   share?: string;
   otherwise?: PlanOtherwise;
@@ -3330,6 +3352,448 @@ export interface RescueMishap {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Journal".
+ */
+export interface Journal {
+  slug: string;
+  name: string;
+  words: string;
+  timezone: string;
+  finished: string;
+  by: string;
+  days: JournalDay[];
+  zones: Wish[];
+  products: string[];
+  photos: number;
+  step: JournalStep;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "JournalDay".
+ */
+export interface JournalDay {
+  date: string;
+  label: string;
+  here: boolean;
+  gap: number;
+  entries: JournalEntry[];
+  photos: Photo[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "JournalEntry".
+ */
+export interface JournalEntry {
+  id: string;
+  kind: string;
+  step: string;
+  do: string;
+  zone: string;
+  where: string;
+  title: string;
+  product: string;
+  at: string;
+  clock: string;
+  facts: string[];
+  differs: string[];
+  state: State;
+  note: string;
+  who: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Photo".
+ */
+export interface Photo {
+  id: string;
+  hash: string;
+  width: number;
+  height: number;
+  size: string;
+  zone: string;
+  step: string;
+  where: string;
+  caption: string;
+  who: string;
+  exposure: string;
+  at: string;
+  clock: string;
+  date: string;
+  reading: PhotoReading;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PhotoReading".
+ */
+export interface PhotoReading {
+  view: "top" | "under" | "left" | "right";
+  pairs: [number, number, number, number, ...number[]][];
+  light: "" | "white" | "grey" | "known";
+  /**
+   * @minItems 2
+   * @maxItems 2
+   */
+  at: [number, number, ...number[]];
+  known: string;
+  raking: boolean;
+  seen?: PhotoSeen[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PhotoSeen".
+ */
+export interface PhotoSeen {
+  trait: string;
+  step: string;
+  times: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "JournalStep".
+ */
+export interface JournalStep {
+  step: string;
+  zone: string;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PhotoChange".
+ */
+export interface PhotoChange {
+  caption?: string;
+  zone?: string;
+  step?: string;
+  at?: string;
+  dropped?: boolean;
+  reading?: PhotoReading;
+  unread?: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PhotoPage".
+ */
+export interface PhotoPage {
+  photo: Photo;
+  views: PhotoView[];
+  view: string;
+  landmarks: PhotoLandmark[];
+  measured: PlanMeasured;
+  problem: string;
+  others: Photo[];
+  figures: PhotoFigure[];
+  enough: string;
+  planned: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PhotoView".
+ */
+export interface PhotoView {
+  view: string;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PhotoLandmark".
+ */
+export interface PhotoLandmark {
+  id: string;
+  words: string;
+  x_mm: number;
+  y_mm: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanMeasured".
+ */
+export interface PlanMeasured {
+  format: "inkysparrow-measured/1";
+  at: string;
+  view: "top" | "under" | "left" | "right";
+  /**
+   * Poor with nothing measured where it can't be trusted enough.
+   */
+  trust: "good" | "fair" | "poor";
+  /**
+   * Nothing was measured: why says what to do.
+   */
+  refused?: boolean;
+  why: string;
+  px_per_mm: number;
+  /**
+   * Of the places; of the airframe's lines where those were found.
+   */
+  residual_mm: number;
+  /**
+   * The airframe's lines were found and moved the view onto them.
+   */
+  by_lines: boolean;
+  blur_mm: number;
+  clipped_pct: number;
+  /**
+   * Lines are too fine for their own colour to be seen: known by contrast times width.
+   */
+  by_width: boolean;
+  zones: PlanMeasuredZone[];
+  plumes: PlanMeasuredPlume[];
+  /**
+   * The same as they are read
+   */
+  figures: PlanMeasuredFigure[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanMeasuredZone".
+ */
+export interface PlanMeasuredZone {
+  zone: string;
+  colour: string;
+  planned: string;
+  de: number;
+  /**
+   * CIEDE2000 between a line and the skin beside it.
+   */
+  line_de?: number;
+  line_planned: number;
+  line_colour?: string;
+  /**
+   * Standard deviation of its tone from stretch to stretch
+   */
+  fade_sd: number;
+  fade_planned: number;
+  /**
+   * Share of the open skin that a wash covers.
+   */
+  left_pct?: number;
+  left_planned?: number;
+  chips_pct?: number;
+  chips_planned?: number;
+  /**
+   * How unevenly it sends a low lamp back; only of a photograph in raking light.
+   */
+  sheen_pct?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanMeasuredPlume".
+ */
+export interface PlanMeasuredPlume {
+  zone: string;
+  step: string;
+  seen: boolean;
+  length_mm: number;
+  planned_mm: number;
+  /**
+   * Cover where it is darkest
+   */
+  dark: number;
+  planned_dark: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanMeasuredFigure".
+ */
+export interface PlanMeasuredFigure {
+  id: "lines" | "fade" | "left" | "chips" | "colour" | "plume-length" | "plume-dark" | "sheen";
+  zone: string;
+  step?: string;
+  label: string;
+  value: number;
+  planned?: number;
+  unit?: string;
+  /**
+   * Told has nothing planned to be held against.
+   */
+  is: "as-planned" | "more" | "less" | "told";
+  words: string;
+  /**
+   * What can be done about it
+   */
+  how?: string;
+  until?: string;
+  /**
+   * How many times as strong as planned.
+   */
+  times?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PhotoFigure".
+ */
+export interface PhotoFigure {
+  id: "lines" | "fade" | "left" | "chips" | "colour" | "plume-length" | "plume-dark" | "sheen";
+  zone: string;
+  step?: string;
+  label: string;
+  value: number;
+  planned?: number;
+  unit?: string;
+  /**
+   * Told has nothing planned to be held against.
+   */
+  is: "as-planned" | "more" | "less" | "told";
+  words: string;
+  /**
+   * What can be done about it
+   */
+  how?: string;
+  until?: string;
+  /**
+   * How many times as strong as planned.
+   */
+  times?: number;
+  state: State;
+  until_words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanSpotTold".
+ */
+export interface PlanSpotTold {
+  zone: string;
+  x_mm: number;
+  y_mm: number;
+  colour: string;
+  planned: string;
+  de: number;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "NoteChange".
+ */
+export interface NoteChange {
+  id: string;
+  zone: string;
+  step: string;
+  words: string;
+  at?: string;
+  who: string;
+  dropped?: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Found".
+ */
+export interface Found {
+  query: string;
+  entries: FoundEntry[];
+  more: number;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "FoundEntry".
+ */
+export interface FoundEntry {
+  slug: string;
+  build: string;
+  day: string;
+  went: string;
+  id: string;
+  kind: string;
+  step: string;
+  do: string;
+  zone: string;
+  where: string;
+  title: string;
+  product: string;
+  at: string;
+  clock: string;
+  facts: string[];
+  differs: string[];
+  state: State;
+  note: string;
+  who: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "HandPage".
+ */
+export interface HandPage {
+  rows: HandRow[];
+  told: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "HandRow".
+ */
+export interface HandRow {
+  trait: string;
+  name: string;
+  what: string;
+  factor: number;
+  low: number;
+  high: number;
+  seen: number;
+  words: string;
+  differs: boolean;
+  accepted: number;
+  offer: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "HandDecided".
+ */
+export interface HandDecided {
+  trait: string;
+  follow: boolean;
+  forget: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "TouchUp".
+ */
+export interface TouchUp {
+  name: string;
+  finished: string;
+  words: string;
+  zones: TouchUpZone[];
+  way: string;
+  went: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "TouchUpZone".
+ */
+export interface TouchUpZone {
+  zone: string;
+  name: string;
+  colour: string;
+  paint: string;
+  mix: string[];
+  bottle: string;
+  films: string[];
+  take: string;
+  never: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "TableDay".
+ */
+export interface TableDay {
+  builds: TableBuild[];
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "TableBuild".
+ */
+export interface TableBuild {
+  slug: string;
+  name: string;
+  by: string;
+  scale: string;
+  ready: string;
+  wanted: string;
+  slack: string;
+  state: State;
+  left: string;
+  bottles: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "StainTold".
  */
 export interface StainTold {
@@ -3898,6 +4362,10 @@ export interface ShelfProduct {
   stock_ml?: number;
   used_up?: PlanDate;
   note?: string;
+  /**
+   * Who has it; empty for oneself.
+   */
+  with?: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -4187,6 +4655,17 @@ export interface All {
   coat_spray: CoatSpray;
   coat_ready: CoatReady;
   rescue: Rescue;
+  journal: Journal;
+  photo: Photo;
+  photo_change: PhotoChange;
+  photo_page: PhotoPage;
+  photo_spot: PlanSpotTold;
+  note_change: NoteChange;
+  found: Found;
+  hand_page: HandPage;
+  hand_decided: HandDecided;
+  touch_up: TouchUp;
+  table_day: TableDay;
   stain_told: StainTold;
   ask_brief: AskBrief;
   brief_spot: BriefSpot;

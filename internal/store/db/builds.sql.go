@@ -78,7 +78,7 @@ func (q *Queries) BuildBySlug(ctx context.Context, slug string) (BuildBySlugRow,
 }
 
 const builds = `-- name: Builds :many
-SELECT build.id, build.slug, build.place, build.head_id, build.away, summary.build_id, summary.name, summary.scale, summary.next_step, summary.next_at, summary.finish, summary.stops, summary.warns, summary.problem FROM build JOIN summary ON summary.build_id = build.id ORDER BY build.place, build.id
+SELECT build.id, build.slug, build.place, build.head_id, build.away, summary.build_id, summary.name, summary.scale, summary.next_step, summary.next_at, summary.finish, summary.stops, summary.warns, summary.problem, summary.finished FROM build JOIN summary ON summary.build_id = build.id ORDER BY build.place, build.id
 `
 
 type BuildsRow struct {
@@ -110,6 +110,7 @@ func (q *Queries) Builds(ctx context.Context) ([]BuildsRow, error) {
 			&i.Summary.Stops,
 			&i.Summary.Warns,
 			&i.Summary.Problem,
+			&i.Summary.Finished,
 		); err != nil {
 			return nil, err
 		}
@@ -205,9 +206,9 @@ func (q *Queries) NewestChild(ctx context.Context, parentID sql.NullInt64) (Revi
 }
 
 const putSummary = `-- name: PutSummary :exec
-INSERT INTO summary (build_id, name, scale, next_step, next_at, finish, stops, warns, problem) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO summary (build_id, name, scale, next_step, next_at, finish, stops, warns, problem, finished) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (build_id) DO UPDATE SET name = excluded.name, scale = excluded.scale, next_step = excluded.next_step, next_at = excluded.next_at,
-  finish = excluded.finish, stops = excluded.stops, warns = excluded.warns, problem = excluded.problem
+  finish = excluded.finish, stops = excluded.stops, warns = excluded.warns, problem = excluded.problem, finished = excluded.finished
 `
 
 type PutSummaryParams struct {
@@ -220,6 +221,7 @@ type PutSummaryParams struct {
 	Stops    int64
 	Warns    int64
 	Problem  sql.NullString
+	Finished sql.NullString
 }
 
 func (q *Queries) PutSummary(ctx context.Context, arg PutSummaryParams) error {
@@ -233,6 +235,7 @@ func (q *Queries) PutSummary(ctx context.Context, arg PutSummaryParams) error {
 		arg.Stops,
 		arg.Warns,
 		arg.Problem,
+		arg.Finished,
 	)
 	return err
 }

@@ -16,6 +16,37 @@ type Build struct {
 	Away   int64
 }
 
+type Note struct {
+	ID        string
+	BuildID   int64
+	Zone      string
+	Step      string
+	Words     string
+	Who       string
+	At        string
+	KeptAt    string
+	DroppedAt sql.NullString
+}
+
+type Photo struct {
+	ID        string
+	BuildID   int64
+	Hash      string
+	Kind      string
+	Width     int64
+	Height    int64
+	Bytes     int64
+	Exposure  string
+	Zone      string
+	Step      string
+	Caption   string
+	Who       string
+	At        string
+	KeptAt    string
+	DroppedAt sql.NullString
+	Reading   string
+}
+
 type Press struct {
 	ID      string
 	BuildID int64
@@ -97,6 +128,7 @@ type Summary struct {
 	Stops    int64
 	Warns    int64
 	Problem  sql.NullString
+	Finished sql.NullString
 }
 
 type Visit struct {

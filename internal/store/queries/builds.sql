@@ -23,9 +23,9 @@ SELECT * FROM revision WHERE id = ?;
 SELECT * FROM revision WHERE parent_id = ? ORDER BY id DESC LIMIT 1;
 
 -- name: PutSummary :exec
-INSERT INTO summary (build_id, name, scale, next_step, next_at, finish, stops, warns, problem) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)
+INSERT INTO summary (build_id, name, scale, next_step, next_at, finish, stops, warns, problem, finished) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 ON CONFLICT (build_id) DO UPDATE SET name = excluded.name, scale = excluded.scale, next_step = excluded.next_step, next_at = excluded.next_at,
-  finish = excluded.finish, stops = excluded.stops, warns = excluded.warns, problem = excluded.problem;
+  finish = excluded.finish, stops = excluded.stops, warns = excluded.warns, problem = excluded.problem, finished = excluded.finished;
 
 -- name: DeleteBuilds :exec
 DELETE FROM build;
