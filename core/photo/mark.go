@@ -10,7 +10,10 @@ type Landmark struct {
 
 // Landmarks are the places of a view that tell best how a photograph of it lies: the outermost ones of the airframe's own outlines.
 func Landmarks(a *airframe.Airframe, v airframe.View) []Landmark {
-	outermost := func(parts []string, of func(airframe.Pt) float64) (best airframe.Pt, ok bool) {
+	outermost := func(parts []string, of func(airframe.Pt) float64) (middle airframe.Pt, ok bool) {
+		const even = 0.15 // mm: of an edge that runs straight across its middle is meant
+		var best, low, high airframe.Pt
+		defer func() { middle = airframe.Pt{X: (low.X + high.X) / 2, Y: (low.Y + high.Y) / 2} }()
 		for i := range a.Plates {
 			p := &a.Plates[i]
 			if p.View != v || p.Stuff != airframe.Skin || p.Hovers {
@@ -24,12 +27,18 @@ func Landmarks(a *airframe.Airframe, v airframe.View) []Landmark {
 				continue
 			}
 			for _, q := range p.Outline.Points(0.05) {
-				if !ok || of(q) > of(best) {
-					best, ok = q, true
+				switch {
+				case !ok || of(q) > of(best)+even:
+					best, low, high, ok = q, q, q, true
+				case of(q) > of(best)-even:
+					low, high = airframe.Pt{X: min(low.X, q.X), Y: min(low.Y, q.Y)}, airframe.Pt{X: max(high.X, q.X), Y: max(high.Y, q.Y)}
+					if of(q) > of(best) {
+						best = q
+					}
 				}
 			}
 		}
-		return best, ok
+		return middle, ok
 	}
 	var all []Landmark
 	put := func(id, words string, parts []string, of func(airframe.Pt) float64) {

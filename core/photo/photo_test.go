@@ -326,3 +326,35 @@ func BenchmarkMeasure(b *testing.B) {
 		}
 	}
 }
+
+// Each side of every type has four places or more that are easily found, each on its outline's edge, none twice.
+func TestLandmarks(t *testing.T) {
+	for _, kind := range airframe.Kinds() {
+		a, err := airframe.Make(airframe.Spec{Type: kind.ID, Seed: 3})
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, v := range airframe.Views {
+			all := Landmarks(a, v)
+			if len(all) < 4 {
+				t.Errorf("%s %s: %d places", kind.ID, v.Words(), len(all))
+			}
+			low, high := a.Bounds(v)
+			var pairs []Pair
+			for i, l := range all {
+				if l.At.X < low.X-1 || l.At.X > high.X+1 || l.At.Y < low.Y-1 || l.At.Y > high.Y+1 {
+					t.Errorf("%s %s: %s lies outside", kind.ID, v.Words(), l.Words)
+				}
+				for _, other := range all[:i] {
+					if math.Hypot(l.At.X-other.At.X, l.At.Y-other.At.Y) < 2 {
+						t.Errorf("%s %s: %s and %s are one", kind.ID, v.Words(), l.Words, other.Words)
+					}
+				}
+				pairs = append(pairs, Pair{Photo: airframe.Pt{X: 9*l.At.X + 700, Y: 9*l.At.Y + 500}, View: l.At})
+			}
+			if _, err := Align(pairs); err != nil {
+				t.Errorf("%s %s: %v", kind.ID, v.Words(), err)
+			}
+		}
+	}
+}

@@ -64,5 +64,5 @@ func Reset(ctx context.Context, s *store.Store) error {
 	if err := s.Replace(ctx, Slugs, plans, products); err != nil {
 		return fmt.Errorf("reset the demo: %w", err)
 	}
-	return nil
+	return photograph(ctx, s)
 }

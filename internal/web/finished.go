@@ -247,7 +247,7 @@ func (s *Server) journalPage(c fiber.Ctx) error {
 		return err
 	}
 	c.Set(fiber.HeaderContentType, "text/html; charset=utf-8")
-	c.Set(fiber.HeaderContentSecurityPolicy, "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox allow-modals")
+	c.Set(fiber.HeaderContentSecurityPolicy, "default-src 'none'; style-src 'unsafe-inline'; img-src data:; frame-ancestors 'none'; sandbox allow-modals")
 	if !page.Card {
 		c.Attachment(slug(c) + "-journal.html")
 		c.Set(fiber.HeaderContentType, "text/html; charset=utf-8")

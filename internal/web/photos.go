@@ -125,7 +125,7 @@ func (s *Server) photograph(c fiber.Ctx) error {
 		return unread(err)
 	}
 	c.Set(fiber.HeaderContentType, "image/"+kind)
-	c.Set(fiber.HeaderContentSecurityPolicy, "default-src 'none'; sandbox")
+	c.Set(fiber.HeaderContentSecurityPolicy, "default-src 'none'; frame-ancestors 'none'; sandbox")
 	c.Set(fiber.HeaderContentDisposition, "inline; filename=\"photograph-"+hash[:8]+"."+map[string]string{"jpeg": "jpg", "png": "png", "webp": "webp"}[kind]+"\"")
 	c.Set(fiber.HeaderCacheControl, "private, max-age=31536000, immutable") // a hash never shows anything else
 	return c.Send(bytes)
@@ -230,20 +230,20 @@ func queryOf(r *wire.PhotoReading) (q plan.PhotoQuery, err error) {
 	}
 	q.View, q.Raking = v, r.Raking
 	for i, p := range r.Pairs {
-		for _, n := range p {
+		for _, n := range []float64{p.X, p.Y, p.XMM, p.YMM} {
 			if math.IsNaN(n) || math.Abs(n) > 1e6 {
 				return q, refuse("reading.pairs[%d]: out of range", i)
 			}
 		}
-		q.Pairs = append(q.Pairs, photo.Pair{Photo: airframe.Pt{X: p[0], Y: p[1]}, View: airframe.Pt{X: p[2], Y: p[3]}})
+		q.Pairs = append(q.Pairs, photo.Pair{Photo: airframe.Pt{X: p.X, Y: p.Y}, View: airframe.Pt{X: p.XMM, Y: p.YMM}})
 	}
 	if r.Light == "" {
 		return q, nil
 	}
-	if r.At == nil || math.Abs(r.At[0]) > 1e6 || math.Abs(r.At[1]) > 1e6 {
-		return q, refuse("reading.at: tap where the light is known")
+	at := airframe.Pt{X: r.X, Y: r.Y}
+	if !(math.Abs(r.X) <= 1e6 && math.Abs(r.Y) <= 1e6) {
+		return q, refuse("reading.x: tap where the light is known")
 	}
-	at := airframe.Pt{X: r.At[0], Y: r.At[1]}
 	switch r.Light {
 	case "white", "grey":
 		q.Card, q.CardAt = photo.Reference(r.Light), at

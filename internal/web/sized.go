@@ -33,13 +33,18 @@ func largest(path string) int {
 	case "/api/shelf/import", "/api/shelf/palette", "/api/learned/file":
 		return shelfBody
 	}
-	if strings.HasPrefix(path, "/api/builds/") && strings.HasSuffix(path, "/photos") {
+	if photosPath(path) {
 		return album.MostBytes
 	}
 	if strings.HasPrefix(path, "/api/builds/") && strings.HasSuffix(path, "/edit") {
 		return drawnBody
 	}
 	return smallBody
+}
+
+// photosPath reports whether an address takes a photograph as it is.
+func photosPath(path string) bool {
+	return strings.HasPrefix(path, "/api/builds/") && strings.HasSuffix(path, "/photos")
 }
 
 // sized reads a request's body as it comes, and not more of it than its address takes; of large ones only a few at once. What a client announces
@@ -62,7 +67,13 @@ func (s *Server) sized(c fiber.Ctx) error {
 		}
 		return c.Next() // read by its handler, into a file
 	}
-	if kind, _, _ := strings.Cut(c.Get(fiber.HeaderContentType), ";"); !strings.EqualFold(strings.TrimSpace(kind), fiber.MIMEApplicationJSON) {
+	kind, _, _ := strings.Cut(c.Get(fiber.HeaderContentType), ";")
+	if kind = strings.ToLower(strings.TrimSpace(kind)); photosPath(c.Path()) {
+		if !strings.HasPrefix(kind, "image/") && kind != fiber.MIMEOctetStream { // what it really is is told by what it holds
+			c.Set(fiber.HeaderConnection, "close")
+			return fiber.NewError(fiber.StatusUnsupportedMediaType, "This is no photograph: JPEG, PNG and WebP are read.")
+		}
+	} else if kind != fiber.MIMEApplicationJSON {
 		c.Set(fiber.HeaderConnection, "close")
 		return fiber.NewError(fiber.StatusUnsupportedMediaType, "Requests are read as application/json.")
 	}

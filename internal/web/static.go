@@ -19,7 +19,7 @@ const policy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-
 	"font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
 // places are the addresses that the page itself routes.
-var places = regexp.MustCompile(`^/(builds(/[^/]+(/print|/washes|/last-coat|/rescue|/look)?)?|bench|learned|new|shelf|workings|keeping)?/?$`)
+var places = regexp.MustCompile(`^/(builds(/[^/]+(/print|/washes|/last-coat|/rescue|/look|/journal)?)?|bench|learned|table|new|shelf|workings|keeping)?/?$`)
 
 // page serves a file of the page's root, or the page itself; for an address that it does not know either it says so.
 func (s *Server) page(c fiber.Ctx) error {

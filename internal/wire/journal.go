@@ -18,7 +18,7 @@ type Journal struct {
 	Zones    []Wish       `json:"zones"`
 	Products []string     `json:"products"`
 	Photos   int          `json:"photos"`
-	Step     *JournalStep `json:"step"` // that is at hand: what a note or a photograph is of where nothing else is said; null for none
+	Step     *JournalStep `json:"step,omitempty"` // that is at hand: what a note or a photograph is of where nothing else is said; left out for none
 }
 
 // JournalStep is a step with its zone.
@@ -72,20 +72,29 @@ type Photo struct {
 	Exposure string        `json:"exposure"`
 	At       time.Time     `json:"at"`
 	Clock    string        `json:"clock"`
-	Date     string        `json:"date"`    // of its evening
-	Reading  *PhotoReading `json:"reading"` // how it is read as an instrument; null where it is not
+	Date     string        `json:"date"`              // of its evening
+	Reading  *PhotoReading `json:"reading,omitempty"` // how it is read as an instrument; left out where it is not
 }
 
 // PhotoReading is how a photograph is read as an instrument.
 type PhotoReading struct {
-	View   string       `json:"view" jsonschema:"enum=top,enum=under,enum=left,enum=right"`
-	Pairs  [][4]float64 `json:"pairs" validate:"max=60"` // pixels of the photograph, mm of the view
-	Light  string       `json:"light" jsonschema:"enum=,enum=white,enum=grey,enum=known"`
-	At     *[2]float64  `json:"at"`    // where the card or the known paint is, in pixels
-	Known  string       `json:"known"` // the zone whose paint is bare there
-	Raking bool         `json:"raking"`
+	View   string      `json:"view" jsonschema:"enum=top,enum=under,enum=left,enum=right"`
+	Pairs  []PhotoPair `json:"pairs" validate:"max=60"`
+	Light  string      `json:"light" jsonschema:"enum=,enum=white,enum=grey,enum=known"`
+	X      float64     `json:"x"` // where the card or the known paint is, in pixels of the photograph
+	Y      float64     `json:"y"`
+	Known  string      `json:"known"` // the zone whose paint is bare there
+	Raking bool        `json:"raking"`
 
 	Seen []PhotoSeen `json:"seen,omitempty"` // what was measured when it was read last, as the page of one's hand asks for it
+}
+
+// PhotoPair is a place of a photograph, in pixels, and what it is of the view, in mm.
+type PhotoPair struct {
+	X   float64 `json:"x"`
+	Y   float64 `json:"y"`
+	XMM float64 `json:"x_mm"`
+	YMM float64 `json:"y_mm"`
 }
 
 // PhotoSeen is how many times as planned a hand did something, as a photograph tells.
@@ -123,12 +132,11 @@ type PhotoPage struct {
 	Views     []PhotoView     `json:"views"`
 	View      string          `json:"view"` // the one that is read, or the likeliest
 	Landmarks []PhotoLandmark `json:"landmarks"`
-	Measured  *plan.Measured  `json:"measured"` // null until it is laid
-	Problem   string          `json:"problem"`  // why it could not be measured, in words
-	Others    []Photo         `json:"others"`   // photographs of the same view that can be laid beside it
+	Measured  *plan.Measured  `json:"measured,omitempty"` // left out until it is laid
+	Problem   string          `json:"problem"`            // why it could not be measured, in words
+	Others    []Photo         `json:"others"`             // photographs of the same view that can be laid beside it
 	Figures   []PhotoFigure   `json:"figures"`
 	Enough    string          `json:"enough"` // whether what is on the model is enough, by what was measured
-	Planned   string          `json:"planned"`
 }
 
 // PhotoView is a view that a photograph may show.

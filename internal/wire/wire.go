@@ -392,6 +392,7 @@ type All struct {
 	HandDecided  HandDecided   `json:"hand_decided"`
 	TouchUp      TouchUp       `json:"touch_up"`
 	TableDay     TableDay      `json:"table_day"`
+	KeptWays     KeptWays      `json:"kept_ways"`
 	StainTold    StainTold     `json:"stain_told"`
 	AskBrief     AskBrief      `json:"ask_brief"`
 	BriefSpot    BriefSpot     `json:"brief_spot"`

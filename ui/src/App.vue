@@ -28,7 +28,7 @@ const store = useBuild()
 const { build, moment, said, busy, preview, follows } = storeToRefs(store)
 const route = useRoute()
 const router = useRouter()
-const ofBuild = ['build', 'washes', 'last-coat', 'rescue', 'look']
+const ofBuild = ['build', 'washes', 'last-coat', 'rescue', 'look', 'journal']
 const shown = computed(() => (ofBuild.includes(String(route.name)) ? build.value : null))
 
 const promised = computed(() => preview.value?.promise || shown.value?.promise || '')
@@ -108,6 +108,11 @@ watchEffect(() => {
           >
           <RouterLink :to="{ name: 'look', params: { slug: shown.slug } }" :class="{ here: route.name === 'look' }"
             >Look</RouterLink
+          >
+          <RouterLink
+            :to="{ name: 'journal', params: { slug: shown.slug } }"
+            :class="{ here: route.name === 'journal' }"
+            >Journal</RouterLink
           >
         </nav>
         <BuildMenu v-if="menu" target=".build" @close="menu = false" />

@@ -33,6 +33,18 @@ import type {
   CoatReady,
   CoatSpray,
   Rescue,
+  Found,
+  HandPage,
+  Journal,
+  KeptWays,
+  NoteChange,
+  Photo,
+  PhotoChange,
+  PhotoPage,
+  PhotoReading,
+  PlanSpotTold,
+  TableDay,
+  TouchUp,
   StainTold,
   Made,
   MakeEdit,
@@ -231,6 +243,38 @@ export const api = {
   learned: () => ask<LearnedPage>('/learned', undefined, { quiet: true }),
   forget: (what: Forget) => ask<LearnedPage>('/learned/forget', what),
   bringSeen: (seen: unknown) => ask<LearnedPage>('/learned/file', seen),
+  journal: (slug: string) => ask<Journal>(`/builds/${slug}/journal`),
+  /** Searches the journals of all builds. */
+  foundIn: (q: string) => ask<Found>(`/journal?${new URLSearchParams({ q })}`, undefined, { quiet: true }),
+  note: (slug: string, note: NoteChange) => ask<Journal>(`/builds/${slug}/notes`, note),
+  /** Brings a photograph as it is. */
+  addPhoto: (slug: string, file: Blob, about: Record<string, string>) =>
+    answered(
+      `/api/builds/${slug}/photos?${new URLSearchParams(about)}`,
+      { method: 'POST', headers: { 'Content-Type': file.type || 'application/octet-stream' }, body: file, quiet: true },
+      async (r) => (await r.json()) as Photo,
+    ),
+  changePhoto: (slug: string, photo: string, change: PhotoChange) =>
+    ask<Photo>(`/builds/${slug}/photos/${photo}`, change),
+  photoPage: (slug: string, photo: string, view: string, reading: PhotoReading | null) =>
+    ask<PhotoPage>(
+      `/builds/${slug}/photos/${photo}?${new URLSearchParams({ view, ...(reading ? { reading: JSON.stringify(reading) } : {}) })}`,
+      undefined,
+      { quiet: true },
+    ),
+  photoSpot: (slug: string, photo: string, reading: PhotoReading, x: number, y: number) =>
+    ask<PlanSpotTold>(
+      `/builds/${slug}/photos/${photo}/spot?${new URLSearchParams({ reading: JSON.stringify(reading), at: `${x},${y}` })}`,
+    ),
+  /** The address of a photograph laid into its view. */
+  photoLaid: (slug: string, photo: string, width: number, reading: PhotoReading | null) =>
+    `/api/builds/${slug}/photos/${photo}/laid?${new URLSearchParams({ width: String(width), ...(reading ? { reading: JSON.stringify(reading) } : {}) })}`,
+  picture: (hash: string, small = false) => `/api/pictures/${hash}${small ? '?small=yes' : ''}`,
+  hand: () => ask<HandPage>('/hand'),
+  decideHand: (trait: string, follow: boolean, forget = false) => ask<HandPage>('/hand', { trait, follow, forget }),
+  touchUp: (slug: string) => ask<TouchUp>(`/builds/${slug}/touch-up`),
+  table: () => ask<TableDay>('/table'),
+  myWays: () => ask<KeptWays>('/my-ways'),
   press: (presses: BenchPress[]) => ask<Pressed>('/presses', { presses }, { quiet: true }),
   /** The address of a picture of a zone wiped too little, right or too much. */
   wiped: (build: string, step: string, how: string) =>

@@ -39,6 +39,13 @@ export const router = createRouter({
       component: () => import('./rescue/RescuePlace.vue'),
       props: true,
     },
+    {
+      path: '/builds/:slug/journal',
+      name: 'journal',
+      component: () => import('./journal/JournalPlace.vue'),
+      props: true,
+    },
+    { path: '/table', name: 'table', component: () => import('./journal/TablePlace.vue') },
     { path: '/builds/:slug/look', name: 'look', component: () => import('./look/LookPlace.vue'), props: true },
     { path: '/builds/:slug', name: 'build', component: BuildPlace, props: true },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shared/NotFound.vue') },

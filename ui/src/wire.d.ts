@@ -3365,7 +3365,7 @@ export interface Journal {
   zones: Wish[];
   products: string[];
   photos: number;
-  step: JournalStep;
+  step?: JournalStep;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3419,7 +3419,7 @@ export interface Photo {
   at: string;
   clock: string;
   date: string;
-  reading: PhotoReading;
+  reading?: PhotoReading;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3427,16 +3427,23 @@ export interface Photo {
  */
 export interface PhotoReading {
   view: "top" | "under" | "left" | "right";
-  pairs: [number, number, number, number, ...number[]][];
+  pairs: PhotoPair[];
   light: "" | "white" | "grey" | "known";
-  /**
-   * @minItems 2
-   * @maxItems 2
-   */
-  at: [number, number, ...number[]];
+  x: number;
+  y: number;
   known: string;
   raking: boolean;
   seen?: PhotoSeen[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PhotoPair".
+ */
+export interface PhotoPair {
+  x: number;
+  y: number;
+  x_mm: number;
+  y_mm: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3478,12 +3485,11 @@ export interface PhotoPage {
   views: PhotoView[];
   view: string;
   landmarks: PhotoLandmark[];
-  measured: PlanMeasured;
+  measured?: PlanMeasured;
   problem: string;
   others: Photo[];
   figures: PhotoFigure[];
   enough: string;
-  planned: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3791,6 +3797,24 @@ export interface TableBuild {
   state: State;
   left: string;
   bottles: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "KeptWays".
+ */
+export interface KeptWays {
+  ways: KeptWay[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "KeptWay".
+ */
+export interface KeptWay {
+  slug: string;
+  name: string;
+  of: string;
+  words: string;
+  steps: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -4666,6 +4690,7 @@ export interface All {
   hand_decided: HandDecided;
   touch_up: TouchUp;
   table_day: TableDay;
+  kept_ways: KeptWays;
   stain_told: StainTold;
   ask_brief: AskBrief;
   brief_spot: BriefSpot;

@@ -1,5 +1,6 @@
 import { useStorage } from '@vueuse/core'
 
+import { useWho } from '../journal/useWho'
 import { exactly } from '../shared/useClock'
 import type { BenchPress, PlanOtherwise } from '../wire'
 
@@ -13,6 +14,7 @@ export interface More {
 
 const random = () =>
   Array.from(crypto.getRandomValues(new Uint8Array(8)), (b) => b.toString(16).padStart(2, '0')).join('')
+const who = useWho()
 const device = useStorage('inkysparrow.device', `screen-${random()}`)
 const iso = (t: number) => new Date(Math.floor(t / 1000) * 1000).toISOString().replace('.000Z', 'Z')
 
@@ -21,5 +23,15 @@ export function pressed(build: string, step: string, word: string, more: More = 
   const made = exactly()
   const { at, ...rest } = more
   const id = `${device.value.slice(0, 24)}-${made.toString(36)}-${random()}`.slice(0, 64)
-  return { id, build, device: device.value, step, word, at: iso(at ?? made), made: iso(made), ...rest }
+  return {
+    id,
+    build,
+    device: device.value,
+    step,
+    word,
+    at: iso(at ?? made),
+    made: iso(made),
+    ...(who.value ? { who: who.value } : {}),
+    ...rest,
+  }
 }

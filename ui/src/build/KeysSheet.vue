@@ -30,6 +30,7 @@ const keys: [string, string][] = [
   ['g f', 'the last coat'],
   ['g h', 'something went wrong: why, and what now'],
   ['g l', 'the look of it'],
+  ['g j', 'its journal: what really happened'],
   ['g s', 'shelf'],
   ['g k', 'workings'],
   ['g p', 'safekeeping'],

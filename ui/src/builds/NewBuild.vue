@@ -19,7 +19,24 @@ const router = useRouter()
 const trade = useTrade()
 const units = useUnits()
 const brief = useBrief()
-const { a, at, costless, example, kept, proposed, ready, refused, schools, text, way, wish, working } = brief
+const {
+  a,
+  at,
+  chosen,
+  mine,
+  wayName,
+  costless,
+  example,
+  kept,
+  proposed,
+  ready,
+  refused,
+  schools,
+  text,
+  way,
+  wish,
+  working,
+} = brief
 const busy = ref(false)
 const fileName = ref('')
 const painting = ref(false) // its colours are unfolded
@@ -82,6 +99,7 @@ const bench = computed(
       <header>
         <h1>New build</h1>
         <div class="ways" role="group" aria-label="Begin from">
+          <button v-if="mine.length" type="button" :aria-pressed="way === 'mine'" @click="way = 'mine'">My way</button>
           <button type="button" :aria-pressed="way === 'answers'" @click="way = 'answers'">From a few answers</button>
           <button type="button" :aria-pressed="way === 'example'" @click="way = 'example'">From an example</button>
           <button type="button" :aria-pressed="way === 'file'" @click="way = 'file'">From a plan file</button>
@@ -94,6 +112,18 @@ const bench = computed(
           <input type="file" accept=".json,application/json" @change="choose" />
           <span>{{ fileName || 'Choose a file' }}</span>
         </label>
+      </template>
+
+      <template v-else-if="way === 'mine'">
+        <p>As you did before: the zones, products, schools and steps of a build that you finished.</p>
+        <label v-for="w in mine" :key="w.slug" class="example">
+          <input v-model="chosen" type="radio" name="mine" :value="w.slug" />
+          <span
+            ><b>{{ w.name }}</b
+            >, of {{ w.of }}; {{ w.words }}</span
+          >
+        </label>
+        <v-text-field v-model="wayName" label="Name" maxlength="200" placeholder="of the new build" />
       </template>
 
       <template v-else-if="way === 'example'">

@@ -6,16 +6,27 @@ import { tradeRead, useTrade } from '../edit/useTrade'
 import { capital } from '../shared/capital'
 import { useNewest } from '../shared/useNewest'
 import { useUnits } from '../shared/useUnits'
-import type { Made, NewBuild, PlanBrief, SchoolCosts } from '../wire'
+import type { KeptWay, Made, NewBuild, PlanBrief, SchoolCosts } from '../wire'
 import { briefForm, briefOf, fill, type BriefForm } from './briefForm'
 
 /** The answers for a new build, what the server makes of them while they are given, and what each answer would take. */
 export function useBrief() {
   const trade = useTrade()
   const units = useUnits()
-  const way = ref<'answers' | 'file' | 'example'>('answers')
+  const way = ref<'answers' | 'file' | 'example' | 'mine'>('answers')
   const example = ref('clean')
   const text = ref('') // of a plan file
+  const mine = ref<KeptWay[]>([]) // one's own ways, of finished builds
+  const chosen = ref('') // of them
+  const wayName = ref('')
+  api.myWays().then(
+    (got) => {
+      mine.value = got.ways
+      chosen.value = got.ways[0]?.slug ?? ''
+      if (got.ways.length && !draft.value) way.value = 'mine' // what one does oneself is offered first
+    },
+    () => {}, // without them the answers stand
+  )
   const refused = ref('')
   const tried = useNewest<Made>((words) => (refused.value = words))
   const made = tried.value
@@ -72,6 +83,7 @@ export function useBrief() {
   const brief = computed<PlanBrief>(() => ({ ...briefOf(a, units), name: a.name.trim() || proposed.value }))
   const wish = computed<NewBuild | null>(() => {
     if (way.value === 'file') return text.value ? { plan: text.value } : null
+    if (way.value === 'mine') return chosen.value ? { way: chosen.value, name: wayName.value.trim() } : null
     if (way.value === 'example') return { example: example.value }
     return ready.value ? { answers: brief.value } : null
   })
@@ -116,6 +128,9 @@ export function useBrief() {
 
   return {
     a,
+    chosen,
+    mine,
+    wayName,
     at,
     brief,
     costless,

@@ -47,6 +47,7 @@ const units = useUnits()
     @click="f.spells.push({ from: f.start, to: null, temperature: f.temperature, humidity: f.humidity })"
     >Add a spell of other air</v-btn
   >
+  <v-text-field v-model="f.by" label="Who builds it" maxlength="60" />
   <v-textarea v-model="f.note" label="Note" rows="1" auto-grow maxlength="5000" />
 </template>
 

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import { api, Refusal } from '../api'
 import { pressed } from '../bench/press'
+import HandPanel from '../journal/HandPanel.vue'
 import { whileTold } from '../shared/useLive'
 import type { LearnedLook, LearnedPage, LearnedRow } from '../wire'
 
@@ -126,6 +127,7 @@ const open = ref('')
         </ul>
       </li>
     </ul>
+    <HandPanel />
     <section v-if="page?.plans.length" aria-labelledby="changes">
       <h2 id="changes">What it changes</h2>
       <p v-for="b in page.plans" :key="b.slug">

@@ -12,7 +12,14 @@ export function useGoing() {
   const letters = useLetters()
   let going = false
   const places: Record<string, string> = { b: 'bench', u: 'builds', s: 'shelf', k: 'workings', p: 'keeping' }
-  const inBuild: Record<string, string> = { r: 'build', w: 'washes', f: 'last-coat', h: 'rescue', l: 'look' } // places within the build that was opened last
+  const inBuild: Record<string, string> = {
+    r: 'build',
+    w: 'washes',
+    f: 'last-coat',
+    h: 'rescue',
+    l: 'look',
+    j: 'journal',
+  } // places within the build that was opened last
   const waits = 1200 // ms for the letter after the g
   useKeys({
     g: () => {

@@ -53,6 +53,7 @@ async function save() {
       <MomentField v-model="opened" label="Opened" timezone="UTC" day past />
       <MomentField v-model="usedUp" label="Used up" timezone="UTC" day past />
     </div>
+    <v-text-field v-model="draft.with" label="Who has it" placeholder="you" persistent-placeholder maxlength="60" />
     <v-textarea v-model="draft.note" label="Note" rows="1" auto-grow maxlength="2000" />
     <p v-if="refused" class="refused" aria-live="polite"><StateMark state="bite" quiet /> {{ refused }}</p>
     <div class="buttons">
