@@ -72,8 +72,8 @@ type view struct {
 
 var desk = view{width: 1280, height: 800}
 
-// demoFile is a database with the demo's data, made once.
-var demoFile = sync.OnceValues(func() ([]byte, error) {
+// demoFile is the demo's file with that of its photographs, by what their names end with, made once.
+var demoFile = sync.OnceValues(func() (map[string][]byte, error) {
 	dir, err := os.MkdirTemp("", "inkysparrow-e2e")
 	if err != nil {
 		return nil, err
@@ -87,7 +87,13 @@ var demoFile = sync.OnceValues(func() ([]byte, error) {
 	if err := errors.Join(demo.Reset(context.Background(), s), s.Close()); err != nil {
 		return nil, err
 	}
-	return os.ReadFile(path)
+	made := map[string][]byte{}
+	for _, end := range []string{"", ".photos.db"} {
+		if made[end], err = os.ReadFile(path + end); err != nil {
+			return nil, err
+		}
+	}
+	return made, nil
 })
 
 func open(t testing.TB, v view, address string) *bench {
@@ -108,8 +114,10 @@ func openAs(t testing.TB, v view, address string, guarded bool) *bench {
 		t.Fatal(err)
 	}
 	path := filepath.Join(t.TempDir(), "demo.db")
-	if err := os.WriteFile(path, made, 0o600); err != nil {
-		t.Fatal(err)
+	for end, text := range made {
+		if err := os.WriteFile(path+end, text, 0o600); err != nil {
+			t.Fatal(err)
+		}
 	}
 	s, err := store.Open(t.Context(), path, store.Options{Now: time.Now, Demo: true})
 	if err != nil {

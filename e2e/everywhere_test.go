@@ -114,6 +114,8 @@ func TestTargets(t *testing.T) {
 				{"/builds/petrel/washes", ".washes tbody tr"},
 				{"/builds/petrel/last-coat", ".list tbody tr"},
 				{"/builds/nightjar/rescue?zone=spinners&symptom=frosted", ".rescue .take"},
+				{"/builds/petrel/journal?photo=demo-petrel-gloss", ".bench .lead"},
+				{"/table", "main td"},
 				{"/builds/petrel/look", ".picture img"},
 				{"/builds/petrel/look?panel=stains", ".stains .one"},
 				{"/shelf?product=pale-sky", "main"},

@@ -14,6 +14,7 @@ import (
 	"inkysparrow/core/colour"
 	"inkysparrow/core/effect"
 	"inkysparrow/core/fact"
+	"inkysparrow/core/learn"
 	"inkysparrow/core/photo"
 	"inkysparrow/core/route"
 	"inkysparrow/core/timeline"
@@ -442,4 +443,32 @@ func (p *Painter) lightOf(tl *timeline.Timeline, q PhotoQuery) (light photo.Ligh
 		}
 	}
 	return light, nil
+}
+
+// HandSight is how many times as planned a hand did something on a model, as a photograph tells.
+type HandSight struct {
+	Trait learn.Trait
+	Step  string
+	Times float64
+}
+
+// Sights returns what a photograph told of the hand, once for each trait however many zones show it: they were done on one occasion. One of little trust tells nothing, and lines tell of a wipe only
+// where there was a wash.
+func (m *Measured) Sights() (all []HandSight) {
+	if m.Refused || m.Trust == string(photo.Poor) {
+		return nil
+	}
+	of := map[string]learn.Trait{"lines": learn.Lines, "plume-dark": learn.Veil}
+	for _, id := range []string{"lines", "plume-dark"} {
+		sum, n, step := 0.0, 0.0, ""
+		for _, f := range m.Figures {
+			if f.ID == id && f.Times > 0 && f.Step != "" {
+				sum, n, step = sum+math.Log(f.Times), n+1, f.Step
+			}
+		}
+		if n > 0 {
+			all = append(all, HandSight{of[id], step, round2(math.Exp(sum / n))})
+		}
+	}
+	return all
 }

@@ -14,7 +14,6 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"inkysparrow/core/airframe"
-	"inkysparrow/core/learn"
 	"inkysparrow/core/photo"
 	"inkysparrow/core/say"
 	"inkysparrow/internal/album"
@@ -282,19 +281,8 @@ func (s *Server) measured(ctx context.Context, j *judged, p store.Photo, r *wire
 
 // sights is what a photograph told of a hand.
 func sights(m *plan.Measured) (all []wire.PhotoSeen) {
-	if m.Refused || m.Trust == string(photo.Poor) {
-		return nil
-	}
-	for _, f := range m.Figures {
-		if f.Times <= 0 {
-			continue
-		}
-		switch f.ID {
-		case "lines":
-			all = append(all, wire.PhotoSeen{Trait: string(learn.Lines), Step: f.Step, Times: f.Times})
-		case "plume-dark":
-			all = append(all, wire.PhotoSeen{Trait: string(learn.Veil), Step: f.Step, Times: f.Times})
-		}
+	for _, x := range m.Sights() {
+		all = append(all, wire.PhotoSeen{Trait: string(x.Trait), Step: x.Step, Times: x.Times})
 	}
 	return all
 }

@@ -86,7 +86,7 @@ func TestPhotoMeasured(t *testing.T) {
 	}
 	text, _ := json.Marshal(wire.PhotoChange{Reading: &own})
 	kept := read[wire.Photo](t, s.ask("POST", "/api/builds/petrel/photos/demo-petrel-gloss", string(text)), 200)
-	if kept.Reading == nil || len(kept.Reading.Seen) == 0 || kept.Reading.Seen[0].Trait != "lines" || kept.Reading.Seen[0].Times < 1.2 {
+	if kept.Reading == nil || len(kept.Reading.Seen) != 0 { // no wash was laid yet: bare recesses tell of no wipe
 		t.Errorf("kept: %+v", kept.Reading)
 	}
 	after := read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200)

@@ -171,7 +171,9 @@ async function putBack() {
             <input type="file" accept="image/*" capture="environment" @change="taken" />
             <span>Take one</span>
           </label>
-          <p class="soft small">Or drop or paste them here.{{ journal.step ? ` At hand: ${journal.step.words}.` : '' }}</p>
+          <p class="soft small">
+            Or drop or paste them here.{{ journal.step ? ` At hand: ${journal.step.words}.` : '' }}
+          </p>
           <form @submit.prevent="write">
             <label>
               <span class="plate">A note</span>
@@ -183,9 +185,9 @@ async function putBack() {
             ><span class="plate">Who is here</span
             ><input v-model.trim="who" maxlength="60" placeholder="nobody in particular"
           /></label>
-          <ul v-if="bringing.length" class="coming" role="status">
-            <li v-for="w in bringing" :key="w">{{ w }}</li>
-          </ul>
+          <div v-if="bringing.length" class="coming" role="status">
+            <p v-for="w in bringing" :key="w">{{ w }}</p>
+          </div>
           <p v-if="gone" role="status">
             The photograph is taken out. <button type="button" class="act" @click="putBack">Put it back</button>
           </p>
@@ -264,6 +266,7 @@ header {
   font: 16px var(--v-font-body);
 }
 .strip {
+  position: relative;
   display: flex;
   align-items: stretch;
   overflow-x: auto;
@@ -287,6 +290,7 @@ header {
   padding: 0 8px 0 14px;
 }
 .file {
+  position: relative;
   display: block;
 }
 .file input {
@@ -339,8 +343,7 @@ textarea {
   font: inherit;
 }
 .coming {
-  margin: 0;
-  padding-left: 18px;
+  font-weight: 600;
 }
 .small {
   font-size: 14px;
