@@ -33,7 +33,8 @@ func command(use, short, long string, args cobra.PositionalArgs, run func(cmd *c
 
 func backupCommand() *cobra.Command {
 	return command("backup [FILE]", "Copy the database, also while it is being served",
-		"Copy the database into FILE, or into the folder backups beside it. It may be in use meanwhile; the copy is one whole state of it.",
+		"Copy the database into FILE, or into the folder backups beside it, and its photographs beside that, once for all backups there. It may be in use\n"+
+			"meanwhile; the copy is one whole state of it.",
 		cobra.MaximumNArgs(1), func(cmd *cobra.Command, database string, args []string) error {
 			if _, err := os.Stat(database); err != nil {
 				return err
@@ -53,6 +54,9 @@ func backupCommand() *cobra.Command {
 					return fmt.Errorf("%s is there already; nothing was written", to)
 				}
 				return err
+			}
+			if err := store.MirrorFor(cmd.Context(), database, to); err != nil {
+				return fmt.Errorf("back up the photographs: %w", err)
 			}
 			fmt.Fprintf(cmd.OutOrStdout(), "Backed up to %s.\n", to)
 			return nil

@@ -83,7 +83,7 @@ func (s *Store) backup(ctx context.Context, why string) (string, error) {
 	if err := CopyFile(ctx, s.path, path); err != nil {
 		return "", err
 	}
-	if err := MirrorPictures(ctx, s.path, mirrorOf(s.path)); err != nil {
+	if err := mirrorPictures(ctx, s.path, mirrorOf(s.path)); err != nil {
 		return "", fmt.Errorf("back up the photographs: %w", err)
 	}
 	return path, s.prune()

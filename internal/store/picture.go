@@ -161,8 +161,16 @@ func (s *Store) PictureBytes(ctx context.Context) (bytes int64, count int, err e
 	return bytes, count, trouble(err)
 }
 
-// MirrorPictures copies the pictures beside the database at from that the file at to does not hold yet. Nothing is done where there are none.
-func MirrorPictures(ctx context.Context, from, to string) error {
+// MirrorFor copies the pictures beside the database at from to where a backup of it at to finds them: once for all backups in the folder of backups, and beside any other.
+func MirrorFor(ctx context.Context, from, to string) error {
+	if filepath.Clean(filepath.Dir(to)) == filepath.Clean(folderOf(from)) {
+		return mirrorPictures(ctx, from, mirrorOf(from))
+	}
+	return mirrorPictures(ctx, from, picturesOf(to))
+}
+
+// mirrorPictures copies the pictures beside the database at from that the file at to does not hold yet. Nothing is done where there are none.
+func mirrorPictures(ctx context.Context, from, to string) error {
 	if _, err := os.Stat(picturesOf(from)); errors.Is(err, fs.ErrNotExist) {
 		return nil
 	}

@@ -92,6 +92,14 @@ func (s *Server) keeping(c fiber.Ctx) error {
 	if frozen := s.Store.Frozen(); frozen != nil {
 		out.Frozen = troubleWords(frozen)
 	}
+	held, photos, err := s.Store.PictureBytes(c.Context())
+	if err != nil {
+		return err
+	}
+	out.Photos = "no photographs yet"
+	if photos > 0 {
+		out.Photos = fmt.Sprintf("%s, %s, in a file beside it", say.Count(photos, "photograph"), size(held))
+	}
 	for i, b := range backups {
 		old := age(s.Now().Sub(b.At))
 		if i == 0 {

@@ -8,6 +8,7 @@ type Keeping struct {
 	Folder  string      `json:"folder"`           // of the backups
 	Bytes   int64       `json:"bytes"`            // of the file with its log
 	Size    string      `json:"size"`             // in words
+	Photos  string      `json:"photos"`           // how many and how large they are, in words
 	Frozen  string      `json:"frozen,omitempty"` // why nothing can be written; empty as usual
 	Reach   string      `json:"reach"`            // who can reach this server
 	Guarded bool        `json:"guarded"`          // a passphrase is asked for

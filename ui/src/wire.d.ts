@@ -4548,6 +4548,7 @@ export interface Keeping {
   folder: string;
   bytes: number;
   size: string;
+  photos: string;
   frozen?: string;
   reach: string;
   guarded: boolean;

@@ -26,6 +26,7 @@ import { say } from '../shared/say'
 const AirPicture = defineAsyncComponent(() => import('../instruments/airframe/AirPicture.vue'))
 const NotFound = defineAsyncComponent(() => import('../shared/NotFound.vue'))
 const PlanSheet = defineAsyncComponent(() => tradeRead().then(() => import('../edit/PlanSheet.vue')))
+const TapePhotos = defineAsyncComponent(() => import('../journal/TapePhotos.vue'))
 const SearchSheet = defineAsyncComponent(() => import('../search/SearchSheet.vue'))
 const FinishWhy = defineAsyncComponent(() => import('./FinishWhy.vue'))
 const HistorySheet = defineAsyncComponent(() => import('../edit/HistorySheet.vue'))
@@ -269,7 +270,9 @@ useKeys({
       @carry="carry"
       @drop="drop"
       @day="put"
-    />
+    >
+      <template #under="{ x }"><TapePhotos :key="slug" :slug="slug" :x="x" /></template>
+    </FoldedTape>
     <MomentBar
       :at="shownAt"
       :from="Date.parse(build.tape.from)"

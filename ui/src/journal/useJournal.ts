@@ -10,6 +10,8 @@ import { useWho } from './useWho'
 const random = () =>
   Array.from(crypto.getRandomValues(new Uint8Array(8)), (b) => b.toString(16).padStart(2, '0')).join('')
 
+const patience = 20 // tries
+
 /** A build's journal, with photographs and notes that are added to it. */
 export function useJournal(slug: Ref<string>) {
   const store = useBuild()
@@ -49,10 +51,14 @@ export function useJournal(slug: Ref<string>) {
         zone: journal.value?.step?.zone ?? '',
         step: journal.value?.step?.step ?? '',
       }
-      try {
-        kept = await api.addPhoto(slug.value, file, about)
-      } catch (e) {
-        words = `${name}: ${e instanceof Refusal ? e.message : 'it could not be sent.'}`
+      for (let tries = 0; !kept && !words; tries++) {
+        try {
+          kept = await api.addPhoto(slug.value, file, about)
+        } catch (e) {
+          const busy = e instanceof Refusal && e.status === 503 && tries < patience // others are being read: it waits its turn
+          if (busy) await new Promise((done) => window.setTimeout(done, 700))
+          else words = `${name}: ${e instanceof Refusal ? e.message : 'it could not be sent.'}`
+        }
       }
       bringing.value = [...bringing.value.filter((w) => !w.startsWith(name)), ...(words ? [words] : [])]
       await read()

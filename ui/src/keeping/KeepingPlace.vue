@@ -121,6 +121,8 @@ const when = (t: string) => say(t, 'stamp')
           <dd class="figure">{{ kept.path }}</dd>
           <dt>Size</dt>
           <dd class="figure">{{ kept.size }}</dd>
+          <dt>Photographs</dt>
+          <dd>{{ kept.photos }}</dd>
           <dt>Newest backup</dt>
           <dd>{{ kept.newest }}</dd>
           <dt>Who can reach it</dt>

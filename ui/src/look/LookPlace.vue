@@ -298,7 +298,7 @@ useKeys({
             </div>
           </template>
           <LookAgainst :look="l" :build="build" />
-          <LookReference v-model="photos" v-model:pinning="pinning" />
+          <LookReference v-model="photos" v-model:pinning="pinning" :slug="slug" />
         </template>
       </aside>
 

@@ -279,6 +279,7 @@ const plate = (x: number, wide: number) => Math.max(0, Math.min(scale.value.widt
             <rect :x="g.x" :y="g.y + 4" :width="g.width" :height="rowHeight - 8" />
           </g>
         </svg>
+        <slot name="under" :x="(t: number) => scale.x(t)" />
         <div v-if="hand && carried" class="hand" :style="{ left: `${hand.x}px`, top: `${top(hand.row) + 34}px` }">
           <span class="figure">{{ verdict.words }}</span>
         </div>
