@@ -32,7 +32,7 @@ var shots = []shot{
 	{name: "rescue-day", path: "/builds/nightjar/rescue?zone=spinners&seen=the+flat+went+white+over+my+black+wings&symptom=frosted&where=patch&since=while-drying", width: 820, height: 1180},
 	{name: "practice-day", path: "/builds/petrel/washes", width: 1280, height: 800, press: "Practise wiping|Wait until it is dry"},
 	{name: "builds-day", path: "/builds", width: 1280, height: 800},
-	{name: "change-day", path: "/builds/petrel?step=d6", width: 1280, height: 800, press: "Change"},
+	{name: "journal-day", path: "/builds/petrel/journal?photo=demo-petrel-gloss", width: 1280, height: 800},
 	{name: "why-day", path: "/builds/petrel?step=d6", width: 1280, height: 800, press: "Why this date, and what if"},
 	{name: "shelf-day", path: "/shelf?product=pale-sky", width: 1280, height: 800},
 	{name: "keeping-day", path: "/keeping", width: 1280, height: 800},
