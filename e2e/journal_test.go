@@ -79,7 +79,7 @@ func TestJournalPhoto(t *testing.T) {
 	b.click(".add button", "Put it back")
 	b.sees(".measured .lead", "stronger")
 
-	b.field("A note").MustInput("a hair under the gloss")
+	b.page.MustElement(".add textarea").MustEval("() => { this.value = 'a hair under the gloss'; this.dispatchEvent(new Event('input', { bubbles: true })) }")
 	b.click(".add button", "Write it down")
 	b.sees(".evening .note", "a hair under the gloss")
 	b.typed("Search all builds", "gloss over sea grey")

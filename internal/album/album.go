@@ -180,6 +180,21 @@ func thumb(img image.Image, orientation int) ([]byte, error) {
 	return out.Bytes(), err
 }
 
+// Tiny makes a still smaller picture of a small one, as JPEG: for a strip of them.
+func Tiny(small []byte) ([]byte, error) {
+	img, err := jpeg.Decode(bytes.NewReader(small))
+	if err != nil {
+		return nil, broken(err)
+	}
+	const tall, packs = 32, 60 // pixels, of 100
+	b := img.Bounds()
+	out := image.NewRGBA(image.Rect(0, 0, max(1, b.Dx()*tall/max(1, b.Dy())), tall))
+	draw.ApproxBiLinear.Scale(out, out.Bounds(), img, b, draw.Src, nil)
+	var packed bytes.Buffer
+	err = jpeg.Encode(&packed, out, &jpeg.Options{Quality: packs})
+	return packed.Bytes(), err
+}
+
 // upright turns a picture as its orientation says (Exif 2.3, tag 274).
 func upright(img image.Image, orientation int) image.Image {
 	if orientation < 2 || orientation > 8 {

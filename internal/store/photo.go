@@ -27,25 +27,33 @@ var (
 
 // Photo is a photograph of a build.
 type Photo struct {
-	ID            string
-	Hash, Kind    string
-	Width, Height int // as it is seen upright
-	Bytes         int64
-	Exposure      string
-	Zone, Step    string // empty for the whole model, for no step in particular
-	Caption, Who  string
-	At, KeptAt    time.Time
-	DroppedAt     time.Time // zero while it is in the journal
-	Reading       string    // how it is read as an instrument, as JSON; empty where it is not
+	ID        string    `json:"id"`
+	Hash      string    `json:"hash"`
+	Kind      string    `json:"kind"`
+	Width     int       `json:"width"` // as it is seen upright
+	Height    int       `json:"height"`
+	Bytes     int64     `json:"bytes"`
+	Exposure  string    `json:"exposure,omitempty"`
+	Zone      string    `json:"zone,omitempty"` // empty for the whole model
+	Step      string    `json:"step,omitempty"` // empty for no step in particular
+	Caption   string    `json:"caption,omitempty"`
+	Who       string    `json:"who,omitempty"`
+	At        time.Time `json:"at"`
+	KeptAt    time.Time `json:"kept_at"`
+	DroppedAt time.Time `json:"dropped_at,omitzero"` // zero while it is in the journal
+	Reading   string    `json:"reading,omitempty"`   // how it is read as an instrument, as JSON; empty where it is not
 }
 
 // Note is what was written down.
 type Note struct {
-	ID         string
-	Zone, Step string
-	Words, Who string
-	At, KeptAt time.Time
-	DroppedAt  time.Time
+	ID        string    `json:"id"`
+	Zone      string    `json:"zone,omitempty"`
+	Step      string    `json:"step,omitempty"`
+	Words     string    `json:"words"`
+	Who       string    `json:"who,omitempty"`
+	At        time.Time `json:"at"`
+	KeptAt    time.Time `json:"kept_at"`
+	DroppedAt time.Time `json:"dropped_at,omitzero"`
 }
 
 // AddPhoto keeps a photograph of a build, once however often it is sent. Errors are ErrNoBuild, ErrPhotos.

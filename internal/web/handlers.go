@@ -51,7 +51,11 @@ func (s *Server) show(c fiber.Ctx, b store.Build) error {
 	if err != nil {
 		return err
 	}
-	return c.JSON(j.shown(b))
+	shown, err := s.shown(ctx, j, b)
+	if err != nil {
+		return err
+	}
+	return c.JSON(shown)
 }
 
 func (s *Server) planFile(c fiber.Ctx) error {
@@ -108,6 +112,20 @@ func (s *Server) saveAs(ctx context.Context, c fiber.Ctx, revision int64, f plan
 	return c.JSON(shown)
 }
 
+// shown is a judged build as the page shows it, with the photographs that lie under its evenings.
+func (s *Server) shown(ctx context.Context, j *judged, b store.Build) (wire.Build, error) {
+	v := j.shown(b)
+	photos, err := s.Store.Photos(ctx, b.Slug)
+	if err != nil {
+		return v, err
+	}
+	v.Photos = []wire.TapePhoto{}
+	for _, p := range photos {
+		v.Photos = append(v.Photos, wire.TapePhoto{Hash: p.Hash, At: p.At.UTC(), Caption: p.Caption})
+	}
+	return v, nil
+}
+
 // keep judges a changed plan, keeps it and tells every page.
 func (s *Server) keep(ctx context.Context, slug string, revision int64, f plan.File, words func(*judged) string) (shown wire.Build, err error) {
 	var j *judged
@@ -129,7 +147,7 @@ func (s *Server) keep(ctx context.Context, slug string, revision int64, f plan.F
 	}
 	s.judging.put(saved.Revision, j)
 	s.moved(saved)
-	return j.shown(saved), nil
+	return s.shown(context.WithoutCancel(ctx), j, saved)
 }
 
 // moved tells every page where a build stands.

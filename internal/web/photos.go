@@ -119,7 +119,10 @@ func (s *Server) opened(ctx context.Context, hash string) (*photo.Picture, error
 // picture sends what a photograph shows. Nothing in it can run: its kind is one of three, it is not sniffed, and the page's policy for it allows nothing.
 func (s *Server) photograph(c fiber.Ctx) error {
 	hash := c.Params("hash")
-	kind, bytes, err := s.Store.Picture(c.Context(), hash, c.Query("small") == "yes")
+	kind, bytes, err := s.Store.Picture(c.Context(), hash, c.Query("small") != "")
+	if err == nil && c.Query("small") == "tape" {
+		bytes, err = album.Tiny(bytes)
+	}
 	if err != nil {
 		return unread(err)
 	}

@@ -50,6 +50,15 @@ type Build struct {
 	Now     time.Time `json:"now"`     // what the bench's clock showed when it was judged
 	Until   time.Time `json:"until"`   // from then on it is another: time goes on
 	Overdue []Overdue `json:"overdue"` // the first first
+
+	Photos []TapePhoto `json:"photos"`
+}
+
+// TapePhoto is a photograph under its moment on the tape.
+type TapePhoto struct {
+	Hash    string    `json:"hash"`
+	At      time.Time `json:"at"`
+	Caption string    `json:"caption"`
 }
 
 // Overdue is a step whose time has passed though it was neither begun nor done.

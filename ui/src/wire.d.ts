@@ -407,6 +407,7 @@ export interface Build {
   now: string;
   until: string;
   overdue: Overdue[];
+  photos: TapePhoto[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -1241,6 +1242,15 @@ export interface Overdue {
   end: string;
   was: string;
   words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "TapePhoto".
+ */
+export interface TapePhoto {
+  hash: string;
+  at: string;
+  caption: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

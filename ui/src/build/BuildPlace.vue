@@ -7,6 +7,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api } from '../api'
 import { tradeRead } from '../edit/useTrade'
 import CoreCut from '../instruments/core/CoreCut.vue'
+import TapePhotos from '../journal/TapePhotos.vue'
 import SkinStrip from '../instruments/strip/SkinStrip.vue'
 import FoldedTape from '../instruments/tape/FoldedTape.vue'
 import type { Carried } from '../instruments/tape/useGrip'
@@ -26,7 +27,6 @@ import { say } from '../shared/say'
 const AirPicture = defineAsyncComponent(() => import('../instruments/airframe/AirPicture.vue'))
 const NotFound = defineAsyncComponent(() => import('../shared/NotFound.vue'))
 const PlanSheet = defineAsyncComponent(() => tradeRead().then(() => import('../edit/PlanSheet.vue')))
-const TapePhotos = defineAsyncComponent(() => import('../journal/TapePhotos.vue'))
 const SearchSheet = defineAsyncComponent(() => import('../search/SearchSheet.vue'))
 const FinishWhy = defineAsyncComponent(() => import('./FinishWhy.vue'))
 const HistorySheet = defineAsyncComponent(() => import('../edit/HistorySheet.vue'))
@@ -271,7 +271,7 @@ useKeys({
       @drop="drop"
       @day="put"
     >
-      <template #under="{ x }"><TapePhotos :key="slug" :slug="slug" :x="x" /></template>
+      <template #under="{ x }"><TapePhotos :slug="slug" :photos="build.photos" :x="x" /></template>
     </FoldedTape>
     <MomentBar
       :at="shownAt"

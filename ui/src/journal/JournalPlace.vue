@@ -133,8 +133,13 @@ async function putBack() {
           </select>
         </div>
         <label class="seek">
-          <span class="visually-hidden">Search all builds</span>
-          <input v-model.lazy="sought" type="search" placeholder="all builds: clay wash over gloss" maxlength="200" />
+          <input
+            v-model.lazy="sought"
+            type="search"
+            aria-label="Search all builds"
+            placeholder="all builds: clay wash over gloss"
+            maxlength="200"
+          />
         </label>
       </header>
 
@@ -201,6 +206,7 @@ async function putBack() {
           :slug="slug"
           :photo="photo"
           :zones="journal.zones"
+          :timezone="journal.timezone"
           @changed="changed"
           @out="takeOut"
         />

@@ -10,7 +10,7 @@ import { usePhotoBench } from './usePhotoBench'
 import WipedOver from './WipedOver.vue'
 
 /** A photograph of the model as an instrument: a view is laid in it by taps, its light told by a card or known paint; then it is measured beside the plan, and wiped over the look of that moment. */
-const props = defineProps<{ slug: string; photo: Photo; zones: Wish[] }>()
+const props = defineProps<{ slug: string; photo: Photo; zones: Wish[]; timezone: string }>()
 const emit = defineEmits<{ changed: []; out: [] }>()
 const store = useBuild()
 const bench = usePhotoBench(props.slug, props.photo)
@@ -187,7 +187,14 @@ const say = computed(() => {
           {{ told.words }}
         </p>
       </template>
-      <PhotoFields :slug="slug" :photo="photo" :zones="zones" @changed="$emit('changed')" @out="$emit('out')" />
+      <PhotoFields
+        :slug="slug"
+        :photo="photo"
+        :zones="zones"
+        :timezone="timezone"
+        @changed="$emit('changed')"
+        @out="$emit('out')"
+      />
     </div>
 
     <div class="measured">

@@ -1,15 +1,18 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 
 import { api } from '../api'
 import { useBuild } from '../build/useBuild'
+import MomentField from '../shared/MomentField.vue'
 import type { Photo, PhotoChange, Wish } from '../wire'
 
 /** What is said of a photograph: what it shows, of which zone, and that it belongs elsewhere. */
-const props = defineProps<{ slug: string; photo: Photo; zones: Wish[] }>()
+const props = defineProps<{ slug: string; photo: Photo; zones: Wish[]; timezone: string }>()
 const emit = defineEmits<{ changed: []; out: [] }>()
 const store = useBuild()
 const caption = ref(props.photo.caption)
+const at = ref<string | null>(props.photo.at)
+watch(at, (t) => t && t !== props.photo.at && void say({ at: t }))
 async function say(change: PhotoChange) {
   try {
     await api.changePhoto(props.slug, props.photo.id, change)
@@ -33,6 +36,7 @@ async function say(change: PhotoChange) {
         <option v-for="z in zones" :key="z.id" :value="z.id">{{ z.words }}</option>
       </select>
     </label>
+    <MomentField v-model="at" class="moment" label="Taken" :timezone="timezone" past />
     <p class="soft small">
       {{ photo.date }} <span class="figure">{{ photo.clock }}</span>, {{ photo.width }} × {{ photo.height }},
       {{ photo.size }}{{ photo.exposure ? `, ${photo.exposure}` : '' }}{{ photo.who ? `, ${photo.who}` : '' }}
@@ -63,6 +67,9 @@ select {
   background: none;
   color: inherit;
   font: inherit;
+}
+.moment {
+  flex: 0 1 200px;
 }
 .small {
   font-size: 14px;

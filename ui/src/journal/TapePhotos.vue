@@ -1,19 +1,17 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { onBeforeUnmount, ref } from 'vue'
 
-import { api } from '../api'
+import { useBuild } from '../build/useBuild'
 import { whileTold } from '../shared/useLive'
-import type { Photo } from '../wire'
+import type { TapePhoto } from '../wire'
 
 /** The journal's photographs under their moment on the tape. */
-const props = defineProps<{ slug: string; x: (t: number) => number }>()
-const photos = ref<Photo[]>([])
-async function read() {
-  photos.value = (await api.journal(props.slug)).days.flatMap((d) => d.photos)
-}
-const late = () => window.setTimeout(() => void read().catch(() => (photos.value = [])), 400) // after what the page was opened for
-onMounted(late)
-whileTold((e) => e.what === 'journal' && late())
+const props = defineProps<{ slug: string; photos: TapePhoto[]; x: (t: number) => number }>()
+const store = useBuild()
+whileTold((e) => e.what === 'journal' && e.slug === props.slug && void store.open(props.slug))
+const late = ref(false) // pictures come after what the page was opened for; their room is kept
+const timer = window.setTimeout(() => (late.value = true), 1500)
+onBeforeUnmount(() => window.clearTimeout(timer))
 </script>
 
 <template>
@@ -24,9 +22,9 @@ whileTold((e) => e.what === 'journal' && late())
     :aria-label="`${photos.length} ${photos.length === 1 ? 'photograph' : 'photographs'}: the journal`"
   >
     <img
-      v-for="p in photos"
-      :key="p.id"
-      :src="api.picture(p.hash, true)"
+      v-for="p in late ? photos : []"
+      :key="p.hash + p.at"
+      :src="`/api/pictures/${p.hash}?small=tape`"
       alt=""
       loading="lazy"
       :title="p.caption"
