@@ -22,7 +22,6 @@ type camera struct {
 	vignette, falls          float64 // share of light lost in the corner; from left to right
 	glare                    float64 // share of the skin that a lamp is mirrored on
 	quality                  int
-	veil                     float64
 }
 
 var plainCamera = camera{px: 16, white: [3]float64{1, 1, 1}, quality: 92}

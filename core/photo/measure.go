@@ -150,7 +150,7 @@ func Measure(ctx context.Context, p *Picture, a Alignment, light Light, s *Subje
 	}
 	if moved, ok := m.settle(pieces, math.Hypot(high.X-low.X, high.Y-low.Y)/2); ok {
 		m.Alignment, m.ByLines = moved, true
-		if seen, clipped = m.samples(); len(seen) < leastSamples {
+		if seen, _ = m.samples(); len(seen) < leastSamples {
 			return m.refuse("too little of the skin stands in it: take all of one view, from straight before it"), nil
 		}
 		if pieces, err = m.pieces(ctx); err != nil {

@@ -156,12 +156,6 @@ func (s *Store) ChangePhoto(ctx context.Context, slug, id string, change func(*P
 	return p, err
 }
 
-// HasPicture reports whether a photograph of a build names that picture.
-func (s *Store) HasPicture(ctx context.Context, hash string) (bool, error) {
-	n, err := db.New(s.read).PhotoNamed(ctx, hash)
-	return n > 0, trouble(err)
-}
-
 func (s *Store) photoHashes(ctx context.Context) ([]string, error) {
 	names, err := db.New(s.read).PhotoHashes(ctx)
 	return names, trouble(err)

@@ -281,17 +281,6 @@ func (q *Queries) PhotoHashes(ctx context.Context) ([]string, error) {
 	return items, nil
 }
 
-const photoNamed = `-- name: PhotoNamed :one
-SELECT count(*) FROM photo WHERE hash = ?
-`
-
-func (q *Queries) PhotoNamed(ctx context.Context, hash string) (int64, error) {
-	row := q.db.QueryRowContext(ctx, photoNamed, hash)
-	var count int64
-	err := row.Scan(&count)
-	return count, err
-}
-
 const photosOf = `-- name: PhotosOf :many
 SELECT id, build_id, hash, kind, width, height, bytes, exposure, zone, step, caption, who, at, kept_at, dropped_at, reading FROM photo WHERE build_id = ? ORDER BY at, id
 `

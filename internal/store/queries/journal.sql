@@ -13,9 +13,6 @@ SELECT count(*) FROM photo WHERE build_id = ?;
 -- name: ChangePhoto :exec
 UPDATE photo SET zone = ?, step = ?, caption = ?, at = ?, reading = ?, dropped_at = ? WHERE id = ?;
 
--- name: PhotoNamed :one
-SELECT count(*) FROM photo WHERE hash = ?;
-
 -- name: PhotoHashes :many
 SELECT DISTINCT hash FROM photo ORDER BY hash;
 
