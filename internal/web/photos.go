@@ -7,9 +7,11 @@ import (
 	"errors"
 	"image/jpeg"
 	"math"
+	"regexp"
 	"strconv"
 	"strings"
 	"time"
+	"unicode"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -30,8 +32,8 @@ func (s *Server) addPhoto(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	p := store.Photo{ID: c.Query("id"), Zone: c.Query("zone"), Step: c.Query("step"), Caption: strings.TrimSpace(c.Query("caption")), Who: c.Query("who")}
-	if len(p.ID) < 8 || len(p.ID) > 64 || len(p.Zone) > 100 || len(p.Step) > 100 || len(p.Caption) > 500 || len(p.Who) > 60 {
+	p := store.Photo{ID: c.Query("id"), Zone: legible(c.Query("zone")), Step: legible(c.Query("step")), Caption: legible(c.Query("caption")), Who: legible(c.Query("who"))}
+	if !named.MatchString(p.ID) || len(p.Zone) > 100 || len(p.Step) > 100 || len(p.Caption) > 500 || len(p.Who) > 60 {
 		return refuse("id, zone, step, caption, who: missing or too long")
 	}
 	var shows *album.Picture
@@ -60,6 +62,19 @@ func (s *Server) addPhoto(c fiber.Ctx) error {
 		return unread(err)
 	}
 	return c.JSON(j.photo(kept))
+}
+
+// named are the ids that photographs and notes are given where they are made.
+var named = regexp.MustCompile(`^[A-Za-z0-9._-]{8,64}$`)
+
+// legible is a text without what can't be read or kept.
+func legible(s string) string {
+	return strings.TrimSpace(strings.Map(func(r rune) rune {
+		if r == 0 || r == unicode.ReplacementChar {
+			return -1
+		}
+		return r
+	}, strings.ToValidUTF8(s, "")))
 }
 
 // unread tells of a photograph that is not taken, or that is not there, in words.
@@ -197,7 +212,7 @@ func (s *Server) changePhoto(c fiber.Ctx) error {
 	p, err := s.Store.ChangePhoto(ctx, slug(c), c.Params("photo"), func(p *store.Photo) error {
 		for _, set := range []struct{ to, from *string }{{&p.Caption, in.Caption}, {&p.Zone, in.Zone}, {&p.Step, in.Step}} {
 			if set.from != nil {
-				*set.to = strings.TrimSpace(*set.from)
+				*set.to = legible(*set.from)
 			}
 		}
 		if in.At != nil {
@@ -469,11 +484,14 @@ func (s *Server) addNote(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	words := strings.TrimSpace(in.Words)
+	words := legible(in.Words)
+	if !named.MatchString(in.ID) {
+		return refuse("id: 8 to 64 letters, digits, dots and dashes")
+	}
 	if words == "" && !in.Dropped {
 		return refuse("words: a note has some")
 	}
-	n := store.Note{ID: in.ID, Zone: in.Zone, Step: in.Step, Words: words, Who: in.Who, At: j.now}
+	n := store.Note{ID: in.ID, Zone: legible(in.Zone), Step: legible(in.Step), Words: words, Who: legible(in.Who), At: j.now}
 	if in.At != nil {
 		if in.At.Year() < 1990 || in.At.Year() > 2200 {
 			return refuse("at: a moment from 1990 to 2200")

@@ -145,6 +145,7 @@ func TestPhotoRefused(t *testing.T) {
 		"a drawing as a photograph": {"id=hostile-1", "image/png", []byte("<svg onload=alert(1)>"), 422},
 		"a page":                    {"id=hostile-2", "text/html", []byte("<script>"), 415},
 		"no id":                     {"id=", "image/jpeg", jpegOf(t, 40, 40), 422},
+		"an id of nothing":          {"id=%00%00%00%00%00%00%00%00", "image/jpeg", jpegOf(t, 40, 40), 422},
 		"a long caption":            {"id=hostile-3&caption=" + strings.Repeat("x", 501), "image/jpeg", jpegOf(t, 40, 40), 422},
 		"at no time":                {"id=hostile-4&at=noon", "image/jpeg", jpegOf(t, 40, 40), 422},
 		"too large":                 {"id=hostile-5", "image/jpeg", make([]byte, 21<<20), 413},
@@ -154,6 +155,9 @@ func TestPhotoRefused(t *testing.T) {
 			text, _ := io.ReadAll(r.Body)
 			t.Errorf("%s: %d %s, want %d", name, r.StatusCode, text, c.status)
 		}
+	}
+	if p := read[wire.Photo](t, s.sendPhoto(t, "id=odd-00001&caption=%FF%00gloss%FE", jpegOf(t, 40, 40), "image/jpeg"), 200); p.Caption != "gloss" {
+		t.Errorf("a caption that can't be read is kept as %q", p.Caption)
 	}
 	raw := jpegOf(t, 900, 700)
 	var wg sync.WaitGroup
@@ -172,7 +176,7 @@ func TestPhotoRefused(t *testing.T) {
 	if answers[200] == 0 || answers[200]+answers[503] != many {
 		t.Errorf("%d at once: %v", many, answers)
 	}
-	if j := read[wire.Journal](t, s.ask("GET", "/api/builds/petrel/journal", ""), 200); j.Photos != 3+answers[200] {
+	if j := read[wire.Journal](t, s.ask("GET", "/api/builds/petrel/journal", ""), 200); j.Photos != 4+answers[200] {
 		t.Errorf("%d photographs, %d were taken", j.Photos, answers[200])
 	}
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
+import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, ref, toRef, watch } from 'vue'
 
 import { api } from '../api'
@@ -49,6 +49,13 @@ const strip = ref<HTMLElement | null>(null)
 watch(
   [strip, () => journal.value?.days.length],
   () => void nextTick(() => strip.value?.scrollTo({ left: strip.value.scrollWidth })), // the last evening is looked for first
+)
+
+const narrow = useMediaQuery('(max-width: 1000px)')
+const measuring = ref<HTMLElement | null>(null)
+watch(
+  [() => photo.value?.id, measuring],
+  ([id]) => void nextTick(() => id && narrow.value && measuring.value?.scrollIntoView({ block: 'start' })), // it lies below the evenings there
 )
 
 const writing = ref('')
@@ -199,7 +206,7 @@ async function putBack() {
         </section>
       </div>
 
-      <div class="lower">
+      <div ref="measuring" class="lower">
         <PhotoBench
           v-if="photo"
           :key="photo.id"
