@@ -28,6 +28,7 @@ type piece struct {
 	tells    bool    // it stands out
 	measures bool
 	ratio    rgb     // of the recess's light to the skin's beside it
+	beside   rgb     // that skin's light, corrected
 	square   float64 // second moment of what it takes away about its middle, mm2
 }
 
@@ -166,6 +167,7 @@ func (m *Measured) look(q *piece, way airframe.Pt) bool {
 		recess[c] = beside[c] * (whole + fit) / 2
 	}
 	recess, beside = m.light.matrix.of(recess), m.light.matrix.of(beside)
+	q.beside = beside
 	for c := range recess {
 		if beside[c] < 1e-3 {
 			return true

@@ -171,6 +171,9 @@ func Measure(ctx context.Context, p *Picture, a Alignment, light Light, s *Subje
 		}
 	}
 	m.even = lit(p, even, known)
+	if !light.Known {
+		m.level(seen)
+	}
 	for i := range seen {
 		seen[i].light = seen[i].light.times(m.even.even(seen[i].photo, seen[i].view))
 	}
@@ -180,6 +183,19 @@ func Measure(ctx context.Context, p *Picture, a Alignment, light Light, s *Subje
 	}
 	m.judge()
 	return m, nil
+}
+
+// level takes the skin to be as bright on the whole as it is planned, where nothing in the photograph tells.
+func (m *Measured) level(seen []sample) {
+	var all []float64
+	for i := range seen {
+		s := &seen[i]
+		if y := s.light.y() * m.even.even(s.photo, s.view); y > 0 {
+			surface := linearOf(m.subject.Skins[s.zone].Surface)
+			all = append(all, math.Log(max(1e-3, surface.y())/y))
+		}
+	}
+	m.even.zero += median(all)
 }
 
 func (m *Measured) refuse(format string, args ...any) *Measured {
@@ -214,7 +230,7 @@ func (m *Measured) judge() {
 		say(&fair, "its light falls off from one side to the other")
 	}
 	if !m.light.Known {
-		say(&fair, "nothing in it tells the colour of the light: colours are as the camera took them")
+		say(&fair, "nothing in it tells the colour of the light: how bright it is was taken from the plan")
 	}
 	switch {
 	case len(poor) > 0 || len(fair) > 2:
@@ -358,17 +374,19 @@ func (z *Zone) lines(m *Measured, pieces []piece) {
 	slices.SortFunc(own, func(a, b piece) int { return cmp.Compare(a.ratio.y(), b.ratio.y()) })
 	cut := len(own) / 6 // from either end
 	own = own[cut : len(own)-cut]
-	var ratio rgb
+	// The skin beside lines may be another than the zone's middle, as where it was shaded along them: what counts is the line against the zone.
+	var ratio, beside rgb
 	n := 0.0
 	for _, q := range own {
+		even := m.even.even(m.Alignment.Pixel(q.at), q.at)
 		for c := range ratio {
 			ratio[c] += q.ratio[c] * q.long
+			beside[c] += q.beside[c] * even * q.long
 		}
 		n += q.long
 	}
-	ratio = ratio.times(1 / n)
 	z.Lines = len(own)
-	z.Line = rgb{z.mid[0] * ratio[0], z.mid[1] * ratio[1], z.mid[2] * ratio[2]}.colour()
+	z.Line = rgb{beside[0] * ratio[0], beside[1] * ratio[1], beside[2] * ratio[2]}.times(1 / n / n).colour()
 	z.LineDE = z.Colour.Difference(z.Line)
 }
 

@@ -11,6 +11,7 @@ var (
 	plumeLow  = Numbers.Number("photo-plume-low", 0.3, "", "times as long as planned that a plume is looked for from", chosen)
 	plumeHigh = Numbers.Number("photo-plume-high", 3, "", "times as long up to which it is looked for", chosen)
 	plumeSeen = Numbers.Number("photo-plume-seen", 0.25, "", "share of what differs there that a plume must explain to be one", chosen)
+	plumeOff  = Numbers.Number("photo-plume-off", 0.6, "", "cover by which the skin along a plume may be off its zone", chosen)
 	plumeSide = Numbers.Number("photo-plume-side", 0.6, "mm", "beside its axis that a plume is looked at, and a twelfth of how far aft", chosen)
 )
 
@@ -113,26 +114,18 @@ func (m *Measured) cover(p *Plume) (all []covered) {
 
 // fit returns how many times as long and as dense as planned a plume is. ok is false where none is seen.
 func (p *Plume) fit(seen []covered) (reach, amount float64, ok bool) {
-	model := make([]float64, len(seen))
+	model, rest := make([]float64, len(seen)), make([]float64, len(seen))
 	miss := func(reach, amount float64) float64 {
-		shift := 0.0
 		for i, s := range seen {
 			model[i] = 0
 			if s.aft >= 0 {
 				model[i] = -math.Expm1(-amount * p.Cloud.Density(s.aft/reach, s.beside))
 			}
 		}
-		for range 2 { // what the skin itself is off by
-			sum, n := 0.0, 0.0
-			for i, s := range seen {
-				if d := s.cover - model[i] - shift; math.Abs(d) < 0.15 {
-					sum, n = sum+d, n+1
-				}
-			}
-			if n > 0 {
-				shift = min(0.1, max(-0.1, shift+sum/n))
-			}
+		for i, s := range seen { // what the skin itself is off by: it is lit otherwise there than its zone is on the whole
+			rest[i] = s.cover - model[i]
 		}
+		shift := min(plumeOff, max(-plumeOff, median(rest)))
 		sum := 0.0
 		for i, s := range seen {
 			d := math.Abs(s.cover - model[i] - shift)
