@@ -167,5 +167,9 @@ func TestFinishedBuild(t *testing.T) {
 	b.sees(".bar .build", "Second Petrel")
 	b.page.MustNavigate(b.address + "/table").MustWaitLoad()
 	b.sees(".table tr", "Marlow Petrel.*on the table")
+	b.page.MustNavigate(b.address + "/builds").MustWaitLoad()
+	b.sees("main .head", "Marlow Petrel.*finished Thu 11 Mar 2027")
+	b.page.MustNavigate(b.address + "/table").MustWaitLoad()
+	b.sees(".table tr", "Marlow Petrel.*on the table")
 	b.inspect(axeCore(t))
 }

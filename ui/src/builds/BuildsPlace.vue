@@ -65,14 +65,16 @@ async function reset() {
   }
 }
 
-const state = (b: Listed) => (b.stops ? 'bite' : b.warns ? 'wait' : 'safe')
+const state = (b: Listed) => (b.finished ? 'safe' : b.stops ? 'bite' : b.warns ? 'wait' : 'safe')
 const words = (b: Listed) =>
-  [
-    b.stops ? `${b.stops} ${b.stops === 1 ? 'stop' : 'stops'}` : '',
-    b.warns ? `${b.warns} ${b.warns === 1 ? 'warning' : 'warnings'}` : '',
-  ]
-    .filter(Boolean)
-    .join(', ') || 'nothing to worry about'
+  b.finished
+    ? `finished ${say(b.finished, 'dated')}`
+    : [
+        b.stops ? `${b.stops} ${b.stops === 1 ? 'stop' : 'stops'}` : '',
+        b.warns ? `${b.warns} ${b.warns === 1 ? 'warning' : 'warnings'}` : '',
+      ]
+        .filter(Boolean)
+        .join(', ') || 'nothing to worry about'
 
 // The demo has a clock of its own, which can be put on.
 const hour = 3_600_000
