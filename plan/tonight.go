@@ -143,7 +143,10 @@ func TonightOf(ctx context.Context, files []File, at time.Time, mind *learn.Mind
 		}
 	}
 	var laid []*timeline.Timeline
-	for _, p := range plans {
+	for i, p := range plans {
+		if files[i].Build.Finished != "" { // it has left the bench; what its films told counts
+			p.Zones = nil
+		}
 		tl, err := timeline.LayContext(ctx, p, rule.Every())
 		if err != nil {
 			return nil, err

@@ -33,6 +33,11 @@ func TestTonight(t *testing.T) {
 	if len(r.Proof)+len(r.Soft) != 2 {
 		t.Errorf("to hold %v, soft %v", r.Proof, r.Soft)
 	}
+	one.Build.Finished = "2027-03-01"
+	if off := ask(start); len(off.Now) != 0 || len(off.Not) != 1 || off.Not[0].Plan != 1 {
+		t.Errorf("of a finished build %+v is done, %+v is not", off.Now, off.Not)
+	}
+	one.Build.Finished = ""
 	again := ask(start)
 	for i := range r.Now {
 		if again.Now[i] != r.Now[i] {
