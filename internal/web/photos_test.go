@@ -14,6 +14,7 @@ import (
 	"strings"
 	"sync"
 	"testing"
+	"time"
 
 	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
@@ -338,15 +339,40 @@ func TestFinishedAndItsWay(t *testing.T) {
 	}
 }
 
+// A journal of 600 steps and 200 photographs.
 func BenchmarkJournal(b *testing.B) {
 	s := openAny(b)
+	kept, err := s.store.Build(context.Background(), "petrel")
+	if err != nil {
+		b.Fatal(err)
+	}
+	f := kept.Plan
+	f.Build.Name = "Large"
+	f.Airframe, f.Parts = nil, nil
+	f.Zones = nil
+	at := time.Date(2027, 1, 4, 20, 0, 0, 0, time.UTC)
+	steps := 0
+	for n := 0; steps < 600; n++ {
+		z := plan.Zone{ID: fmt.Sprintf("z%d", n), Name: fmt.Sprintf("Zone %d", n), AreaCM2: 40}
+		for k := range 6 {
+			done := at.Add(time.Duration(k*26)*time.Hour + time.Duration(n)*time.Minute)
+			z.Steps = append(z.Steps, plan.Step{ID: fmt.Sprintf("s%d-%d", n, k), Do: "base-coat", Product: "sea-grey", Coats: 1, Done: &done})
+			steps++
+		}
+		f.Zones = append(f.Zones, z)
+	}
+	slug, err := s.store.Create(context.Background(), "large", f)
+	if err != nil {
+		b.Fatal(err)
+	}
 	for i := range 200 {
-		if r := s.sendPhoto(b, fmt.Sprintf("id=bench-%05d&told=now", i), jpegOf(b, 60+i, 60), "image/jpeg"); r.StatusCode != 200 {
+		r := s.ask("POST", fmt.Sprintf("/api/builds/%s/photos?id=bench-%05d&told=now", slug, i), string(jpegOf(b, 60+i, 60)), "Content-Type", "image/jpeg")
+		if r.StatusCode != 200 {
 			b.Fatal(r.StatusCode)
 		}
 	}
 	for b.Loop() {
-		if r := s.ask("GET", "/api/builds/petrel/journal", ""); r.StatusCode != 200 {
+		if r := s.ask("GET", "/api/builds/"+slug+"/journal", ""); r.StatusCode != 200 {
 			b.Fatal(r.StatusCode)
 		}
 	}
