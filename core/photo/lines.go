@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/airframe"
 	"inkysparrow/core/chance"
+	"inkysparrow/core/colour"
 	"inkysparrow/core/wash"
 )
 
@@ -195,8 +196,8 @@ func fitted(profile []float64, pace, shift, wide, blur, left, right, way, start 
 			share := chance.Phi((s-shift+wide/2)/blur) - chance.Phi((s-shift-wide/2)/blur)
 			base := left + (right-left)*(0.5+s/2/way)
 			light := max(1e-4, base*(1-share*(1-ratio)))
-			is, steep := encoded(light)
-			seen, _ := encoded(max(1e-4, v))
+			is, steep := colour.Encoded(light)
+			seen, _ := colour.Encoded(max(1e-4, v))
 			slope := steep * base * share
 			up += slope * (seen - is)
 			down += slope * slope
@@ -207,15 +208,6 @@ func fitted(profile []float64, pace, shift, wide, blur, left, right, way, start 
 		ratio = min(1.5, max(0.005, ratio+up/down))
 	}
 	return ratio
-}
-
-// encoded is linear light in sRGB's steps, 0 to 1, and how steep that is there.
-func encoded(v float64) (s, steep float64) {
-	if v <= 0.0031308 {
-		return 12.92 * v, 12.92
-	}
-	p := math.Pow(v, 1/2.4)
-	return 1.055*p - 0.055, 1.055 / 2.4 * p / v
 }
 
 func mean(all []float64) (sum float64) {

@@ -79,18 +79,7 @@ func Of(img image.Image) *Picture {
 	return p
 }
 
-// decode is from 8 bits of sRGB to linear light (IEC 61966-2-1).
-var decode = func() (table [256]float64) {
-	for i := range table {
-		v := float64(i) / 255
-		if v <= 0.04045 {
-			table[i] = v / 12.92
-		} else {
-			table[i] = math.Pow((v+0.055)/1.055, 2.4)
-		}
-	}
-	return table
-}()
+var decode = &colour.Decoded
 
 // clips is the level of a pixel from which on it may have been brighter than it says.
 const clips = 251
@@ -156,7 +145,7 @@ func Laid(ctx context.Context, p *Picture, a Alignment, light Light, w, h int, a
 				continue
 			}
 			for k, v := range light.matrix.of(c) {
-				s, _ := encoded(min(1, max(0, v)))
+				s, _ := colour.Encoded(min(1, max(0, v)))
 				out.Pix[i+k] = uint8(math.Round(255 * s))
 			}
 		}

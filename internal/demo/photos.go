@@ -194,34 +194,16 @@ func sampled(img *image.RGBA, x, y float64) (v light) {
 	x0, y0 := int(x), int(y)
 	fx, fy := x-float64(x0), y-float64(y0)
 	for k := range v {
-		at := func(dx, dy int) float64 { return decoded[img.Pix[img.PixOffset(x0+dx, y0+dy)+k]] }
+		at := func(dx, dy int) float64 { return colour.Decoded[img.Pix[img.PixOffset(x0+dx, y0+dy)+k]] }
 		v[k] = (at(0, 0)*(1-fx)+at(1, 0)*fx)*(1-fy) + (at(0, 1)*(1-fx)+at(1, 1)*fx)*fy
 	}
 	return v
 }
 
-// decoded is from 8 bits of sRGB to linear light, coded back (IEC 61966-2-1).
-var decoded = func() (table [256]float64) {
-	for i := range table {
-		v := float64(i) / 255
-		if v <= 0.04045 {
-			table[i] = v / 12.92
-		} else {
-			table[i] = math.Pow((v+0.055)/1.055, 2.4)
-		}
-	}
-	return table
-}()
-
-// codes is coded by 4096 steps of linear light.
+// codes is 8 bits of sRGB by 4096 steps of linear light.
 var codes = func() (table [4096]uint8) {
 	for i := range table {
-		v := (float64(i) + 0.5) / 4096
-		if v <= 0.0031308 {
-			v *= 12.92
-		} else {
-			v = 1.055*math.Pow(v, 1/2.4) - 0.055
-		}
+		v, _ := colour.Encoded((float64(i) + 0.5) / 4096)
 		table[i] = uint8(math.Round(255 * v))
 	}
 	return table

@@ -118,36 +118,31 @@ func (s *Store) Photos(ctx context.Context, slug string) (all []Photo, err error
 
 // Photo returns one of a build's photographs, also one that was taken out. It returns ErrNoPicture where there is none such.
 func (s *Store) Photo(ctx context.Context, slug, id string) (p Photo, err error) {
-	err = s.view(ctx, func(q *db.Queries) error {
-		row, err := at(ctx, q, slug)
-		if err != nil {
-			return err
-		}
-		r, err := q.Photo(ctx, db.PhotoParams{BuildID: row.Build.ID, ID: id})
-		if errors.Is(err, sql.ErrNoRows) {
-			return ErrNoPicture
-		}
-		p = photoOf(r)
+	err = s.view(ctx, func(q *db.Queries) (err error) {
+		p, err = photoAt(ctx, q, slug, id)
 		return err
 	})
 	return p, err
 }
 
+func photoAt(ctx context.Context, q *db.Queries, slug, id string) (Photo, error) {
+	row, err := at(ctx, q, slug)
+	if err != nil {
+		return Photo{}, err
+	}
+	r, err := q.Photo(ctx, db.PhotoParams{BuildID: row.Build.ID, ID: id})
+	if errors.Is(err, sql.ErrNoRows) {
+		return Photo{}, ErrNoPicture
+	}
+	return photoOf(r), err
+}
+
 // ChangePhoto changes what is said of a photograph: its zone, step, caption, moment, how it is read, and whether it is in the journal. It returns ErrNoPicture where there is none such.
 func (s *Store) ChangePhoto(ctx context.Context, slug, id string, change func(*Photo) error) (p Photo, err error) {
-	err = s.in(ctx, func(q *db.Queries) error {
-		row, err := at(ctx, q, slug)
-		if err != nil {
+	err = s.in(ctx, func(q *db.Queries) (err error) {
+		if p, err = photoAt(ctx, q, slug, id); err != nil {
 			return err
 		}
-		r, err := q.Photo(ctx, db.PhotoParams{BuildID: row.Build.ID, ID: id})
-		if errors.Is(err, sql.ErrNoRows) {
-			return ErrNoPicture
-		}
-		if err != nil {
-			return err
-		}
-		p = photoOf(r)
 		if err := change(&p); err != nil {
 			return err
 		}

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api } from '../api'
 import { useBuild } from '../build/useBuild'
 import { now } from '../shared/useClock'
+import { toWall } from '../shared/zoned'
 import type { Journal, TouchUp } from '../wire'
 
 /** A build that is finished: how to touch it up in years to come, its way kept for later ones, and what of it goes out. */
@@ -19,7 +20,7 @@ watch(
   },
   { immediate: true },
 )
-const today = computed(() => new Date(now.value).toISOString().slice(0, 10))
+const today = computed(() => toWall(new Date(now.value).toISOString(), props.journal.timezone || 'UTC').slice(0, 10))
 const way = ref('')
 async function edit(change: Parameters<typeof store.act>[0]) {
   await store.act(change)
