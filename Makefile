@@ -94,7 +94,7 @@ bench:
 # From the demo as it comes, on a port and a database of their own.
 screenshots: need chromium $(BIN)
 	d=$$(mktemp -d); ./$(BIN) demo --listen 127.0.0.1:8799 --database $$d/demo.db & trap "kill $$!; rm -rf $$d" EXIT; \
-	sleep 2; go run ./e2e/shots -server http://127.0.0.1:8799
+	go run ./e2e/shots -server http://127.0.0.1:8799
 
 # Each effect alone on grey, as each hand makes it and in three strengths, for the eye.
 plates:

@@ -4,6 +4,7 @@ package main
 import (
 	"flag"
 	"fmt"
+	"net/http"
 	"os"
 	"path/filepath"
 	"strings"
@@ -73,7 +74,23 @@ func main() {
 	}
 }
 
+// open waits until the server answers: the demo draws its photographs before it does.
+func open(server string) (err error) {
+	const tries, apart = 120, 250 * time.Millisecond
+	for range tries {
+		var r *http.Response
+		if r, err = http.Get(server); err == nil {
+			return r.Body.Close()
+		}
+		time.Sleep(apart)
+	}
+	return err
+}
+
 func run(server, dir, only string) error {
+	if err := open(server); err != nil {
+		return err
+	}
 	b, err := browser.Start()
 	if err != nil {
 		return err
@@ -114,6 +131,9 @@ func take(b *rod.Browser, server, file string, s shot) error {
 		return err
 	}
 	if err := page.WaitLoad(); err != nil {
+		return err
+	}
+	if err := page.Mouse.MoveTo(proto.Point{X: 1, Y: 1}); err != nil { // what comes once somebody stirs
 		return err
 	}
 	if err := page.WaitStable(400 * time.Millisecond); err != nil {

@@ -139,8 +139,8 @@ const when = (t: string) => say(t, 'stamp')
       <section aria-label="To another machine">
         <h2>To another machine</h2>
         <p class="soft">
-          One open file with all builds, their histories and the shelf: lines of JSON in a zip. The passphrase stays
-          here.
+          One open file with all builds, their histories, journals and photographs, and the shelf: lines of JSON in a
+          zip. The passphrase stays here.
         </p>
         <div class="buttons">
           <v-btn variant="outlined" href="/api/keeping/everything">Export everything</v-btn>
