@@ -133,7 +133,10 @@ func take(b *rod.Browser, server, file string, s shot) error {
 	if err := page.WaitLoad(); err != nil {
 		return err
 	}
-	if err := page.Mouse.MoveTo(proto.Point{X: 1, Y: 1}); err != nil { // what comes once somebody stirs
+	if err := page.WaitStable(400 * time.Millisecond); err != nil {
+		return err
+	}
+	if err := page.Mouse.MoveTo(proto.Point{X: 300, Y: 2}); err != nil { // what comes once somebody stirs
 		return err
 	}
 	if err := page.WaitStable(400 * time.Millisecond); err != nil {
