@@ -13,10 +13,10 @@ import (
 
 // layers are the packages from the bottom up; each may import only what stands before it. Packages on one line don't import each other.
 var layers = [][]string{
-	{"core/fact", "core/solve", "core/clock", "internal/golden", "internal/kept"},
+	{"core/fact", "core/solve", "core/clock", "core/prove", "internal/golden", "internal/kept"},
 	{"core/airframe"},
 	{"core/climate", "core/colour", "core/say", "core/when"},
-	{"core/solvent", "core/schedule", "core/pigment"},
+	{"core/solvent", "core/schedule", "core/pigment", "core/order"},
 	{"core/coating"},
 	{"core/chance"},
 	{"core/cure", "core/gloss", "core/dose", "core/decal", "core/shade"},

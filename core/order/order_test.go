@@ -1,0 +1,411 @@
+package order_test
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"math/rand/v2"
+	"os"
+	"path/filepath"
+	"runtime"
+	"slices"
+	"strings"
+	"testing"
+
+	"inkysparrow/core/order"
+)
+
+// optima are the proven optimal makespan, sessions and changeovers of the instances in testdata, found with an independent solver.
+var optima = map[string][]int{
+	"b8z2s1": {365, 4, 2}, "b8z2s2": {274, 3, 4}, "b8z2s3": {180, 2, 0}, "d8z2s1": {275, 3, 0}, "d8z2s2": {273, 3, 0}, "d8z2s3": {369, 4, 2},
+	"b14z2s1": {469, 5, 5}, "b14z2s2": {465, 5, 2}, "b14z2s3": {464, 5, 3}, "d14z2s1": {525, 6, 2}, "d14z2s2": {376, 4, 4}, "d14z2s3": {536, 6, 5},
+	"b20z3s1": {465, 5, 3}, "b20z3s2": {470, 5, 2}, "b20z3s3": {374, 4, 4}, "d20z3s1": {537, 6, 6}, "d20z3s2": {526, 6, 4}, "d20z3s3": {529, 6, 6},
+	"b30z3s1": {750, 7, 8}, "b30z3s2": {531, 6, 9}, "b30z3s3": {750, 7, 6}, "d30z3s1": {754, 7, 4}, "d30z3s2": {944, 9, 6}, "d30z3s3": {945, 9, 6},
+}
+
+// jobshops are published optima: Fisher and Thompson (1963), Lawrence (1984).
+var jobshops = map[string]int{"ft06": 55, "ft10": 930, "la01": 666}
+
+func instance(t testing.TB, name string) *order.Problem {
+	t.Helper()
+	data, err := os.ReadFile(filepath.Join("testdata", name+".json"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := order.ReadInstance(data)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
+func jobshop(t testing.TB, name string) *order.Problem {
+	t.Helper()
+	data, err := os.ReadFile(filepath.Join("testdata", name+".txt"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, _, err := order.ReadJobShop(string(data))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
+// solved solves a problem and holds the answer against the checker.
+func solved(t testing.TB, p *order.Problem, o order.Options) order.Answer {
+	t.Helper()
+	a, err := p.Solve(t.Context(), o)
+	if err != nil {
+		t.Fatal(err)
+	}
+	checked(t, p, a, o.Aims)
+	return a
+}
+
+func checked(t testing.TB, p *order.Problem, a order.Answer, aims []order.Aim) {
+	t.Helper()
+	if aims == nil {
+		aims = order.Usual
+	}
+	value, err := p.Check(a.Starts, aims)
+	if err != nil || !slices.Equal(value, a.Value) {
+		t.Fatalf("the checker says %v, %v of an answer worth %v", value, err, a.Value)
+	}
+	if a.Proven != slices.Equal(a.Bound, a.Value) {
+		t.Fatalf("proven %v with value %v and bound %v", a.Proven, a.Value, a.Bound)
+	}
+}
+
+func TestInstances(t *testing.T) {
+	for name, want := range optima {
+		a := solved(t, instance(t, name), order.Options{Aims: order.Measured})
+		if !slices.Equal(a.Value, want) || !a.Proven {
+			t.Errorf("%s: %v, proven %v, want %v", name, a.Value, a.Proven, want)
+		}
+	}
+}
+
+func TestJobShops(t *testing.T) {
+	for name, want := range jobshops {
+		a := solved(t, jobshop(t, name), order.Options{Aims: []order.Aim{order.Makespan}, Work: 60_000_000})
+		if a.Value[0] != want || !a.Proven {
+			t.Errorf("%s: %v, proven %v, want %d", name, a.Value, a.Proven, want)
+		}
+	}
+}
+
+// tiny makes a problem so small that every order of it can be tried.
+func tiny(dice *rand.Rand) *order.Problem {
+	p := &order.Problem{
+		Resources: []order.Resource{{Name: "hands"}, {Name: "airbrush"}, {Name: "rack", Many: 2}},
+		Builds:    []order.Build{{Due: dice.IntN(30), Weight: 1 + dice.IntN(2)}, {Due: -1}}, Flush: dice.IntN(2), Day: 10,
+	}
+	for k := range 2 + dice.IntN(2) {
+		p.Sessions = append(p.Sessions, order.Session{From: 10 * k, To: 10*k + 4 + dice.IntN(3), Second: dice.IntN(4) == 0})
+	}
+	n := 3 + dice.IntN(2)
+	for i := range n {
+		w := order.Work{Length: 1 + dice.IntN(3), Holds: []order.Hold{{On: 0}}, Build: dice.IntN(2), Ready: dice.IntN(6)}
+		if dice.IntN(2) == 0 {
+			w.Chem = []string{"water", "solvent"}[dice.IntN(2)]
+			w.Holds = append(w.Holds, order.Hold{On: 1, After: dice.IntN(3)})
+		}
+		if dice.IntN(3) == 0 {
+			w.Holds = append(w.Holds, order.Hold{On: 2, After: dice.IntN(12)})
+		}
+		if dice.IntN(5) == 0 {
+			w.Shut = []order.Span{{From: 0, To: 2 + dice.IntN(10)}}
+		}
+		if dice.IntN(8) == 0 {
+			w.Fixed, w.From = true, 10*dice.IntN(len(p.Sessions))+dice.IntN(2)
+		}
+		if dice.IntN(4) == 0 {
+			w.Was = order.Span{From: 0, To: 8}
+		}
+		p.Works = append(p.Works, w)
+		if i > 0 && dice.IntN(3) > 0 {
+			l := order.Lag{From: dice.IntN(i), To: i, Min: dice.IntN(8), Max: -1, Wish: dice.IntN(4), Weight: dice.IntN(3)}
+			if dice.IntN(3) == 0 {
+				l.Max = l.Min + dice.IntN(6)
+			}
+			if l.Min > 3 && dice.IntN(4) == 0 {
+				l.Later = map[int]int{1: l.Min - 2}
+			}
+			p.Lags = append(p.Lags, l)
+		}
+	}
+	return p
+}
+
+// tried returns the best of all orders, by the checker alone; nil where none is allowed.
+func tried(p *order.Problem, aims []order.Aim) []int {
+	var best []int
+	starts := make([]int, len(p.Works))
+	var rec func(i int)
+	rec = func(i int) {
+		if i == len(starts) {
+			if v, err := p.Check(starts, aims); err == nil && (best == nil || order.Better(v, best)) {
+				best = v
+			}
+			return
+		}
+		w := p.Works[i]
+		if w.Fixed {
+			starts[i] = w.From
+			rec(i + 1)
+			return
+		}
+		for _, s := range p.Sessions {
+			for t := s.From; t+w.Length <= s.To; t++ {
+				starts[i] = t
+				rec(i + 1)
+			}
+		}
+	}
+	rec(0)
+	return best
+}
+
+var everyAim = []order.Aim{order.Dates, order.Evenings, order.Flushes, order.Slack, order.Finish, order.Stay, order.Makespan}
+
+func TestAgainstEveryOrder(t *testing.T) {
+	dice := rand.New(rand.NewPCG(3, 0))
+	none := 0
+	for n := range 250 {
+		p := tiny(dice)
+		aims := slices.Clone(everyAim)
+		dice.Shuffle(len(aims), func(a, b int) { aims[a], aims[b] = aims[b], aims[a] })
+		aims = aims[:1+dice.IntN(len(aims))]
+		want := tried(p, aims)
+		a, err := p.Solve(t.Context(), order.Options{Aims: aims})
+		if want == nil {
+			none++
+			var fault *order.Fault
+			if !errors.As(err, &fault) {
+				t.Fatalf("%d: %v of what no order satisfies: %+v", n, err, p)
+			}
+			continue
+		}
+		if err != nil || !slices.Equal(a.Value, want) || !a.Proven {
+			t.Fatalf("%d: %v, proven %v, %v, want %v by %v of %+v", n, a.Value, a.Proven, err, want, aims, p)
+		}
+		checked(t, p, a, aims)
+	}
+	if none < 5 || none > 200 {
+		t.Errorf("%d of 250 had no order", none)
+	}
+}
+
+// evenings makes a realistic bench: builds of some zones each, whose coats dry, washes that are wiped in time, recoat windows, joins, dates.
+func evenings(dice *rand.Rand, builds, steps int) *order.Problem {
+	const hour, day = 4, 96 // slots of a quarter of an hour
+	p := &order.Problem{Resources: []order.Resource{{Name: "hands"}, {Name: "airbrush"}}, Flush: 1, Day: day}
+	for d := range 7 * (4 + builds*steps/15) {
+		switch wd := d % 7; {
+		case wd == 5:
+			p.Sessions = append(p.Sessions, order.Session{From: d*day + 14*hour, To: d*day + 19*hour})
+		case wd == 1 || wd == 3 || wd == 4 && dice.IntN(2) == 0:
+			p.Sessions = append(p.Sessions, order.Session{From: d*day + 19*hour, To: d*day + 22*hour - dice.IntN(2)*2})
+		}
+	}
+	for b := range builds {
+		p.Builds = append(p.Builds, order.Build{Name: fmt.Sprint("build ", b), Due: day * (7 + dice.IntN(1+steps/2)), Weight: 1 + dice.IntN(3)})
+		zones := 2 + dice.IntN(3)
+		for z := range zones {
+			prev, wait, most := -1, 0, -1
+			add := func(w order.Work) {
+				w.Build = b
+				w.Name = fmt.Sprintf("build %d, zone %d, step %d", b, z, len(p.Works))
+				p.Works = append(p.Works, w)
+				i := len(p.Works) - 1
+				if prev >= 0 {
+					p.Lags = append(p.Lags, order.Lag{From: prev, To: i, Min: wait, Max: most, Wish: wait / 3})
+				}
+				prev, most = i, -1
+			}
+			for range steps / zones {
+				switch k := dice.IntN(20); {
+				case k < 10:
+					chem := []string{"water", "water", "solvent", "metal"}[dice.IntN(4)]
+					add(order.Work{Length: 1 + dice.IntN(3), Chem: chem, Holds: []order.Hold{{On: 0}, {On: 1, After: 1}}, Ready: 4 * hour})
+					wait = []int{1, 2, hour, 12 * hour, 24 * hour, 48 * hour}[dice.IntN(6)]
+					if dice.IntN(6) == 0 {
+						most = wait + 3*day
+					}
+				case k < 14:
+					add(order.Work{Length: 1 + dice.IntN(4), Holds: []order.Hold{{On: 0}}})
+					wait = dice.IntN(3)
+				default:
+					add(order.Work{Length: 1, Holds: []order.Hold{{On: 0}}})
+					wait, most = 1+dice.IntN(3), 4+dice.IntN(4)
+					add(order.Work{Length: 1 + dice.IntN(2), Holds: []order.Hold{{On: 0}}, Ready: 24 * hour})
+					wait = []int{1, 12 * hour, 24 * hour}[dice.IntN(3)]
+				}
+			}
+		}
+	}
+	return p
+}
+
+func TestNeverWorseThanGreedy(t *testing.T) {
+	better, dice := 0, rand.New(rand.NewPCG(11, 0))
+	const plans = 40
+	for range plans {
+		p := evenings(dice, 2, 24)
+		greedy, ok := p.Greedy(order.Usual)
+		a := solved(t, p, order.Options{Work: order.Quick / 4})
+		switch {
+		case ok && order.Better(greedy.Value, a.Value):
+			t.Fatalf("greedy has %v, the best %v", greedy.Value, a.Value)
+		case !ok || order.Better(a.Value, greedy.Value):
+			better++
+		}
+		for n := range a.Bound {
+			if a.Bound[n] > a.Value[n] {
+				t.Fatalf("bound %v above %v", a.Bound, a.Value)
+			}
+		}
+	}
+	if better < plans/3 {
+		t.Errorf("better than greedy on %d of %d plans", better, plans)
+	}
+}
+
+func TestMoreFreedomIsNeverWorse(t *testing.T) {
+	dice := rand.New(rand.NewPCG(5, 0))
+	for range 40 {
+		p := evenings(dice, 1, 9)
+		p.Works[3].From = 96
+		a := solved(t, p, order.Options{})
+		if !a.Proven {
+			continue
+		}
+		free := *p
+		free.Lags = slices.Clone(p.Lags)
+		switch k := dice.IntN(len(p.Lags)); dice.IntN(4) {
+		case 0:
+			free.Lags[k].Max = -1
+		case 1:
+			free.Lags[k].Min = 0
+		case 2:
+			free.Sessions = append(slices.Clone(p.Sessions), order.Session{From: p.Sessions[len(p.Sessions)-1].To + 10, To: p.Sessions[len(p.Sessions)-1].To + 30})
+		case 3:
+			free.Works = slices.Clone(p.Works)
+			free.Works[3].From = 0
+		}
+		if b := solved(t, &free, order.Options{From: a.Starts}); order.Better(a.Value, b.Value) {
+			t.Fatalf("with less asked for %v, before %v", b.Value, a.Value)
+		}
+	}
+}
+
+func TestNamesChangeNothing(t *testing.T) {
+	dice := rand.New(rand.NewPCG(6, 0))
+	for range 25 {
+		p := evenings(dice, 1, 10)
+		a := solved(t, p, order.Options{})
+		to := dice.Perm(len(p.Works))
+		other := *p
+		other.Works, other.Lags = make([]order.Work, len(p.Works)), slices.Clone(p.Lags)
+		for i, w := range p.Works {
+			other.Works[to[i]] = w
+		}
+		for k := range other.Lags {
+			other.Lags[k].From, other.Lags[k].To = to[p.Lags[k].From], to[p.Lags[k].To]
+		}
+		dice.Shuffle(len(other.Lags), func(i, j int) { other.Lags[i], other.Lags[j] = other.Lags[j], other.Lags[i] })
+		if b := solved(t, &other, order.Options{}); a.Proven && b.Proven && !slices.Equal(a.Value, b.Value) {
+			t.Fatalf("%v, with other numbers %v", a.Value, b.Value)
+		}
+	}
+}
+
+func TestWarmStartNeverLoses(t *testing.T) {
+	p := evenings(rand.New(rand.NewPCG(8, 0)), 3, 40)
+	a := solved(t, p, order.Options{Work: order.Quick})
+	if b := solved(t, p, order.Options{Work: 1, From: a.Starts}); order.Better(a.Value, b.Value) {
+		t.Errorf("from %v it came to %v", a.Value, b.Value)
+	}
+}
+
+func TestSameOnAnyMachine(t *testing.T) {
+	for _, size := range []int{10, 60} {
+		p := evenings(rand.New(rand.NewPCG(9, 0)), 2, size)
+		cores := runtime.GOMAXPROCS(1)
+		a := solved(t, p, order.Options{Work: order.Quick})
+		runtime.GOMAXPROCS(2)
+		b := solved(t, p, order.Options{Work: order.Quick})
+		runtime.GOMAXPROCS(cores)
+		if !slices.Equal(a.Starts, b.Starts) || a.Work != b.Work {
+			t.Errorf("%v in %d of work, then %v in %d", a.Value, a.Work, b.Value, b.Work)
+		}
+	}
+}
+
+func TestSomebodyLeaves(t *testing.T) {
+	ctx, leave := context.WithCancel(t.Context())
+	n := 0
+	a, err := jobshop(t, "ft10").Solve(ctx, order.Options{Aims: []order.Aim{order.Makespan}, Told: func(order.Answer) {
+		if n++; n == 3 {
+			leave()
+		}
+	}})
+	if err != nil || a.Proven || a.Starts == nil || a.Work > order.Thorough/4 {
+		t.Errorf("left after the third answer: %v, %v, %d of work", a.Value, err, a.Work)
+	}
+	if _, err := jobshop(t, "ft06").Solve(ctx, order.Options{}); !errors.Is(err, context.Canceled) {
+		t.Errorf("a context that had ended gives %v", err)
+	}
+}
+
+func TestFaults(t *testing.T) {
+	hands := []order.Hold{{On: 0}}
+	bench := func(works []order.Work, lags ...order.Lag) *order.Problem {
+		return &order.Problem{Sessions: []order.Session{{From: 0, To: 8}, {From: 96, To: 104}}, Resources: []order.Resource{{Name: "hands"}}, Works: works, Lags: lags}
+	}
+	two := []order.Work{{Name: "wash", Length: 2, Holds: hands}, {Name: "wipe", Length: 2, Holds: hands}}
+	for _, tc := range []struct {
+		name string
+		p    *order.Problem
+		want string
+	}{
+		{"a window between two sessions", bench(two, order.Lag{From: 0, To: 1, Min: 20, Max: 40}), "wipe can't come as it must after wash"},
+		{"a window that is none", bench(two, order.Lag{From: 0, To: 1, Min: 4, Max: 3}), "wipe has to wait longer after wash than it may"},
+		{"no session long enough", bench([]order.Work{{Name: "masking", Length: 9, Holds: hands}}), "no session is long enough for masking"},
+		{"months to wait", bench(two, order.Lag{From: 0, To: 1, Min: 96 * 90, Max: -1}), "wipe can't come as it must after wash"},
+		{"round and round", bench(two, order.Lag{From: 0, To: 1, Max: -1}, order.Lag{From: 1, To: 0, Max: -1}), "can't come as it must after"},
+		{"to itself", bench(two, order.Lag{From: 1, To: 1, Max: -1}), "no two of the works"},
+		{"too many", bench(make([]order.Work, order.MostWorks+1)), "at most"},
+		{"sessions over each other", &order.Problem{Sessions: []order.Session{{From: 0, To: 9}, {From: 8, To: 20}}}, "begins before"},
+		{"a resource that is none", bench([]order.Work{{Holds: []order.Hold{{On: 4}}}}), "resource"},
+		{"no room", bench([]order.Work{{Name: "a", Length: 8, Holds: hands}, {Name: "b", Length: 8, Holds: hands}, {Name: "c", Length: 8, Holds: hands}}), "no order"},
+	} {
+		_, err := tc.p.Solve(t.Context(), order.Options{})
+		if err == nil || !strings.Contains(err.Error(), tc.want) {
+			t.Errorf("%s: %v, want %q in it", tc.name, err, tc.want)
+		}
+	}
+}
+
+func TestOddButAllowed(t *testing.T) {
+	pinned := &order.Problem{Sessions: []order.Session{{From: 0, To: 8}}, Resources: []order.Resource{{Name: "hands"}}}
+	for range 30 {
+		pinned.Works = append(pinned.Works, order.Work{Length: 2, Fixed: true, From: 3, Holds: []order.Hold{{On: 0}}})
+	}
+	pinned.Works = append(pinned.Works, order.Work{Length: 3, Holds: []order.Hold{{On: 0}}})
+	if a := solved(t, pinned, order.Options{}); a.Starts[30] != 0 && a.Starts[30] != 5 {
+		t.Errorf("beside thirty pinned on top of each other it begins at %d", a.Starts[30])
+	}
+	none := &order.Problem{Works: []order.Work{{}, {}}, Sessions: []order.Session{{From: 5, To: 6}}, Lags: []order.Lag{{From: 0, To: 1, Max: 0}}}
+	if a := solved(t, none, order.Options{}); !slices.Equal(a.Starts, []int{5, 5}) {
+		t.Errorf("works of no length with a lag of nothing begin at %v", a.Starts)
+	}
+	if a := solved(t, &order.Problem{}, order.Options{}); len(a.Starts) != 0 || !a.Proven {
+		t.Errorf("nothing to do: %+v", a)
+	}
+	many := evenings(rand.New(rand.NewPCG(1, 0)), 7, 60)
+	if a := solved(t, many, order.Options{Work: order.Quick / 10}); len(a.Starts) < 400 {
+		t.Errorf("only %d works", len(a.Starts))
+	}
+}
