@@ -27,6 +27,7 @@ var layers = [][]string{
 	{"core/route"},
 	{"core/swab", "core/learn", "core/effect"},
 	{"core/timeline", "core/routetest"},
+	{"core/joint"},
 	{"core/rule"},
 	{"core/draft", "core/guide", "core/why"},
 	{"core/look"},

@@ -233,6 +233,7 @@ type Step struct {
 	Mishap      *Mishap    `json:"mishap,omitempty" jsonschema:"description=What went wrong with it, and what was done about that."`
 	Told        []Said     `json:"told,omitempty" jsonschema:"maxItems=500,description=What was said of it at the bench."`
 	NotBefore   *time.Time `json:"not_before,omitempty" jsonschema:"description=It is not to be begun earlier."`
+	Turn        *time.Time `json:"turn,omitempty" jsonschema:"description=Its turn in an order of all builds that was taken: it is not begun earlier."`
 	Planned     *Planned   `json:"planned,omitempty" jsonschema:"description=How it was planned, where it was done otherwise."`
 	Note        string     `json:"note,omitempty" jsonschema:"maxLength=5000"`
 }

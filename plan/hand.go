@@ -136,7 +136,7 @@ func (f File) Afresh(name string, start time.Time) File {
 			if !ok || do.Has(route.Mends) || s.Done == nil && f.done() > 0 && s.Do != "decals" {
 				continue
 			}
-			s.Done, s.At, s.Started, s.Seen, s.Mishap, s.Told, s.NotBefore, s.Planned, s.Note = nil, nil, nil, "", nil, nil, nil, nil, ""
+			s.Done, s.At, s.Started, s.Seen, s.Mishap, s.Told, s.NotBefore, s.Turn, s.Planned, s.Note = nil, nil, nil, "", nil, nil, nil, nil, nil, ""
 			if s.Stain != nil {
 				how := *s.Stain
 				how.Did = nil

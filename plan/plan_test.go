@@ -45,7 +45,7 @@ func TestSchema(t *testing.T) {
 		t.Fatal(err)
 	}
 	golden.Hold(t, "../docs/plan.schema.json", got)
-	for name, make := range map[string]func() ([]byte, error){"washes": plan.WashesSchema, "mix": plan.CupSchema, "mixed": plan.MixedSchema, "look": plan.LookSchema, "stains": plan.StainsSchema, "enough": plan.EnoughSchema, "learned": plan.LearnedSchema, "tonight": plan.TonightSchema, "lastcoat": plan.LastCoatSchema, "rescue": plan.RescueSchema, "measured": plan.MeasuredSchema} {
+	for name, make := range map[string]func() ([]byte, error){"washes": plan.WashesSchema, "mix": plan.CupSchema, "mixed": plan.MixedSchema, "look": plan.LookSchema, "stains": plan.StainsSchema, "enough": plan.EnoughSchema, "learned": plan.LearnedSchema, "tonight": plan.TonightSchema, "lastcoat": plan.LastCoatSchema, "rescue": plan.RescueSchema, "measured": plan.MeasuredSchema, "order": plan.OrderSchema} {
 		other, err := make()
 		if err != nil {
 			t.Fatal(err)

@@ -400,7 +400,7 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		name string
 		in   *time.Time
 		out  *time.Time
-	}{{"done", s.Done, &out.Done}, {"at", s.At, &out.At}, {"started", s.Started, &out.Started}, {"not_before", s.NotBefore, &out.After}} {
+	}{{"done", s.Done, &out.Done}, {"at", s.At, &out.At}, {"started", s.Started, &out.Started}, {"not_before", s.NotBefore, &out.After}, {"turn", s.Turn, &out.Turn}} {
 		if t.in == nil {
 			continue
 		}
@@ -409,6 +409,7 @@ func (s Step) resolve(path string, products map[string]*coating.Product, before 
 		}
 		*t.out = *t.in
 	}
+	out.After = clock.Later(out.After, out.Turn)
 	if s.Seen != "" && s.Done == nil {
 		return nil, fault(path+".seen", "only what is done was seen")
 	}

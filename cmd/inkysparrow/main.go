@@ -39,7 +39,7 @@ func run(args []string, stdin io.Reader, stdout, stderr io.Writer) int {
 	root.SetIn(stdin)
 	root.SetOut(stdout)
 	root.SetErr(stderr)
-	root.AddCommand(serveCommand(), demoCommand(), checkCommand(), washesCommand(), lastCoatCommand(), rescueCommand(), measureCommand(), mixCommand(), lookCommand(), stainsCommand(), howCommand(), enoughCommand(), learnedCommand(), tonightCommand(), hygrometerCommand(),
+	root.AddCommand(serveCommand(), demoCommand(), checkCommand(), washesCommand(), lastCoatCommand(), rescueCommand(), measureCommand(), mixCommand(), lookCommand(), stainsCommand(), howCommand(), enoughCommand(), learnedCommand(), tonightCommand(), orderCommand(), hygrometerCommand(),
 		backupCommand(), restoreCommand(), exportCommand(), importCommand(), verifyCommand(), passphraseCommand())
 	switch err := root.Execute(); {
 	case errors.Is(err, errFound):

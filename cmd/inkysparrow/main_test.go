@@ -57,6 +57,18 @@ func TestCheck(t *testing.T) {
 		{"places that can't be read", []string{"measure", "PHOTO", "--plan", "../../examples/clean.json", "--view", "top", "--points", "here"}, "", 2, "", `points: "here" is not X,Y=x,y`},
 		{"no view", []string{"measure", "PHOTO", "--plan", "../../examples/clean.json", "--view", "all", "--points", "POINTS"}, "", 2, "", "view: say which one is seen"},
 		{"paint of no zone", []string{"measure", "PHOTO", "--plan", "../../examples/clean.json", "--view", "top", "--points", "POINTS", "--known", "moon@3,4"}, "", 2, "", `known: no zone "moon"`},
+		{"the best order of evenings", []string{"order", "../../examples/clean.json", "../../examples/warn.json"}, "", 0, `"format": "inkysparrow-order/1"`, ""},
+		{"by other aims", []string{"order", "../../examples/clean.json", "--aims", "finish,evenings", "--work", "20000", "--at", "2027-03-02T18:00:00Z"}, "", 0, `"aims": [
+    "finish",
+    "evenings"
+  ]`, ""},
+		{"a bench for comparison", []string{"order", "--instance", "../../core/order/testdata/b14z2s1.json"}, "", 0, `"makespan": 469`, ""},
+		{"a job shop", []string{"order", "--jobshop", "../../core/order/testdata/ft06.txt"}, "", 0, `"makespan": 55`, ""},
+		{"a job shop that is none", []string{"order", "--jobshop", "-"}, "2 2 0 1 1 2", 2, "", "two numbers for each"},
+		{"a bench that is none", []string{"order", "--instance", "-"}, `{"activities": [{"dur": 3}]}`, 2, "", "no session is long enough for activity 0"},
+		{"an aim that is none", []string{"order", "../../examples/clean.json", "--aims", "dates,luck"}, "", 2, "", `no aim "luck"`},
+		{"an order of nothing", []string{"order"}, "", 2, "", "plan files are needed"},
+		{"of two things at once", []string{"order", "../../examples/clean.json", "--jobshop", "x"}, "", 2, "", "one at a time"},
 		{"last coats side by side", []string{"lastcoat", "../../examples/clean.json", "--zone", "upper", "--wish", "flat"}, "", 0, "any flat solvent lacquer", ""},
 		{"as JSON, at a moment", []string{"lastcoat", "../../examples/clean.json", "--zone", "upper", "--at", "2027-03-04T20:00:00Z", "--json"}, "", 0, `"format": "inkysparrow-lastcoat/1"`, ""},
 		{"last coats for no zone", []string{"lastcoat", "../../examples/clean.json", "--zone", "moon"}, "", 2, "", `zone: no zone "moon"; there are upper`},

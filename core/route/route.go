@@ -131,6 +131,7 @@ type Step struct {
 	Pace     float64         // how many times as long as usual the hand takes for it; 0 for as usual
 	Seen     Sight           // what was seen of it once it was done
 	After    time.Time       // it is not to be begun before; zero where it may be at any time
+	Turn     time.Time       // its turn in an order that was taken, for which After allows; zero where it has none
 	Decals   []decal.Decal   // that are put on, in any order
 	Joins    []string        // ids of the parts that are joined
 	Spray    *dose.Setting   // how the airbrush is set; nil for the middle of what is usual

@@ -108,7 +108,7 @@ func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.
 	p.Asked = asked
 	if slot, list, ok := tl.earliest(site, calendar, need, asked); ok {
 		p.Start = slot
-		if weighs {
+		if weighs && !onTurn(site.Step, slot) {
 			p.Start = tl.cheapest(site, calendar, need, slot, list)
 		}
 	} else {
@@ -118,6 +118,12 @@ func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.
 		p.Start = asked // the window is kept; what is wrong then is said
 	}
 	p.End = p.Start.Add(need.Hands)
+}
+
+// onTurn reports whether a step begins on the evening that an order of all builds has it on: what waiting for it costs was weighed there.
+func onTurn(step *route.Step, start time.Time) bool {
+	const evening = 12 * time.Hour
+	return !step.Turn.IsZero() && start.Sub(step.Turn) < evening
 }
 
 // cheapest returns the slot from one on that costs least: what waiting for it costs, and what may go wrong then.
@@ -176,6 +182,11 @@ func (tl *Timeline) pair(line *Line, site *Site, calendar *schedule.Calendar, o 
 			t := tl.try(line, list, calendar, washed, o.needs[1])
 			if o.placed[1].Step == nil {
 				o.placed[1] = t.wipe
+			}
+			if t.fits && onTurn(site.Step, t.washed.Start) {
+				o.placed[0], o.placed[1] = t.washed, t.wipe
+				o.placed[0].Asked = first.Asked
+				return
 			}
 			if t.fits {
 				o.placed[0], o.placed[1] = tl.weighed(line, site, list, calendar, t, o.needs)
@@ -257,6 +268,9 @@ func (tl *Timeline) findWithin(wipe *Site, list []*Rule, calendar *schedule.Cale
 	p := Placed{Step: wipe.Step}
 	p.Opens, p.Closes = wipe.Window()
 	opens := clock.Later(washed.End, p.Opens)
+	if turn := wipe.Step.Turn; turn.After(opens) && turn.Before(p.Closes) {
+		opens = turn
+	}
 	slot, ok := calendar.Slot(opens, need)
 	if !ok {
 		p.NoRoom, p.Start, p.Asked, p.End = true, opens, opens, opens.Add(need.Hands)

@@ -1,0 +1,404 @@
+// Package joint puts the builds of one bench into one problem of order, and reads its answer back as moments.
+//
+// What a step waits for, the timelines tell that each build has by itself: from when on its rules let it begin, at the chance that waiting by loss chose there. These waits are
+// fixed before anything is solved; whoever takes an answer lays the builds out anew, and what waits longer there than was thought is asked again with the longer wait.
+package joint
+
+import (
+	"slices"
+	"time"
+
+	"inkysparrow/core/clock"
+	"inkysparrow/core/coating"
+	"inkysparrow/core/cure"
+	"inkysparrow/core/order"
+	"inkysparrow/core/route"
+	"inkysparrow/core/schedule"
+	"inkysparrow/core/solvent"
+	"inkysparrow/core/timeline"
+)
+
+// Slot is the grid that work begins on.
+const Slot = 5 * time.Minute
+
+// Entry is a step that is still to be done.
+type Entry struct {
+	Plan  int
+	Line  *timeline.Line
+	Place int
+}
+
+// Placed returns the step with its times, as its build has it by itself.
+func (e *Entry) Placed() *timeline.Placed { return &e.Line.Steps[e.Place] }
+
+// Bench is all builds in one problem. Entries stand as its works do.
+type Bench struct {
+	*order.Problem
+	Entries []Entry
+	Laid    []*timeline.Timeline
+	from    time.Time
+	own     []*schedule.Calendar
+	works   map[*route.Step]int
+}
+
+// The places of the resources.
+const (
+	hands = iota
+	airbrush
+)
+
+// Of makes the problem of builds, each laid out by itself, as of a moment: until is how far ahead sessions are looked at.
+func Of(laid []*timeline.Timeline, at, until time.Time) *Bench {
+	b := &Bench{
+		Problem: &order.Problem{Resources: []order.Resource{{Name: "the hands"}, {Name: "the airbrush"}}, Day: int(24 * time.Hour / Slot)},
+		Laid:    laid, works: map[*route.Step]int{},
+	}
+	if len(laid) == 0 {
+		return b
+	}
+	y, m, d := at.In(laid[0].Plan.Place()).Date()
+	b.from = time.Date(y, m, d, 0, 0, 0, 0, laid[0].Plan.Place())
+	for _, tl := range laid {
+		b.own = append(b.own, schedule.New(tl.Plan.Bench, at))
+	}
+	b.sessions(at, until)
+	for plan, tl := range laid {
+		due := -1
+		if w := tl.Plan.Wanted; !w.IsZero() {
+			due = max(0, b.Floor(w))
+		}
+		b.Builds = append(b.Builds, order.Build{Name: tl.Plan.Name, Due: due})
+		for _, line := range tl.Lines {
+			b.line(plan, tl, line, at)
+		}
+	}
+	for plan, tl := range laid {
+		for _, line := range tl.Lines {
+			b.joins(plan, tl, line)
+		}
+	}
+	return b
+}
+
+// Floor and Ceil return the slot that a moment lies in, and the first that begins at or after it.
+func (b *Bench) Floor(t time.Time) int { return int(t.Sub(b.from) / Slot) }
+
+// Ceil returns the first slot that begins at or after a moment.
+func (b *Bench) Ceil(t time.Time) int { return int((t.Sub(b.from) + Slot - 1) / Slot) }
+
+// At returns the moment that a slot begins at.
+func (b *Bench) At(slot int) time.Time { return b.from.Add(time.Duration(slot) * Slot) }
+
+// slots returns how many slots a span takes.
+func slots(d time.Duration) int { return max(0, int((d+Slot-1)/Slot)) }
+
+// sessions takes the sessions of all benches together.
+func (b *Bench) sessions(at, until time.Time) {
+	var all []order.Session
+	for _, c := range b.own {
+		for _, s := range c.Sessions(at, until) {
+			if x := (order.Session{From: b.Ceil(s.From), To: b.Floor(s.To)}); x.To > x.From {
+				all = append(all, x)
+			}
+		}
+	}
+	slices.SortFunc(all, func(a, b order.Session) int { return a.From - b.From })
+	for _, s := range all {
+		if n := len(b.Sessions); n > 0 && s.From <= b.Sessions[n-1].To {
+			b.Sessions[n-1].To = max(b.Sessions[n-1].To, s.To)
+		} else {
+			b.Sessions = append(b.Sessions, s)
+		}
+	}
+}
+
+// shut returns where a work of a plan can't begin within the sessions of all, since the plan's own are shorter.
+func (b *Bench) shut(plan, length int) []order.Span {
+	if len(b.own) == 1 || len(b.Sessions) == 0 {
+		return nil
+	}
+	var out []order.Span
+	from := b.Sessions[0].From
+	for _, s := range b.own[plan].Sessions(b.At(from), b.At(b.Sessions[len(b.Sessions)-1].To)) {
+		open, last := b.Ceil(s.From), b.Floor(s.To)-length
+		if open > from {
+			out = append(out, order.Span{From: from, To: open})
+		}
+		from = max(from, last+1)
+	}
+	return append(out, order.Span{From: from, To: b.Sessions[len(b.Sessions)-1].To})
+}
+
+// line adds what is still to be done on a zone.
+func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at time.Time) {
+	before := -1
+	for i := range line.Steps {
+		p := &line.Steps[i]
+		if !p.Step.Done.IsZero() {
+			continue
+		}
+		need := timeline.NeedOf(line.Zone, p.Step)
+		w := order.Work{
+			Name: route.StepName(p.Step) + " on " + line.Zone.Name, Length: max(1, slots(p.End.Sub(p.Start))), Build: plan,
+			From: max(b.Ceil(at), b.Ceil(p.Step.After)), Holds: []order.Hold{{On: hands}}, Ready: slots(p.Ready.Sub(p.End)),
+		}
+		if need.Airbrush {
+			w.Chem = chemOf(p.Step)
+			w.Holds = append(w.Holds, order.Hold{On: airbrush, After: slots(need.Clean)})
+		}
+		if longest := b.longest(plan); w.Length > longest { // it runs over, whenever it is done
+			w.Length = longest
+		}
+		fixed := line.Zone.Fixed(p.Step, tl.Plan.Now) || !p.Step.Started.IsZero()
+		if fixed {
+			w.Fixed, w.From = true, max(0, b.Floor(p.Start))
+		} else {
+			w.Shut = b.shut(plan, w.Length)
+		}
+		b.wait(plan, tl, line, i, before, &w)
+		before = len(b.Works)
+		b.works[p.Step] = before
+		b.Works, b.Entries = append(b.Works, w), append(b.Entries, Entry{plan, line, i})
+	}
+}
+
+func (b *Bench) longest(plan int) int {
+	longest := 0
+	for _, s := range b.own[plan].Sessions(b.At(0), b.At(b.Sessions[len(b.Sessions)-1].To)) {
+		longest = max(longest, b.Floor(s.To)-b.Ceil(s.From))
+	}
+	return longest
+}
+
+// wait adds how long a step waits for the one before it on its zone: in the plan's order, as its rules have it.
+func (b *Bench) wait(plan int, tl *timeline.Timeline, line *timeline.Line, i, before int, w *order.Work) {
+	p := &line.Steps[i]
+	safe := b.safe(plan, tl, line, i)
+	if before < 0 {
+		if !w.Fixed {
+			w.From = max(w.From, b.Ceil(safe))
+		}
+		return
+	}
+	end := line.Steps[i-1].End
+	l := order.Lag{From: before, To: len(b.Works), Min: slots(safe.Sub(end)), Max: -1}
+	if p.Step.Wiped != nil && p.Step.Wiped == line.Steps[i-1].Step && !p.Closes.IsZero() {
+		l.Min = min(l.Min, slots(p.Start.Sub(end)))
+		l.Max = max(l.Min, int(p.Closes.Sub(end)/Slot))
+	} else if slow, ok := tl.Site(line, i).With(cure.Slow).First(tl.Rules.Firm, safe); ok {
+		l.Wish = min(slots(slow.Sub(safe)), 7*b.Day)
+	}
+	b.Lags = append(b.Lags, l)
+}
+
+// safe returns from when on a step may begin by its rules, at the chance that waiting by loss chose.
+func (b *Bench) safe(plan int, tl *timeline.Timeline, line *timeline.Line, i int) time.Time {
+	p, site := &line.Steps[i], tl.Site(line, i)
+	safe, ok := site.First(tl.Rules.Timed, site.After)
+	if !ok {
+		safe = p.Start
+	}
+	if open, weighed := b.weighed(plan, tl, site, safe); weighed {
+		safe = open
+	}
+	if p.Step.Wiped != nil {
+		safe = clock.Later(safe, p.Opens)
+	}
+	return safe
+}
+
+// weighed returns the opening of the session in which a step stands, where waiting for it was worth more than what might have gone wrong in an earlier one.
+func (b *Bench) weighed(plan int, tl *timeline.Timeline, site *timeline.Site, safe time.Time) (open time.Time, ok bool) {
+	need := timeline.NeedOf(site.Zone, site.Step)
+	room, ok := b.own[plan].Room(safe, need.Hands)
+	if !ok || site.Fixed() {
+		return open, false
+	}
+	at, found := b.sessionOf(plan, site.Start)
+	if !found || room.After(at) || room.Equal(at) {
+		return open, false
+	}
+	sooner, _ := site.Odds(tl.Rules.Timed, room)
+	then, _ := site.Odds(tl.Rules.Timed, site.Start)
+	return at, sooner.Expected() > then.Expected()+worthwhile
+}
+
+// worthwhile is what an earlier date has to put at stake more, in evenings, to have been waited past.
+const worthwhile = .01
+
+// sessionOf returns when the plan's session opens that a moment lies in.
+func (b *Bench) sessionOf(plan int, t time.Time) (time.Time, bool) {
+	all := b.own[plan].Sessions(t, t.Add(1))
+	if len(all) == 0 || all[0].From.After(t) {
+		return time.Time{}, false
+	}
+	return all[0].From, true
+}
+
+// joins adds what a joining step waits for.
+func (b *Bench) joins(plan int, tl *timeline.Timeline, line *timeline.Line) {
+	for i := range line.Steps {
+		w, todo := b.works[line.Steps[i].Step]
+		if !todo {
+			continue
+		}
+		for _, other := range tl.Joined(line.Steps[i].Step) {
+			n := len(other.Steps) - 1
+			if other == line || n < 0 {
+				continue
+			}
+			if last, ok := b.works[other.Steps[n].Step]; ok {
+				b.Lags = append(b.Lags, order.Lag{From: last, To: w, Min: slots(other.Steps[n].TouchDry.Sub(other.Steps[n].End)), Max: -1})
+			} else if !b.Works[w].Fixed {
+				b.Works[w].From = max(b.Works[w].From, b.Ceil(other.Free()))
+			}
+		}
+	}
+}
+
+// chemOf returns what runs through the airbrush: what is carried by water, by solvents, or flakes of metal, which want a clean cup.
+func chemOf(s *route.Step) string {
+	switch {
+	case s.Product == nil:
+		return "water"
+	case s.Product.Kind == coating.Metal:
+		return "metal"
+	case s.Product.Family.Carrier == water:
+		return "water"
+	}
+	return "solvent"
+}
+
+var water = solvent.Must("waterborne-carrier")
+
+// Starts returns where the steps begin on other timelines of the same builds, on the grid; ok is false where one is missing there.
+func (b *Bench) Starts(laid []*timeline.Timeline) (starts []int, ok bool) {
+	starts = make([]int, len(b.Works))
+	for w, e := range b.Entries {
+		t, found := laid[e.Plan].StartOf(e.Placed().Step.ID)
+		if !found {
+			return nil, false
+		}
+		if starts[w] = b.Ceil(t); b.Works[w].Fixed {
+			starts[w] = b.Works[w].From
+		}
+	}
+	return starts, true
+}
+
+// Was notes in which session each step stands on other timelines, for order.Stay.
+func (b *Bench) Was(laid []*timeline.Timeline) {
+	for w, e := range b.Entries {
+		t, ok := laid[e.Plan].StartOf(e.Placed().Step.ID)
+		if !ok {
+			continue
+		}
+		for _, s := range b.Sessions {
+			if slot := b.Floor(t); s.From <= slot && slot < s.To {
+				b.Works[w].Was = order.Span{From: s.From, To: s.To}
+			}
+		}
+	}
+}
+
+// Learn lengthens the waits that turned out longer on timelines laid out after an answer, where it was their own films that kept a step, and reports whether there were any.
+func (b *Bench) Learn(starts []int, laid []*timeline.Timeline) bool {
+	longer := false
+	got, ok := b.Starts(laid)
+	for w, e := range b.Entries {
+		if !ok || got[w] <= starts[w] || b.Works[w].Fixed {
+			continue
+		}
+		tl := laid[e.Plan]
+		line := tl.Lines[slices.Index(b.Laid[e.Plan].Lines, e.Line)]
+		k := slices.IndexFunc(b.Lags, func(l order.Lag) bool { return l.To == w && b.Entries[l.From].Line == e.Line })
+		safe := b.safe(e.Plan, tl, line, e.Place)
+		if k < 0 {
+			if from := b.Ceil(safe); from > b.Works[w].From {
+				b.Works[w].From, longer = from, true
+			}
+			continue
+		}
+		if l := &b.Lags[k]; l.Max < 0 {
+			if min := slots(safe.Sub(line.Steps[e.Place-1].End)); min > l.Min {
+				l.Min, longer = min, true
+			}
+		}
+	}
+	return longer
+}
+
+// Worth is what an order of builds comes to, counted on timelines and not on the problem.
+type Worth struct {
+	Late     int // days past the wanted dates, of all builds
+	Evenings int // sessions in which something is still done
+	Flushes  int // changes of what runs through the airbrush
+	Finish   []time.Time
+	Hands    time.Duration
+	Clashes  []Clash
+}
+
+// Clash is a moment at which two builds want the same hands.
+type Clash struct {
+	A, B Entry
+	At   time.Time
+}
+
+// Of counts what timelines come to, with the same sessions.
+func (b *Bench) Of(laid []*timeline.Timeline) Worth {
+	var out Worth
+	used := map[int]bool{}
+	var all []Entry
+	for plan, tl := range laid {
+		out.Finish = append(out.Finish, tl.Finish)
+		if w := tl.Plan.Wanted; !w.IsZero() && tl.Finish.After(w) {
+			out.Late += int((tl.Finish.Sub(w) + 24*time.Hour - 1) / (24 * time.Hour))
+		}
+		for _, line := range tl.Lines {
+			for i := range line.Steps {
+				if p := &line.Steps[i]; p.Step.Done.IsZero() {
+					all = append(all, Entry{plan, line, i})
+					out.Hands += p.End.Sub(p.Start)
+					for k, s := range b.Sessions {
+						if slot := b.Floor(p.Start); s.From <= slot && slot < s.To {
+							used[k] = true
+						}
+					}
+				}
+			}
+		}
+	}
+	out.Evenings = len(used)
+	slices.SortStableFunc(all, func(x, y Entry) int { return x.Placed().Start.Compare(y.Placed().Start) })
+	chem := ""
+	for k := range all {
+		p := all[k].Placed()
+		if p.Step.Sprays() {
+			if now := chemOf(p.Step); now != chem {
+				if chem != "" {
+					out.Flushes++
+				}
+				chem = now
+			}
+		}
+		for n := k + 1; n < len(all) && all[n].Placed().Start.Before(p.End); n++ {
+			if all[n].Plan != all[k].Plan && all[n].Placed().End.After(all[n].Placed().Start) {
+				out.Clashes = append(out.Clashes, Clash{all[k], all[n], all[n].Placed().Start})
+			}
+		}
+	}
+	return out
+}
+
+// Bookings returns what a timeline keeps busy of what is still to be done.
+func Bookings(tl *timeline.Timeline) []schedule.Booking {
+	var all []schedule.Booking
+	for _, line := range tl.Lines {
+		for i := range line.Steps {
+			if p := &line.Steps[i]; p.Step.Done.IsZero() {
+				all = append(all, schedule.Booking{Start: p.Start, Need: timeline.NeedOf(line.Zone, p.Step)})
+			}
+		}
+	}
+	return all
+}
