@@ -12,6 +12,8 @@ import (
 var (
 	cupboardC   = Numbers.Number("cupboard", 35, "°C", "a warm cupboard, where nobody says otherwise", fact.Bench("a lamp or a food dehydrator on low; more warps thin plastic"))
 	cupboardPct = Numbers.Number("cupboard-humidity", 25, "% humidity", "of its air: the room's, warmed", fact.Bench("half a room's air warmed by 14 K"))
+	gentleC     = Numbers.Number("cupboard-gentle", 25, "°C", "a cupboard that is only a little warmer than the room, in which a model can be left for days", fact.Bench("an airing cupboard, or one with a small lamp in it"))
+	gentlePct   = Numbers.Number("cupboard-gentle-humidity", 40, "% humidity", "of its air: the room's at half, warmed", fact.Bench("half a room's air warmed by 4 K"))
 	cupboardMax = Numbers.Number("cupboard-most", 45, "°C", "warmest that it is let be: polystyrene creeps from there on", fact.Bench("plastic warps well below its softening at 80 °C under its own weight"))
 	overnightIn = Numbers.Number("cupboard-night", 9, "h", "that a build stays in it where nobody takes it out", fact.Bench("from the evening until breakfast"))
 )

@@ -10,7 +10,7 @@ import (
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
-	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-below,enum=saw,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=put-at,enum=let-go,enum=put-day,enum=put-wash,enum=put-airframe,enum=split-zone,enum=join-zones,enum=put-feature,enum=pull-stain,enum=move-marking,enum=scatter,enum=rescue,enum=turned,enum=finish,enum=keep-way,enum=order"`
+	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-below,enum=saw,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=put-at,enum=let-go,enum=put-day,enum=put-wash,enum=put-airframe,enum=split-zone,enum=join-zones,enum=put-feature,enum=pull-stain,enum=move-marking,enum=scatter,enum=rescue,enum=turned,enum=finish,enum=keep-way,enum=order,enum=stay-away"`
 	Of       string    `json:"of,omitempty"`                                   // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`                                 // where a step is added
 	Before   string    `json:"before,omitempty"`                               // the step that it comes before; empty for the end
@@ -44,6 +44,7 @@ type Edit struct {
 	Date  Date    `json:"date,omitempty"`  // of finish, the day that it was finished, empty for not yet; of put-day
 	Hours []Hours `json:"hours,omitempty"` // when the bench is open on that day; not at all where there are none
 	Usual bool    `json:"usual,omitempty"` // of put-day: the day follows its week again
+	Days  int     `json:"days,omitempty"`  // of stay-away: how many days from date on nobody is at the bench
 }
 
 // Hours are a stretch of a day.
@@ -128,7 +129,7 @@ var edits = map[string]func(*File, Edit) (string, error){
 	"mark-done":    (*File).markDone, "mark-below": (*File).markBelow, "saw": (*File).saw, "mark-started": (*File).markStarted, "unmark": (*File).unmark, "put-off": (*File).putOff, "lay-anew": (*File).layAnew,
 	"pin": (*File).pin, "put-at": (*File).putAt, "let-go": (*File).letGoEdit, "put-day": (*File).putDay, "put-wash": (*File).putWash,
 	"put-airframe": (*File).putAirframe, "split-zone": (*File).splitZone, "join-zones": (*File).joinZones, "put-feature": (*File).putFeature, "pull-stain": (*File).pullStain, "move-marking": (*File).moveMarking, "scatter": (*File).scatter, "rescue": (*File).rescue, "turned": (*File).turned,
-	"finish": (*File).finish, "keep-way": (*File).keepWay, "order": (*File).takeOrder,
+	"finish": (*File).finish, "keep-way": (*File).keepWay, "order": (*File).takeOrder, "stay-away": (*File).stayAway,
 }
 
 func (f *File) zone(id string) (int, error) {

@@ -355,3 +355,23 @@ func (f *File) putDay(e Edit) (string, error) {
 	}
 	return fmt.Sprintf("%s is open from %s", name, say.List(words)), nil
 }
+
+// mostAway is how many days nobody may be at the bench in one go.
+const mostAway = 60
+
+// stayAway shuts the bench for some days: a week away, an illness.
+func (f *File) stayAway(e Edit) (string, error) {
+	day, err := time.Parse(time.DateOnly, string(e.Date))
+	if err != nil {
+		return "", fault("edit.date", "%q is not a day, such as 2027-03-22", e.Date)
+	}
+	if e.Days < 1 || e.Days > mostAway {
+		return "", fault("edit.days", "%d is not from 1 to %d days", e.Days, mostAway)
+	}
+	for n := range e.Days {
+		if _, err := f.putDay(Edit{Date: Date(day.AddDate(0, 0, n).Format(time.DateOnly))}); err != nil {
+			return "", err
+		}
+	}
+	return fmt.Sprintf("Away from %s, %s", say.DayOf(day, f.now, time.UTC), say.Count(e.Days, "day")), nil
+}

@@ -162,6 +162,13 @@ func (o *ordering) best(ctx context.Context) (*Ordered, error) {
 	if out.Was = out.Bench.Of(out.Stands); len(out.Was.Clashes) > 0 {
 		clashes := out.Was.Clashes
 		base, out.Was = out.Greedy, out.Bench.Of(out.Greedy)
+		together, err := o.lay(ctx, nil, o.byDate())
+		if err != nil {
+			return nil, err
+		}
+		if w := out.Bench.Of(together); order.Better(o.worth(out, w), o.worth(out, out.Was)) {
+			base, out.Was = together, w
+		}
 		out.Was.Clashes = clashes
 	}
 	out.Bench.Was(out.Stands)

@@ -173,7 +173,7 @@ func (b *Bench) longest(plan int) int {
 // wait adds how long a step waits for the one before it on its zone: in the plan's order, as its rules have it.
 func (b *Bench) wait(plan int, tl *timeline.Timeline, line *timeline.Line, i, before int, w *order.Work) {
 	p := &line.Steps[i]
-	safe := b.safe(plan, tl, line, i)
+	safe := b.Safe(plan, tl, line, i)
 	if before < 0 {
 		if !w.Fixed {
 			w.From = max(w.From, b.Ceil(safe))
@@ -191,8 +191,8 @@ func (b *Bench) wait(plan int, tl *timeline.Timeline, line *timeline.Line, i, be
 	b.Lags = append(b.Lags, l)
 }
 
-// safe returns from when on a step may begin by its rules, at the chance that waiting by loss chose.
-func (b *Bench) safe(plan int, tl *timeline.Timeline, line *timeline.Line, i int) time.Time {
+// Safe returns from when on a step may begin by its rules, at the chance that waiting by loss chose.
+func (b *Bench) Safe(plan int, tl *timeline.Timeline, line *timeline.Line, i int) time.Time {
 	p, site := &line.Steps[i], tl.Site(line, i)
 	safe, ok := site.First(tl.Rules.Timed, site.After)
 	if !ok {
@@ -225,6 +225,20 @@ func (b *Bench) weighed(plan int, tl *timeline.Timeline, site *timeline.Site, sa
 
 // worthwhile is what an earlier date has to put at stake more, in evenings, to have been waited past.
 const worthwhile = .01
+
+// Opens returns when the plan's session opens that a moment lies in; the zero time for none.
+func (b *Bench) Opens(plan int, t time.Time) time.Time {
+	open, _ := b.sessionOf(plan, t)
+	return open
+}
+
+// Room returns when a session of the plan has room for work, whatever else is done there, from a moment on; the moment where none has.
+func (b *Bench) Room(plan int, from time.Time, work time.Duration) time.Time {
+	if t, ok := b.own[plan].Room(from, work); ok {
+		return t
+	}
+	return from
+}
 
 // sessionOf returns when the plan's session opens that a moment lies in.
 func (b *Bench) sessionOf(plan int, t time.Time) (time.Time, bool) {
@@ -312,7 +326,7 @@ func (b *Bench) Learn(starts []int, laid []*timeline.Timeline) bool {
 		tl := laid[e.Plan]
 		line := tl.Lines[slices.Index(b.Laid[e.Plan].Lines, e.Line)]
 		k := slices.IndexFunc(b.Lags, func(l order.Lag) bool { return l.To == w && b.Entries[l.From].Line == e.Line })
-		safe := b.safe(e.Plan, tl, line, e.Place)
+		safe := b.Safe(e.Plan, tl, line, e.Place)
 		if k < 0 {
 			if from := b.Ceil(safe); from > b.Works[w].From {
 				b.Works[w].From, longer = from, true

@@ -7,6 +7,8 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"maps"
+	"slices"
 	"time"
 
 	"inkysparrow/internal/store/db"
@@ -159,6 +161,58 @@ func (s *Store) Redo(ctx context.Context, slug string, revision int64) (Build, e
 	})
 }
 
+// UndoAll goes back one revision in several builds, all of them or none: ErrMoved where any has moved on since, and ErrNothing where one has no revision before.
+func (s *Store) UndoAll(ctx context.Context, revisions map[string]int64) ([]Build, error) {
+	type back struct {
+		slug   string
+		target db.Revision
+		plan   plan.File
+		sum    sum
+	}
+	var all []back
+	for _, slug := range slices.Sorted(maps.Keys(revisions)) {
+		b := back{slug: slug}
+		err := s.view(ctx, func(q *db.Queries) error {
+			row, err := at(ctx, q, slug)
+			switch {
+			case err != nil:
+				return err
+			case row.Revision.ID != revisions[slug]:
+				return ErrMoved
+			case !row.Revision.ParentID.Valid:
+				return ErrNothing
+			}
+			b.target, err = q.Revision(ctx, row.Revision.ParentID.Int64)
+			return err
+		})
+		if err != nil {
+			return nil, err
+		}
+		if b.plan, err = planOf(slug, b.target); err != nil {
+			return nil, err
+		}
+		b.sum = sumOf(slug, b.target)
+		all = append(all, b)
+	}
+	var out []Build
+	err := s.in(ctx, func(q *db.Queries) error {
+		for _, back := range all {
+			b, err := moved(ctx, q, back.slug, revisions[back.slug], back.plan, func(q *db.Queries, row db.BuildBySlugRow) error {
+				if err := q.SetHead(ctx, db.SetHeadParams{HeadID: sql.NullInt64{Int64: back.target.ID, Valid: true}, ID: row.Build.ID}); err != nil {
+					return err
+				}
+				return putSum(ctx, q, row.Build.ID, back.sum)
+			})
+			if err != nil {
+				return err
+			}
+			out = append(out, b)
+		}
+		return nil
+	})
+	return out, err
+}
+
 // turn puts a build's head on another of its revisions. Its plan is read and judged before anything is locked.
 func (s *Store) turn(ctx context.Context, slug string, revision int64, to func(*db.Queries, db.BuildBySlugRow) (db.Revision, error)) (Build, error) {
 	var target db.Revision
@@ -261,24 +315,64 @@ func within(ctx context.Context, conn *sql.DB, f func(*db.Queries) error) error 
 
 // move changes the build at a revision with change, and returns it with f, the plan that it then has.
 func (s *Store) move(ctx context.Context, slug string, revision int64, f plan.File, change func(*db.Queries, db.BuildBySlugRow) error) (Build, error) {
-	b := Build{Slug: slug, Plan: f}
-	err := s.in(ctx, func(q *db.Queries) error {
-		row, err := at(ctx, q, slug)
-		if err != nil {
-			return err
-		}
-		if row.Revision.ID != revision {
-			return ErrMoved
-		}
-		if err := change(q, row); err != nil {
-			return err
-		}
-		if row, err = at(ctx, q, slug); err != nil {
-			return err
-		}
-		return turns(ctx, q, &b, row.Revision)
+	var b Build
+	err := s.in(ctx, func(q *db.Queries) (err error) {
+		b, err = moved(ctx, q, slug, revision, f, change)
+		return err
 	})
 	return b, err
+}
+
+func moved(ctx context.Context, q *db.Queries, slug string, revision int64, f plan.File, change func(*db.Queries, db.BuildBySlugRow) error) (Build, error) {
+	b := Build{Slug: slug, Plan: f}
+	row, err := at(ctx, q, slug)
+	if err != nil {
+		return b, err
+	}
+	if row.Revision.ID != revision {
+		return b, ErrMoved
+	}
+	if err := change(q, row); err != nil {
+		return b, err
+	}
+	if row, err = at(ctx, q, slug); err != nil {
+		return b, err
+	}
+	return b, turns(ctx, q, &b, row.Revision)
+}
+
+// Change is a plan that is to become a build's, made from one of its revisions.
+type Change struct {
+	Slug     string
+	Revision int64
+	Plan     plan.File
+	Sum      *plan.Summary // what it came to
+	Words    string
+}
+
+// SaveAll saves several builds, all of them or none: ErrMoved where any has moved on since.
+func (s *Store) SaveAll(ctx context.Context, all []Change) ([]Build, error) {
+	texts, sums := make([]string, len(all)), make([]sum, len(all))
+	for i, c := range all {
+		var err error
+		if texts[i], sums[i], err = written(c.Plan, c.Sum); err != nil {
+			return nil, err
+		}
+	}
+	var saved []Build
+	err := s.in(ctx, func(q *db.Queries) error {
+		for i, c := range all {
+			b, err := moved(ctx, q, c.Slug, c.Revision, c.Plan, func(q *db.Queries, row db.BuildBySlugRow) error {
+				return s.add(ctx, q, row.Build.ID, sql.NullInt64{Int64: c.Revision, Valid: true}, texts[i], sums[i], c.Words)
+			})
+			if err != nil {
+				return err
+			}
+			saved = append(saved, b)
+		}
+		return nil
+	})
+	return saved, err
 }
 
 func at(ctx context.Context, q *db.Queries, slug string) (db.BuildBySlugRow, error) {

@@ -64,6 +64,7 @@ type Server struct {
 	briefs  *kept[briefKey, *briefed]
 	washing *kept[chosenKey, *plan.Chosen]
 	coating *kept[coatedKey, *plan.Coated]
+	orders  *kept[orderKey, *plan.Ordered]
 	live    *live
 
 	photographs *single
@@ -100,7 +101,7 @@ func New(c Config) (*Server, error) {
 	s.minds = newMinds(s.Store, s.Clock.Now, s.judging.forget)
 	s.judging.knows = s.minds.knowing
 	s.studio, s.briefs, s.washing = studio.New(), keeping[briefKey, *briefed](briefsKept), keeping[chosenKey, *plan.Chosen](chosenKept)
-	s.photographs = newSingle()
+	s.photographs, s.orders = newSingle(), keeping[orderKey, *plan.Ordered](ordersKept)
 	s.coating = keeping[coatedKey, *plan.Coated](chosenKept)
 	index, err := fs.ReadFile(c.Pages, "index.html")
 	if err != nil {
@@ -416,6 +417,12 @@ func (s *Server) routes() {
 	api.Add(read, "/builds/:slug/stains/plan", s.stainPlan)
 	api.Add(read, "/builds/:slug/stains/guide", s.stainGuide)
 	api.Post("/presses", s.presses)
+	api.Add(read, "/order", s.order)
+	api.Post("/order", s.takeOrder)
+	api.Post("/order/undo", s.undoOrder)
+	api.Add(read, "/order/missed", s.missed)
+	api.Add(read, "/order/away", s.away)
+	api.Add(read, "/builds/:slug/in-the-way", s.inWay)
 	api.Add(read, "/bench", s.bench)
 	api.Post("/bench/stop", s.benchStop)
 	api.Post("/bench/empty", s.benchEmpty)

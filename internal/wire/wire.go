@@ -381,30 +381,37 @@ type All struct {
 	RoomAir     RoomAir     `json:"room_air"`
 	TellAir     TellAir     `json:"tell_air"`
 
-	Whole        Whole         `json:"whole"`
-	LookAsked    LookAsked     `json:"look_asked"`
-	Stained      Stained       `json:"stained"`
-	StainsEnough StainsEnough  `json:"stains_enough"`
-	StainsMore   StainsMore    `json:"stains_more"`
-	LastCoats    LastCoats     `json:"last_coats"`
-	CoatSpray    CoatSpray     `json:"coat_spray"`
-	CoatReady    CoatReady     `json:"coat_ready"`
-	Rescue       Rescue        `json:"rescue"`
-	Journal      Journal       `json:"journal"`
-	Photo        Photo         `json:"photo"`
-	PhotoChange  PhotoChange   `json:"photo_change"`
-	PhotoPage    PhotoPage     `json:"photo_page"`
-	PhotoSpot    plan.SpotTold `json:"photo_spot"`
-	NoteChange   NoteChange    `json:"note_change"`
-	Found        Found         `json:"found"`
-	HandPage     HandPage      `json:"hand_page"`
-	HandDecided  HandDecided   `json:"hand_decided"`
-	TouchUp      TouchUp       `json:"touch_up"`
-	TableDay     TableDay      `json:"table_day"`
-	KeptWays     KeptWays      `json:"kept_ways"`
-	StainTold    StainTold     `json:"stain_told"`
-	AskBrief     AskBrief      `json:"ask_brief"`
-	BriefSpot    BriefSpot     `json:"brief_spot"`
+	Whole        Whole          `json:"whole"`
+	LookAsked    LookAsked      `json:"look_asked"`
+	Stained      Stained        `json:"stained"`
+	StainsEnough StainsEnough   `json:"stains_enough"`
+	StainsMore   StainsMore     `json:"stains_more"`
+	LastCoats    LastCoats      `json:"last_coats"`
+	CoatSpray    CoatSpray      `json:"coat_spray"`
+	CoatReady    CoatReady      `json:"coat_ready"`
+	Rescue       Rescue         `json:"rescue"`
+	Journal      Journal        `json:"journal"`
+	Photo        Photo          `json:"photo"`
+	PhotoChange  PhotoChange    `json:"photo_change"`
+	PhotoPage    PhotoPage      `json:"photo_page"`
+	PhotoSpot    plan.SpotTold  `json:"photo_spot"`
+	NoteChange   NoteChange     `json:"note_change"`
+	Found        Found          `json:"found"`
+	HandPage     HandPage       `json:"hand_page"`
+	HandDecided  HandDecided    `json:"hand_decided"`
+	TouchUp      TouchUp        `json:"touch_up"`
+	TableDay     TableDay       `json:"table_day"`
+	KeptWays     KeptWays       `json:"kept_ways"`
+	Order        Order          `json:"order"`
+	InWay        InWay          `json:"in_way"`
+	Missed       MissedEvenings `json:"missed_evenings"`
+	AwayCost     AwayCost       `json:"away_cost"`
+	TakeOrder    TakeOrder      `json:"take_order"`
+	OrderTaken   OrderTaken     `json:"order_taken"`
+	UndoOrder    UndoOrder      `json:"undo_order"`
+	StainTold    StainTold      `json:"stain_told"`
+	AskBrief     AskBrief       `json:"ask_brief"`
+	BriefSpot    BriefSpot      `json:"brief_spot"`
 
 	Washes    Washes    `json:"washes"`
 	WashDates WashDates `json:"wash_dates"`

@@ -1063,6 +1063,10 @@ export interface PlanStep {
    * It is not to be begun earlier.
    */
   not_before?: string;
+  /**
+   * Its turn in an order of all builds that was taken: it is not begun earlier.
+   */
+  turn?: string;
   planned?: PlanPlanned;
   note?: string;
 }
@@ -1477,7 +1481,9 @@ export interface PlanEdit {
     | "rescue"
     | "turned"
     | "finish"
-    | "keep-way";
+    | "keep-way"
+    | "order"
+    | "stay-away";
   of?: string;
   zone?: string;
   before?: string;
@@ -1501,9 +1507,13 @@ export interface PlanEdit {
   feature?: PlanAirframeFeature;
   marking?: PlanMarkingTo;
   stain?: PlanStainHow1;
+  turns?: {
+    [k: string]: string;
+  };
   date?: PlanDate;
   hours?: PlanHours[];
   usual?: boolean;
+  days?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3828,6 +3838,219 @@ export interface KeptWay {
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Order".
+ */
+export interface Order {
+  now: string;
+  zone: string;
+  builds: OrderBuild[];
+  evenings: OrderEvening[];
+  clashes: string[];
+  better: boolean;
+  taken: boolean;
+  pinned: number;
+  gains: string[];
+  costs: string[];
+  proof: string;
+  proven: boolean;
+  looked: string;
+  late: string[];
+  buy: OrderBuy[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderBuild".
+ */
+export interface OrderBuild {
+  slug: string;
+  name: string;
+  revision: number;
+  wanted: string;
+  stands: string;
+  best: string;
+  sooner: number;
+  state: State;
+  moves: OrderMove[];
+  turns: {
+    [k: string]: string;
+  };
+  undoes: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderMove".
+ */
+export interface OrderMove {
+  step: string;
+  title: string;
+  from: string;
+  to: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderEvening".
+ */
+export interface OrderEvening {
+  from: string;
+  to: string;
+  label: string;
+  hours: string;
+  busy: number;
+  room: number;
+  was: number;
+  flushes: number;
+  tickets: OrderTicket[];
+  cores: OrderCore[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderTicket".
+ */
+export interface OrderTicket {
+  build: string;
+  step: string;
+  zone: string;
+  short: string;
+  title: string;
+  start: string;
+  end: string;
+  when: string;
+  minutes: number;
+  colour: string;
+  moved: boolean;
+  pinned: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderCore".
+ */
+export interface OrderCore {
+  build: string;
+  zone: string;
+  films: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderBuy".
+ */
+export interface OrderBuy {
+  name: string;
+  colour: string;
+  ml: number;
+  have: number;
+  by: string;
+  for: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "InWay".
+ */
+export interface InWay {
+  name: string;
+  words: string;
+  chain: InWayLink[];
+  ways: InWayOut[];
+  tried: boolean;
+  wanted: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "InWayLink".
+ */
+export interface InWayLink {
+  build: string;
+  step: string;
+  zone: string;
+  title: string;
+  when: string;
+  holds: string;
+  wait: string;
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "InWayOut".
+ */
+export interface InWayOut {
+  id: string;
+  words: string;
+  gain: string;
+  price: string;
+  risk: string;
+  edits: PlanEdit[];
+  all: boolean;
+  enough: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "MissedEvenings".
+ */
+export interface MissedEvenings {
+  evenings: MissedEvening[];
+  words: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "MissedEvening".
+ */
+export interface MissedEvening {
+  from: string;
+  date: string;
+  label: string;
+  words: string;
+  weight: number;
+  most: boolean;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "AwayCost".
+ */
+export interface AwayCost {
+  words: string;
+  lines: string[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "TakeOrder".
+ */
+export interface TakeOrder {
+  words: string;
+  changes: OrderChange[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderChange".
+ */
+export interface OrderChange {
+  slug: string;
+  revision: number;
+  edits: PlanEdit[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderTaken".
+ */
+export interface OrderTaken {
+  words: string;
+  builds: OrderStand[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderStand".
+ */
+export interface OrderStand {
+  slug: string;
+  revision: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "UndoOrder".
+ */
+export interface UndoOrder {
+  builds: OrderStand[];
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
  * via the `definition` "StainTold".
  */
 export interface StainTold {
@@ -4702,6 +4925,13 @@ export interface All {
   touch_up: TouchUp;
   table_day: TableDay;
   kept_ways: KeptWays;
+  order: Order;
+  in_way: InWay;
+  missed_evenings: MissedEvenings;
+  away_cost: AwayCost;
+  take_order: TakeOrder;
+  order_taken: OrderTaken;
+  undo_order: UndoOrder;
   stain_told: StainTold;
   ask_brief: AskBrief;
   brief_spot: BriefSpot;
