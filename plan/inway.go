@@ -372,7 +372,7 @@ func (out *Ordered) aCupboard(f File, chain []Link) []WayOut {
 		s.Climate = &c
 		all = append(all, WayOut{
 			ID: "warm-" + before.Step.ID, Words: fmt.Sprintf("Dry it in a cupboard at %s after %s", say.Celsius(gentleC, 0), route.StepName(before.Step)),
-			Price: "warmth, dust kept out. Nothing that burns, and no open bottles, near a heater; follow its label.", Edits: []Edit{{Do: "put-settings", Settings: &s}},
+			Price: "warmth, dust kept out. Nothing that burns, and no open bottles, near a heater; its label comes first", Edits: []Edit{{Do: "put-settings", Settings: &s}},
 		})
 	}
 	return all

@@ -39,6 +39,7 @@ type Entry struct {
 	Why     string
 	Opens   time.Time // of a wipe
 	Closes  time.Time
+	Gap     bool // its turn is on another evening: it only fills the time that is left
 }
 
 // Step returns the entry's step as it is placed.
@@ -251,7 +252,26 @@ func (t *Tonight) next(plan int, tl *timeline.Timeline, l *timeline.Line) {
 		}
 		return
 	}
+	if t.gap(tl, site, &e) {
+		t.Now = append(t.Now, e)
+		return
+	}
 	t.Not = append(t.Not, t.left(tl, site, e))
+}
+
+// gap reports whether a step whose turn is on another evening could be done now, where an order that was taken leaves time, and says so of it. A wash is not: its wipe has a turn, too.
+func (t *Tonight) gap(tl *timeline.Timeline, site *timeline.Site, e *Entry) bool {
+	s := e.Step().Step
+	if s.Turn.IsZero() || s.Turn.Before(s.After) || !t.Open || s.WipedBy != nil || !e.Closes.IsZero() || e.Minutes > t.Session.To.Sub(t.At) || len(s.Joins) > 0 {
+		return false
+	}
+	at, ok := site.First(tl.Rules.Timed, clock.Later(t.At, site.After))
+	if !ok || at.After(t.At.Add(time.Minute)) {
+		return false
+	}
+	e.At, e.Gap = at, true
+	e.Why = "Its turn is " + say.DayOf(s.Turn, t.At, t.place()) + "; it can be done now, where there is time."
+	return true
 }
 
 // left tells why a step is left alone.
@@ -280,6 +300,8 @@ func (t *Tonight) left(tl *timeline.Timeline, site *timeline.Site, e Entry) Left
 	}
 	switch {
 	case out.Because != "":
+	case p.Step.Turn.After(t.At) && !p.Step.After.After(p.Step.Turn):
+		out.Because = "Its turn is " + say.DayOf(p.Step.Turn, t.At, t.place()) + " in the order that was taken."
 	case !p.Step.After.IsZero() && p.Step.After.After(t.At):
 		out.Because = "It is put off."
 	case e.Place > 0 && e.Line.Steps[e.Place-1].Step.Done.IsZero():
@@ -345,7 +367,13 @@ func cupOf(s *route.Step) string {
 	return s.Product.Family.ID + "/" + s.Product.Name
 }
 
-// order puts what can be begun into the order in which it should be: what is under way, windows by their close, then what starts the longest drying, then what shares the airbrush's
+// The ranks of what has no turn tonight.
+const (
+	others = iota + 3
+	gaps
+)
+
+// order puts what can be begun into the order in which it should be: what is under way, windows by their close, the turns of an order that was taken, then what starts the longest drying, then what shares the airbrush's
 // chemistry or the cup with what comes before it.
 func (t *Tonight) order() {
 	rank := func(e *Entry) (int, time.Time) {
@@ -354,8 +382,12 @@ func (t *Tonight) order() {
 			return 0, e.Closes
 		case !e.Step().Step.Started.IsZero():
 			return 1, e.Step().Step.Started
+		case e.Gap:
+			return gaps, e.Step().Step.Turn
+		case !e.Step().Step.Turn.IsZero():
+			return 2, e.Step().Step.Turn
 		}
-		return 2, time.Time{}
+		return others, time.Time{}
 	}
 	octaves := func(e *Entry) int { // drying times that are nearly as long are as long
 		return int(math.Log2(1 + e.Step().Ready.Sub(e.Step().End).Hours()))
@@ -380,7 +412,7 @@ func (t *Tonight) order() {
 		}
 		best := i
 		for k := i + 1; k < len(t.Now); k++ {
-			if rk, _ := rank(&t.Now[k]); rk == r && r == 2 && octaves(&t.Now[k]) == octaves(&t.Now[i]) && shares(&t.Now[k]) > shares(&t.Now[best]) {
+			if rk, _ := rank(&t.Now[k]); rk == r && r == others && octaves(&t.Now[k]) == octaves(&t.Now[i]) && shares(&t.Now[k]) > shares(&t.Now[best]) {
 				best = k
 			}
 		}

@@ -58,6 +58,28 @@ func TestNow(t *testing.T) {
 	}
 }
 
+// The turns of an order that was taken come first, as they come; what has its turn on another evening fills the time that is left, and says so.
+func TestTurns(t *testing.T) {
+	turn := func(p *route.Plan, after time.Duration) *route.Plan {
+		for _, z := range p.Zones {
+			z.Steps[0].Turn = routetest.Start.Add(after)
+			z.Steps[0].After = z.Steps[0].Turn
+		}
+		return p
+	}
+	n := at(time.Hour, turn(evening("a: mask"), 28*time.Hour), turn(evening("b: mask"), 90*time.Minute), evening("c: base-coat enamel coats 1"), turn(evening("d: mask"), 30*time.Minute))
+	if got := names(n.Now); !slices.Equal(got, []string{"3 d", "1 b", "2 c", "0 a"}) {
+		t.Errorf("now %v", got)
+	}
+	if gap := n.Now[len(n.Now)-1]; !gap.Gap || gap.Why != "Its turn is Tue 2 Mar; it can be done now, where there is time." {
+		t.Errorf("the gap is filled with %q", gap.Why)
+	}
+	late := at(225*time.Minute, turn(evening("a: base-coat acrylic"), 28*time.Hour))
+	if len(late.Now) != 0 || len(late.Not) != 1 || late.Not[0].Because != "Its turn is Tue 2 Mar in the order that was taken." {
+		t.Errorf("a quarter of an hour before the end: now %v, not %+v", names(late.Now), late.Not)
+	}
+}
+
 // A wash that lies comes first while its window is open, is a clock before, and says when it closes.
 func TestWindows(t *testing.T) {
 	plan := func() *route.Plan {

@@ -132,7 +132,7 @@ const posted = (json: string): RequestInit => ({
   body: json,
 })
 
-function ask<T>(path: string, body?: unknown, how: How = {}): Promise<T> {
+export function ask<T>(path: string, body?: unknown, how: How = {}): Promise<T> {
   const request = body === undefined ? how : { ...posted(JSON.stringify(body)), ...how }
   return answered(`/api${path}`, request, async (r) => (await r.json()) as T)
 }

@@ -28,6 +28,7 @@ const AirPicture = defineAsyncComponent(() => import('../instruments/airframe/Ai
 const NotFound = defineAsyncComponent(() => import('../shared/NotFound.vue'))
 const PlanSheet = defineAsyncComponent(() => tradeRead().then(() => import('../edit/PlanSheet.vue')))
 const SearchSheet = defineAsyncComponent(() => import('../search/SearchSheet.vue'))
+const BetterOrder = defineAsyncComponent(() => import('../order/BetterOrder.vue'))
 const FinishWhy = defineAsyncComponent(() => import('./FinishWhy.vue'))
 const HistorySheet = defineAsyncComponent(() => import('../edit/HistorySheet.vue'))
 
@@ -208,6 +209,7 @@ useKeys({
         @drop="(id, before) => store.act({ do: 'move-step', of: id, before })"
       />
       <OverdueNote />
+      <BetterOrder :slug="slug" />
     </div>
     <p v-else class="middle none soft">
       This build has no zones yet.

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 
 import { api, Refusal } from '../api'
@@ -10,6 +10,8 @@ import { whileTold } from '../shared/useLive'
 import type { Builds, Listed } from '../wire'
 import BuildCard from './BuildCard.vue'
 import { say } from '../shared/say'
+
+const OrderBoard = defineAsyncComponent(() => import('../order/OrderBoard.vue'))
 
 const props = defineProps<{ open: boolean }>()
 const router = useRouter()
@@ -141,6 +143,7 @@ async function put(by: number) {
       <button v-for="l in later" :key="l.words" type="button" class="act" @click="put(l.by)">{{ l.words }}</button>
       <button type="button" class="act" :aria-pressed="faster > 1" @click="run">a minute a second</button>
     </p>
+    <OrderBoard v-if="!putAway" :key="turns" />
     <ul>
       <li v-for="b in shown" :key="`${b.slug} ${turns}`">
         <div class="head">

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref } from 'vue'
+
+import { useOrder } from './useOrder'
+
+/** Beside the tape: what the best order of all builds would gain, and the press that takes it. It comes once somebody stirs. */
+const props = defineProps<{ slug: string }>()
+const o = useOrder()
+const { order, busy, undoes } = o
+const stirs = ['pointermove', 'pointerdown', 'keydown']
+function come() {
+  end()
+  void o.read(false)
+}
+function end() {
+  for (const s of stirs) window.removeEventListener(s, come, true)
+}
+for (const s of stirs) window.addEventListener(s, come, { capture: true, passive: true })
+onBeforeUnmount(end)
+
+const own = computed(() => order.value?.builds.find((b) => b.slug === props.slug))
+const moves = computed(() => order.value?.builds.reduce((n, b) => n + b.moves.length, 0) ?? 0)
+const late = computed(() => own.value?.state === 'bite')
+const shows = ref(true)
+</script>
+
+<template>
+  <div v-if="order && shows && (order.better || undoes || late)" class="better" role="status">
+    <template v-if="undoes">
+      <span>The best order of evenings is taken.</span>
+      <button type="button" class="act" :disabled="busy" @click="o.undo">Take it back</button>
+    </template>
+    <template v-else-if="order.better">
+      <span>
+        <b>Better order:</b> {{ order.gains.slice(0, 3).join(', ') }}.
+        <span class="soft">{{ moves }} {{ moves === 1 ? 'step moves' : 'steps move' }}.</span>
+      </span>
+      <button type="button" class="act" :disabled="busy" @click="o.take">Take it</button>
+    </template>
+    <span v-else>No order that was found keeps this build’s date.</span>
+    <RouterLink class="act" :to="{ name: 'builds', query: { way: late ? slug : undefined } }">
+      {{ late && !order.better ? 'What is in the way' : 'See all builds' }}
+    </RouterLink>
+    <button type="button" class="act" aria-label="Not now" title="Not now" @click="shows = false">×</button>
+  </div>
+</template>
+
+<style scoped>
+.better {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+  padding: 4px 14px;
+  background: var(--raised);
+  border-top: 1px solid var(--line);
+  font-size: 14px;
+}
+.better > span:first-child {
+  flex: 1 1 260px;
+}
+</style>

@@ -1,0 +1,136 @@
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+
+import { ask, Refusal, within } from '../api'
+import { useBuild } from '../build/useBuild'
+import { whileTold } from '../shared/useLive'
+import type { AwayCost, InWay, InWayOut, MissedEvenings, Order, OrderStand, OrderTaken, PlanEdit } from '../wire'
+
+// How hard is looked: an order at once, and then a better one while it is read.
+const atOnce = 60_000
+const further = 1_500_000
+
+// What was taken last, on any page: it is taken back as one.
+const taken = ref<OrderStand[]>([])
+
+/** The best order of all builds: read at once and looked for further, taken and taken back with one press. */
+export function useOrder() {
+  const store = useBuild()
+  const order = shallowRef<Order | null>(null)
+  const problem = ref('')
+  const looking = ref(false)
+  const busy = ref(false)
+  let stop = new AbortController()
+  let deep = false
+
+  async function look(work: number, signal: AbortSignal) {
+    const found = await within(signal, () => ask<Order>(`/order?work=${work}`, undefined, { quiet: true }))
+    if (signal.aborted) return
+    order.value = found
+    problem.value = ''
+  }
+  /** Reads the order; with more set it goes on looking for a better one. */
+  async function read(more = deep) {
+    deep = more
+    stop.abort()
+    stop = new AbortController()
+    const { signal } = stop
+    looking.value = true
+    try {
+      await look(atOnce, signal)
+      if (more && !order.value?.proven) await look(further, signal)
+    } catch (e) {
+      if (!signal.aborted) problem.value = e instanceof Refusal ? e.message : String(e)
+    } finally {
+      if (!signal.aborted) looking.value = false
+    }
+  }
+  /** Is content with what was found. */
+  function enough() {
+    stop.abort()
+    looking.value = false
+  }
+  onScopeDispose(() => stop.abort())
+  whileTold((e) => {
+    if (!busy.value && ['builds', 'build', 'everything'].includes(e.what)) void read()
+  })
+
+  async function change(words: string, changes: { slug: string; revision: number; edits: PlanEdit[] }[]) {
+    if (busy.value || !changes.length) return
+    busy.value = true
+    try {
+      const done = await ask<OrderTaken>('/order', { words, changes })
+      taken.value = done.builds
+      store.said = `${done.words}.`
+      if (store.build) await store.open(store.build.slug)
+    } catch (e) {
+      store.tell(e)
+    } finally {
+      busy.value = false
+    }
+    await read()
+  }
+  const builds = computed(() => order.value?.builds ?? [])
+  const take = () =>
+    change(
+      'Took the order of evenings',
+      builds.value.map((b) => ({ slug: b.slug, revision: b.revision, edits: [{ do: 'order', turns: b.turns }] })),
+    )
+  const letGo = () =>
+    change(
+      'Let go of the order of evenings',
+      builds.value.map((b) => ({ slug: b.slug, revision: b.revision, edits: [{ do: 'order' }] })),
+    )
+  const takeWay = (slug: string, way: InWayOut) =>
+    change(
+      way.words,
+      builds.value
+        .filter((b) => way.all || b.slug === slug)
+        .map((b) => ({ slug: b.slug, revision: b.revision, edits: way.edits })),
+    )
+  const beAway = (date: string, days: number) =>
+    change(
+      `Away from ${date}`,
+      builds.value.map((b) => ({ slug: b.slug, revision: b.revision, edits: [{ do: 'stay-away', date, days }] })),
+    )
+  async function undo() {
+    busy.value = true
+    try {
+      await ask<OrderTaken>('/order/undo', { builds: taken.value })
+      taken.value = []
+      store.said = 'Taken back.'
+      if (store.build) await store.open(store.build.slug)
+    } catch (e) {
+      store.tell(e)
+    } finally {
+      busy.value = false
+    }
+    await read()
+  }
+  /** What was taken can be taken back as long as no build has moved on since. */
+  const undoes = computed(
+    () =>
+      taken.value.length > 0 &&
+      taken.value.every((t) => builds.value.some((b) => b.slug === t.slug && b.revision === t.revision)),
+  )
+  return {
+    order,
+    problem,
+    looking,
+    busy,
+    undoes,
+    read,
+    enough,
+    take,
+    letGo,
+    takeWay,
+    beAway,
+    undo,
+    inWay: (slug: string, tried: boolean) =>
+      ask<InWay>(`/builds/${slug}/in-the-way?work=${atOnce}${tried ? '&try=yes' : ''}`, undefined, { quiet: true }),
+    missed: () => ask<MissedEvenings>(`/order/missed?work=${atOnce}`, undefined, { quiet: true }),
+    away: (date: string, days: number) =>
+      ask<AwayCost>(`/order/away?from=${date}&days=${days}&work=${atOnce}`, undefined, { quiet: true }),
+  }
+}
+
+export type OrderHeld = ReturnType<typeof useOrder>
