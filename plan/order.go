@@ -3,6 +3,7 @@ package plan
 import (
 	"cmp"
 	"context"
+	"errors"
 	"fmt"
 	"maps"
 	"slices"
@@ -182,6 +183,10 @@ func (o *ordering) solve(ctx context.Context, out *Ordered, base []*timeline.Tim
 	for round := range rounds {
 		known, _ := out.Bench.Starts(out.Best)
 		a, err := out.Bench.Solve(ctx, order.Options{Aims: aims, Work: o.Work >> round, From: known, Told: o.Told})
+		var fault *order.Fault
+		if errors.As(err, &fault) && round == 0 && out.Bench.Loosen() {
+			a, err = out.Bench.Solve(ctx, order.Options{Aims: aims, Work: o.Work, From: known, Told: o.Told})
+		}
 		if err != nil && round > 0 {
 			break // what was learned leaves no order that keeps all windows; the one before stands
 		}

@@ -181,6 +181,9 @@ func (b *Bench) wait(plan int, tl *timeline.Timeline, line *timeline.Line, i, be
 		return
 	}
 	end := line.Steps[i-1].End
+	if w.Fixed && safe.After(p.Start) {
+		return // it is pinned to before it may be: that is told where it stands, and nothing else can mend it
+	}
 	l := order.Lag{From: before, To: len(b.Works), Min: slots(safe.Sub(end)), Max: -1}
 	if p.Step.Wiped != nil && p.Step.Wiped == line.Steps[i-1].Step && !p.Closes.IsZero() {
 		l.Min = min(l.Min, slots(p.Start.Sub(end)))
@@ -340,6 +343,13 @@ func (b *Bench) Learn(starts []int, laid []*timeline.Timeline) bool {
 		}
 	}
 	return longer
+}
+
+// Loosen forgets what pinned steps wait for, and reports whether there was anything: they stand where they were put, and what comes before them as near as it can.
+func (b *Bench) Loosen() bool {
+	n := len(b.Lags)
+	b.Lags = slices.DeleteFunc(b.Lags, func(l order.Lag) bool { return b.Works[l.To].Fixed })
+	return len(b.Lags) < n
 }
 
 // Worth is what an order of builds comes to, counted on timelines and not on the problem.

@@ -1,0 +1,118 @@
+package joint_test
+
+import (
+	"slices"
+	"testing"
+	"time"
+
+	"inkysparrow/core/joint"
+	"inkysparrow/core/order"
+	"inkysparrow/core/route"
+	"inkysparrow/core/routetest"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/schedule"
+	"inkysparrow/core/timeline"
+)
+
+// evenings is a bench that is open every day from 18:00 to 22:00; plans begin at 18:00.
+func evenings(lines ...string) *route.Plan {
+	p := routetest.Lines(lines...)
+	p.Bench = schedule.Bench{Evenings: []schedule.Evening{{Days: [7]bool{true, true, true, true, true, true, true}, From: 18 * time.Hour, To: 22 * time.Hour}}}
+	return p
+}
+
+func laid(plans ...*route.Plan) (all []*timeline.Timeline) {
+	for _, p := range plans {
+		all = append(all, rule.Lay(p))
+	}
+	return all
+}
+
+const month = 30 * 24 * time.Hour
+
+func bench(all []*timeline.Timeline) *joint.Bench {
+	return joint.Of(all, routetest.Start, routetest.Start.Add(month))
+}
+
+func TestWaitsAndWindows(t *testing.T) {
+	all := laid(evenings("b: base-coat enamel coats 1", "g: gloss-coat gloss", "w: pin-wash enamel-wash", "r: wipe of w damp"))
+	b := bench(all)
+	if len(b.Works) != 4 || len(b.Lags) != 3 {
+		t.Fatalf("%d works, %d lags", len(b.Works), len(b.Lags))
+	}
+	steps := all[0].Lines[0].Steps
+	for k, l := range b.Lags {
+		wait := int(steps[k+1].Start.Sub(steps[k].End) / joint.Slot)
+		if l.Min > wait+1 || l.Max >= 0 && wait > l.Max {
+			t.Errorf("lag %d: %d to %d slots, in the timeline it waits %d", k, l.Min, l.Max, wait)
+		}
+	}
+	if wipe := b.Lags[2]; wipe.Max < wipe.Min || wipe.Max > 3*b.Day {
+		t.Errorf("a wipe waits %d to %d slots", wipe.Min, wipe.Max)
+	}
+	if b.Lags[0].Max >= 0 || b.Lags[0].Wish <= 0 {
+		t.Errorf("an enamel is waited for without end, and a slow one wants longer: %+v", b.Lags[0])
+	}
+	if b.Works[0].Chem != "solvent" || b.Works[1].Chem != "water" || b.Works[2].Chem != "" {
+		t.Errorf("through the airbrush go %q, %q, %q", b.Works[0].Chem, b.Works[1].Chem, b.Works[2].Chem)
+	}
+	starts, ok := b.Starts(all)
+	if _, err := b.Check(starts, order.Usual); !ok || err != nil {
+		t.Errorf("the timeline itself is no order of its problem: %v", err)
+	}
+}
+
+func TestWhatStays(t *testing.T) {
+	p := evenings("a: mask done 1h", "b: base-coat acrylic", "c: mask")
+	p.Zones[0].Steps[2].At = routetest.Start.Add(50 * time.Hour)
+	p.Now = routetest.Start.Add(2 * time.Hour)
+	b := joint.Of(laid(p), p.Now, p.Now.Add(month))
+	if len(b.Works) != 2 || b.Works[0].From < b.Ceil(p.Now) || !b.Works[1].Fixed || !b.At(b.Works[1].From).Equal(p.Zones[0].Steps[2].At) {
+		t.Errorf("%+v", b.Works)
+	}
+}
+
+// Two benches that are open at different hours: each step stays within those of its own build.
+func TestOwnHours(t *testing.T) {
+	early, late := evenings("a: mask"), evenings("b: mask")
+	late.Bench.Evenings[0].From, late.Bench.Evenings[0].To = 21*time.Hour, 23*time.Hour
+	b := bench(laid(early, late))
+	for hour, want := range map[int][2]bool{18: {true, false}, 21: {true, true}, 22: {false, true}} {
+		slot := b.Ceil(time.Date(2027, 3, 1, hour, 30, 0, 0, time.UTC))
+		for w := range b.Works {
+			in := !slices.ContainsFunc(b.Works[w].Shut, func(s order.Span) bool { return s.From <= slot && slot < s.To })
+			if in != want[w] {
+				t.Errorf("at %d:30 build %d can begin: %v", hour, w, in)
+			}
+		}
+	}
+}
+
+func TestClashes(t *testing.T) {
+	a, c := laid(evenings("a: mask")), laid(evenings("a: mask"), evenings("c: mask"))
+	b := bench(c)
+	if n := len(b.Of(c).Clashes); n != 1 {
+		t.Errorf("%d clashes of two that begin at once", n)
+	}
+	around := []*timeline.Timeline{c[0], rule.Lay(evenings("c: mask"), joint.Bookings(a[0])...)}
+	w := b.Of(around)
+	if len(w.Clashes) != 0 || w.Evenings != 1 || w.Flushes != 0 || len(w.Finish) != 2 {
+		t.Errorf("one after the other: %+v", w)
+	}
+}
+
+// What waits longer than was thought is learned, and only that.
+func TestLearn(t *testing.T) {
+	all := laid(evenings("b: base-coat enamel coats 1", "g: gloss-coat gloss"))
+	b := bench(all)
+	was := b.Lags[0].Min
+	b.Lags[0].Min = 1
+	starts, _ := b.Starts(all)
+	if b.Learn(starts, all) {
+		t.Error("it learned from what stands where it was put")
+	}
+	starts[1] = starts[0] + b.Works[0].Length + 1
+	if !b.Learn(starts, all) || b.Lags[0].Min != was {
+		t.Errorf("the wait is %d, was %d", b.Lags[0].Min, was)
+	}
+}

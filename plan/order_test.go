@@ -1,0 +1,251 @@
+package plan_test
+
+import (
+	"context"
+	"errors"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"inkysparrow/core/order"
+	"inkysparrow/core/rule"
+	"inkysparrow/core/schedule"
+	"inkysparrow/core/timeline"
+	"inkysparrow/examples"
+	"inkysparrow/internal/demo"
+	"inkysparrow/plan"
+)
+
+// three returns three builds that are begun at once on one bench.
+func three(t testing.TB) (files []plan.File, at time.Time) {
+	t.Helper()
+	for _, name := range []string{"clean", "warn", "note"} {
+		f, err := examples.Plan(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if at.IsZero() || f.Build.Start.Before(at) {
+			at = f.Build.Start
+		}
+		files = append(files, f)
+	}
+	return files, at
+}
+
+func ordered(t testing.TB, files []plan.File, q plan.Ordering) *plan.Ordered {
+	t.Helper()
+	out, err := plan.BestOrder(t.Context(), files, q)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return out
+}
+
+// taken returns the plans with the order taken, as edits.
+func taken(t testing.TB, files []plan.File, out *plan.Ordered) []plan.File {
+	t.Helper()
+	all := slices.Clone(files)
+	for i := range all {
+		var err error
+		if all[i], _, err = all[i].Edit(plan.Edit{Do: "order", Turns: out.Turns[i]}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	return all
+}
+
+func lay(t testing.TB, f plan.File, at time.Time) *timeline.Timeline {
+	t.Helper()
+	p, err := f.AsOf(at).Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	return rule.Lay(p)
+}
+
+// An order that is taken stands: each build by itself then lies as it was promised, no two want the hands at once, and nothing better is offered.
+func TestOrderTaken(t *testing.T) {
+	files, at := three(t)
+	out := ordered(t, files, plan.Ordering{At: at})
+	if !out.Better || len(out.Was.Clashes) == 0 || len(out.Now.Clashes) != 0 {
+		t.Fatalf("better %v, %d clashes before, %d after", out.Better, len(out.Was.Clashes), len(out.Now.Clashes))
+	}
+	all := taken(t, files, out)
+	var laid []*timeline.Timeline
+	for i, f := range all {
+		tl := lay(t, f, at)
+		laid = append(laid, tl)
+		for _, line := range tl.Lines {
+			for _, p := range line.Steps {
+				if want, ok := out.Best[i].StartOf(p.Step.ID); ok && !p.Start.Equal(want) {
+					t.Errorf("%s of %s stands at %v, promised %v", p.Step.ID, f.Build.Name, p.Start, want)
+				}
+			}
+		}
+		if !f.HasOrder() {
+			t.Errorf("%s has no order", f.Build.Name)
+		}
+	}
+	if n := len(out.Bench.Of(laid).Clashes); n != 0 {
+		t.Errorf("%d clashes once it is taken", n)
+	}
+	again := ordered(t, all, plan.Ordering{At: at})
+	if len(again.Was.Clashes) > 0 || again.Now.Late > out.Now.Late || again.Now.Late == out.Now.Late && again.Now.Evenings > out.Now.Evenings {
+		t.Errorf("asked again: %+v, before %+v", again.Now, out.Now)
+	}
+	if f, words, err := all[0].Edit(plan.Edit{Do: "order"}); err != nil || f.HasOrder() || words != "Let go of the order of evenings" {
+		t.Errorf("let go: %q, %v", words, err)
+	}
+}
+
+// What is done, pinned or under way stays where it is, and has no turn.
+func TestOrderLeavesWhatIsPinned(t *testing.T) {
+	files, at := three(t)
+	tl := lay(t, files[0], at)
+	line := tl.Lines[0].Steps
+	first := line[slices.IndexFunc(line, func(p timeline.Placed) bool { return p.Step.Done.IsZero() })]
+	pinned := first.Start.Add(48 * time.Hour)
+	f, _, err := files[0].AsOf(at).Edit(plan.Edit{Do: "pin", Of: first.Step.ID, At: &pinned})
+	if err != nil {
+		t.Fatal(err)
+	}
+	files[0] = f
+	out := ordered(t, files, plan.Ordering{At: at})
+	if got, _ := out.Best[0].StartOf(first.Step.ID); !got.Equal(pinned) {
+		t.Errorf("pinned to %v, it stands at %v", pinned, got)
+	}
+	if _, ok := out.Turns[0][first.Step.ID]; ok {
+		t.Error("what is pinned has a turn")
+	}
+	if _, _, err := f.Edit(plan.Edit{Do: "order", Turns: map[string]time.Time{first.Step.ID: at}}); err == nil || !strings.Contains(err.Error(), "pinned, done or under way") {
+		t.Errorf("a turn for what is pinned: %v", err)
+	}
+	if _, _, err := f.Edit(plan.Edit{Do: "order", Turns: map[string]time.Time{"moon": at}}); err == nil || !strings.Contains(err.Error(), `no step "moon"`) {
+		t.Errorf("a turn for what is not there: %v", err)
+	}
+}
+
+// After an evening that was missed, what was to be done on it is put somewhere else, and as much as can be of the rest stays.
+func TestOrderStaysAfterAMissedEvening(t *testing.T) {
+	files, at := three(t)
+	all := taken(t, files, ordered(t, files, plan.Ordering{At: at}))
+	next := at.Add(24 * time.Hour)
+	out := ordered(t, all, plan.Ordering{At: next})
+	moved, steps := 0, 0
+	for i := range all {
+		moved += len(out.Moves(i))
+		for _, line := range out.Best[i].Lines {
+			steps += len(line.Steps)
+		}
+	}
+	if out.Now.Finish[0].Before(next) || moved > steps/2 {
+		t.Errorf("%d of %d steps moved", moved, steps)
+	}
+}
+
+func TestChainAndWays(t *testing.T) {
+	files, err := demo.Plans()
+	if err != nil {
+		t.Fatal(err)
+	}
+	at := time.Date(2027, 3, 5, 18, 0, 0, 0, time.UTC)
+	q := plan.Ordering{At: at}
+	out := ordered(t, files, q)
+	chain := out.Chain(2)
+	if len(chain) < 2 {
+		t.Fatalf("a chain of %d", len(chain))
+	}
+	for i, l := range chain {
+		if l.Words == "" || i > 0 && l.At.Before(chain[i-1].Placed().End.Add(-time.Minute)) {
+			t.Errorf("link %d at %v after %v: %q", i, l.At, chain[max(0, i-1)].At, l.Words)
+		}
+	}
+	if last := chain[len(chain)-1]; last.Placed().Ready.Before(out.Best[2].Finish) && last.Placed().End.Before(out.Best[2].Finish) {
+		t.Errorf("the chain ends at %v, the build at %v", last.At, out.Best[2].Finish)
+	}
+	ways, err := out.Free(t.Context(), files, q, 2)
+	if err != nil || len(ways) == 0 {
+		t.Fatalf("%d ways out, %v", len(ways), err)
+	}
+	for _, w := range ways {
+		changed := slices.Clone(files)
+		for i := range changed {
+			for _, e := range w.Edits {
+				if i == 2 || w.All {
+					if changed[i], _, err = changed[i].Edit(e); err != nil {
+						t.Fatalf("%s: %v", w.ID, err)
+					}
+				}
+			}
+		}
+		if w.Sooner <= 0 && w.Late >= out.Now.Late || w.Risk == "" || w.Price == "" {
+			t.Errorf("%s: %d days sooner, %d late, %q, %q", w.ID, w.Sooner, w.Late, w.Price, w.Risk)
+		}
+	}
+}
+
+func TestMissedEvenings(t *testing.T) {
+	files, at := three(t)
+	q := plan.Ordering{At: at}
+	out := ordered(t, files, q)
+	all, err := out.Miss(t.Context(), files, q, 3)
+	if err != nil || len(all) != 3 {
+		t.Fatalf("%d evenings, %v", len(all), err)
+	}
+	y, m, d := all[0].From.Date()
+	q.Shut = []schedule.Exception{{Year: y, Month: m, Day: d}}
+	then := ordered(t, files, q)
+	for _, tl := range then.Best {
+		for _, line := range tl.Lines {
+			for _, p := range line.Steps {
+				if p.Step.Done.IsZero() && !line.Zone.Fixed(p.Step, at) && p.Start.After(all[0].From) && p.Start.Before(all[0].To) {
+					t.Errorf("%s stands on the evening that is missed", p.Step.ID)
+				}
+			}
+		}
+	}
+}
+
+func TestOrderRefuses(t *testing.T) {
+	files, at := three(t)
+	ctx, leave := context.WithCancel(t.Context())
+	leave()
+	if _, err := plan.BestOrder(ctx, files, plan.Ordering{At: at}); !errors.Is(err, context.Canceled) {
+		t.Errorf("nobody waits: %v", err)
+	}
+	out, err := plan.BestOrder(t.Context(), nil, plan.Ordering{At: at})
+	if err != nil || out.Better || len(out.Bench.Works) != 0 {
+		t.Errorf("no plans: %+v, %v", out, err)
+	}
+	report := ordered(t, files, plan.Ordering{At: at, Aims: []order.Aim{order.Finish, order.Dates}})
+	if r := report.Report(files, plan.Ordering{At: at, Aims: []order.Aim{order.Finish, order.Dates}}); len(r.Value) != 2 || !slices.Equal(r.Aims, []string{"finish", "dates"}) || len(r.Schedule) == 0 {
+		t.Errorf("%+v", r)
+	}
+}
+
+func TestStayAway(t *testing.T) {
+	files, at := three(t)
+	day := at.AddDate(0, 0, 3)
+	f, words, err := files[0].AsOf(at).Edit(plan.Edit{Do: "stay-away", Date: plan.Date(day.Format(time.DateOnly)), Days: 7})
+	if err != nil || !strings.Contains(words, "7 days") {
+		t.Fatalf("%q, %v", words, err)
+	}
+	p, err := f.Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	y, m, d := day.Date()
+	from := time.Date(y, m, d, 0, 0, 0, 0, p.Place())
+	if open := schedule.New(p.Bench, at).Sessions(from, from.AddDate(0, 0, 7)); len(open) != 0 {
+		t.Errorf("open while away: %v", open)
+	}
+	if open := schedule.New(p.Bench, at).Sessions(from.AddDate(0, 0, 7), from.AddDate(0, 0, 14)); len(open) == 0 {
+		t.Error("still away a week later")
+	}
+	for _, days := range []int{0, 61} {
+		if _, _, err := files[0].Edit(plan.Edit{Do: "stay-away", Date: "2027-03-05", Days: days}); err == nil {
+			t.Errorf("away for %d days", days)
+		}
+	}
+}
