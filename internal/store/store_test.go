@@ -132,3 +132,35 @@ func TestSaveAtOnce(t *testing.T) {
 		t.Errorf("%d saves won, want 1", won)
 	}
 }
+
+// Several builds are saved, and taken back, all of them or none.
+func TestSaveAll(t *testing.T) {
+	s, ctx := open(t, filepath.Join(t.TempDir(), "x.db")), t.Context()
+	if err := demo.Reset(ctx, s); err != nil {
+		t.Fatal(err)
+	}
+	a, b := must(t)(s.Build(ctx, "petrel")), must(t)(s.Build(ctx, "lynx"))
+	change := func(x store.Build, revision int64) store.Change {
+		return store.Change{Slug: x.Slug, Revision: revision, Plan: renamed(x.Plan, x.Slug+" anew"), Words: "Anew"}
+	}
+	if _, err := s.SaveAll(ctx, []store.Change{change(a, a.Revision), change(b, b.Revision+99)}); !errors.Is(err, store.ErrMoved) {
+		t.Errorf("one has moved on: %v", err)
+	}
+	if now := must(t)(s.Build(ctx, "petrel")); now.Revision != a.Revision {
+		t.Error("half of it was kept")
+	}
+	saved, err := s.SaveAll(ctx, []store.Change{change(a, a.Revision), change(b, b.Revision)})
+	if err != nil || len(saved) != 2 || saved[1].Undoes != "Anew" || must(t)(s.Build(ctx, "lynx")).Plan.Build.Name != "lynx anew" {
+		t.Fatalf("%+v, %v", saved, err)
+	}
+	if _, err := s.UndoAll(ctx, map[string]int64{"petrel": saved[0].Revision, "lynx": b.Revision}); !errors.Is(err, store.ErrMoved) {
+		t.Errorf("one has moved on: %v", err)
+	}
+	back, err := s.UndoAll(ctx, map[string]int64{"petrel": saved[0].Revision, "lynx": saved[1].Revision})
+	if err != nil || len(back) != 2 || must(t)(s.Build(ctx, "petrel")).Revision != a.Revision {
+		t.Errorf("taken back: %+v, %v", back, err)
+	}
+	if _, err := s.UndoAll(ctx, map[string]int64{"petrel": a.Revision}); !errors.Is(err, store.ErrNothing) {
+		t.Errorf("before the first revision: %v", err)
+	}
+}
