@@ -313,12 +313,15 @@ func (f *File) letGoEdit(e Edit) (string, error) {
 		return "", err
 	}
 	s := &f.Zones[z].Steps[i]
-	if s.At == nil && s.NotBefore == nil {
+	at, off := s.At, s.NotBefore
+	if at == nil && off == nil && s.Turn == nil {
 		return "", fault("edit.of", "%s is not pinned", f.stepWords(z, i))
 	}
-	pinned := s.At != nil
-	s.At, s.NotBefore = nil, nil
-	if !pinned {
+	s.At, s.NotBefore, s.Turn = nil, nil, nil
+	switch {
+	case at == nil && off == nil:
+		return fmt.Sprintf("Let go of its turn: %s", f.stepWords(z, i)), nil
+	case at == nil:
 		return fmt.Sprintf("No longer put off: %s", f.stepWords(z, i)), nil
 	}
 	return fmt.Sprintf("Unpinned %s", f.stepWords(z, i)), nil

@@ -141,7 +141,7 @@ func (t *together) told() wire.Order {
 		}
 		for _, m := range t.Moves(i) {
 			p := m.Placed()
-			b.Moves = append(b.Moves, wire.OrderMove{Step: p.Step.ID, Title: p.Step.Do.Name + ", " + say.Lower(m.Line.Zone.Name), From: j.moment(m.From), To: j.moment(m.To)})
+			b.Moves = append(b.Moves, wire.OrderMove{Step: p.Step.ID, Title: p.Step.Do.Name + ", " + say.Lower(m.Line.Zone.Name), From: j.moment(m.From), To: j.moment(m.To), Why: t.why(m)})
 		}
 		out.Taken = out.Taken || j.file.HasOrder()
 		out.Builds = append(out.Builds, b)
@@ -162,6 +162,21 @@ func (t *together) told() wire.Order {
 	out.Proof = t.proof()
 	out.Looked = fmt.Sprintf("%d thousand steps of search", t.Answer.Work/1000)
 	return out
+}
+
+// why tells why a step moves.
+func (t *together) why(m plan.Moved) string {
+	id := m.Placed().Step.ID
+	is := func(e joint.Entry) bool { return e.Plan == m.Plan && e.Placed().Step.ID == id }
+	switch {
+	case m.From.Before(t.At):
+		return "its evening has passed"
+	case slices.ContainsFunc(t.Was.Clashes, func(c joint.Clash) bool { return is(c.A) || is(c.B) }):
+		return "another build wants the hands then"
+	case m.To.Before(m.From):
+		return "there is room sooner"
+	}
+	return "so that others come in time, and fewer evenings do"
 }
 
 func (t *together) step(e joint.Entry) string {

@@ -44,7 +44,8 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 			s.Overdue = true
 		}
 		s.Gap = j.gap(line.Zone.ID, i)
-		s.PutOff = !p.Step.After.IsZero() && p.Step.After.After(j.now)
+		s.PutOff = p.Step.After.After(j.now) && p.Step.After.After(p.Step.Turn)
+		s.Turn = p.Step.Turn.After(j.now) && !s.PutOff
 		if p.Step.Do.Has(route.Cloth) {
 			opens, closes := second(p.Opens), second(p.Closes)
 			s.Opens, s.Closes = &opens, &closes

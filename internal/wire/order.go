@@ -46,6 +46,7 @@ type OrderMove struct {
 	Title string `json:"title"`
 	From  string `json:"from"`
 	To    string `json:"to"`
+	Why   string `json:"why"`
 }
 
 // OrderEvening is an evening of the best order.

@@ -150,6 +150,7 @@ type Step struct {
 	Gap      *Gap       `json:"gap,omitempty"` // what is amiss below one that is done or under way
 	Asks     bool       `json:"asks"`          // it is done, it might have gone wrong, and nobody has said what is seen
 	PutOff   bool       `json:"put_off"`       // to another evening
+	Turn     bool       `json:"turn"`          // it stands by an order of all builds that was taken
 	State    State      `json:"state"`
 	Start    time.Time  `json:"start"`
 	End      time.Time  `json:"end"`

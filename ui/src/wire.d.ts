@@ -471,6 +471,7 @@ export interface Step {
   gap?: Gap;
   asks: boolean;
   put_off: boolean;
+  turn: boolean;
   state: State;
   start: string;
   end: string;
@@ -3885,6 +3886,7 @@ export interface OrderMove {
   title: string;
   from: string;
   to: string;
+  why: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -14,6 +14,7 @@ import type { Carried } from '../instruments/tape/useGrip'
 import { now } from '../shared/useClock'
 import { useKeys } from '../shared/useKeys'
 import { useNewest } from '../shared/useNewest'
+import { useStirred } from '../shared/useStirred'
 import { useUnits } from '../shared/useUnits'
 import type { Effect, PlanEdit } from '../wire'
 import FindingPanel from './FindingPanel.vue'
@@ -37,6 +38,7 @@ const route = useRoute()
 const router = useRouter()
 const store = useBuild()
 const units = useUnits()
+const stirred = useStirred()
 const { build, problem, busy, at, zoneId, stepId, findingPlace, zone, step, sheet, preview } = storeToRefs(store)
 
 watch(
@@ -209,7 +211,7 @@ useKeys({
         @drop="(id, before) => store.act({ do: 'move-step', of: id, before })"
       />
       <OverdueNote />
-      <BetterOrder :slug="slug" />
+      <BetterOrder v-if="stirred" :slug="slug" />
     </div>
     <p v-else class="middle none soft">
       This build has no zones yet.

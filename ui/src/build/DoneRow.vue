@@ -98,7 +98,7 @@ const saw = (seen: 'nothing' | 'something') => store.act({ do: 'saw', of: props.
       Not done after all
     </button>
     <button
-      v-if="props.step.kind === 'pinned' || props.step.put_off"
+      v-if="props.step.kind === 'pinned' || props.step.put_off || props.step.turn"
       type="button"
       class="act"
       title="Let the schedule find its time (l)"
@@ -106,7 +106,7 @@ const saw = (seen: 'nothing' | 'something') => store.act({ do: 'saw', of: props.
       :disabled="store.busy"
       @click="store.act({ do: 'let-go', of: props.step.id })"
     >
-      {{ props.step.kind === 'pinned' ? 'Unpin' : 'Tonight after all' }}
+      {{ props.step.kind === 'pinned' ? 'Unpin' : props.step.turn ? 'Let go of its turn' : 'Tonight after all' }}
     </button>
     <RouterLink v-if="props.step.kind === 'done'" class="act" :to="wrong">It went wrong…</RouterLink>
     <div v-if="step.asks" class="saw" role="group" :aria-label="`${step.name}: what do you see?`">

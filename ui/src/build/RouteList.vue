@@ -70,7 +70,17 @@ const runs = computed(() => {
 })
 /** What is done is told by its date and by the core, and pinned or put off in a word. */
 const words = (s: Step) =>
-  s.kind === 'done' ? (s.id === props.step ? 'done' : '') : s.put_off ? 'put off' : s.kind === 'planned' ? '' : s.kind
+  s.kind === 'done'
+    ? s.id === props.step
+      ? 'done'
+      : ''
+    : s.put_off
+      ? 'put off'
+      : s.turn
+        ? 'its turn'
+        : s.kind === 'planned'
+          ? ''
+          : s.kind
 const past = (s: Step) => s.kind === 'done' || Date.parse(s.end) <= now.value
 /** Where steps would move to while a change is being made. */
 const moved = computed(() =>

@@ -1,28 +1,14 @@
 <script setup lang="ts">
-import { onBeforeUnmount, ref } from 'vue'
-
 import { useBuild } from '../build/useBuild'
 import { whileTold } from '../shared/useLive'
+import { useStirred } from '../shared/useStirred'
 import type { TapePhoto } from '../wire'
 
 /** The journal's photographs under their moment on the tape. */
 const props = defineProps<{ slug: string; photos: TapePhoto[]; x: (t: number) => number }>()
 const store = useBuild()
 whileTold((e) => e.what === 'journal' && e.slug === props.slug && void store.open(props.slug))
-const late = ref(false) // pictures come after what the page was opened for, once somebody stirs or has looked for a while; their room is kept
-const stirs = ['pointermove', 'pointerdown', 'keydown']
-const patience = 8000 // ms
-function come() {
-  late.value = true
-  end()
-}
-function end() {
-  window.clearTimeout(timer)
-  for (const s of stirs) window.removeEventListener(s, come, true)
-}
-const timer = window.setTimeout(come, patience)
-for (const s of stirs) window.addEventListener(s, come, { capture: true, passive: true })
-onBeforeUnmount(end)
+const late = useStirred() // pictures come after what the page was opened for; their room is kept
 </script>
 
 <template>

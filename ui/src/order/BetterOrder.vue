@@ -1,22 +1,13 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, ref } from 'vue'
 
 import { useOrder } from './useOrder'
 
-/** Beside the tape: what the best order of all builds would gain, and the press that takes it. It comes once somebody stirs. */
+/** Beside the tape: what the best order of all builds would gain, and the press that takes it. */
 const props = defineProps<{ slug: string }>()
 const o = useOrder()
 const { order, busy, undoes } = o
-const stirs = ['pointermove', 'pointerdown', 'keydown']
-function come() {
-  end()
-  void o.read(false)
-}
-function end() {
-  for (const s of stirs) window.removeEventListener(s, come, true)
-}
-for (const s of stirs) window.addEventListener(s, come, { capture: true, passive: true })
-onBeforeUnmount(end)
+void o.read(false)
 
 const own = computed(() => order.value?.builds.find((b) => b.slug === props.slug))
 const moves = computed(() => order.value?.builds.reduce((n, b) => n + b.moves.length, 0) ?? 0)

@@ -115,6 +115,20 @@ const shut = (date: string, n = 1) => o.beAway(date, n)
         </span>
       </div>
     </div>
+    <details v-if="order.better && moves" class="moves">
+      <summary>Which steps move, and why</summary>
+      <div v-for="b in order.builds.filter((x) => x.moves.length)" :key="b.slug">
+        <h4>
+          <bdi>{{ b.name }}</bdi>
+        </h4>
+        <ul>
+          <li v-for="m in b.moves" :key="m.step" class="small">
+            {{ m.title }}: <span class="figure">{{ m.from }}</span> to <span class="figure">{{ m.to }}</span>,
+            {{ m.why }}
+          </li>
+        </ul>
+      </div>
+    </details>
     <details v-if="order.clashes.length" class="clashes">
       <summary>As they stand, two builds want your hands at once</summary>
       <p v-for="c in order.clashes" :key="c" class="small">{{ c }}</p>
@@ -279,6 +293,9 @@ ol {
   padding: 10px 14px 14px;
   background: var(--sheet);
   border-top: 1px solid var(--line);
+}
+.panel:focus-visible {
+  outline: none;
 }
 .panel header {
   display: flex;

@@ -12,7 +12,7 @@ const ready = (b: Order['builds'][number]) => (props.order.better ? b.best : b.s
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="All builds, evening by evening">
+  <div class="scroll" tabindex="0" role="region" aria-label="The tape of all builds">
     <table>
       <thead>
         <tr>

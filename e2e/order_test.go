@@ -1,0 +1,109 @@
+package e2e
+
+import (
+	"testing"
+
+	"inkysparrow/plan"
+)
+
+// turns counts the steps of a build that stand by an order.
+func (b *bench) turns(slug string) (n int) {
+	b.t.Helper()
+	x, err := b.store.Build(b.t.Context(), slug)
+	b.must(err)
+	for _, z := range x.Plan.Zones {
+		for _, s := range z.Steps {
+			if s.Turn != nil {
+				n++
+			}
+		}
+	}
+	return n
+}
+
+// The better order beside the tape: offered once somebody stirs, taken for all builds with one press, and taken back with one.
+func TestBetterOrder(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.sees(".step[aria-current]", ".")
+	b.page.Mouse.MustMoveTo(300, 300)
+	b.sees(".better", "Better order: no two builds want your hands at once")
+	b.click(".better button", "Take it")
+	b.sees(".passing", "Took the order of evenings")
+	b.sees(".better", "The best order of evenings is taken")
+	for _, slug := range []string{"petrel", "lynx", "nightjar"} {
+		if b.turns(slug) == 0 {
+			t.Errorf("%s has no turns", slug)
+		}
+	}
+	b.sees(".step .kind, .step", "its turn")
+	b.click(".better button", "Take it back")
+	b.sees(".better", "Better order:")
+	for _, slug := range []string{"petrel", "lynx", "nightjar"} {
+		if n := b.turns(slug); n != 0 {
+			t.Errorf("%s still has %d turns", slug, n)
+		}
+	}
+}
+
+// A date that can't be kept: the chain that holds it on the tape of all builds, and a way out that is taken with one press.
+func TestWhatIsInTheWay(t *testing.T) {
+	b := open(t, desk, "/builds/nightjar")
+	b.sees(".step[aria-current]", ".")
+	b.page.Mouse.MustMoveTo(300, 300)
+	b.click(".better a", "See all builds")
+	b.sees("[aria-label='What is in the way'] h3", "Calder Nightjar")
+	b.sees("[aria-label='What is in the way']", "No order that was found has it ready before")
+	b.sees("li.chain", ".")
+	b.sees("[aria-label='What is in the way'] ul li", "sooner")
+	was, err := b.store.Build(t.Context(), "nightjar")
+	b.must(err)
+	b.click("[aria-label='What is in the way'] ul li button", "Do it")
+	b.eventually("it is done", func() bool {
+		now, err := b.store.Build(t.Context(), "nightjar")
+		return err == nil && now.Revision != was.Revision
+	})
+	b.click(".board button", "Take it back")
+	b.eventually("it is taken back", func() bool {
+		now, err := b.store.Build(t.Context(), "nightjar")
+		return err == nil && now.Revision == was.Revision
+	})
+}
+
+// What a missed evening costs is told for each that comes; not being there is one press, and so is a week away.
+func TestMissedEvening(t *testing.T) {
+	b := open(t, desk, "/builds")
+	b.sees(".board h2", "A better order")
+	b.click("[aria-label='Missing an evening'] button", "Work it out")
+	b.sees("[aria-label='Missing an evening']", "matters most|costs nothing")
+	b.sees(".evenings li", "Fri 12")
+	b.click(".evenings li button", "Not there")
+	b.eventually("the bench is shut", func() bool {
+		x, err := b.store.Build(t.Context(), "lynx")
+		return err == nil && len(x.Plan.Exceptions) == 1
+	})
+	b.sees("[aria-label='A week away']", "From")
+	b.page.MustElement(".away input[type=date]").MustEval(`function () { this.value = '2027-03-15'; this.dispatchEvent(new Event('input', { bubbles: true })) }`)
+	b.click(".away button", "What it costs")
+	b.sees("[aria-label='A week away']", "days? later|costs no date")
+	b.click(".away button", "Be away")
+	b.eventually("a week is shut", func() bool {
+		x, err := b.store.Build(t.Context(), "petrel")
+		return err == nil && len(x.Plan.Exceptions) == 8 && x.Plan.Exceptions[7].Date == plan.Date("2027-03-21")
+	})
+	b.gone("thead th", "Tue 16")
+}
+
+// All builds on one tape, on a tablet and a telephone, by keys alone.
+func TestOrderEverywhere(t *testing.T) {
+	for name, v := range map[string]view{"tablet": {820, 1180, true}, "telephone": {390, 844, false}} {
+		t.Run(name, func(t *testing.T) {
+			b := open(t, v, "/builds")
+			b.sees(".board", "Proven: no order")
+			b.page.MustElement(".board .scroll").MustFocus()
+			b.sees(".board thead th", "Thu 11")
+			b.push("Take this order")
+			b.sees(".board", "Your builds stand in the best order")
+			b.inspect(axeCore(t))
+		})
+	}
+}

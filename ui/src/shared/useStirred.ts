@@ -1,0 +1,21 @@
+import { onBeforeUnmount, ref } from 'vue'
+
+const stirs = ['pointermove', 'pointerdown', 'keydown']
+const patience = 8000 // ms
+
+/** Turns true once somebody stirs, or has looked for a while: what a page was opened for comes first. */
+export function useStirred() {
+  const stirred = ref(false)
+  function come() {
+    stirred.value = true
+    end()
+  }
+  function end() {
+    window.clearTimeout(timer)
+    for (const s of stirs) window.removeEventListener(s, come, true)
+  }
+  const timer = window.setTimeout(come, patience)
+  for (const s of stirs) window.addEventListener(s, come, { capture: true, passive: true })
+  onBeforeUnmount(end)
+  return stirred
+}
