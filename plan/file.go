@@ -52,6 +52,7 @@ type Build struct {
 	LaidFrom *time.Time `json:"laid_from,omitempty" jsonschema:"description=What was not done by then was put off: nothing that is left is scheduled before it."`
 
 	Wanted   Date   `json:"wanted,omitempty" jsonschema:"description=The day it should be ready."`
+	Matters  int    `json:"matters,omitempty" jsonschema:"minimum=1,maximum=9,description=How many times as much a day late counts as one of another build; once where it is left out."`
 	Finished Date   `json:"finished,omitempty" jsonschema:"description=The day it was finished: from then on it is off the bench and is only touched up."`
 	By       string `json:"by,omitempty" jsonschema:"maxLength=60,description=Who builds it."`
 	Way      string `json:"way,omitempty" jsonschema:"maxLength=100,description=What its route is offered as to later builds, such as how I do a naval fighter; empty for not at all."`

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+	"strings"
 	"time"
 
 	"inkysparrow/core/clock"
@@ -70,6 +71,22 @@ func BestOrder(ctx context.Context, files []File, q Ordering) (*Ordered, error) 
 		o.Mind, _ = MindOf(q.At, plans...)
 	}
 	return o.best(ctx)
+}
+
+// AimsOf reads aims in the order in which they count, with commas between them.
+func AimsOf(text string) ([]order.Aim, error) {
+	var all []order.Aim
+	for word := range strings.SplitSeq(text, ",") {
+		a, err := order.AimOf(strings.TrimSpace(word))
+		if err != nil {
+			return nil, fmt.Errorf("aims: %w", err)
+		}
+		if slices.Contains(all, a) {
+			return nil, fmt.Errorf("aims: %s stands there twice", a)
+		}
+		all = append(all, a)
+	}
+	return all, nil
 }
 
 // ordering is an order that is being looked for.
@@ -219,7 +236,7 @@ func (o *ordering) worth(out *Ordered, w joint.Worth) []int {
 	for _, a := range o.Aims {
 		switch a {
 		case order.Dates:
-			value = append(value, w.Late)
+			value = append(value, w.Weighed)
 		case order.Evenings:
 			value = append(value, w.Evenings)
 		case order.Flushes:

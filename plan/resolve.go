@@ -110,7 +110,7 @@ func (f File) resolveTimes(p *route.Plan) error {
 		if err := inYears("build.wanted", day); err != nil {
 			return err
 		}
-		p.Wanted = day.AddDate(0, 0, 1) // ready by the end of the day
+		p.Wanted, p.Matters = day.AddDate(0, 0, 1), max(1, f.Build.Matters) // ready by the end of the day
 	}
 	return nil
 }

@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"io"
 	"os"
-	"strings"
 	"time"
 
 	"github.com/spf13/cobra"
@@ -73,7 +72,7 @@ func orderPlans(cmd *cobra.Command, names []string, q plan.Ordering, aims, at st
 		}
 	}
 	if aims != "" {
-		if q.Aims, err = aimsOf(aims); err != nil {
+		if q.Aims, err = plan.AimsOf(aims); err != nil {
 			return err
 		}
 	}
@@ -82,23 +81,6 @@ func orderPlans(cmd *cobra.Command, names []string, q plan.Ordering, aims, at st
 		return err
 	}
 	return writeJSON(cmd.OutOrStdout(), ordered.Report(files, q))
-}
-
-func aimsOf(text string) ([]order.Aim, error) {
-	var all []order.Aim
-	seen := map[order.Aim]bool{}
-	for word := range strings.SplitSeq(text, ",") {
-		a, err := order.AimOf(strings.TrimSpace(word))
-		if err != nil {
-			return nil, fmt.Errorf("aims: %w", err)
-		}
-		if seen[a] {
-			return nil, fmt.Errorf("aims: %s stands there twice", a)
-		}
-		seen[a] = true
-		all = append(all, a)
-	}
-	return all, nil
 }
 
 func orderInstance(cmd *cobra.Command, name string, work int64) error {
@@ -114,6 +96,7 @@ func orderInstance(cmd *cobra.Command, name string, work int64) error {
 	if err != nil {
 		return fmt.Errorf("%s: %w", name, err)
 	}
+	greedy, _ := p.Greedy(order.Measured)
 	return writeJSON(cmd.OutOrStdout(), struct {
 		Makespan    int   `json:"makespan"`
 		Sessions    int   `json:"sessions"`
@@ -121,7 +104,8 @@ func orderInstance(cmd *cobra.Command, name string, work int64) error {
 		Proven      bool  `json:"proven"`
 		Starts      []int `json:"starts"`
 		Bound       []int `json:"bound"`
-	}{a.Value[0], a.Value[1], a.Value[2], a.Proven, a.Starts, a.Bound})
+		Greedy      []int `json:"greedy,omitempty"` // what the next step that can begin first comes to
+	}{a.Value[0], a.Value[1], a.Value[2], a.Proven, a.Starts, a.Bound, greedy.Value})
 }
 
 func orderJobShop(cmd *cobra.Command, name string, work int64) error {

@@ -67,7 +67,7 @@ func Of(laid []*timeline.Timeline, at, until time.Time) *Bench {
 		if w := tl.Plan.Wanted; !w.IsZero() {
 			due = max(0, b.Floor(w))
 		}
-		b.Builds = append(b.Builds, order.Build{Name: tl.Plan.Name, Due: due})
+		b.Builds = append(b.Builds, order.Build{Name: tl.Plan.Name, Due: due, Weight: tl.Plan.Matters})
 		for _, line := range tl.Lines {
 			b.line(plan, tl, line, at)
 		}
@@ -355,6 +355,7 @@ func (b *Bench) Loosen() bool {
 // Worth is what an order of builds comes to, counted on timelines and not on the problem.
 type Worth struct {
 	Late     int // days past the wanted dates, of all builds
+	Weighed  int // the same, each as often as its build's date matters
 	Evenings int // sessions in which something is still done
 	Flushes  int // changes of what runs through the airbrush
 	Finish   []time.Time
@@ -376,7 +377,8 @@ func (b *Bench) Of(laid []*timeline.Timeline) Worth {
 	for plan, tl := range laid {
 		out.Finish = append(out.Finish, tl.Finish)
 		if w := tl.Plan.Wanted; !w.IsZero() && tl.Finish.After(w) {
-			out.Late += int((tl.Finish.Sub(w) + 24*time.Hour - 1) / (24 * time.Hour))
+			days := int((tl.Finish.Sub(w) + 24*time.Hour - 1) / (24 * time.Hour))
+			out.Late, out.Weighed = out.Late+days, out.Weighed+days*max(1, tl.Plan.Matters)
 		}
 		for _, line := range tl.Lines {
 			for i := range line.Steps {

@@ -52,6 +52,7 @@ type Plan struct {
 	Now      time.Time // the clock on the wall; zero for a plan that is judged by itself, whatever the time
 	Wear     wear.Targets
 	Wanted   time.Time // the day it should be ready; zero when there is none
+	Matters  int       // how many times as much a day late counts as one of another build
 	Air      climate.Record
 	Bench    schedule.Bench
 	Waiting  chance.Waiting // what waiting costs, and how careful one is

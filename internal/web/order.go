@@ -28,6 +28,7 @@ type orderKey struct {
 	builds string
 	minute int64
 	work   int64
+	aims   string
 	shut   string
 }
 
@@ -50,13 +51,13 @@ type together struct {
 }
 
 // ordered returns the best order of all builds that are on the bench.
-func (s *Server) ordered(ctx context.Context, work int64, shut []schedule.Exception) (*together, error) {
+func (s *Server) ordered(ctx context.Context, how looked, shut []schedule.Exception) (*together, error) {
 	e, err := s.evening(ctx)
 	if err != nil {
 		return nil, err
 	}
 	t := &together{evening: e}
-	key := orderKey{minute: s.Clock.Now().Unix() / 60, work: work, shut: fmt.Sprint(shut)}
+	key := orderKey{minute: s.Clock.Now().Unix() / 60, work: how.work, aims: fmt.Sprint(how.aims), shut: fmt.Sprint(shut)}
 	for _, j := range e.of {
 		head, err := s.Store.Head(ctx, j.slug)
 		if err != nil {
@@ -69,7 +70,7 @@ func (s *Server) ordered(ctx context.Context, work int64, shut []schedule.Except
 	if err != nil {
 		return nil, err
 	}
-	t.asked = plan.Ordering{At: s.Clock.Now().Truncate(time.Minute), Mind: mind, Work: work, Shut: shut}
+	t.asked = plan.Ordering{At: s.Clock.Now().Truncate(time.Minute), Mind: mind, Aims: how.aims, Work: how.work, Shut: shut}
 	if known, ok := s.orders.get(key); ok {
 		t.Ordered = known
 		return t, nil
@@ -89,28 +90,37 @@ func (s *Server) ordered(ctx context.Context, work int64, shut []schedule.Except
 	return t, nil
 }
 
-// looking reads how hard is to be looked.
-func looking(c fiber.Ctx) (int64, error) {
-	text := c.Query("work")
-	if text == "" {
-		return order.Quick, nil
+// looked is how hard is looked, and for what.
+type looked struct {
+	work int64
+	aims []order.Aim
+}
+
+// looking reads how hard is to be looked, and for what.
+func looking(c fiber.Ctx) (how looked, err error) {
+	how = looked{order.Quick, order.Usual}
+	if text := c.Query("work"); text != "" {
+		if how.work, err = strconv.ParseInt(text, 10, 64); err != nil || how.work < 1 || how.work > mostOrderWork {
+			return how, fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("work: a whole number from 1 to %d", mostOrderWork))
+		}
 	}
-	n, err := strconv.ParseInt(text, 10, 64)
-	if err != nil || n < 1 || n > mostOrderWork {
-		return 0, fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("work: a whole number from 1 to %d", mostOrderWork))
+	if text := c.Query("aims"); text != "" {
+		if how.aims, err = plan.AimsOf(text); err != nil {
+			return how, fiber.NewError(fiber.StatusUnprocessableEntity, err.Error())
+		}
 	}
-	return n, nil
+	return how, nil
 }
 
 // order tells all builds on one tape, as they stand and in the best order.
 func (s *Server) order(c fiber.Ctx) error {
-	work, err := looking(c)
+	how, err := looking(c)
 	if err != nil {
 		return err
 	}
 	ctx, end := waiting(c)
 	defer end()
-	t, err := s.ordered(ctx, work, nil)
+	t, err := s.ordered(ctx, how, nil)
 	if err != nil {
 		return err
 	}
@@ -149,6 +159,7 @@ func (t *together) told() wire.Order {
 	for w := range t.Bench.Works {
 		if t.Bench.Works[w].Fixed {
 			out.Pinned++
+			out.Builds[t.Bench.Entries[w].Plan].Pinned++
 		}
 	}
 	for i, clash := range t.Was.Clashes {
@@ -231,20 +242,26 @@ func (t *together) proof() string {
 	for proven < len(a.Value) && a.Value[proven] == a.Bound[proven] {
 		proven++
 	}
-	aims := []string{"is less late", "needs fewer evenings", "needs fewer flushes", "leaves more waits as long as a slow product wants", "is ready sooner"}
+	words := map[order.Aim]string{
+		order.Dates: "is less late", order.Evenings: "needs fewer evenings", order.Flushes: "needs fewer flushes", order.Slack: "leaves more waits as long as a slow product wants", order.Finish: "is ready sooner",
+	}
+	var aims []string
+	for _, a := range t.asked.Aims {
+		aims = append(aims, words[a])
+	}
 	switch {
 	case len(t.Bench.Works) == 0:
 		return "There is nothing left to do."
 	case a.Proven || proven >= len(aims):
 		return "Proven: with these waits no order is better."
 	case proven == 0:
-		return fmt.Sprintf("Not proven: %s late at least, by what each build needs alone.", say.Count(a.Bound[0], "day"))
+		return fmt.Sprintf("Not proven: whether one %s is open (%d here, %d at least).", aims[0], a.Value[0], a.Bound[0])
 	}
-	words := "Proven: no order " + strings.Join(aims[:proven], " or ") + "."
+	told := "Proven: no order " + strings.Join(aims[:proven], " or ") + "."
 	if n := proven; n < len(aims)-1 && a.Value[n] > a.Bound[n] {
-		words += fmt.Sprintf(" Whether one %s is open (%d here, %d at least).", aims[n], a.Value[n], a.Bound[n])
+		told += fmt.Sprintf(" Whether one %s is open (%d here, %d at least).", aims[n], a.Value[n], a.Bound[n])
 	}
-	return words
+	return told
 }
 
 // evenings lists the evenings of the best order with what is done on each.
@@ -381,13 +398,13 @@ func (t *together) place(slug string) (int, error) {
 
 // inWay tells what holds a build's date, and with try set what would free it.
 func (s *Server) inWay(c fiber.Ctx) error {
-	work, err := looking(c)
+	how, err := looking(c)
 	if err != nil {
 		return err
 	}
 	ctx, end := waiting(c)
 	defer end()
-	t, err := s.ordered(ctx, work, nil)
+	t, err := s.ordered(ctx, how, nil)
 	if err != nil {
 		return err
 	}
@@ -448,13 +465,13 @@ func (t *together) dateWords(i int) string {
 
 // missed tells what missing each of the coming evenings costs.
 func (s *Server) missed(c fiber.Ctx) error {
-	work, err := looking(c)
+	how, err := looking(c)
 	if err != nil {
 		return err
 	}
 	ctx, end := waiting(c)
 	defer end()
-	t, err := s.ordered(ctx, work, nil)
+	t, err := s.ordered(ctx, how, nil)
 	if err != nil {
 		return err
 	}
@@ -515,7 +532,7 @@ func (s *Server) missed(c fiber.Ctx) error {
 
 // away tells what some days away cost in the best order then.
 func (s *Server) away(c fiber.Ctx) error {
-	work, err := looking(c)
+	how, err := looking(c)
 	if err != nil {
 		return err
 	}
@@ -529,7 +546,7 @@ func (s *Server) away(c fiber.Ctx) error {
 	}
 	ctx, end := waiting(c)
 	defer end()
-	t, err := s.ordered(ctx, work, nil)
+	t, err := s.ordered(ctx, how, nil)
 	if err != nil {
 		return err
 	}
@@ -538,7 +555,7 @@ func (s *Server) away(c fiber.Ctx) error {
 		y, m, d := day.AddDate(0, 0, n).Date()
 		shut = append(shut, schedule.Exception{Year: y, Month: m, Day: d})
 	}
-	then, err := s.ordered(ctx, work, shut)
+	then, err := s.ordered(ctx, how, shut)
 	if err != nil {
 		return err
 	}

@@ -37,7 +37,7 @@ type OrderBuild struct {
 	State    State                `json:"state"`  // whether its date is kept in the best order
 	Moves    []OrderMove          `json:"moves"`
 	Turns    map[string]time.Time `json:"turns"`
-	Undoes   bool                 `json:"undoes"` // its last change was an order taken
+	Pinned   int                  `json:"pinned"` // steps that are pinned and stay
 }
 
 // OrderMove is a step that the best order has on another day.

@@ -610,6 +610,10 @@ export interface PlanBuild {
    */
   wanted?: string;
   /**
+   * How many times as much a day late counts as one of another build; once where it is left out.
+   */
+  matters?: number;
+  /**
    * A day, such as 2027-03-22.
    */
   finished?: string;
@@ -3875,7 +3879,7 @@ export interface OrderBuild {
   turns: {
     [k: string]: string;
   };
-  undoes: boolean;
+  pinned: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

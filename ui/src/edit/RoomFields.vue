@@ -22,6 +22,16 @@ const units = useUnits()
     <MomentField v-model="f.start" label="Begun" :timezone="f.timezone" />
     <MomentField v-model="f.wanted" label="Wanted on" :timezone="f.timezone" day hint="Empty: whenever it is ready." />
   </div>
+  <v-select
+    v-if="f.wanted"
+    v-model="f.matters"
+    label="A day late, against one of another build"
+    :items="[
+      { title: 'counts as much', value: 1 },
+      { title: 'counts three times as much', value: 3 },
+      { title: 'counts nine times as much', value: 9 },
+    ]"
+  />
   <div class="pair">
     <v-text-field v-model="f.temperature" :label="`Room, °${units.temperature.value}`" type="number" step="0.5" />
     <v-text-field v-model="f.humidity" label="Humidity, %" type="number" min="0" max="100" />

@@ -13,15 +13,17 @@ const own = computed(() => order.value?.builds.find((b) => b.slug === props.slug
 const moves = computed(() => order.value?.builds.reduce((n, b) => n + b.moves.length, 0) ?? 0)
 const late = computed(() => own.value?.state === 'bite')
 const shows = ref(true)
+/** Who has pinned steps to their evenings has an order of their own. */
+const ownWay = computed(() => (own.value?.pinned ?? 0) > 2)
 </script>
 
 <template>
-  <div v-if="order && shows && (order.better || undoes || late)" class="better" role="status">
+  <div v-if="order && shows && (undoes || late || (order.better && !ownWay))" class="better" role="status">
     <template v-if="undoes">
       <span>The best order of evenings is taken.</span>
       <button type="button" class="act" :disabled="busy" @click="o.undo">Take it back</button>
     </template>
-    <template v-else-if="order.better">
+    <template v-else-if="order.better && !ownWay">
       <span>
         <b>Better order:</b> {{ order.gains.slice(0, 3).join(', ') }}.
         <span class="soft">{{ moves }} {{ moves === 1 ? 'step moves' : 'steps move' }}.</span>

@@ -6,13 +6,13 @@ import { useBuild } from '../build/useBuild'
 import StateMark from '../shared/StateMark.vue'
 import type { AwayCost, InWay, MissedEvenings } from '../wire'
 import OrderTape from './OrderTape.vue'
-import { useOrder } from './useOrder'
+import { aimsOf, useOrder } from './useOrder'
 
 /** All builds of the bench: the best order of evenings, what is in its way, and what an evening is worth. */
 const route = useRoute()
 const store = useBuild()
 const o = useOrder()
-const { order, problem, looking, busy, undoes } = o
+const { aims, order, problem, looking, busy, undoes } = o
 void o.read(true)
 const moves = computed(() => order.value?.builds.reduce((n, b) => n + b.moves.length, 0) ?? 0)
 const late = computed(() => order.value?.builds.filter((b) => b.state === 'bite') ?? [])
@@ -102,6 +102,12 @@ const shut = (date: string, n = 1) => o.beAway(date, n)
         <p class="soft small">{{ order.proof }} What is done, pinned or under way stays where it is.</p>
       </div>
       <div class="actions">
+        <label class="small"
+          >What counts first
+          <select v-model="aims" class="aims" @keydown.stop>
+            <option v-for="a in aimsOf" :key="a.value" :value="a.value">{{ a.title }}</option>
+          </select>
+        </label>
         <v-btn v-if="order.better" color="primary" variant="flat" :disabled="busy" @click="o.take"
           >Take this order</v-btn
         >
@@ -294,6 +300,15 @@ ol {
   background: var(--sheet);
   border-top: 1px solid var(--line);
 }
+.aims {
+  min-height: 36px;
+  padding: 4px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 0;
+  border-bottom: 1px solid var(--ink);
+  font: inherit;
+}
 .panel:focus-visible {
   outline: none;
 }
@@ -392,6 +407,7 @@ h4 {
   display: block;
 }
 @media (pointer: coarse) {
+  .aims,
   .away input {
     min-height: 44px;
   }

@@ -1,4 +1,5 @@
-import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { useStorage } from '@vueuse/core'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 
 import { ask, Refusal, within } from '../api'
 import { useBuild } from '../build/useBuild'
@@ -8,6 +9,16 @@ import type { AwayCost, InWay, InWayOut, MissedEvenings, Order, OrderStand, Orde
 // How hard is looked: an order at once, and then a better one while it is read.
 const atOnce = 60_000
 const further = 1_500_000
+
+const usual = 'dates,evenings,flushes,slack,finish'
+/** What counts first, of an order. */
+export const aimsOf = [
+  { title: 'Dates, then fewest evenings', value: usual },
+  { title: 'Fewest evenings, then dates', value: 'evenings,dates,flushes,slack,finish' },
+  { title: 'Soonest ready, each of them', value: 'finish,dates,evenings,flushes,slack' },
+  { title: 'Dates, then fewest flushes', value: 'dates,flushes,evenings,slack,finish' },
+]
+const aims = useStorage('inkysparrow.aims', usual)
 
 // What was taken last, on any page: it is taken back as one.
 const taken = ref<OrderStand[]>([])
@@ -23,7 +34,9 @@ export function useOrder() {
   let deep = false
 
   async function look(work: number, signal: AbortSignal) {
-    const found = await within(signal, () => ask<Order>(`/order?work=${work}`, undefined, { quiet: true }))
+    const found = await within(signal, () =>
+      ask<Order>(`/order?work=${work}&aims=${aims.value}`, undefined, { quiet: true }),
+    )
     if (signal.aborted) return
     order.value = found
     problem.value = ''
@@ -50,6 +63,7 @@ export function useOrder() {
     looking.value = false
   }
   onScopeDispose(() => stop.abort())
+  watch(aims, () => void read())
   whileTold((e) => {
     if (!busy.value && ['builds', 'build', 'everything'].includes(e.what)) void read()
   })
@@ -113,6 +127,7 @@ export function useOrder() {
       taken.value.every((t) => builds.value.some((b) => b.slug === t.slug && b.revision === t.revision)),
   )
   return {
+    aims,
     order,
     problem,
     looking,
@@ -126,10 +141,14 @@ export function useOrder() {
     beAway,
     undo,
     inWay: (slug: string, tried: boolean) =>
-      ask<InWay>(`/builds/${slug}/in-the-way?work=${atOnce}${tried ? '&try=yes' : ''}`, undefined, { quiet: true }),
-    missed: () => ask<MissedEvenings>(`/order/missed?work=${atOnce}`, undefined, { quiet: true }),
+      ask<InWay>(`/builds/${slug}/in-the-way?work=${atOnce}&aims=${aims.value}${tried ? '&try=yes' : ''}`, undefined, {
+        quiet: true,
+      }),
+    missed: () => ask<MissedEvenings>(`/order/missed?work=${atOnce}&aims=${aims.value}`, undefined, { quiet: true }),
     away: (date: string, days: number) =>
-      ask<AwayCost>(`/order/away?from=${date}&days=${days}&work=${atOnce}`, undefined, { quiet: true }),
+      ask<AwayCost>(`/order/away?from=${date}&days=${days}&work=${atOnce}&aims=${aims.value}`, undefined, {
+        quiet: true,
+      }),
   }
 }
 
