@@ -1,6 +1,9 @@
 package joint_test
 
 import (
+	"bytes"
+	"fmt"
+	"math/rand/v2"
 	"slices"
 	"testing"
 	"time"
@@ -12,6 +15,7 @@ import (
 	"inkysparrow/core/rule"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
+	"inkysparrow/internal/golden"
 )
 
 // evenings is a bench that is open every day from 18:00 to 22:00; plans begin at 18:00.
@@ -115,4 +119,53 @@ func TestLearn(t *testing.T) {
 	if !b.Learn(starts, all) || b.Lags[0].Min != was {
 		t.Errorf("the wait is %d, was %d", b.Lags[0].Min, was)
 	}
+}
+
+// TestBenches holds what comes of benches with two builds that are strung together at random: works, waits, sessions, and what they come to as they stand.
+func TestBenches(t *testing.T) {
+	dice := rand.New(rand.NewPCG(21, 0))
+	var file bytes.Buffer
+	for n := range 40 {
+		var out bytes.Buffer
+		a, c := routetest.Random(dice), routetest.Random(dice)
+		hours := func(from, to time.Duration) schedule.Bench {
+			return schedule.Bench{Evenings: []schedule.Evening{{Days: [7]bool{true, true, true, true, true, true, true}, From: from, To: to}}}
+		}
+		a.Bench, c.Bench = hours(18*time.Hour, 22*time.Hour), hours(18*time.Hour, 22*time.Hour)
+		if n%3 == 0 {
+			c.Bench = hours(20*time.Hour, 23*time.Hour)
+		}
+		a.Wanted, a.Matters = a.Start.Add(time.Duration(n)*12*time.Hour), n%4
+		c.Now = c.Start.Add(time.Duration(n%5) * 10 * time.Hour)
+		if n%4 == 1 && len(c.Zones[0].Steps) > 1 {
+			c.Zones[0].Steps[1].At = c.Now.Add(30 * time.Hour)
+		}
+		all := laid(a, c)
+		at := c.Now
+		b := joint.Of(all, at, at.Add(2*month))
+		b.Was(all)
+		fmt.Fprintf(&out, "bench %d: %v, sessions %v to %v\n", n, b.Builds, b.Sessions[0], b.Sessions[len(b.Sessions)-1])
+		starts, ok := b.Starts(all)
+		for i, w := range b.Works {
+			w.Name, w.Shut = "", w.Shut[:min(2, len(w.Shut))]
+			fmt.Fprintf(&out, "  %v at %d\n", w, starts[i])
+			starts[i] -= i % 3
+		}
+		fmt.Fprintf(&out, "  %v %v\n", ok, b.Lags)
+		was := b.Of(all)
+		fmt.Fprintf(&out, "  late %d %d evenings %d flushes %d clashes %d\n", was.Late, was.Weighed, was.Evenings, was.Flushes, len(was.Clashes))
+		learned := b.Learn(starts, all)
+		fmt.Fprintf(&out, "  learned %v %v, loosened %v\n", learned, b.Lags, b.Loosen())
+		if len(b.Entries) > 0 {
+			e := b.Entries[len(b.Entries)/2]
+			p := e.Placed()
+			fmt.Fprintf(&out, "  opens %v, room %v\n", b.Opens(e.Plan, p.Start).Format(time.Stamp), b.Room(e.Plan, p.Start, time.Hour).Format(time.Stamp))
+		}
+		if n < 4 {
+			file.Write(out.Bytes())
+		} else {
+			fmt.Fprintf(&file, "bench %d: %s\n", n, golden.Digest(out.String()))
+		}
+	}
+	golden.Hold(t, "testdata/benches.golden", file.Bytes())
 }

@@ -1,6 +1,7 @@
 package order_test
 
 import (
+	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -13,6 +14,7 @@ import (
 	"testing"
 
 	"inkysparrow/core/order"
+	"inkysparrow/internal/golden"
 )
 
 // optima are the proven optimal makespan, sessions and changeovers of the instances in testdata, found with an independent solver.
@@ -408,4 +410,25 @@ func TestOddButAllowed(t *testing.T) {
 	if a := solved(t, many, order.Options{Work: order.Quick / 10}); len(a.Starts) < 400 {
 		t.Errorf("only %d works", len(a.Starts))
 	}
+}
+
+// TestFoundAsItWas holds what is found in how much work: a change to the search shows what it moves.
+func TestFoundAsItWas(t *testing.T) {
+	var out bytes.Buffer
+	dice := rand.New(rand.NewPCG(31, 0))
+	for n := range 24 {
+		p := evenings(dice, 1+n%3, 8+n)
+		if n%2 == 0 {
+			p.Sessions[n%5].Second = true
+			p.Resources[1].Many = 1 + n%4/2
+		}
+		o := order.Options{Work: 30_000, Seed: uint64(n)}
+		if n%3 == 0 {
+			o.Aims = order.Measured
+		}
+		a := solved(t, p, o)
+		greedy, ok := p.Greedy(order.Usual)
+		fmt.Fprintf(&out, "%d: %v to %v, proven %v, in %d: %v; greedy %v %v\n", n, a.Value, a.Bound, a.Proven, a.Work, a.Starts, greedy.Value, ok)
+	}
+	golden.Hold(t, "testdata/found.golden", out.Bytes())
 }

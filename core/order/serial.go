@@ -22,7 +22,6 @@ type serial struct {
 	starts []int
 	placed []bool
 	since  []int // no earlier than this, from windows that were missed
-	undone []int
 	work   int64
 }
 

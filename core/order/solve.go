@@ -171,11 +171,9 @@ func (s *search) tails() []float64 {
 
 // better changes the best order a little, again and again, and keeps what is no worse.
 func (s *search) better(work int64) {
-	rank := ranks(s.best.Starts)
 	closed := make([]bool, len(s.Sessions))
-	value := s.best.Value
-	s.close(rank, closed, work)
-	rank, value = ranks(s.best.Starts), s.best.Value
+	s.close(ranks(s.best.Starts), closed, work)
+	rank, value := ranks(s.best.Starts), s.best.Value
 	for round := 0; s.work < work && s.ctx.Err() == nil; round++ {
 		next, shut := slices.Clone(rank), slices.Clone(closed)
 		s.change(next, shut)

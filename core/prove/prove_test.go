@@ -1,12 +1,14 @@
 package prove_test
 
 import (
+	"bytes"
 	"context"
 	"fmt"
 	"math/rand/v2"
 	"testing"
 
 	"inkysparrow/core/prove"
+	"inkysparrow/internal/golden"
 )
 
 func Example() {
@@ -187,4 +189,55 @@ func TestWorkEnds(t *testing.T) {
 	if got := s.Minimise(ctx, total, 10, 1e9, func() {}); got != prove.Left {
 		t.Errorf("%v where nobody waits", got)
 	}
+}
+
+// TestAsMuchWork holds how much a proof takes: eleven jobs on three machines, in orders of their own.
+func TestAsMuchWork(t *testing.T) {
+	var out bytes.Buffer
+	dice := rand.New(rand.NewPCG(8, 0))
+	for range 6 {
+		s := prove.New()
+		values := make([]int, 160)
+		for i := range values {
+			values[i] = i
+		}
+		d := prove.NewDomain(values)
+		end, total := s.Var(d), s.Var(prove.NewDomain(values))
+		var on [3][]prove.Var
+		long := map[prove.Var]int{}
+		var late []prove.Term
+		for job := range 11 {
+			last := prove.Var(-1)
+			for _, m := range dice.Perm(3) {
+				x := s.Var(d)
+				long[x] = 1 + dice.IntN(9)
+				on[m] = append(on[m], x)
+				if last >= 0 {
+					s.Gap(last, x, long[last], prove.True)
+				}
+				last = x
+			}
+			s.Gap(last, end, long[last], prove.True)
+			after := s.Bool()
+			s.Clause(after, s.AtLeast(last, 5*job).Not())
+			late = append(late, prove.Term{Times: 1 + job%2, X: s.VarOf(after)})
+		}
+		for _, list := range on {
+			for i, x := range list {
+				for _, y := range list[:i] {
+					first := s.Bool()
+					s.Gap(x, y, long[x], first)
+					s.Gap(y, x, long[y], first.Not())
+				}
+			}
+		}
+		s.Sum(total, late...)
+		for _, x := range []prove.Var{end, total} {
+			least := 0
+			stopped := s.Minimise(context.Background(), x, 160, s.Work+400_000, func() { least = s.Lower(x) })
+			fmt.Fprintf(&out, "%d %v after %d conflicts, %d of work, from %d\n", least, stopped, s.Conflicts, s.Work, s.Lower(x))
+			s.Clause(s.AtLeast(x, least+1).Not())
+		}
+	}
+	golden.Hold(t, "testdata/work.golden", out.Bytes())
 }
