@@ -342,7 +342,7 @@ func shop(b *testing.B, name string) {
 
 // BenchmarkGrowth solves benches of 8 to 300 steps, with the usual work: how far it comes shows in the gap.
 func BenchmarkGrowth(b *testing.B) {
-	for _, n := range []int{8, 14, 20, 30, 60, 120, 300} {
+	for _, n := range []int{8, 14, 20, 30, 60, 120, 180, 300} {
 		b.Run(fmt.Sprint(n), func(b *testing.B) {
 			p := evenings(rand.New(rand.NewPCG(2, 0)), max(1, n/60), min(n, 60)*4/5)
 			b.ReportAllocs()

@@ -17,6 +17,7 @@ type model struct {
 	before  [][]prove.Lit // before[i][j]: i comes before j where both hold something; False where they don't, or j is first
 	paths   [][]int       // how far after i's start j's must be, by the lags alone; far for none
 	last    int
+	packed  *packed
 }
 
 const far = -1 << 30
@@ -54,6 +55,7 @@ func newModel(p *Problem, within int) (*model, *Fault) {
 	}
 	m.longest()
 	m.order()
+	m.pack()
 	return m, nil
 }
 
@@ -290,7 +292,7 @@ func (m *model) dates() prove.Var {
 
 func (m *model) evenings() prove.Var {
 	var terms []prove.Term
-	for _, s := range m.Sessions {
+	for k, s := range m.Sessions {
 		used := prove.False
 		for i := range m.Works {
 			at, _ := slices.BinarySearch(m.allowed[i], s.From)
@@ -302,6 +304,9 @@ func (m *model) evenings() prove.Var {
 				terms = append(terms, prove.Term{Times: 1, X: m.VarOf(used)})
 			}
 			m.Clause(m.AtLeast(m.at[i], s.From).Not(), m.AtLeast(m.at[i], s.To), used)
+		}
+		if m.packed != nil && used != prove.False {
+			m.packed.used[k] = used
 		}
 	}
 	total := m.whole(0, len(terms))

@@ -390,7 +390,7 @@ func (s *Solver) propagate() bool {
 		p := s.due[0]
 		s.due = s.due[:copy(s.due, s.due[1:])]
 		s.isDue[p] = false
-		s.Work += 20
+		s.Work++
 		if !s.props[p].Propagate(s) {
 			return false
 		}
@@ -398,13 +398,13 @@ func (s *Solver) propagate() bool {
 }
 
 func (s *Solver) followed(m *moved) bool {
-	s.Work++
 	first, n, step := Lit(s.base[m.x]+m.old)<<1, m.new-m.old, Lit(2)
 	about := s.from[m.x]
 	if m.side == 1 {
 		first, n, step = Lit(s.base[m.x]+m.old-1)<<1|1, m.old-m.new, -2
 		about = s.to[m.x]
 	}
+	s.Work += 1 + int64(len(about))/100
 	for l := first; n > 0; l, n = l+step, n-1 {
 		if len(s.watches[l]) > 0 && !s.visit(l) {
 			return false

@@ -23,6 +23,7 @@ func (s *Solver) Sum(total Var, terms ...Term) {
 
 // Propagate implements Propagator.
 func (p *sum) Propagate(s *Solver) bool {
+	s.Work += int64(len(p.terms)) / 8
 	least := 0
 	for _, t := range p.terms {
 		least += t.Times * s.Lower(t.X)
