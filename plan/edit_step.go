@@ -157,7 +157,7 @@ func (f *File) copyStep(e Edit) (string, error) {
 		at := f.Zones[to].placeOf(own.Do)
 		washID := ""
 		for k, s := range with {
-			s.Done, s.At = nil, nil
+			s.Done, s.At, s.Turn = nil, nil, nil
 			s.ID = f.free(f.Zones[to].ID + "-" + string(s.Do))
 			if k == 0 {
 				washID = s.ID

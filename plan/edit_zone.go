@@ -100,7 +100,7 @@ func (f *File) copyRoute(from, to int, done bool) {
 		}
 		s.Of = ids[s.Of]
 		if !done {
-			s.Done, s.At = nil, nil
+			s.Done, s.At, s.Turn = nil, nil, nil
 		}
 		old, stem := s.ID, own.ID+"-"+string(s.Do)
 		s.ID = stem

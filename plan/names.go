@@ -42,7 +42,8 @@ func (f File) Anew(name string) File {
 	out.Build.Name, out.Build.Finished, out.Build.Way = name, "", ""
 	for z := range out.Zones {
 		for i := range out.Zones[z].Steps {
-			out.Zones[z].Steps[i].Done, out.Zones[z].Steps[i].At = nil, nil
+			s := &out.Zones[z].Steps[i]
+			s.Done, s.At, s.Turn = nil, nil, nil
 		}
 	}
 	return out

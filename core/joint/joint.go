@@ -163,6 +163,9 @@ func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at ti
 }
 
 func (b *Bench) longest(plan int) int {
+	if len(b.Sessions) == 0 {
+		return 0
+	}
 	longest := 0
 	for _, s := range b.own[plan].Sessions(b.At(0), b.At(b.Sessions[len(b.Sessions)-1].To)) {
 		longest = max(longest, b.Floor(s.To)-b.Ceil(s.From))

@@ -76,6 +76,16 @@ func TestWhatStays(t *testing.T) {
 	}
 }
 
+// A bench that is never open has no order, and says of what.
+func TestNeverOpen(t *testing.T) {
+	p := evenings("a: mask")
+	all := laid(p)
+	p.Bench.Evenings[0].Days = [7]bool{}
+	if _, err := bench(all).Solve(t.Context(), order.Options{}); err == nil || err.Error() != "no session is long enough for the mask on Zone" {
+		t.Errorf("%v", err)
+	}
+}
+
 // Two benches that are open at different hours: each step stays within those of its own build.
 func TestOwnHours(t *testing.T) {
 	early, late := evenings("a: mask"), evenings("b: mask")

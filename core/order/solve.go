@@ -26,6 +26,9 @@ const (
 // mostPairs is how many pairs of works the search by clauses is given: past that its making alone would cost more than it finds.
 const mostPairs = 9000
 
+// mostStarts is how many places all works together may have for it: each costs about a hundred bytes.
+const mostStarts = 600_000
+
 // polish is how many times a work is laid out anew before the search by clauses begins, which needs something to start from and no more.
 const polish = 60
 
@@ -46,7 +49,7 @@ func (p *Problem) Solve(ctx context.Context, o Options) (Answer, error) {
 	}
 	s := &search{serial: newSerial(p), ctx: ctx, Options: o, dice: rand.New(rand.NewPCG(o.Seed, 1))}
 	s.begin()
-	exact := s.pairs() <= mostPairs
+	exact := s.pairs() <= mostPairs && s.places() <= mostStarts
 	share := o.Work
 	if exact {
 		share = min(o.Work/8, int64(polish*len(p.Works)))
@@ -111,6 +114,15 @@ func (s *search) pairs() int {
 		}
 	}
 	return n * (n - 1) / 2
+}
+
+// places returns how many places all works together have.
+func (s *search) places() int {
+	n := 0
+	for _, x := range s.Sessions {
+		n += x.To - x.From
+	}
+	return n * len(s.Works)
 }
 
 // offer takes an order where it is no worse than the best, and reports whether it is better.

@@ -69,6 +69,7 @@ export function stepOf(form: StepForm, t: Technique, do_: PlanDo, was?: PlanStep
   if (was?.done) s.done = was.done
   if (was?.started) s.started = was.started
   if (was?.not_before && !form.at) s.not_before = was.not_before
+  if (was?.turn && !form.at) s.turn = was.turn
   if (form.note) s.note = form.note
   return s
 }

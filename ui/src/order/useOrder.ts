@@ -1,4 +1,4 @@
-import { useStorage } from '@vueuse/core'
+import { useDebounceFn, useStorage } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 
 import { ask, Refusal, within } from '../api'
@@ -64,8 +64,10 @@ export function useOrder() {
   }
   onScopeDispose(() => stop.abort())
   watch(aims, () => void read())
+  // Whoever is at work changes one thing after the other: it is asked once they rest.
+  const again = useDebounceFn(() => void read(), 2000)
   whileTold((e) => {
-    if (!busy.value && ['builds', 'build', 'everything'].includes(e.what)) void read()
+    if (!busy.value && ['builds', 'build', 'everything'].includes(e.what)) void again()
   })
 
   async function change(words: string, changes: { slug: string; revision: number; edits: PlanEdit[] }[]) {
