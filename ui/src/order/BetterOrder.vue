@@ -10,7 +10,14 @@ const { order, busy, undoes } = o
 void o.read(false)
 
 const own = computed(() => order.value?.builds.find((b) => b.slug === props.slug))
-const moves = computed(() => order.value?.builds.reduce((n, b) => n + b.moves.length, 0) ?? 0)
+/** What it gains in a line: that no two builds clash is said where there is nothing more to say. */
+const gains = computed(() => {
+  const all = order.value?.gains ?? []
+  return all
+    .slice(all.length > 1 && order.value?.clashes.length ? 1 : 0)
+    .slice(0, 2)
+    .join(', ')
+})
 const late = computed(() => own.value?.state === 'bite')
 const shows = ref(true)
 /** Who has pinned steps to their evenings has an order of their own. */
@@ -24,15 +31,12 @@ const ownWay = computed(() => (own.value?.pinned ?? 0) > 2)
       <button type="button" class="act" :disabled="busy" @click="o.undo">Take it back</button>
     </template>
     <template v-else-if="order.better && !ownWay">
-      <span>
-        <b>Better order:</b> {{ order.gains.slice(0, 3).join(', ') }}.
-        <span class="soft">{{ moves }} {{ moves === 1 ? 'step moves' : 'steps move' }}.</span>
-      </span>
+      <span> <b>Better order:</b> {{ gains }}. </span>
       <button type="button" class="act" :disabled="busy" @click="o.take">Take it</button>
     </template>
     <span v-else>No order that was found keeps this build’s date.</span>
     <RouterLink class="act" :to="{ name: 'builds', query: { way: late ? slug : undefined } }">
-      {{ late && !order.better ? 'What is in the way' : 'See all builds' }}
+      {{ late && !order.better ? 'What is in the way' : 'All builds' }}
     </RouterLink>
     <button type="button" class="act" aria-label="Not now" title="Not now" @click="shows = false">×</button>
   </div>
@@ -50,6 +54,6 @@ const ownWay = computed(() => (own.value?.pinned ?? 0) > 2)
   font-size: 14px;
 }
 .better > span:first-child {
-  flex: 1 1 260px;
+  flex: 1 1 200px;
 }
 </style>
