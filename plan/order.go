@@ -47,7 +47,7 @@ type Ordered struct {
 // ahead is how much further than the last build is ready the sessions are looked at.
 const ahead = 21 * 24 * time.Hour
 
-// rounds is how often waits that turned out longer are asked about again.
+// rounds is how often waits that turned out longer are asked about again, each with a quarter of the work of the one before.
 const rounds = 4
 
 // BestOrder finds the best order of the evenings of all plans: what is done, pinned or under way stays. Errors are *FieldError, an *order.Fault, and ctx's where it ends.
@@ -199,7 +199,7 @@ func (o *ordering) solve(ctx context.Context, out *Ordered, base []*timeline.Tim
 	aims := append(slices.Clone(o.Aims), order.Stay)
 	for round := range rounds {
 		known, _ := out.Bench.Starts(out.Best)
-		a, err := out.Bench.Solve(ctx, order.Options{Aims: aims, Work: o.Work >> round, From: known, Told: o.Told})
+		a, err := out.Bench.Solve(ctx, order.Options{Aims: aims, Work: max(1, o.Work>>(2*round)), From: known, Told: o.Told})
 		var fault *order.Fault
 		if errors.As(err, &fault) && round == 0 && out.Bench.Loosen() {
 			a, err = out.Bench.Solve(ctx, order.Options{Aims: aims, Work: o.Work, From: known, Told: o.Told})

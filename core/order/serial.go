@@ -158,7 +158,7 @@ func (s *serial) once(rank []float64, closed []bool) outcome {
 
 // place puts a work at its earliest place, and what has to follow it soon after it.
 func (s *serial) place(i int, closed []bool) outcome {
-	s.work++
+	s.work += 1 + int64(len(s.Works))/200 // the lists that it is looked for in are longer then
 	from := s.from(i)
 	most := 1 << 60
 	var holds *Lag

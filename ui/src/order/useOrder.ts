@@ -50,7 +50,7 @@ export function useOrder() {
     looking.value = true
     try {
       await look(atOnce, signal)
-      if (more && !order.value?.proven) await look(further, signal)
+      if (more && !order.value?.proven) await look(further, signal).catch(() => {}) // what was found stands
     } catch (e) {
       if (!signal.aborted) problem.value = e instanceof Refusal ? e.message : String(e)
     } finally {
