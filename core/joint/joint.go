@@ -15,6 +15,7 @@ import (
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/solvent"
+	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 )
 
@@ -194,8 +195,40 @@ func (b *Bench) wait(plan int, tl *timeline.Timeline, line *timeline.Line, i, be
 	} else if slow, ok := tl.Site(line, i).With(cure.Slow).First(tl.Rules.Firm, safe); ok {
 		l.Wish = min(slots(slow.Sub(safe)), 7*b.Day)
 	}
+	if l.Max < 0 {
+		l.Later = b.later(&line.Steps[i-1], l.Min, tl.Plan)
+	}
 	b.Lags = append(b.Lags, l)
 }
+
+// later returns by session how long what lies on a film waits that is laid then, where the air makes it another wait than usually: a cold week, a warm cupboard. nil where it never does.
+func (b *Bench) later(p *timeline.Placed, usually int, plan *route.Plan) map[int]int {
+	if !plan.Air.Changes() || p.Layer == 0 || usually < longWait {
+		return nil
+	}
+	var all map[int]int
+	ready := func(end time.Time) time.Duration {
+		layer := stack.Lay(p.Step.ID, p.Step.Film(p.Step.LastStroke(end)), plan.Air)
+		return layer.Ready().Sub(end)
+	}
+	usual := ready(p.End)
+	for k, s := range b.Sessions[:min(len(b.Sessions), mostAirs)] {
+		more := ready(b.At(s.From).Add(p.End.Sub(p.Start))) - usual
+		if other := max(0, usually+int(more/Slot)); other != usually {
+			if all == nil {
+				all = map[int]int{}
+			}
+			all[k] = other
+		}
+	}
+	return all
+}
+
+// A wait is long enough for the air to tell from so many slots on, and that is worked out for so many sessions.
+const (
+	longWait = int(6 * time.Hour / Slot)
+	mostAirs = 30
+)
 
 // Safe returns from when on a step may begin by its rules, at the chance that waiting by loss chose.
 func (b *Bench) Safe(plan int, tl *timeline.Timeline, line *timeline.Line, i int) time.Time {
@@ -340,8 +373,8 @@ func (b *Bench) Learn(starts []int, laid []*timeline.Timeline) bool {
 			continue
 		}
 		if l := &b.Lags[k]; l.Max < 0 {
-			if min := slots(safe.Sub(line.Steps[e.Place-1].End)); min > l.Min {
-				l.Min, longer = min, true
+			if min := slots(safe.Sub(line.Steps[e.Place-1].End)); min > l.Min || l.Later != nil {
+				l.Min, l.Later, longer = min, nil, longer || min > l.Min || l.Later != nil
 			}
 		}
 	}

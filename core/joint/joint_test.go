@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/climate"
 	"inkysparrow/core/joint"
 	"inkysparrow/core/order"
 	"inkysparrow/core/route"
@@ -112,6 +113,32 @@ func TestClashes(t *testing.T) {
 	w := b.Of(around)
 	if len(w.Clashes) != 0 || w.Evenings != 1 || w.Flushes != 0 || len(w.Finish) != 2 {
 		t.Errorf("one after the other: %+v", w)
+	}
+}
+
+// A film that is laid in a cold week is waited for longer than one that is laid before it, and an order knows.
+func TestColdWeek(t *testing.T) {
+	p := evenings("b: base-coat enamel coats 1", "g: gloss-coat gloss")
+	cold := climate.Spell{From: routetest.Start.AddDate(0, 0, 6), To: routetest.Start.AddDate(0, 0, 20), Air: climate.Air{TemperatureC: 9, Humidity: .7}}
+	p.Air = climate.Profile{Day: climate.Room, Spells: []climate.Spell{cold}}.Record(routetest.Start.AddDate(0, 0, -1), routetest.Start.AddDate(1, 0, 0), time.UTC)
+	b := bench(laid(p))
+	l := b.Lags[0]
+	warm, inCold := l.Later[0], l.Later[8]
+	if warm == 0 {
+		warm = l.Min
+	}
+	if inCold < 2*warm {
+		t.Fatalf("a wait of %d slots in the warm, %d in the cold: %v", warm, inCold, l.Later)
+	}
+	was := b.Works[0].From
+	b.Works[0].From = b.Sessions[8].From
+	a, err := b.Solve(t.Context(), order.Options{})
+	if err != nil || a.Starts[1]-a.Starts[0] < inCold {
+		t.Errorf("laid in the cold it is coated after %d slots, %v", a.Starts[1]-a.Starts[0], err)
+	}
+	b.Works[0].From = was
+	if a, err = b.Solve(t.Context(), order.Options{}); err != nil || a.Starts[1]-a.Starts[0] >= inCold {
+		t.Errorf("laid in the warm it is coated after %d slots, %v", a.Starts[1]-a.Starts[0], err)
 	}
 }
 
