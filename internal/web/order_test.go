@@ -10,7 +10,7 @@ import (
 	"inkysparrow/plan"
 )
 
-const quickly = "work=30000"
+const quickly = "work=60000"
 
 func takes(t *testing.T, words string, o wire.Order, edits func(wire.OrderBuild) []plan.Edit) string {
 	t.Helper()
