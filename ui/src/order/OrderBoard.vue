@@ -63,7 +63,10 @@ async function miss() {
     asking.value = false
   }
 }
-watch(order, () => (missed.value = null))
+watch(
+  () => order.value?.builds.map((b) => b.revision).join(),
+  () => (missed.value = null),
+)
 
 // Some days away.
 const from = ref('')

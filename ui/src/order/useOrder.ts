@@ -7,7 +7,7 @@ import { whileTold } from '../shared/useLive'
 import type { AwayCost, InWay, InWayOut, MissedEvenings, Order, OrderStand, OrderTaken, PlanEdit } from '../wire'
 
 // How hard is looked: an order at once, and then a better one while it is read.
-const atOnce = 60_000
+const atOnce = 100_000
 const further = 1_500_000
 
 const usual = 'dates,evenings,flushes,slack,finish'
@@ -83,7 +83,7 @@ export function useOrder() {
     } finally {
       busy.value = false
     }
-    await read()
+    await read(false) // what was just taken is not bettered at once
   }
   const builds = computed(() => order.value?.builds ?? [])
   const take = () =>
