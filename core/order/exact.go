@@ -2,6 +2,8 @@ package order
 
 import (
 	"context"
+	"errors"
+	"fmt"
 	"slices"
 
 	"inkysparrow/core/prove"
@@ -436,16 +438,22 @@ func (p *Problem) exact(ctx context.Context, aims []Aim, best *Answer, work int6
 		if best.Starts != nil {
 			below = best.Value[n]
 		}
+		var wrong error
 		stopped := m.Minimise(ctx, x, below, work, func() {
-			if best.Starts == nil {
-				best.Starts = make([]int, len(p.Works))
-			}
+			starts := make([]int, len(p.Works))
 			for i, at := range m.at {
-				best.Starts[i] = m.Lower(at)
+				starts[i] = m.Lower(at)
 			}
-			best.Value, _ = p.Check(best.Starts, aims)
-			told()
+			value, err := p.Check(starts, aims)
+			if wrong = errors.Join(wrong, err); err == nil {
+				best.Starts, best.Value = starts, value
+				told()
+			}
 		})
+		if wrong != nil { // the search and the checker disagree: nobody is shown what only one of them believes
+			best.Proven = false
+			return fmt.Errorf("order: %w", wrong)
+		}
 		if best.Starts == nil && stopped == prove.Proven {
 			return &Fault{nil, "no order satisfies all lags, windows and sessions together"}
 		}

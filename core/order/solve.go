@@ -62,7 +62,6 @@ func (p *Problem) Solve(ctx context.Context, o Options) (Answer, error) {
 		if err := p.exact(ctx, o.Aims, &s.best, o.Work-s.work, s.tell); err != nil && s.best.Starts == nil {
 			return Answer{}, err
 		}
-		s.best.Work += s.work
 	}
 	if s.best.Starts == nil {
 		if err := ctx.Err(); err != nil {
