@@ -241,6 +241,12 @@ func (b *bench) sees(selector, words string) *rod.Element {
 	return e.CancelTimeout()
 }
 
+// How often, and how far apart, a click that was cut short is asked after.
+const (
+	lateClicks = 6
+	lateClick  = 150 * time.Millisecond
+)
+
 // click waits for an element with that selector that holds words, can be seen and can be clicked, and clicks it. One that a redraw replaces
 // meanwhile is looked for again.
 func (b *bench) click(selector, words string) {
@@ -258,8 +264,14 @@ func (b *bench) click(selector, words string) {
 			continue
 		}
 		err = e.CancelTimeout().Timeout(2*time.Second).Click(proto.InputMouseButtonLeft, 1)
-		if met, gone := e.CancelTimeout().Eval(`() => this.met`); gone != nil || met.Value.Bool() {
-			return
+		for range lateClicks { // on a busy machine it may still be on its way
+			if met, gone := e.CancelTimeout().Eval(`() => this.met`); gone != nil || met.Value.Bool() {
+				return
+			}
+			if err == nil {
+				break
+			}
+			time.Sleep(lateClick)
 		}
 		if _, gone := e.CancelTimeout().Eval(`() => this.scrollIntoView({ block: 'center' })`); gone != nil { // from under what stays in sight
 			continue

@@ -150,6 +150,8 @@ func TestOverdue(t *testing.T) {
 	b.click("li a", "Marlow Petrel")
 	b.sees(".overdue", "[0-9]+ overdue:")
 	b.sees(".bar .sub.late", "days? late")
+	b.sees(".better", ".") // it comes beside it, and moves it
+	b.still()
 	b.push("Otherwise…")
 	b.push("Not done: lay it out anew")
 	b.gone(".overdue", "verdue")
