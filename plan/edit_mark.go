@@ -359,8 +359,8 @@ func (f *File) putDay(e Edit) (string, error) {
 	return fmt.Sprintf("%s is open from %s", name, say.List(words)), nil
 }
 
-// mostAway is how many days nobody may be at the bench in one go.
-const mostAway = 60
+// MostAway is how many days nobody may be at the bench in one go.
+const MostAway = 60
 
 // stayAway shuts the bench for some days: a week away, an illness.
 func (f *File) stayAway(e Edit) (string, error) {
@@ -368,8 +368,8 @@ func (f *File) stayAway(e Edit) (string, error) {
 	if err != nil {
 		return "", fault("edit.date", "%q is not a day, such as 2027-03-22", e.Date)
 	}
-	if e.Days < 1 || e.Days > mostAway {
-		return "", fault("edit.days", "%d is not from 1 to %d days", e.Days, mostAway)
+	if e.Days < 1 || e.Days > MostAway {
+		return "", fault("edit.days", "%d is not from 1 to %d days", e.Days, MostAway)
 	}
 	for n := range e.Days {
 		if _, err := f.putDay(Edit{Date: Date(day.AddDate(0, 0, n).Format(time.DateOnly))}); err != nil {

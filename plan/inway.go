@@ -139,7 +139,11 @@ func (out *Ordered) Free(ctx context.Context, files []File, q Ordering, plan int
 	q.Work = wayEffort
 	files = out.turned(files)
 	var all []WayOut
-	for _, w := range out.ways(files[plan], plan) {
+	ways, err := out.ways(ctx, files[plan], q, plan)
+	if err != nil {
+		return nil, err
+	}
+	for _, w := range ways {
 		if len(all) == mostWays {
 			break
 		}
@@ -159,7 +163,7 @@ func (out *Ordered) Free(ctx context.Context, files []File, q Ordering, plan int
 		}
 		place := out.Best[plan].Plan.Place()
 		w.Finish, w.Late = then.Best[plan].Finish, then.Now.Late
-		w.Sooner = daysBetween(w.Finish, out.Best[plan].Finish, place)
+		w.Sooner = clock.Day(out.Best[plan].Finish.In(place)) - clock.Day(w.Finish.In(place))
 		if w.Sooner <= 0 && w.Late >= out.Now.Late {
 			continue
 		}
@@ -182,15 +186,6 @@ func (out *Ordered) turned(files []File) []File {
 		all[i].turn(out.Turns[i])
 	}
 	return all
-}
-
-// daysBetween returns by how many days a lies before b on the calendar of a place.
-func daysBetween(a, b time.Time, place *time.Location) int {
-	day := func(t time.Time) time.Time {
-		y, m, d := t.In(place).Date()
-		return time.Date(y, m, d, 0, 0, 0, 0, time.UTC)
-	}
-	return int(day(b).Sub(day(a)).Hours()) / 24
 }
 
 // on returns the plans with the way's edits.
@@ -250,9 +245,13 @@ func risk(ctx context.Context, was, is File, at time.Time) (string, error) {
 }
 
 // ways returns what may free a plan's date, by its chain, not tried yet: the kinds take turns, since only so many are tried.
-func (out *Ordered) ways(f File, plan int) []WayOut {
+func (out *Ordered) ways(ctx context.Context, f File, q Ordering, plan int) ([]WayOut, error) {
 	chain := out.Chain(plan)
-	kinds := [][]WayOut{out.anEvening(f, plan), out.aSeal(f, chain), out.aCupboard(f, chain), out.aFamily(f, plan, chain), aSchool(f), out.leaveOut(plan, chain)}
+	schools, err := out.aSchool(ctx, f, q, plan)
+	if err != nil {
+		return nil, err
+	}
+	kinds := [][]WayOut{out.anEvening(f, plan), out.aSeal(f, chain), out.aCupboard(f, chain), out.aFamily(f, plan, chain), schools, out.leaveOut(plan, chain)}
 	var all []WayOut
 	for n := 0; ; n++ {
 		any := false
@@ -262,7 +261,7 @@ func (out *Ordered) ways(f File, plan int) []WayOut {
 			}
 		}
 		if !any {
-			return all
+			return all, nil
 		}
 	}
 }
@@ -412,13 +411,18 @@ func (out *Ordered) aFamily(f File, plan int, chain []Link) []WayOut {
 	return all
 }
 
-// aSchool answers one school differently.
-func aSchool(f File) []WayOut {
+// aSchool answers one school differently, where the build by itself is then ready sooner: most answers are for drafting, and change no date of a route that stands.
+func (out *Ordered) aSchool(ctx context.Context, f File, q Ordering, plan int) ([]WayOut, error) {
 	var all []WayOut
 	given := route.Schools(f.Schools)
+	alone := ordering{Ordering: q, files: []File{f}}
+	now, err := alone.lay(ctx, nil, nil)
+	if err != nil {
+		return nil, err
+	}
 	for _, school := range route.SchoolsTable() {
 		for _, a := range school.Answers {
-			if given.Of(school.ID) == a.ID || school.ID != route.WipedWhen {
+			if given.Of(school.ID) == a.ID {
 				continue
 			}
 			s := f.Settings()
@@ -426,10 +430,20 @@ func aSchool(f File) []WayOut {
 				s.Schools = map[route.Question]route.Choice{}
 			}
 			s.Schools[school.ID] = a.ID
+			other := f.Clone()
+			other.Schools = s.Schools
+			alone.files[0] = other
+			then, err := alone.lay(ctx, nil, nil)
+			if ctx.Err() != nil {
+				return nil, ctx.Err()
+			}
+			if err != nil || !then[0].Finish.Before(now[0].Finish) {
+				continue
+			}
 			all = append(all, WayOut{ID: "school-" + string(school.ID) + "-" + string(a.ID), Words: school.Question + ": " + a.Words, Price: a.Cost, Edits: []Edit{{Do: "put-settings", Settings: &s}}})
 		}
 	}
-	return all
+	return all, nil
 }
 
 // leaveOut does without one effect that the date hangs on.
@@ -449,10 +463,16 @@ func (out *Ordered) leaveOut(plan int, chain []Link) []WayOut {
 // Missed is what it costs not to be at the bench on an evening.
 type Missed struct {
 	From, To time.Time
-	Late     int // days later that builds are, past their wanted dates
-	Evenings int // more
-	Finish   []time.Time
-	Steps    int // that stand on it in the best order
+	Late     int   // days later that builds are, past their wanted dates
+	Later    int   // days later that builds are ready, wanted or not
+	Evenings int   // more
+	Finish   []int // days later, by plan
+	Steps    int   // that stand on it in the best order
+}
+
+// Worse reports whether missing m costs more than missing o: dates first, then days, then evenings.
+func (m Missed) Worse(o Missed) bool {
+	return cmp.Or(cmp.Compare(m.Late, o.Late), cmp.Compare(m.Later, o.Later), cmp.Compare(m.Evenings, o.Evenings)) > 0
 }
 
 // Miss returns what missing each of the coming evenings costs in the best order then.
@@ -480,10 +500,21 @@ func (out *Ordered) Miss(ctx context.Context, files []File, q Ordering, evenings
 			return nil, err
 		}
 		m.Late, m.Evenings = max(0, then.Now.Late-out.Now.Late), max(0, then.Now.Evenings-out.Now.Evenings)
-		for _, tl := range then.Best {
-			m.Finish = append(m.Finish, tl.Finish)
+		for _, n := range out.Later(then) {
+			m.Finish = append(m.Finish, n)
+			m.Later += n
 		}
 		all = append(all, m)
 	}
 	return all, nil
+}
+
+// Later returns by how many days each build is ready later in another order, 0 where it is not.
+func (out *Ordered) Later(then *Ordered) []int {
+	days := make([]int, len(out.Best))
+	for i, tl := range out.Best {
+		place := tl.Plan.Place()
+		days[i] = max(0, clock.Day(then.Best[i].Finish.In(place))-clock.Day(tl.Finish.In(place)))
+	}
+	return days
 }

@@ -199,10 +199,10 @@ func (o *ordering) solve(ctx context.Context, out *Ordered, base []*timeline.Tim
 	aims := append(slices.Clone(o.Aims), order.Stay)
 	for round := range rounds {
 		known, _ := out.Bench.Starts(out.Best)
-		a, err := out.Bench.Solve(ctx, order.Options{Aims: aims, Work: max(1, o.Work>>(2*round)), From: known, Told: o.Told})
+		a, err := out.Bench.Solve(ctx, order.Options{Aims: aims, Work: max(1, o.Work>>(2*round)), From: known})
 		var fault *order.Fault
 		if errors.As(err, &fault) && round == 0 && out.Bench.Loosen() {
-			a, err = out.Bench.Solve(ctx, order.Options{Aims: aims, Work: o.Work, From: known, Told: o.Told})
+			a, err = out.Bench.Solve(ctx, order.Options{Aims: aims, Work: o.Work, From: known})
 		}
 		if err != nil && round > 0 {
 			break // what was learned leaves no order that keeps all windows; the one before stands
@@ -298,7 +298,7 @@ func (out *Ordered) Moves(plan int) []Moved {
 		was, _ := out.Stands[plan].StartOf(id)
 		now, ok := out.Best[plan].StartOf(id)
 		place := out.Best[plan].Plan.Place()
-		if e.Plan == plan && ok && was.In(place).YearDay() != now.In(place).YearDay() {
+		if e.Plan == plan && ok && clock.Day(was.In(place)) != clock.Day(now.In(place)) {
 			all = append(all, Moved{Entry: e, From: was, To: now})
 		}
 	}
@@ -312,8 +312,22 @@ type Moved struct {
 	From, To time.Time
 }
 
-// Proven reports whether no order is better, as far as the waits are as long as they are.
-func (out *Ordered) Proven() bool { return out.Answer.Proven }
+// ownOrder is how many pinned steps of a build say that its evenings have an order of their own.
+const ownOrder = 3
+
+// Offers reports whether the better order is offered beside a build: not to who has pinned its steps to their evenings, and finds it with all builds.
+func (out *Ordered) Offers(plan int) bool { return out.Better && out.Pinned(plan) < ownOrder }
+
+// Pinned returns how many steps of a plan stay because they are pinned or under way.
+func (out *Ordered) Pinned(plan int) int {
+	n := 0
+	for w, e := range out.Bench.Entries {
+		if e.Plan == plan && out.Bench.Works[w].Fixed {
+			n++
+		}
+	}
+	return n
+}
 
 // turn gives the steps their turns, and takes them from the others.
 func (f *File) turn(turns map[string]time.Time) {

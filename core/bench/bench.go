@@ -351,14 +351,6 @@ func (t *Tonight) touch(plan int, l *timeline.Line) {
 	t.Proof = append(t.Proof, Zone{plan, l.Zone})
 }
 
-// chemistry is what the airbrush has to be rinsed with after a step; empty for one that is not sprayed.
-func chemistry(s *route.Step) string {
-	if !s.Do.Airbrush || s.Product == nil || s.Product.Thinner == nil {
-		return ""
-	}
-	return s.Product.Thinner.ID
-}
-
 // cupOf names what a step is done with; empty for nothing.
 func cupOf(s *route.Step) string {
 	if s.Product == nil {
@@ -405,7 +397,7 @@ func (t *Tonight) order() {
 			switch {
 			case cupOf(s) != "" && cupOf(s) == cupOf(before):
 				return 2
-			case chemistry(s) != "" && chemistry(s) == chemistry(before):
+			case s.Chemistry() != "" && s.Chemistry() == before.Chemistry():
 				return 1
 			}
 			return 0

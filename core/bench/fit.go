@@ -51,11 +51,11 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 		}
 	}
 	work := func(e Entry) {
-		if c := chemistry(e.Step().Step); c != loaded && loaded != "" {
+		if c := e.Step().Step.Chemistry(); c != loaded && loaded != "" {
 			flush()
 		}
 		f.Blocks = append(f.Blocks, Block{Entry: e, Kind: Work, Start: at, End: at.Add(e.Minutes)})
-		at, loaded = at.Add(e.Minutes), chemistry(e.Step().Step)
+		at, loaded = at.Add(e.Minutes), e.Step().Step.Chemistry()
 	}
 	for len(todo) > 0 {
 		best, soonest := -1, time.Time{}
@@ -136,11 +136,11 @@ func (e *Entry) wipe(at time.Time) (Entry, bool) {
 
 // needs returns when a step that is begun at a moment is done, with its wipe, the airbrush clean and the bench tidy.
 func (t *Tonight) needs(e *Entry, at time.Time, loaded string) time.Time {
-	if c := chemistry(e.Step().Step); loaded != "" && c != loaded {
+	if c := e.Step().Step.Chemistry(); loaded != "" && c != loaded {
 		at = at.Add(route.Cleaning)
 	}
 	at = at.Add(e.Minutes)
-	if chemistry(e.Step().Step) != "" {
+	if e.Step().Step.Chemistry() != "" {
 		at = at.Add(route.Cleaning)
 	}
 	if w, ok := e.wipe(at); ok {

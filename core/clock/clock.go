@@ -18,3 +18,9 @@ func Earlier(a, b time.Time) time.Time {
 	}
 	return a
 }
+
+// Day numbers the days of t's own place, so that two numbers tell how many days lie between, whatever the hour and however long the days.
+func Day(t time.Time) int {
+	y, m, d := t.Date()
+	return int(time.Date(y, m, d, 0, 0, 0, 0, time.UTC).Unix() / 86400)
+}

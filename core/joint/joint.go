@@ -9,12 +9,10 @@ import (
 	"time"
 
 	"inkysparrow/core/clock"
-	"inkysparrow/core/coating"
 	"inkysparrow/core/cure"
 	"inkysparrow/core/order"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
-	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
 	"inkysparrow/core/timeline"
 )
@@ -144,7 +142,7 @@ func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at ti
 			From: max(b.Ceil(at), b.Ceil(p.Step.After)), Holds: []order.Hold{{On: hands}}, Ready: slots(p.Ready.Sub(p.End)),
 		}
 		if need.Airbrush {
-			w.Chem = chemOf(p.Step)
+			w.Chem = p.Step.Chemistry()
 			w.Holds = append(w.Holds, order.Hold{On: airbrush, After: slots(need.Clean)})
 		}
 		if longest := b.longest(plan); w.Length > longest { // it runs over, whenever it is done
@@ -309,21 +307,6 @@ func (b *Bench) joins(plan int, tl *timeline.Timeline, line *timeline.Line) {
 	}
 }
 
-// chemOf returns what runs through the airbrush: what is carried by water, by solvents, or flakes of metal, which want a clean cup.
-func chemOf(s *route.Step) string {
-	switch {
-	case s.Product == nil:
-		return "water"
-	case s.Product.Kind == coating.Metal:
-		return "metal"
-	case s.Product.Family.Carrier == water:
-		return "water"
-	}
-	return "solvent"
-}
-
-var water = solvent.Must("waterborne-carrier")
-
 // Starts returns where the steps begin on other timelines of the same builds, on the grid; ok is false where one is missing there.
 func (b *Bench) Starts(laid []*timeline.Timeline) (starts []int, ok bool) {
 	starts = make([]int, len(b.Works))
@@ -435,13 +418,11 @@ func (b *Bench) Of(laid []*timeline.Timeline) Worth {
 	chem := ""
 	for k := range all {
 		p := all[k].Placed()
-		if p.Step.Sprays() {
-			if now := chemOf(p.Step); now != chem {
-				if chem != "" {
-					out.Flushes++
-				}
-				chem = now
+		if now := p.Step.Chemistry(); now != "" && now != chem {
+			if chem != "" {
+				out.Flushes++
 			}
+			chem = now
 		}
 		for n := k + 1; n < len(all) && all[n].Placed().Start.Before(p.End); n++ {
 			if all[n].Plan != all[k].Plan && all[n].Placed().End.After(all[n].Placed().Start) {

@@ -68,6 +68,18 @@ func (s *Step) Over(on coating.Texture, coats int) coating.Texture {
 // Sprays reports whether the step is sprayed: coats can be brushed on instead.
 func (s *Step) Sprays() bool { return s.Do.Airbrush && s.Laying != Brushed }
 
+// Chemistry returns what runs through the airbrush with a step, by what it is rinsed with; flakes of metal, which want a cup of their own, are one by themselves. It is empty for a step that
+// is not sprayed: between two that differ the airbrush is flushed.
+func (s *Step) Chemistry() string {
+	switch {
+	case !s.Sprays() || s.Product == nil || s.Product.Thinner == nil:
+		return ""
+	case s.Product.Kind == coating.Metal:
+		return string(coating.Metal)
+	}
+	return s.Product.Thinner.ID
+}
+
 // Setting returns how the airbrush is set for a step that is sprayed: as it says, else the middle of what is usual.
 func (s *Step) Setting() dose.Setting {
 	if s.Spray != nil {

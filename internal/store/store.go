@@ -131,77 +131,85 @@ func (s *Store) Save(ctx context.Context, slug string, revision int64, f plan.Fi
 
 // SaveSummed is Save for a plan that has been judged already; sum is what it came to.
 func (s *Store) SaveSummed(ctx context.Context, slug string, revision int64, f plan.File, sum *plan.Summary, change string) (Build, error) {
-	text, summed, err := written(f, sum)
+	saved, err := s.SaveAll(ctx, []Change{{slug, revision, f, sum, change}})
 	if err != nil {
 		return Build{}, err
 	}
-	return s.move(ctx, slug, revision, f, func(q *db.Queries, row db.BuildBySlugRow) error {
-		return s.add(ctx, q, row.Build.ID, sql.NullInt64{Int64: revision, Valid: true}, text, summed, change)
-	})
+	return saved[0], nil
 }
 
 // Undo goes back to the revision before. It returns ErrMoved as Save does, and ErrNothing at the first revision.
 func (s *Store) Undo(ctx context.Context, slug string, revision int64) (Build, error) {
-	return s.turn(ctx, slug, revision, func(q *db.Queries, row db.BuildBySlugRow) (db.Revision, error) {
-		if !row.Revision.ParentID.Valid {
-			return db.Revision{}, ErrNothing
-		}
-		return q.Revision(ctx, row.Revision.ParentID.Int64)
-	})
+	return one(s.turn(ctx, map[string]int64{slug: revision}, before))
+}
+
+// UndoAll goes back one revision in several builds, all of them or none: ErrMoved where any has moved on since, and ErrNothing where one has no revision before.
+func (s *Store) UndoAll(ctx context.Context, revisions map[string]int64) ([]Build, error) {
+	return s.turn(ctx, revisions, before)
 }
 
 // Redo goes forward again to the newest change that was made from here. It returns ErrMoved as Save does, and ErrNothing where there is none.
 func (s *Store) Redo(ctx context.Context, slug string, revision int64) (Build, error) {
-	return s.turn(ctx, slug, revision, func(q *db.Queries, row db.BuildBySlugRow) (db.Revision, error) {
+	return one(s.turn(ctx, map[string]int64{slug: revision}, func(ctx context.Context, q *db.Queries, row db.BuildBySlugRow) (db.Revision, error) {
 		child, err := q.NewestChild(ctx, sql.NullInt64{Int64: row.Revision.ID, Valid: true})
 		if errors.Is(err, sql.ErrNoRows) {
 			return child, ErrNothing
 		}
 		return child, err
-	})
+	}))
 }
 
-// UndoAll goes back one revision in several builds, all of them or none: ErrMoved where any has moved on since, and ErrNothing where one has no revision before.
-func (s *Store) UndoAll(ctx context.Context, revisions map[string]int64) ([]Build, error) {
-	type back struct {
-		slug   string
-		target db.Revision
-		plan   plan.File
-		sum    sum
+// before returns the revision that a build's was made from.
+func before(ctx context.Context, q *db.Queries, row db.BuildBySlugRow) (db.Revision, error) {
+	if !row.Revision.ParentID.Valid {
+		return db.Revision{}, ErrNothing
 	}
-	var all []back
-	for _, slug := range slices.Sorted(maps.Keys(revisions)) {
-		b := back{slug: slug}
-		err := s.view(ctx, func(q *db.Queries) error {
+	return q.Revision(ctx, row.Revision.ParentID.Int64)
+}
+
+func one(all []Build, err error) (Build, error) {
+	if err != nil {
+		return Build{}, err
+	}
+	return all[0], nil
+}
+
+// turn puts the heads of builds on other revisions of theirs, all or none. Their plans are read and judged before anything is locked.
+func (s *Store) turn(ctx context.Context, revisions map[string]int64, to func(context.Context, *db.Queries, db.BuildBySlugRow) (db.Revision, error)) ([]Build, error) {
+	slugs := slices.Sorted(maps.Keys(revisions))
+	targets, plans, sums := make([]db.Revision, len(slugs)), make([]plan.File, len(slugs)), make([]sum, len(slugs))
+	err := s.view(ctx, func(q *db.Queries) error {
+		for i, slug := range slugs {
 			row, err := at(ctx, q, slug)
-			switch {
-			case err != nil:
+			if err != nil {
 				return err
-			case row.Revision.ID != revisions[slug]:
-				return ErrMoved
-			case !row.Revision.ParentID.Valid:
-				return ErrNothing
 			}
-			b.target, err = q.Revision(ctx, row.Revision.ParentID.Int64)
-			return err
-		})
-		if err != nil {
+			if row.Revision.ID != revisions[slug] {
+				return ErrMoved
+			}
+			if targets[i], err = to(ctx, q, row); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return nil, err
+	}
+	for i, slug := range slugs {
+		if plans[i], err = planOf(slug, targets[i]); err != nil {
 			return nil, err
 		}
-		if b.plan, err = planOf(slug, b.target); err != nil {
-			return nil, err
-		}
-		b.sum = sumOf(slug, b.target)
-		all = append(all, b)
+		sums[i] = sumOf(slug, targets[i])
 	}
 	var out []Build
-	err := s.in(ctx, func(q *db.Queries) error {
-		for _, back := range all {
-			b, err := moved(ctx, q, back.slug, revisions[back.slug], back.plan, func(q *db.Queries, row db.BuildBySlugRow) error {
-				if err := q.SetHead(ctx, db.SetHeadParams{HeadID: sql.NullInt64{Int64: back.target.ID, Valid: true}, ID: row.Build.ID}); err != nil {
+	err = s.in(ctx, func(q *db.Queries) error {
+		for i, slug := range slugs {
+			b, err := moved(ctx, q, slug, revisions[slug], plans[i], func(q *db.Queries, row db.BuildBySlugRow) error {
+				if err := q.SetHead(ctx, db.SetHeadParams{HeadID: sql.NullInt64{Int64: targets[i].ID, Valid: true}, ID: row.Build.ID}); err != nil {
 					return err
 				}
-				return putSum(ctx, q, row.Build.ID, back.sum)
+				return putSum(ctx, q, row.Build.ID, sums[i])
 			})
 			if err != nil {
 				return err
@@ -211,36 +219,6 @@ func (s *Store) UndoAll(ctx context.Context, revisions map[string]int64) ([]Buil
 		return nil
 	})
 	return out, err
-}
-
-// turn puts a build's head on another of its revisions. Its plan is read and judged before anything is locked.
-func (s *Store) turn(ctx context.Context, slug string, revision int64, to func(*db.Queries, db.BuildBySlugRow) (db.Revision, error)) (Build, error) {
-	var target db.Revision
-	err := s.view(ctx, func(q *db.Queries) error {
-		row, err := at(ctx, q, slug)
-		if err != nil {
-			return err
-		}
-		if row.Revision.ID != revision {
-			return ErrMoved
-		}
-		target, err = to(q, row)
-		return err
-	})
-	if err != nil {
-		return Build{}, err
-	}
-	f, err := planOf(slug, target)
-	if err != nil {
-		return Build{}, err
-	}
-	sum := sumOf(slug, target)
-	return s.move(ctx, slug, revision, f, func(q *db.Queries, row db.BuildBySlugRow) error {
-		if err := q.SetHead(ctx, db.SetHeadParams{HeadID: sql.NullInt64{Int64: target.ID, Valid: true}, ID: row.Build.ID}); err != nil {
-			return err
-		}
-		return putSum(ctx, q, row.Build.ID, sum)
-	})
 }
 
 // Replace throws all builds and the shelf away and puts the given ones in their place, all or nothing: for the demo, which can be reset.
@@ -313,16 +291,7 @@ func within(ctx context.Context, conn *sql.DB, f func(*db.Queries) error) error 
 	return nil
 }
 
-// move changes the build at a revision with change, and returns it with f, the plan that it then has.
-func (s *Store) move(ctx context.Context, slug string, revision int64, f plan.File, change func(*db.Queries, db.BuildBySlugRow) error) (Build, error) {
-	var b Build
-	err := s.in(ctx, func(q *db.Queries) (err error) {
-		b, err = moved(ctx, q, slug, revision, f, change)
-		return err
-	})
-	return b, err
-}
-
+// moved changes the build at a revision with change, and returns it with f, the plan that it then has.
 func moved(ctx context.Context, q *db.Queries, slug string, revision int64, f plan.File, change func(*db.Queries, db.BuildBySlugRow) error) (Build, error) {
 	b := Build{Slug: slug, Plan: f}
 	row, err := at(ctx, q, slug)

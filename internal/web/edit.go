@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"fmt"
+	"inkysparrow/core/clock"
 	"strconv"
 	"strings"
 	"time"
@@ -140,7 +141,7 @@ func (j *judged) as(checked *rule.Report) *judged {
 
 // finishWords tells what becomes of the day on which a build is ready.
 func (j *judged) finishWords(before, finish time.Time) (words string, later bool) {
-	days := dayOf(j.local(finish)) - dayOf(j.local(before))
+	days := clock.Day(j.local(finish)) - clock.Day(j.local(before))
 	switch {
 	case finish.IsZero():
 		return "nothing left to do", false
@@ -385,7 +386,7 @@ func costWords(c, now plan.Cost) string {
 		}
 	}
 	than(int((c.Hands - now.Hands).Minutes()), func(n int) string { return say.Bench(time.Duration(n) * time.Minute) }, "more work", "less work")
-	than(dayOf(c.Finish)-dayOf(now.Finish), func(n int) string { return say.Count(n, "day") }, "later", "earlier")
+	than(clock.Day(c.Finish)-clock.Day(now.Finish), func(n int) string { return say.Count(n, "day") }, "later", "earlier")
 	than(c.Narrow-now.Narrow, func(n int) string { return say.Count(n, "step") }, "more too early if a product is slow", "fewer too early if a product is slow")
 	if len(words) == 0 {
 		return "the same work, no later"

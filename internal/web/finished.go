@@ -5,6 +5,7 @@ import (
 	"encoding/base64"
 	"fmt"
 	"html/template"
+	"inkysparrow/core/clock"
 	"slices"
 	"strings"
 	"time"
@@ -176,7 +177,7 @@ func (s *Server) tableDay(c fiber.Ctx) error {
 			one.Ready = "ready " + j.day(finish)
 			if w := j.checked.Plan.Wanted; !w.IsZero() {
 				one.Wanted = "wanted " + j.day(w.Add(-time.Hour))
-				days := dayOf(j.local(w.Add(-time.Hour))) - dayOf(j.local(finish))
+				days := clock.Day(j.local(w.Add(-time.Hour))) - clock.Day(j.local(finish))
 				one.Slack = say.Count(max(days, -days), "day") + " of slack"
 				switch {
 				case days < 0:

@@ -128,15 +128,7 @@ func (s *Server) shown(ctx context.Context, j *judged, b store.Build) (wire.Buil
 
 // keep judges a changed plan, keeps it and tells every page.
 func (s *Server) keep(ctx context.Context, slug string, revision int64, f plan.File, words func(*judged) string) (shown wire.Build, err error) {
-	var j *judged
-	err = s.judging.busy(ctx, func(ctx context.Context) error {
-		known, err := s.minds.knowing(ctx, slug, f)
-		if err != nil {
-			return err
-		}
-		j, err = judge(ctx, store.Build{Slug: slug, Plan: known}, s.Clock.Now())
-		return err
-	})
+	j, err := s.judged(ctx, slug, f)
 	if err != nil {
 		return shown, err
 	}
@@ -148,6 +140,19 @@ func (s *Server) keep(ctx context.Context, slug string, revision int64, f plan.F
 	s.judging.put(saved.Revision, j)
 	s.moved(saved)
 	return s.shown(context.WithoutCancel(ctx), j, saved)
+}
+
+// judged judges what a build's plan is to become, with what is known of the modeller's films.
+func (s *Server) judged(ctx context.Context, slug string, f plan.File) (j *judged, err error) {
+	err = s.judging.busy(ctx, func(ctx context.Context) error {
+		known, err := s.minds.knowing(ctx, slug, f)
+		if err != nil {
+			return err
+		}
+		j, err = judge(ctx, store.Build{Slug: slug, Plan: known}, s.Clock.Now())
+		return err
+	})
+	return j, err
 }
 
 // moved tells every page where a build stands.

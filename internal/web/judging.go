@@ -65,6 +65,7 @@ func (g *judging) fresh(revision int64) (*judged, bool) {
 func (g *judging) put(revision int64, j *judged) {
 	g.mu.Lock()
 	defer g.mu.Unlock()
+	j.revision = revision
 	g.kept.Remove(revision)
 	g.kept.Add(revision, j)
 	g.bytes += j.bytes

@@ -3,6 +3,7 @@ package web
 import (
 	"cmp"
 	"fmt"
+	"inkysparrow/core/clock"
 	"slices"
 	"time"
 
@@ -58,8 +59,8 @@ func (s *Server) learned(c fiber.Ctx) error {
 			}
 			usual := rule.Lay(p)
 			words := "The date stays."
-			if before, after := usual.Finish, e.Builds[i].Finish; !before.IsZero() && !after.IsZero() && dayOf(j.local(before)) != dayOf(j.local(after)) {
-				days := dayOf(j.local(after)) - dayOf(j.local(before))
+			if before, after := usual.Finish, e.Builds[i].Finish; !before.IsZero() && !after.IsZero() && clock.Day(j.local(before)) != clock.Day(j.local(after)) {
+				days := clock.Day(j.local(after)) - clock.Day(j.local(before))
 				words = fmt.Sprintf("Ready %s, %s later than with usual products.", j.day(after), say.Count(max(days, -days), "day"))
 				if days < 0 {
 					words = fmt.Sprintf("Ready %s, %s sooner than with usual products.", j.day(after), say.Count(-days, "day"))

@@ -5,7 +5,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"math"
+	"inkysparrow/core/clock"
 	"slices"
 	"strconv"
 	"strings"
@@ -18,7 +18,6 @@ import (
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
-	"inkysparrow/internal/store"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -35,19 +34,15 @@ type orderKey struct {
 // ordersKept keeps the last of them: what is in the way and what an evening costs are asked of the same.
 const ordersKept = 6
 
-// How hard is looked at most for one request, and how many days away may be asked about.
-const (
-	mostOrderWork = 3_000_000
-	mostDaysAway  = 60
-)
+// mostOrderWork is how hard is looked at most for one request.
+const mostOrderWork = 3_000_000
 
 // together is the builds of the bench in an order.
 type together struct {
 	*evening
 	*plan.Ordered
-	files     []plan.File
-	revisions []int64
-	asked     plan.Ordering
+	files []plan.File
+	asked plan.Ordering
 }
 
 // ordered returns the best order of all builds that are on the bench.
@@ -57,20 +52,12 @@ func (s *Server) ordered(ctx context.Context, how looked, shut []schedule.Except
 		return nil, err
 	}
 	t := &together{evening: e}
-	key := orderKey{minute: s.Clock.Now().Unix() / 60, work: how.work, aims: fmt.Sprint(how.aims), shut: fmt.Sprint(shut)}
+	key := orderKey{minute: s.Clock.Now().Unix() / 60, work: how.work, aims: aimWords(how.aims), shut: fmt.Sprint(shut)}
 	for _, j := range e.of {
-		head, err := s.Store.Head(ctx, j.slug)
-		if err != nil {
-			return nil, err
-		}
-		t.files, t.revisions = append(t.files, j.file), append(t.revisions, head)
-		key.builds += fmt.Sprintf("%s@%d ", j.slug, head)
+		t.files = append(t.files, j.file)
+		key.builds += fmt.Sprintf("%s@%d ", j.slug, j.revision)
 	}
-	mind, err := s.minds.of(ctx, "", nil)
-	if err != nil {
-		return nil, err
-	}
-	t.asked = plan.Ordering{At: s.Clock.Now().Truncate(time.Minute), Mind: mind, Aims: how.aims, Work: how.work, Shut: shut}
+	t.asked = plan.Ordering{At: s.Clock.Now().Truncate(time.Minute), Mind: e.Mind, Aims: how.aims, Work: how.work, Shut: shut}
 	if known, ok := s.orders.get(key); ok {
 		t.Ordered = known
 		return t, nil
@@ -112,35 +99,67 @@ func looking(c fiber.Ctx) (how looked, err error) {
 	return how, nil
 }
 
+// ofOrder answers what is asked of the best order, once that is found.
+func (s *Server) ofOrder(answer func(ctx context.Context, c fiber.Ctx, t *together) (any, error)) fiber.Handler {
+	return func(c fiber.Ctx) error {
+		how, err := looking(c)
+		if err != nil {
+			return err
+		}
+		ctx, end := waiting(c)
+		defer end()
+		t, err := s.ordered(ctx, how, nil)
+		if err != nil {
+			return err
+		}
+		told, err := answer(ctx, c, t)
+		if err != nil {
+			return err
+		}
+		return c.JSON(told)
+	}
+}
+
+// whatCounts are the ways in which one may put the aims, the usual one first.
+var whatCounts = []struct {
+	title string
+	aims  []order.Aim
+}{
+	{"Dates, then fewest evenings", order.Usual},
+	{"Fewest evenings, then dates", []order.Aim{order.Evenings, order.Dates, order.Flushes, order.Slack, order.Finish}},
+	{"Dates, then fewest flushes", []order.Aim{order.Dates, order.Flushes, order.Evenings, order.Slack, order.Finish}},
+	{"Each ready as soon as can be", []order.Aim{order.Finish, order.Dates, order.Evenings, order.Flushes, order.Slack}},
+}
+
+// aimWords writes aims as they are asked for.
+func aimWords(aims []order.Aim) string {
+	var words []string
+	for _, a := range aims {
+		words = append(words, a.String())
+	}
+	return strings.Join(words, ",")
+}
+
 // order tells all builds on one tape, as they stand and in the best order.
-func (s *Server) order(c fiber.Ctx) error {
-	how, err := looking(c)
-	if err != nil {
-		return err
-	}
-	ctx, end := waiting(c)
-	defer end()
-	t, err := s.ordered(ctx, how, nil)
-	if err != nil {
-		return err
-	}
-	return c.JSON(t.told())
+func (s *Server) order(_ context.Context, _ fiber.Ctx, t *together) (any, error) {
+	return t.told(), nil
 }
 
 func (t *together) told() wire.Order {
 	out := wire.Order{
 		Now: t.At.UTC(), Zone: t.At.Location().String(), Builds: []wire.OrderBuild{}, Evenings: []wire.OrderEvening{}, Clashes: []string{}, Better: t.Better && len(t.of) > 0, Gains: t.gains(), Costs: t.costs(),
-		Late: []string{}, Buy: t.buy(), Proven: t.Proven(),
+		Late: []string{}, Buy: t.buy(), Aims: aimWords(t.asked.Aims), Choices: []wire.OrderAims{}, Proven: t.Answer.Proven,
 	}
 	for i, j := range t.of {
 		best, stands := t.Best[i].Finish, t.Stands[i].Finish
-		b := wire.OrderBuild{Slug: j.slug, Name: j.plan.Name, Revision: t.revisions[i], Turns: t.Turns[i], State: wire.Safe, Moves: []wire.OrderMove{}}
+		b := wire.OrderBuild{Slug: j.slug, Name: j.plan.Name, Revision: j.revision, Turns: t.Turns[i], State: wire.Safe, Moves: []wire.OrderMove{}, Offered: t.Offers(i)}
+		out.Pinned += t.Pinned(i)
 		if b.Turns == nil {
 			b.Turns = map[string]time.Time{}
 		}
 		if !stands.IsZero() {
 			b.Stands, b.Best = "ready "+j.day(stands), "ready "+j.day(best)
-			b.Sooner = dayOf(j.local(stands)) - dayOf(j.local(best))
+			b.Sooner = clock.Day(j.local(stands)) - clock.Day(j.local(best))
 		}
 		if w := j.plan.Wanted; !w.IsZero() {
 			b.Wanted = "wanted " + j.day(w.Add(-time.Hour))
@@ -156,18 +175,15 @@ func (t *together) told() wire.Order {
 		out.Taken = out.Taken || j.file.HasOrder()
 		out.Builds = append(out.Builds, b)
 	}
-	for w := range t.Bench.Works {
-		if t.Bench.Works[w].Fixed {
-			out.Pinned++
-			out.Builds[t.Bench.Entries[w].Plan].Pinned++
-		}
-	}
 	for i, clash := range t.Was.Clashes {
 		if i == 3 {
 			out.Clashes = append(out.Clashes, fmt.Sprintf("and %s more", say.Several(len(t.Was.Clashes)-i, "time")))
 			break
 		}
 		out.Clashes = append(out.Clashes, fmt.Sprintf("%s: %s of %s and %s of %s", t.clock(clash.At), t.step(clash.A), t.of[clash.A.Plan].plan.Name, t.step(clash.B), t.of[clash.B.Plan].plan.Name))
+	}
+	for _, w := range whatCounts {
+		out.Choices = append(out.Choices, wire.OrderAims{Title: w.title, Aims: aimWords(w.aims)})
 	}
 	out.Evenings = t.evenings()
 	out.Proof = t.proof()
@@ -215,7 +231,7 @@ func (t *together) gains() []string {
 		out = append(out, fmt.Sprintf("%d flushes of the airbrush fewer", n))
 	}
 	for i, j := range t.of {
-		less(dayOf(j.local(t.Was.Finish[i])), dayOf(j.local(t.Now.Finish[i])), "day", "sooner: "+j.plan.Name)
+		less(clock.Day(j.local(t.Was.Finish[i])), clock.Day(j.local(t.Now.Finish[i])), "day", "sooner: "+j.plan.Name)
 	}
 	return out
 }
@@ -224,7 +240,7 @@ func (t *together) gains() []string {
 func (t *together) costs() []string {
 	out := []string{}
 	for i, j := range t.of {
-		if n := dayOf(j.local(t.Now.Finish[i])) - dayOf(j.local(t.Was.Finish[i])); n > 0 {
+		if n := clock.Day(j.local(t.Now.Finish[i])) - clock.Day(j.local(t.Was.Finish[i])); n > 0 {
 			words := say.Count(n, "day") + " later: " + j.plan.Name
 			if w := j.plan.Wanted; !w.IsZero() && !t.Now.Finish[i].After(w) {
 				words += ", still in time"
@@ -315,7 +331,7 @@ func (t *together) tickets(e *wire.OrderEvening, plan int, from, to time.Time) {
 				ticket.Colour = p.Step.Product.Colour
 			}
 			if was, ok := t.Stands[plan].StartOf(p.Step.ID); ok {
-				ticket.Moved = dayOf(j.local(was)) != dayOf(j.local(p.Start))
+				ticket.Moved = clock.Day(j.local(was)) != clock.Day(j.local(p.Start))
 			}
 			e.Busy += ticket.Minutes
 			e.Tickets = append(e.Tickets, ticket)
@@ -385,286 +401,4 @@ func (t *together) buy() []wire.OrderBuy {
 		out = append(out, n.OrderBuy)
 	}
 	return out
-}
-
-// place returns the place of a build among those of the bench.
-func (t *together) place(slug string) (int, error) {
-	i := slices.IndexFunc(t.of, func(j *judged) bool { return j.slug == slug })
-	if i < 0 {
-		return 0, fmt.Errorf("%q: %w", slug, store.ErrNoBuild)
-	}
-	return i, nil
-}
-
-// inWay tells what holds a build's date, and with try set what would free it.
-func (s *Server) inWay(c fiber.Ctx) error {
-	how, err := looking(c)
-	if err != nil {
-		return err
-	}
-	ctx, end := waiting(c)
-	defer end()
-	t, err := s.ordered(ctx, how, nil)
-	if err != nil {
-		return err
-	}
-	i, err := t.place(slug(c))
-	if err != nil {
-		return err
-	}
-	j := t.of[i]
-	out := wire.InWay{Name: j.plan.Name, Chain: []wire.InWayLink{}, Ways: []wire.InWayOut{}, Tried: c.Query("try") == "yes"}
-	out.Words = t.dateWords(i)
-	for _, l := range t.Chain(i) {
-		p := l.Placed()
-		link := wire.InWayLink{Build: t.of[l.Plan].slug, Step: p.Step.ID, Zone: l.Line.Zone.ID, Title: title(l.Line, l.Place), When: j.moment(p.Start), Holds: string(l.Holds), Words: l.Words}
-		if l.Wait >= time.Hour {
-			link.Wait = say.Span(l.Wait)
-		}
-		out.Chain = append(out.Chain, link)
-	}
-	if !out.Tried {
-		return c.JSON(out)
-	}
-	var ways []plan.WayOut
-	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
-		ways, err = t.Free(ctx, t.files, t.asked, i)
-		return err
-	})
-	if err != nil {
-		return err
-	}
-	for _, w := range ways {
-		gain := []string{}
-		if w.Sooner > 0 {
-			gain = append(gain, say.Count(w.Sooner, "day")+" sooner")
-		}
-		if w.Late < t.Now.Late {
-			gain = append(gain, say.Count(t.Now.Late-w.Late, "day")+" less late in all")
-		}
-		out.Ways = append(out.Ways, wire.InWayOut{
-			ID: w.ID, Words: w.Words, Gain: strings.Join(gain, ", "), Price: w.Price, Risk: w.Risk, Edits: w.Edits, All: w.All, Enough: !j.plan.Wanted.IsZero() && !w.Finish.After(j.plan.Wanted),
-		})
-	}
-	return c.JSON(out)
-}
-
-func (t *together) dateWords(i int) string {
-	j, finish := t.of[i], t.Best[i].Finish
-	w := j.plan.Wanted
-	switch {
-	case finish.IsZero():
-		return "There is nothing left to do."
-	case w.IsZero():
-		return "In the best order it is ready " + j.day(finish) + ". No day is wanted."
-	case finish.After(w):
-		return fmt.Sprintf("It is wanted %s. No order that was found has it ready before %s.", j.day(w.Add(-time.Hour)), j.day(finish))
-	}
-	return fmt.Sprintf("It is wanted %s, and in the best order ready %s.", j.day(w.Add(-time.Hour)), j.day(finish))
-}
-
-// missed tells what missing each of the coming evenings costs.
-func (s *Server) missed(c fiber.Ctx) error {
-	how, err := looking(c)
-	if err != nil {
-		return err
-	}
-	ctx, end := waiting(c)
-	defer end()
-	t, err := s.ordered(ctx, how, nil)
-	if err != nil {
-		return err
-	}
-	const coming = 8
-	var all []plan.Missed
-	err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
-		all, err = t.Miss(ctx, t.files, t.asked, coming)
-		return err
-	})
-	if err != nil {
-		return err
-	}
-	out := wire.MissedEvenings{Evenings: []wire.MissedEvening{}, Words: "Missing any one of them costs nothing but that evening."}
-	weight := func(m plan.Missed) float64 {
-		later := 0
-		for i, f := range m.Finish {
-			later += max(0, dayOf(t.of[i].local(f))-dayOf(t.of[i].local(t.Best[i].Finish)))
-		}
-		return float64(10*m.Late + 2*later + m.Evenings)
-	}
-	most := 0.0
-	for _, m := range all {
-		most = math.Max(most, weight(m))
-	}
-	for _, m := range all {
-		var words []string
-		if m.Late > 0 {
-			words = append(words, say.Count(m.Late, "day")+" later than wanted")
-		}
-		for i, f := range m.Finish {
-			if n := dayOf(t.of[i].local(f)) - dayOf(t.of[i].local(t.Best[i].Finish)); n > 0 {
-				words = append(words, t.of[i].plan.Name+" "+say.Count(n, "day")+" later")
-			}
-		}
-		if m.Evenings > 0 {
-			words = append(words, say.Count(m.Evenings, "evening")+" more")
-		}
-		switch {
-		case m.Steps == 0:
-			words = append(words, "nothing is planned for it")
-		case len(words) == 0:
-			words = append(words, fmt.Sprintf("no date moves: %s can wait", say.Several(m.Steps, "step")))
-		}
-		e := wire.MissedEvening{From: m.From.UTC(), Date: m.From.Format(time.DateOnly), Label: t.of[0].dayWords(m.From), Words: say.Capital(strings.Join(words, ", ")) + "."}
-		if most > 0 {
-			e.Weight = round(weight(m)/most, 2)
-			e.Most = weight(m) == most && out.Words[0] == 'M' && !slices.ContainsFunc(out.Evenings, func(o wire.MissedEvening) bool { return o.Most })
-		}
-		out.Evenings = append(out.Evenings, e)
-	}
-	for _, e := range out.Evenings {
-		if e.Most {
-			out.Words = e.Label + " matters most."
-		}
-	}
-	return c.JSON(out)
-}
-
-// away tells what some days away cost in the best order then.
-func (s *Server) away(c fiber.Ctx) error {
-	how, err := looking(c)
-	if err != nil {
-		return err
-	}
-	day, err := time.Parse(time.DateOnly, c.Query("from"))
-	if err != nil {
-		return fiber.NewError(fiber.StatusUnprocessableEntity, "from: a day, such as 2027-03-22")
-	}
-	days, err := strconv.Atoi(c.Query("days"))
-	if err != nil || days < 1 || days > mostDaysAway {
-		return fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("days: a whole number from 1 to %d", mostDaysAway))
-	}
-	ctx, end := waiting(c)
-	defer end()
-	t, err := s.ordered(ctx, how, nil)
-	if err != nil {
-		return err
-	}
-	var shut []schedule.Exception
-	for n := range days {
-		y, m, d := day.AddDate(0, 0, n).Date()
-		shut = append(shut, schedule.Exception{Year: y, Month: m, Day: d})
-	}
-	then, err := s.ordered(ctx, how, shut)
-	if err != nil {
-		return err
-	}
-	out := wire.AwayCost{Lines: []string{}, Words: "It costs no date."}
-	for i, j := range t.of {
-		if n := dayOf(j.local(then.Best[i].Finish)) - dayOf(j.local(t.Best[i].Finish)); n > 0 {
-			line := fmt.Sprintf("%s: ready %s, %s later", j.plan.Name, j.day(then.Best[i].Finish), say.Count(n, "day"))
-			if w := j.plan.Wanted; !w.IsZero() && then.Best[i].Finish.After(w) {
-				line += ", too late for its date"
-			}
-			out.Lines = append(out.Lines, line)
-		}
-	}
-	if len(out.Lines) > 0 {
-		out.Words = "In the best order then:"
-	}
-	return c.JSON(out)
-}
-
-// ofSeveral are the edits that an order, a way out or days away are made of. What was done at the bench is pressed there.
-var ofSeveral = []string{"order", "stay-away", "put-day", "put-settings", "put-step", "remove-step"}
-
-// takeOrder changes several builds at once: an order of evenings, a way out, a week away. All of it is kept, or none.
-func (s *Server) takeOrder(c fiber.Ctx) error {
-	var in wire.TakeOrder
-	if err := body(c, &in); err != nil {
-		return err
-	}
-	ctx, end := waiting(c)
-	defer end()
-	var all []store.Change
-	var judgedAll []*judged
-	seen := map[string]bool{}
-	for n, change := range in.Changes {
-		if seen[change.Slug] {
-			return fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("changes[%d].slug: %q stands there twice", n, change.Slug))
-		}
-		seen[change.Slug] = true
-		head, err := s.Store.Head(ctx, change.Slug)
-		if err != nil {
-			return err
-		}
-		if head != change.Revision {
-			return store.ErrMoved
-		}
-		j, err := s.standing(ctx, change.Slug)
-		if err != nil {
-			return err
-		}
-		file, words := j.file.AsOf(s.Clock.Now()), ""
-		for _, edit := range change.Edits {
-			if !slices.Contains(ofSeveral, edit.Do) {
-				return fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("changes[%d].edits: %q is told of one build at a time", n, edit.Do))
-			}
-			err = s.judging.busy(ctx, func(ctx context.Context) (err error) {
-				file, words, err = file.EditContext(ctx, edit)
-				return err
-			})
-			if err != nil {
-				return err
-			}
-		}
-		var after *judged
-		err = s.judging.busy(ctx, func(ctx context.Context) error {
-			known, err := s.minds.knowing(ctx, change.Slug, file)
-			if err != nil {
-				return err
-			}
-			after, err = judge(ctx, store.Build{Slug: change.Slug, Plan: known}, s.Clock.Now())
-			return err
-		})
-		if err != nil {
-			return err
-		}
-		sum := file.SumUp(after.checked)
-		all = append(all, store.Change{Slug: change.Slug, Revision: change.Revision, Plan: file, Sum: &sum, Words: words})
-		judgedAll = append(judgedAll, after)
-	}
-	saved, err := s.Store.SaveAll(context.WithoutCancel(ctx), all)
-	if err != nil {
-		return err
-	}
-	out := wire.OrderTaken{Words: cmp.Or(strings.TrimSpace(in.Words), all[0].Words), Builds: []wire.OrderStand{}}
-	for i, b := range saved {
-		s.judging.put(b.Revision, judgedAll[i])
-		s.moved(b)
-		out.Builds = append(out.Builds, wire.OrderStand{Slug: b.Slug, Revision: b.Revision})
-	}
-	return c.JSON(out)
-}
-
-// undoOrder takes a change of several builds back, of all or none.
-func (s *Server) undoOrder(c fiber.Ctx) error {
-	var in wire.UndoOrder
-	if err := body(c, &in); err != nil {
-		return err
-	}
-	revisions := map[string]int64{}
-	for _, b := range in.Builds {
-		revisions[b.Slug] = b.Revision
-	}
-	saved, err := s.Store.UndoAll(c.Context(), revisions)
-	if err != nil {
-		return err
-	}
-	out := wire.OrderTaken{Words: "Taken back", Builds: []wire.OrderStand{}}
-	for _, b := range saved {
-		s.moved(b)
-		out.Builds = append(out.Builds, wire.OrderStand{Slug: b.Slug, Revision: b.Revision})
-	}
-	return c.JSON(out)
 }

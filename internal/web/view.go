@@ -23,6 +23,7 @@ import (
 type judged struct {
 	bytes    int // that it takes, about
 	slug     string
+	revision int64     // that it is of, once it is kept
 	now      time.Time // when it was judged
 	until    time.Time // from when on it has to be judged anew, since time goes on
 	file     plan.File

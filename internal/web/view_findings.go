@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"slices"
-	"time"
 
 	"inkysparrow/core/say"
 	"inkysparrow/core/timeline"
@@ -105,12 +104,6 @@ func (j *judged) effect(x plan.Fix) string {
 	}
 	words, _ := j.finishWords(*j.report.Finish, *x.Finish)
 	return words
-}
-
-// dayOf numbers local days.
-func dayOf(t time.Time) int {
-	y, m, d := t.Date()
-	return int(time.Date(y, m, d, 0, 0, 0, 0, time.UTC).Unix() / 86400)
 }
 
 // fixed tells what fixes of a finding at step do.

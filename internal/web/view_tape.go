@@ -2,6 +2,7 @@ package web
 
 import (
 	"fmt"
+	"inkysparrow/core/clock"
 	"slices"
 	"time"
 
@@ -24,7 +25,7 @@ func promise(p *route.Plan, finish time.Time) (words string, late bool) {
 	if p.Wanted.IsZero() {
 		return words, false
 	}
-	switch days := dayOf(p.Wanted.Add(-time.Second).In(p.Place())) - dayOf(finish.In(p.Place())); {
+	switch days := clock.Day(p.Wanted.Add(-time.Second).In(p.Place())) - clock.Day(finish.In(p.Place())); {
 	case days < 0:
 		return fmt.Sprintf("%s, %s late", words, say.Count(-days, "day")), true
 	case days == 0:

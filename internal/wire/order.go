@@ -23,6 +23,14 @@ type Order struct {
 	Looked   string         `json:"looked"`  // how long was looked for it
 	Late     []string       `json:"late"`    // builds whose date no order that was found keeps
 	Buy      []OrderBuy     `json:"buy"`
+	Aims     string         `json:"aims"`    // what counted, in its order
+	Choices  []OrderAims    `json:"choices"` // what may count
+}
+
+// OrderAims is a way to put what counts.
+type OrderAims struct {
+	Title string `json:"title"`
+	Aims  string `json:"aims"`
 }
 
 // OrderBuild is a build on the tape of all.
@@ -37,7 +45,7 @@ type OrderBuild struct {
 	State    State                `json:"state"`  // whether its date is kept in the best order
 	Moves    []OrderMove          `json:"moves"`
 	Turns    map[string]time.Time `json:"turns"`
-	Pinned   int                  `json:"pinned"` // steps that are pinned and stay
+	Offered  bool                 `json:"offered"` // the better order is offered beside its tape
 }
 
 // OrderMove is a step that the best order has on another day.

@@ -3861,6 +3861,8 @@ export interface Order {
   looked: string;
   late: string[];
   buy: OrderBuy[];
+  aims: string;
+  choices: OrderAims[];
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3879,7 +3881,7 @@ export interface OrderBuild {
   turns: {
     [k: string]: string;
   };
-  pinned: number;
+  offered: boolean;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -3946,6 +3948,14 @@ export interface OrderBuy {
   have: number;
   by: string;
   for: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "OrderAims".
+ */
+export interface OrderAims {
+  title: string;
+  aims: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

@@ -20,23 +20,21 @@ const gains = computed(() => {
 })
 const late = computed(() => own.value?.state === 'bite')
 const shows = ref(true)
-/** Who has pinned steps to their evenings has an order of their own. */
-const ownWay = computed(() => (own.value?.pinned ?? 0) > 2)
 </script>
 
 <template>
-  <div v-if="order && shows && (undoes || late || (order.better && !ownWay))" class="better" role="status">
+  <div v-if="order && shows && (undoes || late || own?.offered)" class="better" role="status">
     <template v-if="undoes">
       <span>The best order of evenings is taken.</span>
       <button type="button" class="act" :disabled="busy" @click="o.undo">Take it back</button>
     </template>
-    <template v-else-if="order.better && !ownWay">
+    <template v-else-if="own?.offered">
       <span> <b>Better order:</b> {{ gains }}. </span>
       <button type="button" class="act" :disabled="busy" @click="o.take">Take it</button>
     </template>
     <span v-else>No order that was found keeps this build’s date.</span>
     <RouterLink class="act" :to="{ name: 'builds', query: { way: late ? slug : undefined } }">
-      {{ late && !order.better ? 'What is in the way' : 'All builds' }}
+      {{ late && !own?.offered ? 'What is in the way' : 'All builds' }}
     </RouterLink>
     <button type="button" class="act" aria-label="Not now" title="Not now" @click="shows = false">×</button>
   </div>

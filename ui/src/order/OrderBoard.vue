@@ -6,7 +6,7 @@ import { useBuild } from '../build/useBuild'
 import StateMark from '../shared/StateMark.vue'
 import type { AwayCost, InWay, MissedEvenings } from '../wire'
 import OrderTape from './OrderTape.vue'
-import { aimsOf, useOrder } from './useOrder'
+import { useOrder } from './useOrder'
 
 /** All builds of the bench: the best order of evenings, what is in its way, and what an evening is worth. */
 const route = useRoute()
@@ -107,8 +107,13 @@ const shut = (date: string, n = 1) => o.beAway(date, n)
       <div class="actions">
         <label class="small"
           >What counts first
-          <select v-model="aims" class="aims" @keydown.stop>
-            <option v-for="a in aimsOf" :key="a.value" :value="a.value">{{ a.title }}</option>
+          <select
+            class="aims"
+            :value="order.aims"
+            @change="aims = ($event.target as HTMLSelectElement).value"
+            @keydown.stop
+          >
+            <option v-for="a in order.choices" :key="a.aims" :value="a.aims">{{ a.title }}</option>
           </select>
         </label>
         <v-btn v-if="order.better" color="primary" variant="flat" :disabled="busy" @click="o.take"

@@ -10,15 +10,9 @@ import type { AwayCost, InWay, InWayOut, MissedEvenings, Order, OrderStand, Orde
 const atOnce = 100_000
 const further = 1_500_000
 
-const usual = 'dates,evenings,flushes,slack,finish'
-/** What counts first, of an order. */
-export const aimsOf = [
-  { title: 'Dates, then fewest evenings', value: usual },
-  { title: 'Fewest evenings, then dates', value: 'evenings,dates,flushes,slack,finish' },
-  { title: 'Soonest ready, each of them', value: 'finish,dates,evenings,flushes,slack' },
-  { title: 'Dates, then fewest flushes', value: 'dates,flushes,evenings,slack,finish' },
-]
-const aims = useStorage('inkysparrow.aims', usual)
+/** What counts first, as the reader chose it; empty for what is usual. */
+const aims = useStorage('inkysparrow.aims', '')
+const how = (work: number) => `work=${work}${aims.value ? `&aims=${aims.value}` : ''}`
 
 // What was taken last, on any page: it is taken back as one.
 const taken = ref<OrderStand[]>([])
@@ -34,9 +28,7 @@ export function useOrder() {
   let deep = false
 
   async function look(work: number, signal: AbortSignal) {
-    const found = await within(signal, () =>
-      ask<Order>(`/order?work=${work}&aims=${aims.value}`, undefined, { quiet: true }),
-    )
+    const found = await within(signal, () => ask<Order>(`/order?${how(work)}`, undefined, { quiet: true }))
     if (signal.aborted) return
     order.value = found
     problem.value = ''
@@ -143,12 +135,12 @@ export function useOrder() {
     beAway,
     undo,
     inWay: (slug: string, tried: boolean) =>
-      ask<InWay>(`/builds/${slug}/in-the-way?work=${atOnce}&aims=${aims.value}${tried ? '&try=yes' : ''}`, undefined, {
+      ask<InWay>(`/builds/${slug}/in-the-way?${how(atOnce)}${tried ? '&try=yes' : ''}`, undefined, {
         quiet: true,
       }),
-    missed: () => ask<MissedEvenings>(`/order/missed?work=${atOnce}&aims=${aims.value}`, undefined, { quiet: true }),
+    missed: () => ask<MissedEvenings>(`/order/missed?${how(atOnce)}`, undefined, { quiet: true }),
     away: (date: string, days: number) =>
-      ask<AwayCost>(`/order/away?from=${date}&days=${days}&work=${atOnce}&aims=${aims.value}`, undefined, {
+      ask<AwayCost>(`/order/away?from=${date}&days=${days}&${how(atOnce)}`, undefined, {
         quiet: true,
       }),
   }
