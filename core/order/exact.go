@@ -24,7 +24,7 @@ type model struct {
 
 const far = -1 << 30
 
-// newModel returns the constraints of a problem, and which works can't be done at all.
+// newModel returns the constraints of a problem in which all ends within a slot, 0 for any, and a fault where bounds alone say that nothing satisfies them.
 func newModel(p *Problem, within int) (*model, *Fault) {
 	m := &model{Problem: p, Solver: prove.New()}
 	n := len(p.Works)

@@ -176,8 +176,7 @@ func (p *Problem) Validate() error {
 	return nil
 }
 
-// least returns how long a lag is at least for a work that begins in session k; never shorter than for one that begins earlier
-// by more than it begins later.
+// least returns how long a lag is at least for a work that begins in session k.
 func (l *Lag) least(k int) int {
 	if m, ok := l.Later[k]; ok {
 		return m

@@ -4,11 +4,11 @@ import (
 	"cmp"
 	"context"
 	"fmt"
-	"inkysparrow/core/clock"
 	"strconv"
 	"strings"
 	"time"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/draft"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/timeline"

@@ -5,13 +5,13 @@ import (
 	"encoding/base64"
 	"fmt"
 	"html/template"
-	"inkysparrow/core/clock"
 	"slices"
 	"strings"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/look"
 	"inkysparrow/core/route"

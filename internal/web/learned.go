@@ -3,12 +3,12 @@ package web
 import (
 	"cmp"
 	"fmt"
-	"inkysparrow/core/clock"
 	"slices"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/learn"
 	"inkysparrow/core/route"

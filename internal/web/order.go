@@ -5,7 +5,6 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"inkysparrow/core/clock"
 	"slices"
 	"strconv"
 	"strings"
@@ -13,6 +12,7 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/joint"
 	"inkysparrow/core/order"
 	"inkysparrow/core/say"
@@ -226,9 +226,9 @@ func (t *together) gains() []string {
 	less(t.Was.Evenings, t.Now.Evenings, "evening", "fewer")
 	switch n := t.Was.Flushes - t.Now.Flushes; {
 	case n == 1:
-		out = append(out, "1 flush of the airbrush fewer")
+		out = append(out, "1 flush fewer")
 	case n > 1:
-		out = append(out, fmt.Sprintf("%d flushes of the airbrush fewer", n))
+		out = append(out, fmt.Sprintf("%d flushes fewer", n))
 	}
 	for i, j := range t.of {
 		less(clock.Day(j.local(t.Was.Finish[i])), clock.Day(j.local(t.Now.Finish[i])), "day", "sooner: "+j.plan.Name)

@@ -2,10 +2,10 @@ package web
 
 import (
 	"fmt"
-	"inkysparrow/core/clock"
 	"slices"
 	"time"
 
+	"inkysparrow/core/clock"
 	"inkysparrow/core/route"
 	"inkysparrow/core/say"
 	"inkysparrow/core/schedule"

@@ -94,9 +94,9 @@ const toChosen = () => list.value?.querySelector('[aria-current=step]')?.scrollI
 watch(
   () => props.step,
   () => void nextTick(toChosen),
-  { immediate: true },
 )
-useResizeObserver(list, toChosen) // what stands around it takes room from the list
+// What stands around it takes room from the list; where it is the page that scrolls, that stays where the reader has it.
+useResizeObserver(list, ([e]) => e && e.target.scrollHeight > e.target.clientHeight && toChosen())
 </script>
 
 <template>

@@ -6,13 +6,12 @@ import { useBuild } from '../build/useBuild'
 import { whileTold } from '../shared/useLive'
 import type { AwayCost, InWay, InWayOut, MissedEvenings, Order, OrderStand, OrderTaken, PlanEdit } from '../wire'
 
-// How hard is looked: an order at once, and then a better one while it is read.
-const atOnce = 100_000
+// An order comes at once, by what is usual, and then a better one while it is read: for that it is looked so hard.
 const further = 1_500_000
 
 /** What counts first, as the reader chose it; empty for what is usual. */
 const aims = useStorage('inkysparrow.aims', '')
-const how = (work: number) => `work=${work}${aims.value ? `&aims=${aims.value}` : ''}`
+const how = (more = '') => (aims.value ? `aims=${aims.value}&${more}` : more)
 
 // What was taken last, on any page: it is taken back as one.
 const taken = ref<OrderStand[]>([])
@@ -27,7 +26,7 @@ export function useOrder() {
   let stop = new AbortController()
   let deep = false
 
-  async function look(work: number, signal: AbortSignal) {
+  async function look(work: string, signal: AbortSignal) {
     const found = await within(signal, () => ask<Order>(`/order?${how(work)}`, undefined, { quiet: true }))
     if (signal.aborted) return
     order.value = found
@@ -41,8 +40,8 @@ export function useOrder() {
     const { signal } = stop
     looking.value = true
     try {
-      await look(atOnce, signal)
-      if (more && !order.value?.proven) await look(further, signal).catch(() => {}) // what was found stands
+      await look('', signal)
+      if (more && !order.value?.proven) await look(`work=${further}`, signal).catch(() => {}) // what was found stands
     } catch (e) {
       if (!signal.aborted) problem.value = e instanceof Refusal ? e.message : String(e)
     } finally {
@@ -135,12 +134,12 @@ export function useOrder() {
     beAway,
     undo,
     inWay: (slug: string, tried: boolean) =>
-      ask<InWay>(`/builds/${slug}/in-the-way?${how(atOnce)}${tried ? '&try=yes' : ''}`, undefined, {
+      ask<InWay>(`/builds/${slug}/in-the-way?${how(tried ? 'try=yes' : '')}`, undefined, {
         quiet: true,
       }),
-    missed: () => ask<MissedEvenings>(`/order/missed?${how(atOnce)}`, undefined, { quiet: true }),
+    missed: () => ask<MissedEvenings>(`/order/missed?${how()}`, undefined, { quiet: true }),
     away: (date: string, days: number) =>
-      ask<AwayCost>(`/order/away?from=${date}&days=${days}&${how(atOnce)}`, undefined, {
+      ask<AwayCost>(`/order/away?${how(`from=${date}&days=${days}`)}`, undefined, {
         quiet: true,
       }),
   }
