@@ -44,6 +44,7 @@ type Edit struct {
 	Date  Date    `json:"date,omitempty"`  // of finish, the day that it was finished, empty for not yet; of put-day
 	Hours []Hours `json:"hours,omitempty"` // when the bench is open on that day; not at all where there are none
 	Usual bool    `json:"usual,omitempty"` // of put-day: the day follows its week again
+	Hands int     `json:"hands,omitempty"` // of put-hands: how many pairs are there on date
 	Days  int     `json:"days,omitempty"`  // of stay-away: how many days from date on nobody is at the bench
 }
 
@@ -59,6 +60,7 @@ type Settings struct {
 	Climate    *Climate                        `json:"climate,omitempty"`
 	Sessions   []Session                       `json:"sessions"`
 	Exceptions []Exception                     `json:"exceptions"`
+	Airbrushes []Airbrush                      `json:"airbrushes,omitempty"`
 	Timezone   string                          `json:"timezone"`
 	Schools    map[route.Question]route.Choice `json:"schools"`
 	Service    *Service                        `json:"service,omitempty"`
@@ -127,7 +129,7 @@ var edits = map[string]func(*File, Edit) (string, error){
 	"put-part": (*File).putPart, "remove-part": (*File).removePart, "put-product": (*File).putProduct, "remove-product": (*File).removeProduct, "put-zone": (*File).putZone, "copy-zone": (*File).copyZone, "remove-zone": (*File).removeZone,
 	"put-settings": (*File).putSettings,
 	"mark-done":    (*File).markDone, "mark-below": (*File).markBelow, "saw": (*File).saw, "mark-started": (*File).markStarted, "unmark": (*File).unmark, "put-off": (*File).putOff, "lay-anew": (*File).layAnew,
-	"pin": (*File).pin, "put-at": (*File).putAt, "let-go": (*File).letGoEdit, "put-day": (*File).putDay, "put-wash": (*File).putWash,
+	"pin": (*File).pin, "put-at": (*File).putAt, "let-go": (*File).letGoEdit, "put-day": (*File).putDay, "put-hands": (*File).putHands, "put-wash": (*File).putWash,
 	"put-airframe": (*File).putAirframe, "split-zone": (*File).splitZone, "join-zones": (*File).joinZones, "put-feature": (*File).putFeature, "pull-stain": (*File).pullStain, "move-marking": (*File).moveMarking, "scatter": (*File).scatter, "rescue": (*File).rescue, "turned": (*File).turned,
 	"finish": (*File).finish, "keep-way": (*File).keepWay, "order": (*File).takeOrder, "stay-away": (*File).stayAway,
 }
@@ -154,11 +156,11 @@ func (f *File) putSettings(e Edit) (string, error) {
 	}
 	s := *e.Settings
 	f.Build, f.Climate, f.Sessions, f.Exceptions, f.Timezone, f.Schools = s.Build, s.Climate, s.Sessions, s.Exceptions, s.Timezone, s.Schools
-	f.Service = s.Service
+	f.Airbrushes, f.Service = s.Airbrushes, s.Service
 	return "Changed the settings", nil
 }
 
 // Settings returns what the plan says of the build as a whole, ready to be edited.
 func (f File) Settings() Settings {
-	return Settings{Build: f.Build, Climate: f.Climate, Sessions: f.Sessions, Exceptions: f.Exceptions, Timezone: f.Timezone, Schools: f.Schools, Service: f.Service}
+	return Settings{Build: f.Build, Climate: f.Climate, Sessions: f.Sessions, Exceptions: f.Exceptions, Airbrushes: f.Airbrushes, Timezone: f.Timezone, Schools: f.Schools, Service: f.Service}
 }

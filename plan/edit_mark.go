@@ -3,6 +3,7 @@ package plan
 import (
 	"context"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -334,7 +335,7 @@ func (f *File) putDay(e Edit) (string, error) {
 		return "", fault("edit.date", "%q is not a day, such as 2027-03-22", e.Date)
 	}
 	name := say.DayOf(day, f.now, time.UTC)
-	note := ""
+	note, hands := "", f.handsOn(day)
 	kept := f.Exceptions[:0:0]
 	for _, x := range f.Exceptions {
 		if x.Date != e.Date {
@@ -353,10 +354,70 @@ func (f *File) putDay(e Edit) (string, error) {
 	}
 	words := []string{}
 	for _, h := range e.Hours {
-		f.Exceptions = append(f.Exceptions, Exception{Date: e.Date, From: h.From, To: h.To, Note: note})
+		f.Exceptions = append(f.Exceptions, Exception{Date: e.Date, From: h.From, To: h.To, Note: note, Hands: hands})
 		words = append(words, fmt.Sprintf("%s to %s", h.From, h.To))
 	}
 	return fmt.Sprintf("%s is open from %s", name, say.List(words)), nil
+}
+
+// hoursOn returns when the bench is open on a day, as exceptions.
+func (f *File) hoursOn(day time.Time) []Exception {
+	date := Date(day.Format(time.DateOnly))
+	var all []Exception
+	shut := false
+	for _, x := range f.Exceptions {
+		if shut = shut || x.Date == date; x.Date == date && x.From != "" {
+			all = append(all, x)
+		}
+	}
+	if len(all) > 0 || shut {
+		return all
+	}
+	for _, s := range f.Sessions {
+		for _, d := range s.Days {
+			if days[d] == day.Weekday() {
+				all = append(all, Exception{Date: date, From: s.From, To: s.To, Hands: s.Hands})
+			}
+		}
+	}
+	if len(f.Sessions) == 0 {
+		all = append(all, Exception{Date: date, From: "00:00", To: "24:00"})
+	}
+	return all
+}
+
+// handsOn returns how many pairs of hands are there on a day; 0 for one.
+func (f *File) handsOn(day time.Time) int {
+	hands := 0
+	for _, x := range f.hoursOn(day) {
+		hands = max(hands, x.Hands)
+	}
+	return hands
+}
+
+// putHands says how many pairs of hands are there on one day, at the hours that it has.
+func (f *File) putHands(e Edit) (string, error) {
+	day, err := time.Parse(time.DateOnly, string(e.Date))
+	if err != nil {
+		return "", fault("edit.date", "%q is not a day, such as 2027-03-22", e.Date)
+	}
+	if e.Hands < 1 || e.Hands > 2 {
+		return "", fault("edit.hands", "%d pairs of hands: one or two can be planned with", e.Hands)
+	}
+	hours := f.hoursOn(day)
+	name := say.DayOf(day, f.now, time.UTC)
+	if len(hours) == 0 {
+		return "", fault("edit.date", "the bench is shut on %s", name)
+	}
+	f.Exceptions = slices.DeleteFunc(slices.Clone(f.Exceptions), func(x Exception) bool { return x.Date == e.Date })
+	for _, x := range hours {
+		x.Hands = e.Hands
+		f.Exceptions = append(f.Exceptions, x)
+	}
+	if e.Hands == 1 {
+		return "One pair of hands on " + name, nil
+	}
+	return "A second pair of hands on " + name, nil
 }
 
 // MostAway is how many days nobody may be at the bench in one go.

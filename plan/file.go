@@ -29,6 +29,7 @@ type File struct {
 	Sessions   []Session                       `json:"sessions,omitempty" jsonschema:"maxItems=50,description=When the bench is open. Always where there is none."`
 	Exceptions []Exception                     `json:"exceptions,omitempty" jsonschema:"maxItems=500,description=Days on which the bench is open otherwise or not at all."`
 	Timezone   string                          `json:"timezone,omitempty" jsonschema:"maxLength=64,description=IANA name of the time zone that sessions are in; UTC where it is left out."`
+	Airbrushes []Airbrush                      `json:"airbrushes,omitempty" jsonschema:"maxItems=6,description=Where there are several: what none is kept for runs through the first. There is one booth."`
 	Service    *Service                        `json:"service,omitempty" jsonschema:"description=How the aircraft was kept; it says how worn the model should look."`
 	Schools    map[route.Question]route.Choice `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
 	Products   []Product                       `json:"products" jsonschema:"maxItems=5000"`
@@ -91,6 +92,8 @@ type Session struct {
 	Days []Day `json:"days" jsonschema:"minItems=1,maxItems=7"`
 	From Clock `json:"from"`
 	To   Clock `json:"to" jsonschema:"description=May be 24:00."`
+
+	Hands int `json:"hands,omitempty" jsonschema:"minimum=1,maximum=2,description=How many pairs of hands are there; 1 where it is left out."`
 }
 
 // Exception is a day on which the bench is open otherwise: from From to To, or not at all where they are left out.
@@ -99,6 +102,14 @@ type Exception struct {
 	From Clock  `json:"from,omitempty"`
 	To   Clock  `json:"to,omitempty"`
 	Note string `json:"note,omitempty" jsonschema:"maxLength=200"`
+
+	Hands int `json:"hands,omitempty" jsonschema:"minimum=1,maximum=2,description=How many pairs of hands are there; 1 where it is left out."`
+}
+
+// Airbrush is one of several.
+type Airbrush struct {
+	Name string   `json:"name" jsonschema:"minLength=1,maxLength=60"`
+	For  []string `json:"for,omitempty" jsonschema:"maxItems=20,description=What it is kept for: liquids that paints are thinned with; and metal for flakes."`
 }
 
 // Product is something on the shelf.
@@ -327,6 +338,7 @@ func (f File) Clone() File {
 	f.Products = slices.Clone(f.Products)
 	f.Sessions = slices.Clone(f.Sessions)
 	f.Exceptions = slices.Clone(f.Exceptions)
+	f.Airbrushes = slices.Clone(f.Airbrushes)
 	f.Parts = slices.Clone(f.Parts)
 	f.Airframe = f.Airframe.clone()
 	f.Zones = slices.Clone(f.Zones)

@@ -251,7 +251,7 @@ func (out *Ordered) ways(ctx context.Context, f File, q Ordering, plan int) ([]W
 	if err != nil {
 		return nil, err
 	}
-	kinds := [][]WayOut{out.anEvening(f, plan), out.aSeal(f, chain), out.aCupboard(f, chain), out.aFamily(f, plan, chain), schools, out.leaveOut(plan, chain)}
+	kinds := [][]WayOut{out.anEvening(f, plan), out.aHelper(f, plan, chain), out.aSeal(f, chain), out.aCupboard(f, chain), out.aFamily(f, plan, chain), schools, out.leaveOut(plan, chain)}
 	var all []WayOut
 	for n := 0; ; n++ {
 		any := false
@@ -292,6 +292,30 @@ func (out *Ordered) anEvening(f File, plan int) []WayOut {
 			ID: "evening-" + day.Format(time.DateOnly), Words: fmt.Sprintf("One more session: %s, %s to %s", day.Format("Monday 2 January"), hours.From, hours.To),
 			Price: "an evening", All: true, Edits: []Edit{{Do: "put-day", Date: Date(day.Format(time.DateOnly)), Hours: []Hours{hours}}},
 		})
+	}
+	return all
+}
+
+// aHelper brings a second pair of hands to the first evenings on which the chain waits for hands.
+func (out *Ordered) aHelper(f File, plan int, chain []Link) []WayOut {
+	var all []WayOut
+	place := out.Best[plan].Plan.Place()
+	for i, l := range chain {
+		if l.Holds != ByHands || len(all) == 2 {
+			continue
+		}
+		at := chain[max(0, i-1)].At // it is the work before it that has the hands
+		day := at.In(place)
+		if k := out.Bench.SessionAt(at); k < 0 || out.Bench.Sessions[k].Second || f.handsOn(day) > 1 {
+			continue
+		}
+		w := WayOut{
+			ID: "hands-" + day.Format(time.DateOnly), Words: "Somebody to help on " + day.Format("Monday 2 January"), Price: "somebody's evening", All: true,
+			Edits: []Edit{{Do: "put-hands", Date: Date(day.Format(time.DateOnly)), Hands: 2}},
+		}
+		if !slices.ContainsFunc(all, func(o WayOut) bool { return o.ID == w.ID }) {
+			all = append(all, w)
+		}
 	}
 	return all
 }

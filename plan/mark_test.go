@@ -74,6 +74,9 @@ func TestMarks(t *testing.T) {
 		{"nothing to let go", plan.Edit{Do: "let-go", Of: "f"}, "", "error: is not pinned", ""},
 		{"a day off", plan.Edit{Do: "put-day", Date: "2027-03-02"}, "g", "pinned 1 Mar 19:00", "Tue 2 Mar is off"},
 		{"a longer one", plan.Edit{Do: "put-day", Date: "2027-03-02", Hours: []plan.Hours{{From: "10:00", To: "12:00"}, {From: "18:00", To: "24:00"}}}, "g", "pinned 1 Mar 19:00", "Tue 2 Mar is open from 10:00 to 12:00 and 18:00 to 24:00"},
+		{"a second pair of hands", plan.Edit{Do: "put-hands", Date: "2027-03-02", Hands: 2}, "g", "pinned 1 Mar 19:00", "A second pair of hands on Tue 2 Mar"},
+		{"three pairs", plan.Edit{Do: "put-hands", Date: "2027-03-02", Hands: 3}, "", "error: one or two", ""},
+		{"hands on no day", plan.Edit{Do: "put-hands", Date: "2027-02-30", Hands: 2}, "", "error: is not a day", ""},
 		{"no day at all", plan.Edit{Do: "put-day", Date: "2027-02-30"}, "", "error: is not a day", ""},
 		{"hours that end before they begin", plan.Edit{Do: "put-day", Date: "2027-03-02", Hours: []plan.Hours{{From: "12:00", To: "10:00"}}}, "", "error: ends at 10:00", ""},
 	} {

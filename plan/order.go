@@ -29,6 +29,7 @@ type Ordering struct {
 	Work int64       // 0 for order.Quick
 	Told func(order.Answer)
 	Shut []schedule.Exception // days on which nobody is at the bench, of all builds
+	Calm bool                 // an order that is followed stays unless another gains by one of the first two aims
 }
 
 // Ordered is the builds of a bench as they stand, and in the best order that was found.
@@ -224,10 +225,31 @@ func (o *ordering) solve(ctx context.Context, out *Ordered, base []*timeline.Tim
 			break
 		}
 	}
+	if o.Calm && len(out.Was.Clashes) == 0 && out.followed() && !order.Better(o.worth(out, out.Now)[:min(2, len(o.Aims))], o.worth(out, out.Was)[:min(2, len(o.Aims))]) {
+		out.Best, out.Now = base, out.Was
+	}
 	starts, _ := out.Bench.Starts(out.Best)
 	out.Better = len(out.Was.Clashes) > 0 || order.Better(o.worth(out, out.Now), o.worth(out, out.Was))
 	out.Turns = out.exact(starts)
 	return nil
+}
+
+// followed reports whether the builds stand in an order that was taken: half of what is still to be done has its turn.
+func (out *Ordered) followed() bool {
+	open, turns := 0, 0
+	for _, tl := range out.Stands {
+		for _, line := range tl.Lines {
+			for _, p := range line.Steps {
+				if p.Step.Done.IsZero() {
+					open++
+				}
+				if !p.Step.Turn.IsZero() {
+					turns++
+				}
+			}
+		}
+	}
+	return 2*turns > open
 }
 
 // worth returns what an order comes to by the aims that timelines tell.

@@ -249,3 +249,123 @@ func TestStayAway(t *testing.T) {
 		}
 	}
 }
+
+// An order that is followed is left alone for a flush or two; an evening is worth moving for.
+func TestFollowedOrderStays(t *testing.T) {
+	files, err := demo.Plans()
+	if err != nil {
+		t.Fatal(err)
+	}
+	at := demo.Opens
+	of := func(aims ...order.Aim) *plan.Ordered { return ordered(t, files, plan.Ordering{At: at, Aims: aims}) }
+	for _, tc := range []struct {
+		name   string
+		took   []order.Aim
+		offers bool
+	}{
+		{"flushes did not count", []order.Aim{order.Dates, order.Evenings}, false},
+		{"evenings did not count", []order.Aim{order.Finish}, true},
+	} {
+		all := taken(t, files, of(tc.took...))
+		eager, calm := ordered(t, all, plan.Ordering{At: at}), ordered(t, all, plan.Ordering{At: at, Calm: true})
+		if !eager.Better {
+			t.Errorf("%s: nothing is better than %+v, so there is nothing to leave alone", tc.name, eager.Was)
+		}
+		if calm.Better != tc.offers {
+			t.Errorf("%s: better %v, from %+v to %+v", tc.name, calm.Better, calm.Was, calm.Now)
+		}
+		if !calm.Better && (calm.Now.Flushes != calm.Was.Flushes || len(calm.Moves(0)) > 0) {
+			t.Errorf("%s: what is left alone moves", tc.name)
+		}
+	}
+}
+
+// Hands are lent for one day at the hours that it has, and stay when these change; a day that is shut has none.
+func TestSecondPairOfHands(t *testing.T) {
+	files, _ := three(t)
+	f := files[0]
+	do := func(e plan.Edit) {
+		t.Helper()
+		var err error
+		if f, _, err = f.Edit(e); err != nil {
+			t.Fatal(err)
+		}
+	}
+	session := f.Sessions[0]
+	day := plan.Date("2027-04-06") // a Tuesday
+	do(plan.Edit{Do: "put-hands", Date: day, Hands: 2})
+	if want := (plan.Exception{Date: day, From: session.From, To: session.To, Hands: 2}); len(f.Exceptions) != 1 || f.Exceptions[0] != want {
+		t.Fatalf("%+v, want %+v", f.Exceptions, want)
+	}
+	do(plan.Edit{Do: "put-day", Date: day, Hours: []plan.Hours{{From: "18:00", To: "23:00"}}})
+	if x := f.Exceptions[0]; x.Hands != 2 || x.From != "18:00" {
+		t.Errorf("once its hours change: %+v", x)
+	}
+	p, err := f.Resolve()
+	if err != nil {
+		t.Fatal(err)
+	}
+	at := time.Date(2027, 4, 6, 0, 0, 0, 0, p.Place())
+	if all := schedule.New(p.Bench, at).Sessions(at, at.AddDate(0, 0, 2)); len(all) != 2 || !all[0].Second || all[1].Second {
+		t.Errorf("%+v", all)
+	}
+	do(plan.Edit{Do: "put-hands", Date: day, Hands: 1})
+	if f.Exceptions[0].Hands != 1 {
+		t.Errorf("nobody comes after all: %+v", f.Exceptions)
+	}
+	do(plan.Edit{Do: "put-day", Date: day})
+	if _, _, err := f.Edit(plan.Edit{Do: "put-hands", Date: day, Hands: 2}); err == nil || !strings.Contains(err.Error(), "the bench is shut on Tue 6 Apr") {
+		t.Errorf("hands on a day off: %v", err)
+	}
+	f.Sessions, f.Exceptions = nil, nil
+	do(plan.Edit{Do: "put-hands", Date: day, Hands: 2})
+	if x := f.Exceptions[0]; x.From != "00:00" || x.To != "24:00" {
+		t.Errorf("of a bench that is always open: %+v", x)
+	}
+}
+
+// What an airbrush is kept for runs through it, all else through the first; names and uses are told apart.
+func TestAirbrushes(t *testing.T) {
+	files, _ := three(t)
+	f := files[0]
+	for _, tc := range []struct {
+		airbrushes []plan.Airbrush
+		wrong      string
+	}{
+		{[]plan.Airbrush{{Name: "Wide"}, {Name: "Fine", For: []string{"metal", "white-spirit"}}}, ""},
+		{[]plan.Airbrush{{Name: "Wide"}, {Name: "Wide"}}, "airbrushes[1].name: two airbrushes are called Wide"},
+		{[]plan.Airbrush{{Name: "Wide", For: []string{"metal"}}, {Name: "Fine", For: []string{"water", "metal"}}}, "airbrushes[1].for[1]: Wide is kept for metal already"},
+		{[]plan.Airbrush{{Name: "Wide", For: []string{"milk"}}}, `airbrushes[0].for[0]: "milk" is no liquid, nor metal`},
+	} {
+		f.Airbrushes = tc.airbrushes
+		p, err := f.Resolve()
+		if tc.wrong != "" {
+			if err == nil || !strings.Contains(err.Error(), tc.wrong) {
+				t.Errorf("it says %v, want %q", err, tc.wrong)
+			}
+			continue
+		}
+		if err != nil {
+			t.Fatal(err)
+		}
+		sprayed := 0
+		for _, z := range p.Zones {
+			for _, s := range z.Steps {
+				c := p.Cup(s)
+				fine := s.Chemistry() == "metal" || s.Chemistry() == "white-spirit"
+				if (c.Chem == "") == s.Sprays() || (c.Brush == "Fine") != fine || c.Brush != "" && c.Brush != "Fine" {
+					t.Errorf("%s: %+v", s.ID, c)
+				}
+				if s.Sprays() {
+					sprayed++
+				}
+			}
+		}
+		if sprayed == 0 {
+			t.Error("nothing is sprayed")
+		}
+		if again, err := f.Sound(); err != nil || !slices.EqualFunc(again.Airbrushes, f.Airbrushes, func(a, b plan.Airbrush) bool { return a.Name == b.Name }) {
+			t.Errorf("written and read: %+v, %v", again.Airbrushes, err)
+		}
+	}
+}

@@ -41,7 +41,7 @@ const memory = 400 * 24 * time.Hour
 func (f File) Resolve() (*route.Plan, error) {
 	p := &route.Plan{Name: f.Build.Name, Scale: f.Build.Scale, Start: f.Build.Start, Now: f.now, Schools: route.Schools(f.Schools)}
 	p.Wear = f.Targets()
-	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveProducts, f.resolveZones, f.resolveShape, f.resolveEffects, func(p *route.Plan) error { f.resolveHand(p); return nil }, f.resolveAir, f.resolveTold} {
+	for _, check := range []func(*route.Plan) error{f.resolveTimes, f.resolveSchools, f.resolveSessions, f.resolveAirbrushes, f.resolveProducts, f.resolveZones, f.resolveShape, f.resolveEffects, func(p *route.Plan) error { f.resolveHand(p); return nil }, f.resolveAir, f.resolveTold} {
 		if err := check(p); err != nil {
 			return nil, err
 		}
@@ -131,7 +131,7 @@ func (f File) resolveSchools(*route.Plan) error {
 func (f File) resolveSessions(p *route.Plan) error {
 	for i, s := range f.Sessions {
 		path := fmt.Sprintf("sessions[%d]", i)
-		e := schedule.Evening{From: s.From.sinceMidnight(), To: s.To.sinceMidnight()}
+		e := schedule.Evening{From: s.From.sinceMidnight(), To: s.To.sinceMidnight(), Second: s.Hands > 1}
 		if e.To <= e.From {
 			return plainly(fault(path, "ends at %s, before it starts at %s", s.To, s.From), "%s to %s ends before it begins", s.From, s.To)
 		}
@@ -156,11 +156,35 @@ func (f File) resolveSessions(p *route.Plan) error {
 		if (x.From == "") != (x.To == "") {
 			return plainly(fault(path, "give both from and to, or neither for a day without a session"), "fill in when it begins and when it ends, or neither for a day off")
 		}
-		e := schedule.Exception{Year: day.Year(), Month: day.Month(), Day: day.Day(), From: x.From.sinceMidnight(), To: x.To.sinceMidnight()}
+		e := schedule.Exception{Year: day.Year(), Month: day.Month(), Day: day.Day(), From: x.From.sinceMidnight(), To: x.To.sinceMidnight(), Second: x.Hands > 1}
 		if x.From != "" && e.To <= e.From {
 			return plainly(fault(path, "ends at %s, before it starts at %s", x.To, x.From), "%s to %s ends before it begins", x.From, x.To)
 		}
 		p.Bench.Exceptions = append(p.Bench.Exceptions, e)
+	}
+	return nil
+}
+
+// resolveAirbrushes takes the airbrushes over: each has a name of its own, and nothing runs through two.
+func (f File) resolveAirbrushes(p *route.Plan) error {
+	names, kept := map[string]bool{}, map[string]string{}
+	for i, a := range f.Airbrushes {
+		path := fmt.Sprintf("airbrushes[%d]", i)
+		if names[a.Name] {
+			return fault(path+".name", "two airbrushes are called %s", a.Name)
+		}
+		names[a.Name] = true
+		for k, what := range a.For {
+			place := fmt.Sprintf("%s.for[%d]", path, k)
+			if _, ok := solvent.Named(what); !ok && what != string(coating.Metal) {
+				return fault(place, "%q is no liquid, nor metal", what)
+			}
+			if other, twice := kept[what]; twice {
+				return fault(place, "%s is kept for %s already", other, what)
+			}
+			kept[what] = a.Name
+		}
+		p.Airbrushes = append(p.Airbrushes, route.Airbrush{Name: a.Name, For: a.For})
 	}
 	return nil
 }

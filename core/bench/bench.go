@@ -118,22 +118,23 @@ type Cup struct {
 // Tonight is what the bench comes to at a moment.
 type Tonight struct {
 	At       time.Time
-	Session  schedule.Span // that At lies in, or the next one; zero where there is none
-	Open     bool          // At lies in it
-	Now      []Entry       // what can be begun at once, the first the best
-	Later    []Entry       // tonight still, by when it can
-	Running  []Clock       // by what happens next
+	Session  schedule.Session // that At lies in, or the next one; zero where there is none
+	Open     bool             // At lies in it
+	Now      []Entry          // what can be begun at once, the first the best
+	Later    []Entry          // tonight still, by when it can
+	Running  []Clock          // by what happens next
 	Not      []Left
-	Proof    []Zone        // that can be held
-	Soft     []Zone        // that can't
-	Tomorrow []Entry       // of the session after this one
-	After    schedule.Span // the session after this one
+	Proof    []Zone           // that can be held
+	Soft     []Zone           // that can't
+	Tomorrow []Entry          // of the session after this one
+	After    schedule.Session // the session after this one
 	Cups     []Cup
+	builds   []*timeline.Timeline
 }
 
 // At tells what the bench comes to at a moment: timelines are of the builds on it, laid out as of that moment.
 func At(builds []*timeline.Timeline, now time.Time) *Tonight {
-	t := &Tonight{At: now}
+	t := &Tonight{At: now, builds: builds}
 	t.session(builds)
 	for i, tl := range builds {
 		for _, l := range tl.Lines {

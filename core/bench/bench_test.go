@@ -368,7 +368,7 @@ func TestNumbersHeld(t *testing.T) {
 		p.Now = routetest.Start.Add(after)
 		tl := rule.Lay(p)
 		// Beyond its time a film counts as dry and is no clock any more; what a look at it would tell is held by itself.
-		n := &Tonight{At: p.Now, Open: true, Session: schedule.Span{From: routetest.Start, To: routetest.Start.Add(6 * time.Hour)}, Running: []Clock{{Line: tl.Lines[0], Wipe: -1}}}
+		n := &Tonight{At: p.Now, Open: true, Session: schedule.Session{Span: schedule.Span{From: routetest.Start, To: routetest.Start.Add(6 * time.Hour)}}, Running: []Clock{{Line: tl.Lines[0], Wipe: -1}}}
 		for _, c := range n.looks([]*timeline.Timeline{tl}, none) {
 			looks, minutes = looks+1, c.Minutes
 		}

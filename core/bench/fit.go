@@ -6,6 +6,7 @@ import (
 
 	"inkysparrow/core/clock"
 	"inkysparrow/core/route"
+	"inkysparrow/core/schedule"
 )
 
 // Block is a piece of work in a given time.
@@ -43,19 +44,18 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 	todo := append(slices.Clone(t.Now), t.Later...)
 	var f Fits
 	owed := 0 // wipes of what is laid: they come first in todo, and nothing may put them beyond the end
-	at, loaded := t.At, ""
-	flush := func() {
-		if loaded != "" {
-			f.Blocks = append(f.Blocks, Block{Kind: Clean, Start: at, End: at.Add(route.Cleaning)})
-			at, loaded = at.Add(route.Cleaning), ""
+	at, loaded := t.At, schedule.Cup{}
+	clean := func(before schedule.Cup) {
+		if takes := cleaning(loaded, before); takes > 0 {
+			f.Blocks = append(f.Blocks, Block{Kind: Clean, Start: at, End: at.Add(takes)})
+			at = at.Add(takes)
 		}
+		loaded = before
 	}
 	work := func(e Entry) {
-		if c := e.Step().Step.Chemistry(); c != loaded && loaded != "" {
-			flush()
-		}
+		clean(t.loads(&e))
 		f.Blocks = append(f.Blocks, Block{Entry: e, Kind: Work, Start: at, End: at.Add(e.Minutes)})
-		at, loaded = at.Add(e.Minutes), e.Step().Step.Chemistry()
+		at = at.Add(e.Minutes)
 	}
 	for len(todo) > 0 {
 		best, soonest := -1, time.Time{}
@@ -77,8 +77,8 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 		}
 		e := todo[best]
 		if wait := e.At.Sub(at); wait > 0 {
-			if loaded != "" && wait >= route.Cleaning {
-				flush()
+			if wait >= cleaning(loaded, schedule.Cup{}) {
+				clean(schedule.Cup{})
 				wait = e.At.Sub(at)
 			}
 			if wait >= worthWaiting {
@@ -96,14 +96,14 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 			owed++
 		}
 	}
-	flush()
+	clean(schedule.Cup{})
 	if len(f.Blocks) > 0 {
 		f.Blocks = append(f.Blocks, Block{Kind: Tidy, Start: at, End: at.Add(tidying)})
 		at = at.Add(tidying)
 	}
 	f.Spare = max(0, end.Sub(at))
 	for i := range todo {
-		if more := t.needs(&todo[i], clock.Later(at.Add(-tidying), todo[i].At), "").Sub(t.At); f.More == 0 || more < f.More {
+		if more := t.needs(&todo[i], clock.Later(at.Add(-tidying), todo[i].At), schedule.Cup{}).Sub(t.At); f.More == 0 || more < f.More {
 			f.More, f.Extra = more, todo[i]
 		}
 	}
@@ -111,7 +111,7 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 }
 
 // puts returns when the wipes that are owed are all done, if another step is done before them.
-func (t *Tonight) puts(owed []Entry, e *Entry, at time.Time, loaded string) time.Time {
+func (t *Tonight) puts(owed []Entry, e *Entry, at time.Time, loaded schedule.Cup) time.Time {
 	if len(owed) == 0 {
 		return time.Time{}
 	}
@@ -135,18 +135,26 @@ func (e *Entry) wipe(at time.Time) (Entry, bool) {
 }
 
 // needs returns when a step that is begun at a moment is done, with its wipe, the airbrush clean and the bench tidy.
-func (t *Tonight) needs(e *Entry, at time.Time, loaded string) time.Time {
-	if c := e.Step().Step.Chemistry(); loaded != "" && c != loaded {
-		at = at.Add(route.Cleaning)
-	}
-	at = at.Add(e.Minutes)
-	if e.Step().Step.Chemistry() != "" {
-		at = at.Add(route.Cleaning)
-	}
+func (t *Tonight) needs(e *Entry, at time.Time, loaded schedule.Cup) time.Time {
+	at = at.Add(cleaning(loaded, t.loads(e)) + e.Minutes + cleaning(t.loads(e), schedule.Cup{}))
 	if w, ok := e.wipe(at); ok {
 		at = clock.Later(at, w.At).Add(w.Minutes)
 	}
 	return at.Add(tidying)
+}
+
+// loads returns what a step loads the airbrush with.
+func (t *Tonight) loads(e *Entry) schedule.Cup { return t.builds[e.Plan].Plan.Cup(e.Step().Step) }
+
+// cleaning returns how long it takes from one cup to the next: what is not sprayed on with is put away clean.
+func cleaning(loaded, next schedule.Cup) time.Duration {
+	switch {
+	case loaded.Chem == "":
+		return 0
+	case next.Chem == "" || next.Brush != loaded.Brush:
+		return route.Cleaning
+	}
+	return loaded.Apart(next)
 }
 
 // Patch is a part of a zone that is washed and wiped by itself, with its clock.

@@ -37,19 +37,20 @@ type Bench struct {
 	Laid    []*timeline.Timeline
 	from    time.Time
 	own     []*schedule.Calendar
+	brushes []string
 	works   map[*route.Step]int
 }
 
 // The places of the resources.
 const (
 	hands = iota
-	airbrush
+	booth
 )
 
 // Of makes the problem of builds, each laid out by itself, as of a moment: until is how far ahead sessions are looked at.
 func Of(laid []*timeline.Timeline, at, until time.Time) *Bench {
 	b := &Bench{
-		Problem: &order.Problem{Resources: []order.Resource{{Name: "the hands"}, {Name: "the airbrush"}}, Day: int(24 * time.Hour / Slot)},
+		Problem: &order.Problem{Resources: []order.Resource{{Name: "the hands"}, {Name: "the booth"}}, Day: int(24 * time.Hour / Slot)},
 		Laid:    laid, works: map[*route.Step]int{},
 	}
 	if len(laid) == 0 {
@@ -96,7 +97,7 @@ func (b *Bench) sessions(at, until time.Time) {
 	var all []order.Session
 	for _, c := range b.own {
 		for _, s := range c.Sessions(at, until) {
-			if x := (order.Session{From: b.Ceil(s.From), To: b.Floor(s.To)}); x.To > x.From {
+			if x := (order.Session{From: b.Ceil(s.From), To: b.Floor(s.To), Second: s.Second}); x.To > x.From {
 				all = append(all, x)
 			}
 		}
@@ -104,7 +105,8 @@ func (b *Bench) sessions(at, until time.Time) {
 	slices.SortFunc(all, func(a, b order.Session) int { return a.From - b.From })
 	for _, s := range all {
 		if n := len(b.Sessions); n > 0 && s.From <= b.Sessions[n-1].To {
-			b.Sessions[n-1].To = max(b.Sessions[n-1].To, s.To)
+			last := &b.Sessions[n-1] // a second pair of hands is for all builds that have the session, or for none
+			last.To, last.Second = max(last.To, s.To), last.Second && s.Second
 		} else {
 			b.Sessions = append(b.Sessions, s)
 		}
@@ -136,14 +138,15 @@ func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at ti
 		if !p.Step.Done.IsZero() {
 			continue
 		}
-		need := timeline.NeedOf(line.Zone, p.Step)
+		need := tl.NeedOf(line.Zone, p.Step)
 		w := order.Work{
 			Name: route.StepName(p.Step) + " on " + line.Zone.Name, Length: max(1, slots(p.End.Sub(p.Start))), Build: plan,
 			From: max(b.Ceil(at), b.Ceil(p.Step.After)), Holds: []order.Hold{{On: hands}}, Ready: slots(p.Ready.Sub(p.End)),
 		}
-		if need.Airbrush {
-			w.Chem = p.Step.Chemistry()
-			w.Holds = append(w.Holds, order.Hold{On: airbrush, After: slots(need.Clean)})
+		if c := need.Cup; c.Chem != "" {
+			w.Chem, w.Cup, w.Brush = p.Step.Chemistry(), c.Paint, b.brush(c.Brush)
+			w.Holds = append(w.Holds, order.Hold{On: booth})
+			b.Rinse, b.Flush = max(b.Rinse, slots(c.Rinse)), max(b.Flush, slots(c.Flush))
 		}
 		if longest := b.longest(plan); w.Length > longest { // it runs over, whenever it is done
 			w.Length = longest
@@ -159,6 +162,15 @@ func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at ti
 		b.works[p.Step] = before
 		b.Works, b.Entries = append(b.Works, w), append(b.Entries, Entry{plan, line, i})
 	}
+}
+
+// brush returns the number of an airbrush: the same name is the same one on all builds.
+func (b *Bench) brush(name string) int {
+	k := slices.Index(b.brushes, name)
+	if k < 0 {
+		k, b.brushes = len(b.brushes), append(b.brushes, name)
+	}
+	return k
 }
 
 func (b *Bench) longest(plan int) int {
@@ -246,7 +258,7 @@ func (b *Bench) Safe(plan int, tl *timeline.Timeline, line *timeline.Line, i int
 
 // weighed returns the opening of the session in which a step stands, where waiting for it was worth more than what might have gone wrong in an earlier one.
 func (b *Bench) weighed(plan int, tl *timeline.Timeline, site *timeline.Site, safe time.Time) (open time.Time, ok bool) {
-	need := timeline.NeedOf(site.Zone, site.Step)
+	need := tl.NeedOf(site.Zone, site.Step)
 	room, ok := b.own[plan].Room(safe, need.Hands)
 	if !ok || site.Fixed() {
 		return open, false
@@ -329,10 +341,8 @@ func (b *Bench) Was(laid []*timeline.Timeline) {
 		if !ok {
 			continue
 		}
-		for _, s := range b.Sessions {
-			if slot := b.Floor(t); s.From <= slot && slot < s.To {
-				b.Works[w].Was = order.Span{From: s.From, To: s.To}
-			}
+		if k := b.SessionAt(t); k >= 0 {
+			b.Works[w].Was = order.Span{From: b.Sessions[k].From, To: b.Sessions[k].To}
 		}
 	}
 }
@@ -404,10 +414,8 @@ func (b *Bench) Of(laid []*timeline.Timeline) Worth {
 				if p := &line.Steps[i]; p.Step.Done.IsZero() {
 					all = append(all, Entry{plan, line, i})
 					out.Hands += p.End.Sub(p.Start)
-					for k, s := range b.Sessions {
-						if slot := b.Floor(p.Start); s.From <= slot && slot < s.To {
-							used[k] = true
-						}
+					if k := b.SessionAt(p.Start); k >= 0 {
+						used[k] = true
 					}
 				}
 			}
@@ -415,22 +423,46 @@ func (b *Bench) Of(laid []*timeline.Timeline) Worth {
 	}
 	out.Evenings = len(used)
 	slices.SortStableFunc(all, func(x, y Entry) int { return x.Placed().Start.Compare(y.Placed().Start) })
-	chem := ""
-	for k := range all {
-		p := all[k].Placed()
-		if now := p.Step.Chemistry(); now != "" && now != chem {
-			if chem != "" {
+	b.contend(all, &out)
+	return out
+}
+
+// contend counts what work in order of its beginning wants of one airbrush after the other, and where two builds want the same hands.
+func (b *Bench) contend(all []Entry, out *Worth) {
+	loaded := map[string]string{}
+	for n := range all {
+		p := all[n].Placed()
+		if now := p.Step.Chemistry(); now != "" {
+			brush := b.Laid[all[n].Plan].Plan.Cup(p.Step).Brush
+			if was := loaded[brush]; was != "" && was != now {
 				out.Flushes++
 			}
-			chem = now
+			loaded[brush] = now
 		}
-		for n := k + 1; n < len(all) && all[n].Placed().Start.Before(p.End); n++ {
-			if all[n].Plan != all[k].Plan && all[n].Placed().End.After(all[n].Placed().Start) {
-				out.Clashes = append(out.Clashes, Clash{all[k], all[n], all[n].Placed().Start})
+		if !p.End.After(p.Start) {
+			continue
+		}
+		var busy []Entry
+		for k := range n {
+			if all[k].Placed().End.After(p.Start) {
+				busy = append(busy, all[k])
+			}
+		}
+		if k := b.SessionAt(p.Start); k >= 0 && b.Sessions[k].Second && len(busy) < 2 {
+			continue
+		}
+		for _, other := range busy {
+			if other.Plan != all[n].Plan {
+				out.Clashes = append(out.Clashes, Clash{other, all[n], p.Start})
 			}
 		}
 	}
-	return out
+}
+
+// SessionAt returns the place of the session that a moment lies in; -1 for none.
+func (b *Bench) SessionAt(t time.Time) int {
+	slot := b.Floor(t)
+	return slices.IndexFunc(b.Sessions, func(s order.Session) bool { return s.From <= slot && slot < s.To })
 }
 
 // Bookings returns what a timeline keeps busy of what is still to be done.
@@ -439,7 +471,7 @@ func Bookings(tl *timeline.Timeline) []schedule.Booking {
 	for _, line := range tl.Lines {
 		for i := range line.Steps {
 			if p := &line.Steps[i]; p.Step.Done.IsZero() {
-				all = append(all, schedule.Booking{Start: p.Start, Need: timeline.NeedOf(line.Zone, p.Step)})
+				all = append(all, schedule.Booking{Start: p.Start, Need: tl.NeedOf(line.Zone, p.Step)})
 			}
 		}
 	}

@@ -103,6 +103,71 @@ func TestOwnHours(t *testing.T) {
 	}
 }
 
+// A second pair of hands that all builds of a session have lets two of them begin at once, and is no clash; one that only one of them has is none.
+func TestClubNight(t *testing.T) {
+	for n := range 3 {
+		plans := []*route.Plan{evenings("a: mask"), evenings("c: mask"), evenings("d: mask")}[:2+n/2]
+		for _, p := range plans[:min(2, 1+n)] {
+			p.Bench.Evenings[0].Second = true
+		}
+		if n == 2 {
+			plans[2].Bench.Evenings[0].Second = true
+		}
+		all := laid(plans...)
+		b := bench(all)
+		a, err := b.Solve(t.Context(), order.Options{Aims: []order.Aim{order.Makespan}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		longest := b.Works[0].Length
+		if want := b.Sessions[0].From + longest*[]int{2, 1, 2}[n]; b.Sessions[0].Second != (n > 0) || a.Value[0] != want {
+			t.Errorf("%d: all is done by slot %d, want %d", n, a.Value[0], want)
+		}
+		// Alone each begins at once: with hands for two, two are no clash, and the third is one with both of them.
+		if got, want := len(b.Of(all).Clashes), []int{1, 0, 2}[n]; got != want {
+			t.Errorf("%d: %d clashes, want %d", n, got, want)
+		}
+	}
+}
+
+// Two builds that want the same cup go through one airbrush without a rinse; what is kept for another airbrush is no flush, and still one after the other in the booth.
+func TestCups(t *testing.T) {
+	of := func(brushes []route.Airbrush, lines ...string) *joint.Bench {
+		var plans []*route.Plan
+		for _, l := range lines {
+			p := evenings(l)
+			p.Airbrushes = brushes
+			plans = append(plans, p)
+		}
+		return bench(laid(plans...))
+	}
+	two := []route.Airbrush{{Name: "wide"}, {Name: "fine", For: []string{"white-spirit"}}}
+	for _, tc := range []struct {
+		name            string
+		brushes         []route.Airbrush
+		lines           []string
+		apart, flushes  int // slots between, and changes of chemistry
+		chemOfTheSecond string
+	}{
+		{"one cup", nil, []string{"a: base-coat acrylic coats 1", "b: base-coat acrylic coats 1"}, 0, 0, "water"},
+		{"another chemistry", nil, []string{"a: base-coat acrylic coats 1", "b: base-coat enamel coats 1"}, 3, 1, "white-spirit"},
+		{"another airbrush", two, []string{"a: base-coat acrylic coats 1", "b: base-coat enamel coats 1"}, 0, 0, "white-spirit"},
+	} {
+		b := of(tc.brushes, tc.lines...)
+		a, err := b.Solve(t.Context(), order.Options{Aims: []order.Aim{order.Makespan, order.Flushes}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		want := b.Sessions[0].From + b.Works[0].Length + b.Works[1].Length + tc.apart
+		if a.Value[0] != want || a.Value[1] != tc.flushes || b.Works[1].Chem != tc.chemOfTheSecond {
+			t.Errorf("%s: done by %d with %d flushes of %q, want %d with %d", tc.name, a.Value[0], a.Value[1], b.Works[1].Chem, want, tc.flushes)
+		}
+		if got := b.Of(b.Laid).Flushes; got != tc.flushes {
+			t.Errorf("%s: its timelines flush %d times, want %d", tc.name, got, tc.flushes)
+		}
+	}
+}
+
 func TestClashes(t *testing.T) {
 	a, c := laid(evenings("a: mask")), laid(evenings("a: mask"), evenings("c: mask"))
 	b := bench(c)

@@ -58,7 +58,7 @@ func (p *Problem) Check(starts []int, aims []Aim) ([]int, error) {
 		}
 	}
 	for r := range p.Resources {
-		if err := p.checkResource(r, starts, in); err != nil {
+		if err := p.checkResource(r, starts); err != nil {
 			return nil, err
 		}
 	}
@@ -70,7 +70,7 @@ func (p *Problem) Check(starts []int, aims []Aim) ([]int, error) {
 }
 
 // checkResource counts what holds a resource at each moment that somebody begins to.
-func (p *Problem) checkResource(r int, starts, in []int) error {
+func (p *Problem) checkResource(r int, starts []int) error {
 	type held struct{ from, to, work int }
 	var all []held
 	for i, w := range p.Works {
@@ -85,8 +85,10 @@ func (p *Problem) checkResource(r int, starts, in []int) error {
 		if p.Resources[r].Many > 1 {
 			room = p.Resources[r].Many
 		}
-		if r == p.Hands && in[a.work] >= 0 && p.Sessions[in[a.work]].Second {
-			room++
+		for _, s := range p.Sessions {
+			if r == p.Hands && s.Second && s.From <= a.from && a.from < s.To {
+				room++
+			}
 		}
 		n, fixed := 0, 0
 		for _, b := range all {
@@ -107,26 +109,46 @@ func (p *Problem) checkResource(r int, starts, in []int) error {
 // checkFlushes counts the changes of what each airbrush sprays, and refuses one that has no time for it.
 func (p *Problem) checkFlushes(starts []int) (int, error) {
 	sprayed := map[int][]int{}
+	longest := 0
 	for i, w := range p.Works {
 		if w.Chem != "" {
 			sprayed[w.Brush] = append(sprayed[w.Brush], i)
+			if w.Length > longest {
+				longest = w.Length
+			}
 		}
 	}
 	n := 0
 	for _, all := range sprayed {
 		sort.SliceStable(all, func(a, b int) bool { return starts[all[a]] < starts[all[b]] })
-		for k := 1; k < len(all); k++ {
-			i, j := all[k-1], all[k]
-			if p.Works[i].Chem == p.Works[j].Chem {
-				continue
+		for k, j := range all {
+			if k > 0 && p.Works[all[k-1]].Chem != p.Works[j].Chem {
+				n++
 			}
-			n++
-			if starts[j] < starts[i]+p.Works[i].Length+p.Flush && !(p.Works[i].Fixed && p.Works[j].Fixed) {
-				return 0, fmt.Errorf("no time to flush between %s and %s", p.name(i), p.name(j))
+			for m := k - 1; m >= 0 && starts[all[m]]+longest+p.Flush > starts[j]; m-- {
+				if err := p.checkCleaned(all[m], j, starts); err != nil {
+					return 0, err
+				}
 			}
 		}
 	}
 	return n, nil
+}
+
+// checkCleaned refuses a work that comes so soon after another on its airbrush that it is not clean.
+func (p *Problem) checkCleaned(i, j int, starts []int) error {
+	a, b := p.Works[i], p.Works[j]
+	apart := starts[j] - starts[i] - a.Length
+	switch {
+	case a.Fixed && b.Fixed:
+	case a.Chem != b.Chem && apart < p.Flush:
+		return fmt.Errorf("no time to flush between %s and %s", p.name(i), p.name(j))
+	case a.Chem == b.Chem && a.Cup != b.Cup && apart < p.Rinse:
+		return fmt.Errorf("no time to rinse the airbrush between %s and %s", p.name(i), p.name(j))
+	case apart < 0:
+		return fmt.Errorf("%s and %s have the same airbrush at once", p.name(i), p.name(j))
+	}
+	return nil
 }
 
 func (p *Problem) worth(starts []int, aims []Aim, evenings, flushes, short int) []int {

@@ -64,7 +64,7 @@ func newModel(p *Problem, within int) (*model, *Fault) {
 // lag adds a lag.
 func (m *model) lag(l *Lag) {
 	d := m.Works[l.From].Length
-	if m.Works[l.From].Fixed && m.Works[l.To].Fixed {
+	if m.moot(l) {
 		return
 	}
 	if len(l.Later) == 0 {
@@ -76,6 +76,9 @@ func (m *model) lag(l *Lag) {
 		m.Gap(m.at[l.To], m.at[l.From], -d-l.Max, prove.True)
 	}
 }
+
+// moot reports whether both ends of a lag are pinned: nobody asked for another time of them, and it is not kept.
+func (m *model) moot(l *Lag) bool { return m.Works[l.From].Fixed && m.Works[l.To].Fixed }
 
 // least returns, for each start of a lag's first work, the least start of its second: what is begun later is not ready sooner.
 func (m *model) least(l *Lag, more int) []int32 {
@@ -96,6 +99,9 @@ func (m *model) longest() {
 		m.paths[i] = slices.Repeat([]int{far}, n)
 	}
 	for _, l := range m.Lags {
+		if m.moot(&l) {
+			continue
+		}
 		d := m.Works[l.From].Length
 		least := l.Min
 		for _, later := range l.Later {
@@ -189,6 +195,7 @@ func (m *model) several() {
 				m.onlyWithSecond(i, unit[i][many-1])
 			}
 		}
+		m.pinnedOn(r, held, unit)
 		for a, i := range held {
 			for _, j := range held[a+1:] {
 				there, back := m.held(i, r), m.held(j, r)
@@ -206,6 +213,40 @@ func (m *model) several() {
 	}
 }
 
+// pinnedOn keeps what is pinned over each other on different ones of a resource, as far as there are so many; where there are no more, none is left for anything else.
+func (m *model) pinnedOn(r int, held []int, unit map[int][]prove.Lit) {
+	for _, a := range held {
+		if !m.Works[a].Fixed {
+			continue
+		}
+		at := m.Works[a].From
+		many := m.many(r)
+		if r == m.Hands && m.second(at) {
+			many++
+		}
+		var here []int
+		for _, i := range held {
+			if f := m.Works[i].From; m.Works[i].Fixed && f <= at && at < f+m.held(i, r) {
+				here = append(here, i)
+			}
+		}
+		for u := range many {
+			var one []prove.Lit
+			for k, i := range here {
+				one = append(one, unit[i][u])
+				for _, j := range here[k+1:] {
+					if len(here) <= many {
+						m.Clause(unit[i][u].Not(), unit[j][u].Not())
+					}
+				}
+			}
+			if len(here) >= many {
+				m.Clause(one...)
+			}
+		}
+	}
+}
+
 // held returns how long after its start a work keeps a resource.
 func (m *model) held(i, r int) int {
 	for _, h := range m.Works[i].Holds {
@@ -218,6 +259,12 @@ func (m *model) held(i, r int) int {
 
 // onlyWithSecond keeps a work that the second pair of hands does to the sessions that it is there.
 func (m *model) onlyWithSecond(i int, second prove.Lit) {
+	if m.Works[i].Fixed {
+		if !m.second(m.Works[i].From) {
+			m.Clause(second.Not())
+		}
+		return
+	}
 	for _, s := range m.Sessions {
 		if !s.Second {
 			m.Clause(second.Not(), m.AtLeast(m.at[i], s.From).Not(), m.AtLeast(m.at[i], s.To))
@@ -365,7 +412,7 @@ func (m *model) slack() prove.Var {
 	var terms []prove.Term
 	most := 0
 	for _, l := range m.Lags {
-		if l.Wish <= 0 {
+		if l.Wish <= 0 || m.moot(&l) {
 			continue
 		}
 		short := m.Bool()

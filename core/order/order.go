@@ -36,7 +36,8 @@ type Work struct {
 	Name   string
 	Length int
 	Holds  []Hold
-	Chem   string // what runs through the airbrush; "" for a work without one
+	Chem   string // what the airbrush is rinsed with; "" for a work without one
+	Cup    string // what is in it
 	Brush  int    // which airbrush that is
 	Build  int    // place in Problem.Builds
 	From   int    // it can't begin before
@@ -75,6 +76,7 @@ type Problem struct {
 	Builds    []Build
 	Hands     int // place of the resource of which Session.Second brings one more; -1 for none
 	Flush     int // slots between two works of different Chem
+	Rinse     int // slots between two of the same Chem with another Cup
 	Day       int // slots of a day, in which lateness is counted; 0 counts as 1
 }
 
@@ -147,6 +149,9 @@ func (p *Problem) Validate() error {
 	if len(p.Works) > MostWorks {
 		return &Fault{nil, fmt.Sprintf("%d works: at most %d can be put in order", len(p.Works), MostWorks)}
 	}
+	if p.Rinse < 0 || p.Flush < p.Rinse {
+		return &Fault{nil, fmt.Sprintf("a flush of %d takes less than a rinse of %d", p.Flush, p.Rinse)}
+	}
 	for k, s := range p.Sessions {
 		if s.From < 0 || s.To <= s.From || k > 0 && s.From < p.Sessions[k-1].To {
 			return &Fault{nil, fmt.Sprintf("session %d (%d to %d) is empty, or begins before the one in front of it ends", k, s.From, s.To)}
@@ -184,12 +189,29 @@ func (l *Lag) least(k int) int {
 	return l.Min
 }
 
+// cleaned returns how long after one work on an airbrush the next can be on it.
+func (p *Problem) cleaned(chem, cup string, next *Work) int {
+	switch {
+	case chem != next.Chem:
+		return p.Flush
+	case cup != next.Cup:
+		return p.Rinse
+	}
+	return 0
+}
+
 // many returns how many of a resource there are outside of a second pair of hands.
 func (p *Problem) many(r int) int { return max(1, p.Resources[r].Many) }
 
 // seconds reports whether a second pair of hands is ever there.
 func (p *Problem) seconds() bool {
 	return slices.ContainsFunc(p.Sessions, func(s Session) bool { return s.Second })
+}
+
+// second reports whether a second pair of hands is there at a slot.
+func (p *Problem) second(t int) bool {
+	k := p.sessionOf(t)
+	return k < len(p.Sessions) && p.Sessions[k].From <= t && p.Sessions[k].Second
 }
 
 // Answer is an order of the works.

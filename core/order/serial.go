@@ -28,8 +28,10 @@ type serial struct {
 // sprayed is a stretch in which an airbrush is used.
 type sprayed struct {
 	Span
-	chem string
+	chem, cup string
 }
+
+func (w *Work) sprayed(t int) sprayed { return sprayed{Span{t, t + w.Length}, w.Chem, w.Cup} }
 
 func newSerial(p *Problem) *serial {
 	n := len(p.Works)
@@ -88,7 +90,7 @@ func (s *serial) anew() (waits []int) {
 		if w.Fixed {
 			s.starts[i], s.placed[i] = w.From, true
 			if w.Chem != "" {
-				s.sprays(w.Brush, sprayed{Span{w.From, w.From + w.Length}, w.Chem})
+				s.sprays(w.Brush, w.sprayed(w.From))
 			}
 		}
 	}
@@ -269,14 +271,11 @@ func (s *serial) busy(w *Work, t int, second bool) int {
 		}
 	}
 	if w.Chem != "" {
-		all := s.brush[w.Brush]
-		for k := sort.Search(len(all), func(k int) bool { return all[k].To+s.Flush > t }); k < len(all) && all[k].From < t+w.Length+s.Flush; k++ {
-			flush := 0
-			if all[k].chem != w.Chem {
-				flush = s.Flush
-			}
-			if t < all[k].To+flush && all[k].From < t+w.Length+flush {
-				return all[k].To + flush
+		all, most := s.brush[w.Brush], max(s.Flush, s.Rinse)
+		for k := sort.Search(len(all), func(k int) bool { return all[k].To+most > t }); k < len(all) && all[k].From < t+w.Length+most; k++ {
+			clean := s.cleaned(all[k].chem, all[k].cup, w)
+			if t < all[k].To+clean && all[k].From < t+w.Length+clean {
+				return all[k].To + clean
 			}
 		}
 	}
@@ -319,7 +318,7 @@ func (s *serial) put(i, t int) {
 		s.same[h.On] = inserted(s.same[h.On], Span{t, t + w.Length + h.After})
 	}
 	if w.Chem != "" {
-		s.sprays(w.Brush, sprayed{Span{t, t + w.Length}, w.Chem})
+		s.sprays(w.Brush, w.sprayed(t))
 	}
 }
 
@@ -339,7 +338,7 @@ func (s *serial) take(i int) {
 	}
 	if w.Chem != "" {
 		all := s.brush[w.Brush]
-		k := slices.Index(all, sprayed{Span{t, t + w.Length}, w.Chem})
+		k := slices.Index(all, w.sprayed(t))
 		s.brush[w.Brush] = slices.Delete(all, k, k+1)
 	}
 }

@@ -48,10 +48,7 @@ func (p *Problem) apart(i, j int) (slots int, ok bool) {
 		}
 	}
 	if a.Chem != "" && b.Chem != "" && a.Brush == b.Brush {
-		slots, ok = max(slots, a.Length), true
-		if a.Chem != b.Chem {
-			slots = max(slots, a.Length+p.Flush)
-		}
+		slots, ok = max(slots, a.Length+p.cleaned(a.Chem, a.Cup, b)), true
 	}
 	return slots, ok
 }

@@ -1,11 +1,14 @@
 package route
 
 import (
+	"slices"
+
 	"inkysparrow/core/climate"
 	"inkysparrow/core/coating"
 	"inkysparrow/core/dose"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/gloss"
+	"inkysparrow/core/schedule"
 )
 
 // Laying is how sprayed coats go on. It decides how much liquid stands at once on what is below, and so how much that is bitten.
@@ -79,6 +82,30 @@ func (s *Step) Chemistry() string {
 	}
 	return s.Product.Thinner.ID
 }
+
+// Cup returns what a step loads which airbrush with; the zero Cup for a step that is not sprayed. Two zones that want the same product are sprayed out of one cup.
+func (p *Plan) Cup(s *Step) schedule.Cup {
+	if !s.Sprays() {
+		return schedule.Cup{}
+	}
+	c := schedule.Cup{Chem: s.Chemistry(), Rinse: rinse, Flush: flush}
+	if c.Chem == "" {
+		return schedule.Cup{Chem: onlyAir}
+	}
+	c.Paint = s.Product.ID + " " + s.Product.Name // of two builds, ids alone may be of two paints
+	for i, a := range p.Airbrushes {
+		if slices.Contains(a.For, c.Chem) {
+			if i > 0 {
+				c.Brush = a.Name
+			}
+			break
+		}
+	}
+	return c
+}
+
+// onlyAir is what is in the airbrush where nothing is.
+const onlyAir = "air"
 
 // Setting returns how the airbrush is set for a step that is sprayed: as it says, else the middle of what is usual.
 func (s *Step) Setting() dose.Setting {

@@ -45,23 +45,30 @@ var Numbers fact.Table
 
 // Plan is a build's plan with every reference resolved.
 type Plan struct {
-	Name     string
-	Scale    int
-	Start    time.Time // nothing is scheduled before it
-	LaidFrom time.Time // nor before it: what was to be done earlier was put off; zero where nothing was
-	Now      time.Time // the clock on the wall; zero for a plan that is judged by itself, whatever the time
-	Wear     wear.Targets
-	Wanted   time.Time // the day it should be ready; zero when there is none
-	Matters  int       // how many times as much a day late counts as one of another build
-	Air      climate.Record
-	Bench    schedule.Bench
-	Waiting  chance.Waiting // what waiting costs, and how careful one is
-	Schools  Schools
-	Products []*coating.Product
-	Parts    []Part
-	Zones    []*Zone
-	Own      map[*coating.Product]coating.Told // what one's own films say of each; nil for nothing
-	Airframe *airframe.Airframe                // the plan's own; nil where it has none
+	Name       string
+	Scale      int
+	Start      time.Time // nothing is scheduled before it
+	LaidFrom   time.Time // nor before it: what was to be done earlier was put off; zero where nothing was
+	Now        time.Time // the clock on the wall; zero for a plan that is judged by itself, whatever the time
+	Wear       wear.Targets
+	Wanted     time.Time // the day it should be ready; zero when there is none
+	Matters    int       // how many times as much a day late counts as one of another build
+	Air        climate.Record
+	Bench      schedule.Bench
+	Airbrushes []Airbrush     // empty for one
+	Waiting    chance.Waiting // what waiting costs, and how careful one is
+	Schools    Schools
+	Products   []*coating.Product
+	Parts      []Part
+	Zones      []*Zone
+	Own        map[*coating.Product]coating.Told // what one's own films say of each; nil for nothing
+	Airframe   *airframe.Airframe                // the plan's own; nil where it has none
+}
+
+// Airbrush is one of several. What none is kept for runs through the first.
+type Airbrush struct {
+	Name string
+	For  []string // what it is kept for, as Step.Chemistry tells it
 }
 
 // Part is a sub-assembly that is finished apart and joined later.

@@ -352,8 +352,12 @@ var techniques = []*Technique{
 	},
 }
 
-// Cleaning is how long the airbrush is held for cleaning after a sprayed step.
-var Cleaning = time.Duration(Numbers.Number("cleaning", 10, "min", "airbrush held for cleaning after a sprayed step", benchTimes)) * time.Minute
+// Cleaning is how long it takes to put the airbrush away clean; rinse and flush are what comes between two cups.
+var (
+	Cleaning = inMinutes(Numbers.Number("cleaning", 10, "min", "the airbrush taken apart, cleaned and put away", benchTimes))
+	rinse    = inMinutes(Numbers.Number("rinse", 5, "min", "between two paints of one chemistry: the cup wiped out, its thinner sprayed through", fact.Bench("a cup or two of thinner until it comes clear")))
+	flush    = inMinutes(Numbers.Number("flush", 15, "min", "between two chemistries, and before and after flakes of metal", fact.Bench("water left in it clots solvent paint and the other way round: a full flush with the right cleaner, needle and cup by hand")))
+)
 
 var (
 	// DecalArea is the share of a zone that is glossed where only its decals are.

@@ -137,7 +137,7 @@ func TestLayAroundBookings(t *testing.T) {
 		{"hands until seven", schedule.Booking{Start: free.Start, Need: schedule.Need{Hands: time.Hour}}, time.Hour},
 		{"the whole evening", schedule.Booking{Start: free.Start, Need: schedule.Need{Hands: 5 * time.Hour}}, 24 * time.Hour},
 		{"an hour the day before", schedule.Booking{Start: free.Start.AddDate(0, 0, -1), Need: schedule.Need{Hands: time.Hour}}, 0},
-		{"the airbrush is cleaned after it", schedule.Booking{Start: free.Start, Need: schedule.Need{Hands: time.Hour, Airbrush: true, Clean: 20 * time.Minute}}, 80 * time.Minute},
+		{"the airbrush is flushed after it", schedule.Booking{Start: free.Start, Need: schedule.Need{Hands: time.Hour, Cup: schedule.Cup{Chem: "another", Flush: 20 * time.Minute}}}, 80 * time.Minute},
 	} {
 		if got := lay(tc.booked).Start.Sub(free.Start); got != tc.want {
 			t.Errorf("%s: %v later, want %v", tc.name, got, tc.want)

@@ -81,9 +81,7 @@ func moveWipe(s *timeline.Site, opens time.Time) []timeline.Fix {
 	if s.Step.At.IsZero() || !s.Step.Done.IsZero() {
 		return nil
 	}
-	need := timeline.NeedOf(s.Zone, s.Step)
-	need.Airbrush = false
-	slot, ok := s.Timeline.Calendar.Slot(opens, need)
+	slot, ok := s.Timeline.Calendar.Slot(opens, schedule.Need{Hands: s.Zone.Attended(s.Step)})
 	if !ok {
 		return nil
 	}

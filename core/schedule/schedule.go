@@ -1,4 +1,4 @@
-// Package schedule finds room for work: bench sessions, one pair of hands, one airbrush.
+// Package schedule finds room for work: bench sessions, one pair of hands or two, airbrushes in one booth.
 package schedule
 
 import (
@@ -6,6 +6,8 @@ import (
 	"sort"
 	"sync"
 	"time"
+
+	"inkysparrow/core/clock"
 )
 
 // Span is a stretch of time, from From up to but not including To.
@@ -18,6 +20,7 @@ func (s Span) Length() time.Duration { return s.To.Sub(s.From) }
 type Evening struct {
 	Days     [7]bool       // by time.Weekday
 	From, To time.Duration // since local midnight; To up to 24 h
+	Second   bool          // a second pair of hands is there
 }
 
 // Exception is a day that doesn't follow the week: its sessions take the place of the week's. One that is no longer than nothing
@@ -27,6 +30,7 @@ type Exception struct {
 	Month    time.Month
 	Day      int
 	From, To time.Duration // since local midnight
+	Second   bool          // a second pair of hands is there
 }
 
 // Bench is where and when work can be done. The zero Bench is always open, in UTC.
@@ -39,15 +43,28 @@ type Bench struct {
 // Horizon is how far after its start a calendar looks for room.
 const Horizon = 3 * 365 * 24 * time.Hour
 
+// Session is a stretch at the bench.
+type Session struct {
+	Span
+	Second bool // a second pair of hands is there all along
+}
+
+// loaded is when one thing is sprayed, sorted.
+type loaded struct {
+	Cup
+	spans []Span
+}
+
 // Calendar is a bench with what is already booked on it. It is safe for concurrent use.
 type Calendar struct {
 	mu       sync.Mutex
 	bench    Bench
 	start    time.Time
 	laid     time.Time // sessions are worked out up to here
-	sessions []Span
-	hands    []Span // busy, sorted
-	airbrush []Span
+	sessions []Session
+	hands    []Span          // one pair of hands is busy at least, sorted
+	both     []Span          // two are
+	sprayed  []loaded        // what is sprayed, by what is in the cup
 	full     map[Need][]Span // where a need is known not to begin: bookings only come, so it never will again; sorted
 }
 
@@ -78,27 +95,27 @@ func (c *Calendar) extend() bool {
 }
 
 // today returns the sessions of the day up to which the calendar is laid, in order.
-func (c *Calendar) today(y int, m time.Month, d int) []Span {
-	var today []Span
+func (c *Calendar) today(y int, m time.Month, d int) []Session {
+	var today []Session
 	excepted := false
 	for _, x := range c.bench.Exceptions {
 		if x.Year == y && x.Month == m && x.Day == d {
 			excepted = true
-			today = append(today, Span{c.clock(x.From), c.clock(x.To)})
+			today = append(today, Session{Span{c.clock(x.From), c.clock(x.To)}, x.Second})
 		}
 	}
 	switch {
 	case excepted:
 	case len(c.bench.Evenings) == 0:
-		today = append(today, Span{c.laid, time.Date(y, m, d+1, 0, 0, 0, 0, c.bench.Place)})
+		today = append(today, Session{Span: Span{c.laid, time.Date(y, m, d+1, 0, 0, 0, 0, c.bench.Place)}})
 	default:
 		for _, e := range c.bench.Evenings {
 			if e.Days[c.laid.Weekday()] {
-				today = append(today, Span{c.clock(e.From), c.clock(e.To)})
+				today = append(today, Session{Span{c.clock(e.From), c.clock(e.To)}, e.Second})
 			}
 		}
 	}
-	slices.SortFunc(today, func(a, b Span) int { return a.From.Compare(b.From) })
+	slices.SortFunc(today, func(a, b Session) int { return a.From.Compare(b.From) })
 	return today
 }
 
@@ -108,8 +125,8 @@ func (c *Calendar) clock(sinceMidnight time.Duration) time.Time {
 	return time.Date(y, m, d, min/60, min%60, 0, 0, c.bench.Place)
 }
 
-// add appends a session, joined to the one before where they touch and cut to the calendar's start.
-func (c *Calendar) add(s Span) {
+// add appends a session, joined to the one before where they touch and cut to the calendar's start. A second pair of hands that is there for a part of what is joined does not count.
+func (c *Calendar) add(s Session) {
 	if s.From.Before(c.start) {
 		s.From = c.start
 	}
@@ -117,16 +134,15 @@ func (c *Calendar) add(s Span) {
 		return
 	}
 	if n := len(c.sessions); n > 0 && !c.sessions[n-1].To.Before(s.From) {
-		if s.To.After(c.sessions[n-1].To) {
-			c.sessions[n-1].To = s.To
-		}
+		last := &c.sessions[n-1]
+		last.To, last.Second = clock.Later(last.To, s.To), last.Second && s.Second
 		return
 	}
 	c.sessions = append(c.sessions, s)
 }
 
 // Sessions returns the sessions that end after from and begin before to.
-func (c *Calendar) Sessions(from, to time.Time) []Span {
+func (c *Calendar) Sessions(from, to time.Time) []Session {
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	for c.laid.Before(to) && c.extend() {
@@ -172,11 +188,30 @@ func (c *Calendar) session(moment time.Time) int {
 	return sort.Search(len(c.sessions), func(i int) bool { return c.sessions[i].To.After(moment) })
 }
 
+// Cup is what an airbrush is loaded with; the zero Cup for none.
+type Cup struct {
+	Brush string        // which airbrush; "" for the first
+	Chem  string        // what it is rinsed with; "" for no airbrush at all
+	Paint string        // what is in the cup
+	Rinse time.Duration // before another paint of the same chemistry
+	Flush time.Duration // before one of another
+}
+
+// Apart returns how long after this cup was sprayed the next one can be: nothing where it is the same, or another airbrush is at hand. There is one booth: even then not at once.
+func (c Cup) Apart(next Cup) time.Duration {
+	switch {
+	case c.Brush != next.Brush || c.Chem == next.Chem && c.Paint == next.Paint:
+		return 0
+	case c.Chem == next.Chem:
+		return c.Rinse
+	}
+	return c.Flush
+}
+
 // Need is what a piece of work asks of the bench.
 type Need struct {
-	Hands    time.Duration
-	Airbrush bool
-	Clean    time.Duration // the airbrush is held this long after the work, for cleaning
+	Hands time.Duration
+	Cup   Cup // of the airbrush, all along
 }
 
 // Booking is a piece of work with its time.
@@ -185,7 +220,7 @@ type Booking struct {
 	Need
 }
 
-// Slot returns the earliest start from from on at which need fits into one session, with the hands free all along and the airbrush too
+// Slot returns the earliest start from from on at which need fits into one session, with hands free all along, and the booth and a clean airbrush too
 // if it is asked for; whole minutes. ok is false when there is no such moment within the horizon.
 func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {
 	c.mu.Lock()
@@ -221,7 +256,7 @@ func (c *Calendar) search(from time.Time, need Need, booked bool) (start time.Ti
 			t = from
 		}
 		for !t.Add(need.Hands).After(s.To) {
-			until, busy := c.busy(t, need)
+			until, busy := c.busy(t, need, s.Second)
 			if !busy || !booked {
 				return t, true
 			}
@@ -239,14 +274,22 @@ func (c *Calendar) after(from time.Time) int {
 	return c.session(from)
 }
 
-// busy returns when the first booking ends that stands in the way of need at t.
-func (c *Calendar) busy(t time.Time, need Need) (until time.Time, yes bool) {
-	if b, ok := overlap(c.hands, Span{t, t.Add(need.Hands)}); ok {
+// busy returns when the first booking ends that stands in the way of need at t, with a second pair of hands there or not.
+func (c *Calendar) busy(t time.Time, need Need, second bool) (until time.Time, yes bool) {
+	hands := c.hands
+	if second {
+		hands = c.both
+	}
+	if b, ok := overlap(hands, Span{t, t.Add(need.Hands)}); ok {
 		return b.To, true
 	}
-	if need.Airbrush {
-		if b, ok := overlap(c.airbrush, Span{t, t.Add(need.Hands + need.Clean)}); ok {
-			return b.To, true
+	if need.Cup.Chem == "" {
+		return time.Time{}, false
+	}
+	for _, l := range c.sprayed {
+		apart := l.Apart(need.Cup)
+		if b, ok := overlap(l.spans, Span{t.Add(-apart), t.Add(need.Hands + need.Cup.Apart(l.Cup))}); ok {
+			return b.To.Add(apart), true
 		}
 	}
 	return time.Time{}, false
@@ -256,18 +299,34 @@ func (c *Calendar) busy(t time.Time, need Need) (until time.Time, yes bool) {
 func (c *Calendar) Free(t time.Time, need Need) bool {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	_, busy := c.busy(t, need)
+	i := c.after(t)
+	_, busy := c.busy(t, need, i < len(c.sessions) && !t.Before(c.sessions[i].From) && c.sessions[i].Second)
 	return !busy
 }
 
-// Book takes the hands, and the airbrush if it is asked for, from t on.
+// Book takes a pair of hands, and the airbrush if it is asked for, from t on.
 func (c *Calendar) Book(t time.Time, need Need) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	c.hands = insert(c.hands, Span{t, t.Add(need.Hands)})
-	if need.Airbrush {
-		c.airbrush = insert(c.airbrush, Span{t, t.Add(need.Hands + need.Clean)})
+	work := Span{t, t.Add(need.Hands)}
+	for i := c.firstOver(work); i < len(c.hands) && c.hands[i].From.Before(work.To); i++ {
+		b := c.hands[i]
+		c.both = insert(c.both, Span{clock.Later(b.From, work.From), clock.Earlier(b.To, work.To)})
 	}
+	c.hands = insert(c.hands, work)
+	if need.Cup.Chem == "" {
+		return
+	}
+	k := slices.IndexFunc(c.sprayed, func(l loaded) bool { return l.Cup == need.Cup })
+	if k < 0 {
+		k, c.sprayed = len(c.sprayed), append(c.sprayed, loaded{Cup: need.Cup})
+	}
+	c.sprayed[k].spans = insert(c.sprayed[k].spans, work)
+}
+
+// firstOver returns the place of the first stretch of busy hands that ends after a span begins.
+func (c *Calendar) firstOver(s Span) int {
+	return sort.Search(len(c.hands), func(i int) bool { return c.hands[i].To.After(s.From) })
 }
 
 // InSession reports whether span lies within one session.

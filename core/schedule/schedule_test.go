@@ -20,10 +20,94 @@ func at(day int, hour, minute int) time.Time {
 	return time.Date(2027, 3, day, hour, minute, 0, 0, time.UTC)
 }
 
+var grey = Cup{Chem: "water", Paint: "grey", Rinse: 10 * time.Minute, Flush: 20 * time.Minute}
+
+// What is sprayed next waits for the airbrush: not at all out of the same cup, a rinse for another paint, a flush for another chemistry; and another airbrush only for the booth.
+func TestCups(t *testing.T) {
+	white, clear := grey, grey
+	white.Paint, clear.Chem = "white", "spirit"
+	second := white
+	second.Brush = "fine"
+	for _, tc := range []struct {
+		name  string
+		cup   Cup
+		waits int // minutes after the first
+	}{
+		{"the same cup", grey, 0},
+		{"another paint", white, 10},
+		{"another chemistry", clear, 20},
+		{"another airbrush", second, 0},
+		{"none", Cup{}, 0},
+	} {
+		c := New(evenings(time.UTC), monday)
+		need := Need{Hands: 30 * time.Minute, Cup: tc.cup}
+		c.Book(at(1, 20, 30), Need{Hands: 30 * time.Minute, Cup: grey})
+		if got, _ := c.Slot(at(1, 20, 15), need); !got.Equal(at(1, 21, tc.waits)) {
+			t.Errorf("%s after it: %v, want %d minutes past nine", tc.name, got, tc.waits)
+		}
+		before := at(1, 20, 0).Add(-time.Duration(tc.waits) * time.Minute)
+		if got, _ := c.Slot(before, need); !got.Equal(before) {
+			t.Errorf("%s before it: %v, want %v", tc.name, got, before)
+		}
+		if got, _ := c.Slot(before.Add(time.Minute), need); !got.Equal(at(1, 21, tc.waits)) {
+			t.Errorf("%s a minute too late before it: %v", tc.name, got)
+		}
+	}
+}
+
+// On a club night two work at once, never three; and there is one booth.
+func TestSecondPairOfHands(t *testing.T) {
+	bench := evenings(time.UTC)
+	bench.Evenings[1].Second = true // Saturdays
+	bench.Exceptions = []Exception{{Year: 2027, Month: 3, Day: 2, From: 19 * time.Hour, To: 22 * time.Hour, Second: true}}
+	hour, spray := Need{Hands: time.Hour}, Need{Hands: time.Hour, Cup: grey}
+	for _, tc := range []struct {
+		name   string
+		from   time.Time
+		booked []Need
+		need   Need
+		want   time.Time
+	}{
+		{"alone", at(1, 19, 30), []Need{hour}, hour, at(1, 20, 30)},
+		{"the second", at(6, 10, 0), []Need{hour}, hour, at(6, 10, 0)},
+		{"the third", at(6, 10, 0), []Need{hour, hour}, hour, at(6, 11, 0)},
+		{"a single day", at(2, 19, 0), []Need{hour}, hour, at(2, 19, 0)},
+		{"one booth", at(6, 10, 0), []Need{spray}, spray, at(6, 11, 0)},
+		{"one sprays", at(6, 10, 0), []Need{spray}, hour, at(6, 10, 0)},
+	} {
+		c := New(bench, monday)
+		for _, b := range tc.booked {
+			c.Book(tc.from, b)
+		}
+		got, _ := c.Slot(tc.from, tc.need)
+		if !got.Equal(tc.want) || c.Free(tc.from, tc.need) != tc.want.Equal(tc.from) {
+			t.Errorf("%s: %v, want %v", tc.name, got, tc.want)
+		}
+	}
+	c := New(bench, monday)
+	c.Book(at(6, 10, 0), hour)
+	c.Book(at(6, 12, 0), hour)
+	c.Book(at(6, 10, 30), Need{Hands: 2 * time.Hour}) // over the end of one and the beginning of the other
+	for _, tc := range []struct {
+		from, to time.Time
+		free     bool
+	}{{at(6, 10, 30), at(6, 11, 0), false}, {at(6, 11, 0), at(6, 12, 0), true}, {at(6, 12, 0), at(6, 12, 30), false}, {at(6, 12, 30), at(6, 13, 0), true}} {
+		if got := c.Free(tc.from, Need{Hands: tc.to.Sub(tc.from)}); got != tc.free {
+			t.Errorf("from %v a pair of hands is free: %v", tc.from, got)
+		}
+	}
+	// Hours that touch are one session, and the second pair is there for all of it or does not count.
+	joined := Bench{Evenings: []Evening{{Days: [7]bool{6: true}, From: 10 * time.Hour, To: 12 * time.Hour, Second: true}, {Days: [7]bool{6: true}, From: 12 * time.Hour, To: 14 * time.Hour}}}
+	if all := New(joined, monday).Sessions(monday, at(7, 0, 0)); len(all) != 1 || all[0].Second || all[0].Length() != 4*time.Hour {
+		t.Errorf("joined: %+v", all)
+	}
+}
+
 func TestSlot(t *testing.T) {
 	c := New(evenings(time.UTC), monday)
 	hour := Need{Hands: time.Hour}
-	spray := Need{Hands: time.Hour, Airbrush: true, Clean: 20 * time.Minute}
+	spray := Need{Hands: time.Hour, Cup: grey}
+	other := func(c Cup) Need { return Need{Hands: 10 * time.Minute, Cup: c} }
 	steps := []struct {
 		name string
 		from time.Time
@@ -37,7 +121,7 @@ func TestSlot(t *testing.T) {
 		{"no room left, next evening", monday, hour, at(2, 19, 30), false},
 		{"a gap is found although later work is booked", at(2, 20, 0), hour, at(2, 20, 0), true},
 		{"too late this evening", at(2, 21, 45), hour, at(3, 19, 30), false},
-		{"the airbrush is cleaned while nothing is sprayed", at(1, 21, 30), Need{Hands: 10 * time.Minute, Airbrush: true}, at(2, 19, 30), false},
+		{"the airbrush is flushed while nothing is sprayed", at(1, 22, 0), other(Cup{Chem: "spirit", Paint: "clear", Flush: 20 * time.Minute}), at(2, 19, 30), false},
 		{"over the weekend", at(6, 16, 30), hour, at(8, 19, 30), false},
 		{"seconds are rounded up", at(3, 20, 0).Add(time.Second), hour, at(3, 20, 1), false},
 		{"only a Saturday is long enough", monday, Need{Hands: 5 * time.Hour}, at(6, 10, 0), false},
@@ -193,7 +277,7 @@ func TestInSessionAndFree(t *testing.T) {
 func BenchmarkSlot(b *testing.B) {
 	c := New(evenings(time.UTC), monday)
 	for range 200 {
-		need := Need{Hands: 25 * time.Minute, Airbrush: true, Clean: 10 * time.Minute}
+		need := Need{Hands: 25 * time.Minute, Cup: grey}
 		if t, ok := c.Slot(monday, need); ok {
 			c.Book(t, need)
 		}
@@ -208,14 +292,15 @@ func BenchmarkSlot(b *testing.B) {
 func TestSlotRemembers(t *testing.T) {
 	r := rand.New(rand.NewPCG(6, 28))
 	start := time.Date(2027, 3, 1, 12, 0, 0, 0, time.UTC)
-	bench := Bench{Evenings: []Evening{{Days: [7]bool{true, true, false, true, true, true, true}, From: 19 * time.Hour, To: 22 * time.Hour}}}
+	bench := Bench{Evenings: []Evening{{Days: [7]bool{true, true, false, true, true, true, true}, From: 19 * time.Hour, To: 22 * time.Hour, Second: true}}}
+	cups := []Cup{grey, {Chem: "water", Paint: "white", Rinse: 10 * time.Minute, Flush: 20 * time.Minute}, {Brush: "fine", Chem: "spirit", Paint: "clear"}}
 	for range 60 {
 		c := New(bench, start)
 		for range 120 {
 			from := start.Add(time.Duration(r.IntN(20*24*60)) * time.Minute)
 			need := Need{Hands: time.Duration(10+10*r.IntN(6)) * time.Minute}
 			if r.IntN(2) == 0 {
-				need.Airbrush, need.Clean = true, 10*time.Minute
+				need.Cup = cups[r.IntN(len(cups))]
 			}
 			got, ok := c.Slot(from, need)
 			want, wanted := c.search(roundUp(from), need, true)

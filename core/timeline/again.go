@@ -36,7 +36,7 @@ func (tl *Timeline) retake(line int, was *Line) {
 	p := was.Steps[len(l.Steps)]
 	p.Step = l.Zone.Steps[len(l.Steps)]
 	if _, _, fixed := tl.fixed(l.Zone, p.Step); !fixed {
-		tl.Calendar.Book(p.Start, NeedOf(l.Zone, p.Step))
+		tl.Calendar.Book(p.Start, tl.NeedOf(l.Zone, p.Step))
 	}
 	l.push(tl.Plan, p)
 	tl.order = append(tl.order, line)

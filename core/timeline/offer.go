@@ -64,7 +64,7 @@ func (tl *Timeline) offer(line *Line, calendar *schedule.Calendar, free bool, af
 		site = tl.site(line, after)
 	}
 	step := site.Step
-	need := NeedOf(line.Zone, step)
+	need := tl.NeedOf(line.Zone, step)
 	o := offer{n: 1}
 	o.needs[0] = need
 	p := &o.placed[0]
@@ -175,7 +175,7 @@ func (tl *Timeline) rounds(site *Site, from time.Time) iter.Seq[[]*Rule] {
 func (tl *Timeline) pair(line *Line, site *Site, calendar *schedule.Calendar, o *offer) {
 	o.n = 2
 	first := o.placed[0]
-	o.needs[1] = NeedOf(line.Zone, site.Step.WipedBy)
+	o.needs[1] = tl.NeedOf(line.Zone, site.Step.WipedBy)
 	for _, list := range [][]*Rule{tl.Rules.Timed, tl.Rules.Firm} {
 		washed := first
 		for range 60 {

@@ -161,18 +161,14 @@ func (tl *Timeline) newCalendar() *schedule.Calendar {
 }
 
 // NeedOf returns what a step keeps busy, and for how long.
-func NeedOf(z *route.Zone, s *route.Step) schedule.Need {
-	n := schedule.Need{Hands: z.Attended(s), Airbrush: s.Sprays()}
-	if n.Airbrush {
-		n.Clean = route.Cleaning
-	}
-	return n
+func (tl *Timeline) NeedOf(z *route.Zone, s *route.Step) schedule.Need {
+	return schedule.Need{Hands: z.Attended(s), Cup: tl.Plan.Cup(s)}
 }
 
 // fixed returns when a step is done, and for how long, where that is not the schedule's to say: it was done, is under way, or is pinned to a
 // time that has not passed. What is under way lasts until now at least.
 func (tl *Timeline) fixed(z *route.Zone, s *route.Step) (start time.Time, need schedule.Need, ok bool) {
-	need = NeedOf(z, s)
+	need = tl.NeedOf(z, s)
 	switch now := tl.Plan.Now; {
 	case !s.Done.IsZero() && !s.Started.IsZero() && s.Started.Before(s.Done):
 		need.Hands = s.Done.Sub(s.Started)

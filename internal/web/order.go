@@ -57,7 +57,7 @@ func (s *Server) ordered(ctx context.Context, how looked, shut []schedule.Except
 		t.files = append(t.files, j.file)
 		key.builds += fmt.Sprintf("%s@%d ", j.slug, j.revision)
 	}
-	t.asked = plan.Ordering{At: s.Clock.Now().Truncate(time.Minute), Mind: e.Mind, Aims: how.aims, Work: how.work, Shut: shut}
+	t.asked = plan.Ordering{At: s.Clock.Now().Truncate(time.Minute), Mind: e.Mind, Aims: how.aims, Work: how.work, Shut: shut, Calm: true}
 	if known, ok := s.orders.get(key); ok {
 		t.Ordered = known
 		return t, nil

@@ -14,7 +14,7 @@ import (
 )
 
 // ofSeveral are the edits that an order, a way out or days away are made of. What was done at the bench is pressed there.
-var ofSeveral = []string{"order", "stay-away", "put-day", "put-settings", "put-step", "remove-step"}
+var ofSeveral = []string{"order", "stay-away", "put-day", "put-hands", "put-settings", "put-step", "remove-step"}
 
 // takeOrder changes several builds at once: an order of evenings, a way out, a week away. All of it is kept, or none.
 func (s *Server) takeOrder(c fiber.Ctx) error {

@@ -30,7 +30,7 @@ type judged struct {
 	plan     *route.Plan
 	checked  *rule.Report
 	report   *plan.Report
-	sessions []schedule.Span
+	sessions []schedule.Session
 	view     wire.Build
 	overdue  map[string]timeline.Overdue // by step
 	late     []string                    // its steps, the first first

@@ -564,6 +564,12 @@ export interface PlanFile {
    * IANA name of the time zone that sessions are in; UTC where it is left out.
    */
   timezone?: string;
+  /**
+   * Where there are several: what none is kept for runs through the first. There is one booth.
+   *
+   * @maxItems 6
+   */
+  airbrushes?: PlanAirbrush[];
   service?: PlanService;
   /**
    * Answers to the questions on which practitioners disagree.
@@ -683,6 +689,10 @@ export interface PlanSession {
    * Time of day, 00:00 to 24:00.
    */
   to: string;
+  /**
+   * How many pairs of hands are there; 1 where it is left out.
+   */
+  hands?: number;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema
@@ -693,6 +703,23 @@ export interface PlanException {
   from?: PlanClock;
   to?: PlanClock;
   note?: string;
+  /**
+   * How many pairs of hands are there; 1 where it is left out.
+   */
+  hands?: number;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "PlanAirbrush".
+ */
+export interface PlanAirbrush {
+  name: string;
+  /**
+   * What it is kept for: liquids that paints are thinned with; and metal for flakes.
+   *
+   * @maxItems 20
+   */
+  for?: string[];
 }
 /**
  * How the aircraft was kept; it says how worn the model should look.
@@ -1518,6 +1545,7 @@ export interface PlanEdit {
   date?: PlanDate;
   hours?: PlanHours[];
   usual?: boolean;
+  hands?: number;
   days?: number;
 }
 /**
@@ -1529,6 +1557,7 @@ export interface PlanSettings {
   climate?: PlanClimate1;
   sessions: PlanSession[];
   exceptions: PlanException[];
+  airbrushes?: PlanAirbrush[];
   timezone: string;
   schools: {
     [k: string]: string;
