@@ -1,7 +1,10 @@
 package e2e
 
 import (
+	"slices"
 	"testing"
+
+	"github.com/go-rod/rod/lib/input"
 
 	"inkysparrow/plan"
 )
@@ -102,8 +105,48 @@ func TestOrderEverywhere(t *testing.T) {
 			b.page.MustElement(".board .scroll").MustFocus()
 			b.sees(".board thead th", "Thu 11")
 			b.push("Take this order")
-			b.sees(".board", "Your builds stand in the best order")
+			b.sees(".board", "Your builds stand in the best order|The order you took stays")
 			b.inspect(axeCore(t))
 		})
 	}
+}
+
+// A club night is lent with one press on all builds, and given back with the next; an airbrush is kept for what it sprays in the plan.
+func TestClubNight(t *testing.T) {
+	b := open(t, desk, "/builds")
+	hands := func(slug string) (n int) {
+		x, err := b.store.Build(t.Context(), slug)
+		b.must(err)
+		for _, e := range x.Plan.Exceptions {
+			n = max(n, e.Hands)
+		}
+		return n
+	}
+	all := func(want int) func() bool {
+		return func() bool { return hands("petrel") == want && hands("lynx") == want && hands("nightjar") == want }
+	}
+	b.click("[aria-label='Fri 12: alone']", "alone")
+	b.eventually("two of us", all(2))
+	b.click("[aria-label='Fri 12: two of us'][aria-pressed=true]", "two of us")
+	b.eventually("alone", all(1))
+	b.sees("[aria-label='Fri 12: alone'][aria-pressed=false]", "alone")
+
+	b.click("th a", "Marlow Petrel")
+	b.click("[aria-label='The plan']", "")
+	b.click("[role=tab]", "Evenings")
+	b.click("[aria-label='Saturday: alone']", "alone")
+	b.sees("[aria-label='Saturday: two of us'][aria-pressed=true]", "two of us")
+	b.push("Add an airbrush")
+	b.push("Add an airbrush")
+	b.page.MustElements(".brush")[1].MustElement(".v-select").MustClick()
+	b.click(".v-overlay .v-list-item", "white spirit")
+	b.click(".v-overlay .v-list-item", "flakes of metal")
+	b.press(input.Escape)
+	b.push("Save")
+	b.eventually("the airbrushes are kept", func() bool {
+		x, err := b.store.Build(t.Context(), "petrel")
+		b.must(err)
+		a, s := x.Plan.Airbrushes, x.Plan.Sessions
+		return len(a) == 2 && len(a[0].For) == 0 && slices.Contains(a[1].For, "white-spirit") && slices.Contains(a[1].For, "metal") && s[len(s)-1].Hands == 2 && s[0].Hands == 0
+	})
 }

@@ -10,7 +10,7 @@ import (
 
 // Edit is one change that a person makes to a plan. Which fields it needs depends on Do.
 type Edit struct {
-	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-below,enum=saw,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=put-at,enum=let-go,enum=put-day,enum=put-wash,enum=put-airframe,enum=split-zone,enum=join-zones,enum=put-feature,enum=pull-stain,enum=move-marking,enum=scatter,enum=rescue,enum=turned,enum=finish,enum=keep-way,enum=order,enum=stay-away"`
+	Do       string    `json:"do" jsonschema:"enum=put-step,enum=move-step,enum=copy-step,enum=remove-step,enum=put-product,enum=remove-product,enum=put-part,enum=remove-part,enum=put-zone,enum=copy-zone,enum=remove-zone,enum=put-settings,enum=mark-done,enum=mark-below,enum=saw,enum=mark-started,enum=unmark,enum=put-off,enum=lay-anew,enum=catch-up,enum=pin,enum=put-at,enum=let-go,enum=put-day,enum=put-hands,enum=put-wash,enum=put-airframe,enum=split-zone,enum=join-zones,enum=put-feature,enum=pull-stain,enum=move-marking,enum=scatter,enum=rescue,enum=turned,enum=finish,enum=keep-way,enum=order,enum=stay-away"`
 	Of       string    `json:"of,omitempty"`                                   // the id of what is changed; empty where something is added
 	Zone     string    `json:"zone,omitempty"`                                 // where a step is added
 	Before   string    `json:"before,omitempty"`                               // the step that it comes before; empty for the end

@@ -296,7 +296,7 @@ func (out *Ordered) anEvening(f File, plan int) []WayOut {
 	return all
 }
 
-// aHelper brings a second pair of hands to the first evenings on which the chain waits for hands.
+// aHelper brings a second pair of hands to the first evenings on which the chain waits for hands, and all builds have their bench open.
 func (out *Ordered) aHelper(f File, plan int, chain []Link) []WayOut {
 	var all []WayOut
 	place := out.Best[plan].Plan.Place()
@@ -306,7 +306,7 @@ func (out *Ordered) aHelper(f File, plan int, chain []Link) []WayOut {
 		}
 		at := chain[max(0, i-1)].At // it is the work before it that has the hands
 		day := at.In(place)
-		if k := out.Bench.SessionAt(at); k < 0 || out.Bench.Sessions[k].Second || f.handsOn(day) > 1 {
+		if k := out.Bench.SessionAt(at); k < 0 || out.Bench.Sessions[k].Second || f.handsOn(day) > 1 || !out.openTo(at) {
 			continue
 		}
 		w := WayOut{
@@ -318,6 +318,16 @@ func (out *Ordered) aHelper(f File, plan int, chain []Link) []WayOut {
 		}
 	}
 	return all
+}
+
+// openTo reports whether all builds have a session at a moment.
+func (out *Ordered) openTo(at time.Time) bool {
+	for plan := range out.Stands {
+		if out.Bench.Opens(plan, at).IsZero() {
+			return false
+		}
+	}
+	return true
 }
 
 // free ranks days by how likely they are one's own.

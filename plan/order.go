@@ -43,6 +43,7 @@ type Ordered struct {
 	Turns  []map[string]time.Time // by plan, of Best
 	Answer order.Answer
 	Better bool // Best is better than how the plans stand
+	Kept   bool // a better one was found that isn't worth leaving an order for that is followed; Best is how the plans stand
 }
 
 // ahead is how much further than the last build is ready the sessions are looked at.
@@ -226,6 +227,7 @@ func (o *ordering) solve(ctx context.Context, out *Ordered, base []*timeline.Tim
 		}
 	}
 	if o.Calm && len(out.Was.Clashes) == 0 && out.followed() && !order.Better(o.worth(out, out.Now)[:min(2, len(o.Aims))], o.worth(out, out.Was)[:min(2, len(o.Aims))]) {
+		out.Kept = order.Better(o.worth(out, out.Now), o.worth(out, out.Was))
 		out.Best, out.Now = base, out.Was
 	}
 	starts, _ := out.Bench.Starts(out.Best)

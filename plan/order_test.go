@@ -271,7 +271,7 @@ func TestFollowedOrderStays(t *testing.T) {
 		if !eager.Better {
 			t.Errorf("%s: nothing is better than %+v, so there is nothing to leave alone", tc.name, eager.Was)
 		}
-		if calm.Better != tc.offers {
+		if calm.Better != tc.offers || calm.Kept == tc.offers {
 			t.Errorf("%s: better %v, from %+v to %+v", tc.name, calm.Better, calm.Was, calm.Now)
 		}
 		if !calm.Better && (calm.Now.Flushes != calm.Was.Flushes || len(calm.Moves(0)) > 0) {

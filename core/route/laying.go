@@ -83,6 +83,21 @@ func (s *Step) Chemistry() string {
 	return s.Product.Thinner.ID
 }
 
+// Chemistries returns what an airbrush can be kept for, as Step.Chemistry tells it, each with the families whose paints and clears it is.
+func Chemistries() (all []string, of map[string][]*coating.Family) {
+	of = map[string][]*coating.Family{}
+	for _, f := range coating.Families() {
+		if f.Thinner == nil || !slices.Contains(f.Kinds, coating.Paint) && !slices.Contains(f.Kinds, coating.Clear) {
+			continue
+		}
+		if id := f.Thinner.ID; of[id] == nil {
+			all = append(all, id)
+		}
+		of[f.Thinner.ID] = append(of[f.Thinner.ID], f)
+	}
+	return append(all, string(coating.Metal)), of
+}
+
 // Cup returns what a step loads which airbrush with; the zero Cup for a step that is not sprayed. Two zones that want the same product are sprayed out of one cup.
 func (p *Plan) Cup(s *Step) schedule.Cup {
 	if !s.Sprays() {

@@ -38,7 +38,7 @@ func (m *made) laid(f plan.File, p *route.Plan, tl *timeline.Timeline) {
 	slices.SortStableFunc(m.Route, func(a, b wire.MadeStep) int { return a.Start.Compare(b.Start) })
 	if !tl.Finish.IsZero() && tl.Finish.Sub(tl.From) < 200*24*time.Hour {
 		for _, s := range schedule.New(p.Bench, tl.From).Sessions(tl.From, tl.Finish) {
-			m.Sessions = append(m.Sessions, wire.Session{From: s.From.UTC(), To: s.To.UTC(), Label: s.From.In(p.Place()).Format("Mon 2"), Date: plan.Date(s.From.In(p.Place()).Format(time.DateOnly))})
+			m.Sessions = append(m.Sessions, wire.Session{Second: s.Second, From: s.From.UTC(), To: s.To.UTC(), Label: s.From.In(p.Place()).Format("Mon 2"), Date: plan.Date(s.From.In(p.Place()).Format(time.DateOnly))})
 		}
 	}
 	if f.Airframe == nil {

@@ -147,7 +147,7 @@ func (s *Server) order(_ context.Context, _ fiber.Ctx, t *together) (any, error)
 
 func (t *together) told() wire.Order {
 	out := wire.Order{
-		Now: t.At.UTC(), Zone: t.At.Location().String(), Builds: []wire.OrderBuild{}, Evenings: []wire.OrderEvening{}, Clashes: []string{}, Better: t.Better && len(t.of) > 0, Gains: t.gains(), Costs: t.costs(),
+		Now: t.At.UTC(), Zone: t.At.Location().String(), Builds: []wire.OrderBuild{}, Evenings: []wire.OrderEvening{}, Clashes: []string{}, Better: t.Better && len(t.of) > 0, Kept: t.Kept, Gains: t.gains(), Costs: t.costs(),
 		Late: []string{}, Buy: t.buy(), Aims: aimWords(t.asked.Aims), Choices: []wire.OrderAims{}, Proven: t.Answer.Proven,
 	}
 	for i, j := range t.of {
@@ -268,13 +268,16 @@ func (t *together) proof() string {
 	switch {
 	case len(t.Bench.Works) == 0:
 		return "There is nothing left to do."
-	case a.Proven || proven >= len(aims):
+	case !t.Kept && (a.Proven || proven >= len(aims)):
 		return "Proven: with these waits no order is better."
 	case proven == 0:
 		return fmt.Sprintf("Not proven: whether one %s is open (%d here, %d at least).", aims[0], a.Value[0], a.Bound[0])
 	}
+	if t.Kept {
+		proven = min(proven, 2, len(aims)) // it is by these that it was kept
+	}
 	told := "Proven: no order " + strings.Join(aims[:proven], " or ") + "."
-	if n := proven; n < len(aims)-1 && a.Value[n] > a.Bound[n] {
+	if n := proven; !t.Kept && n < len(aims)-1 && a.Value[n] > a.Bound[n] {
 		told += fmt.Sprintf(" Whether one %s is open (%d here, %d at least).", aims[n], a.Value[n], a.Bound[n])
 	}
 	return told
@@ -286,9 +289,15 @@ func (t *together) evenings() []wire.OrderEvening {
 	for _, s := range t.Bench.Sessions {
 		from, to := t.Bench.At(s.From), t.Bench.At(s.To)
 		e := wire.OrderEvening{
-			From: from.UTC(), To: to.UTC(), Label: t.of[0].dayWords(from), Hours: from.Format(say.ClockLayout) + " to " + to.Format(say.ClockLayout), Room: int(to.Sub(from).Minutes()), Tickets: []wire.OrderTicket{}, Cores: []wire.OrderCore{},
+			From: from.UTC(), To: to.UTC(), Label: t.of[0].dayWords(from), Hours: from.Format(say.ClockLayout) + " to " + to.Format(say.ClockLayout), Date: plan.Date(from.Format(time.DateOnly)), Second: s.Second, Open: []string{}, Room: int(to.Sub(from).Minutes()), Tickets: []wire.OrderTicket{}, Cores: []wire.OrderCore{},
 		}
-		for i := range t.of {
+		if s.Second {
+			e.Room *= 2
+		}
+		for i, j := range t.of {
+			if !t.Bench.Opens(i, from).IsZero() || !t.Bench.Opens(i, to.Add(-time.Minute)).IsZero() {
+				e.Open = append(e.Open, j.slug)
+			}
 			t.tickets(&e, i, from, to)
 		}
 		slices.SortStableFunc(e.Tickets, func(a, b wire.OrderTicket) int { return a.Start.Compare(b.Start) })

@@ -25,6 +25,22 @@ func takes(t *testing.T, words string, o wire.Order, edits func(wire.OrderBuild)
 	return string(text)
 }
 
+// A second pair of hands that is lent for an evening doubles its hands on all builds whose bench is open.
+func TestHandsAreLent(t *testing.T) {
+	s := openAny(t)
+	before := read[wire.Order](t, s.ask("GET", "/api/order?"+quickly, ""), 200)
+	friday := before.Evenings[1]
+	if friday.Second || len(friday.Open) != 3 {
+		t.Fatalf("%+v", friday)
+	}
+	body := takes(t, "A second pair of hands", before, func(wire.OrderBuild) []plan.Edit { return []plan.Edit{{Do: "put-hands", Date: friday.Date, Hands: 2}} })
+	read[wire.OrderTaken](t, s.ask("POST", "/api/order", body), 200)
+	after := read[wire.Order](t, s.ask("GET", "/api/order?"+quickly, ""), 200)
+	if e := after.Evenings[1]; !e.Second || e.Room != 2*friday.Room || e.Busy > e.Room || after.Evenings[2].Second {
+		t.Errorf("before %d of %d minutes, after %+v", friday.Busy, friday.Room, e)
+	}
+}
+
 // All builds on one tape; the better order is taken for all at once and taken back as one.
 func TestOrderOfEvenings(t *testing.T) {
 	s := openAny(t)

@@ -20,6 +20,7 @@ import (
 	"inkysparrow/core/effect"
 	"inkysparrow/core/rescue"
 	"inkysparrow/core/route"
+	"inkysparrow/core/say"
 	"inkysparrow/core/shade"
 	"inkysparrow/core/solvent"
 	"inkysparrow/core/stack"
@@ -71,6 +72,18 @@ var tradeTables = sync.OnceValue(func() wire.Trade {
 	}
 	for _, l := range solvent.Bought() {
 		t.Liquids = append(t.Liquids, wire.Wish{ID: l.ID, Words: l.Name})
+	}
+	sprayed, families := route.Chemistries()
+	for _, id := range sprayed {
+		w := wire.Wish{ID: id, Words: "flakes of metal"}
+		if l, ok := solvent.Named(id); ok {
+			var names []string
+			for _, f := range families[id] {
+				names = append(names, f.Name)
+			}
+			w.Words = l.Name + ": " + say.List(names)
+		}
+		t.Sprayed = append(t.Sprayed, w)
 	}
 	for _, s := range route.SchoolsTable() {
 		w := wire.School{ID: string(s.ID), Question: s.Question}

@@ -94,7 +94,7 @@ func (j *judged) tape() wire.Tape {
 	t := wire.Tape{From: from.UTC(), To: to.UTC(), Sessions: []wire.Session{}, Off: j.off(from, to)}
 	month := ""
 	for _, s := range j.sessions {
-		one := wire.Session{From: s.From.UTC(), To: s.To.UTC(), Label: j.local(s.From).Format("Mon 2"), Date: plan.Date(j.local(s.From).Format(time.DateOnly))}
+		one := wire.Session{Second: s.Second, From: s.From.UTC(), To: s.To.UTC(), Label: j.local(s.From).Format("Mon 2"), Date: plan.Date(j.local(s.From).Format(time.DateOnly))}
 		if now := j.local(s.From).Format("Jan"); now != month {
 			month, one.Month = now, now
 		}

@@ -77,6 +77,7 @@ type Trade struct {
 	Techniques []Technique `json:"techniques"`
 	Families   []Family    `json:"families"`
 	Liquids    []Wish      `json:"liquids"` // that a plan can name
+	Sprayed    []Wish      `json:"sprayed"` // what an airbrush can be kept for
 	Schools    []School    `json:"schools"`
 	Rules      []Wish      `json:"rules"`
 	Mishaps    []Mishap    `json:"mishaps"` // what one sees when something went wrong

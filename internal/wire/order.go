@@ -14,6 +14,7 @@ type Order struct {
 	Evenings []OrderEvening `json:"evenings"`
 	Clashes  []string       `json:"clashes"` // builds that want the same hands as they stand
 	Better   bool           `json:"better"`  // the best order is better than how they stand
+	Kept     bool           `json:"kept"`    // what was found is too little better to leave the order that is followed
 	Taken    bool           `json:"taken"`   // steps stand by an order that was taken
 	Pinned   int            `json:"pinned"`  // steps that are pinned, and stay
 	Gains    []string       `json:"gains"`   // what it gains, the most important first
@@ -64,8 +65,11 @@ type OrderEvening struct {
 	Label   string        `json:"label"`
 	Hours   string        `json:"hours"`
 	Busy    int           `json:"busy"` // minutes of hands in the best order
-	Room    int           `json:"room"` // minutes that it is long
-	Was     int           `json:"was"`  // minutes of hands as the builds stand, together
+	Room    int           `json:"room"` // minutes of hands that it has
+	Date    plan.Date     `json:"date"`
+	Second  bool          `json:"second"` // a second pair of hands is there
+	Open    []string      `json:"open"`   // the builds whose bench is open then
+	Was     int           `json:"was"`    // minutes of hands as the builds stand, together
 	Flushes int           `json:"flushes"`
 	Tickets []OrderTicket `json:"tickets"`
 	Cores   []OrderCore   `json:"cores"` // of the builds that something is done on

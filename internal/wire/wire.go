@@ -95,11 +95,12 @@ type Tape struct {
 
 // Session is an evening on the tape.
 type Session struct {
-	From  time.Time `json:"from"`
-	To    time.Time `json:"to"`
-	Label string    `json:"label"` // such as "Thu 11"
-	Month string    `json:"month"` // of the first, and of the first of another month; empty for the others
-	Date  plan.Date `json:"date"`
+	From   time.Time `json:"from"`
+	To     time.Time `json:"to"`
+	Label  string    `json:"label"`            // such as "Thu 11"
+	Second bool      `json:"second,omitempty"` // a second pair of hands is there
+	Month  string    `json:"month"`            // of the first, and of the first of another month; empty for the others
+	Date   plan.Date `json:"date"`
 }
 
 // Off is a day on which the bench stays shut though its week has a session then.

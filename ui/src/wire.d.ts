@@ -429,6 +429,7 @@ export interface Session {
   from: string;
   to: string;
   label: string;
+  second?: boolean;
   month: string;
   date: PlanDate;
 }
@@ -1502,6 +1503,7 @@ export interface PlanEdit {
     | "put-at"
     | "let-go"
     | "put-day"
+    | "put-hands"
     | "put-wash"
     | "put-airframe"
     | "split-zone"
@@ -1874,6 +1876,7 @@ export interface Trade {
   techniques: Technique[];
   families: Family[];
   liquids: Wish[];
+  sprayed: Wish[];
   schools: School[];
   rules: Wish[];
   mishaps: Mishap[];
@@ -3881,6 +3884,7 @@ export interface Order {
   evenings: OrderEvening[];
   clashes: string[];
   better: boolean;
+  kept: boolean;
   taken: boolean;
   pinned: number;
   gains: string[];
@@ -3934,6 +3938,9 @@ export interface OrderEvening {
   hours: string;
   busy: number;
   room: number;
+  date: PlanDate;
+  second: boolean;
+  open: string[];
   was: number;
   flushes: number;
   tickets: OrderTicket[];

@@ -24,6 +24,11 @@ const week = computed<Span[][]>(() =>
   ),
 )
 
+/** How many pairs of hands are there, by day. */
+const hands = computed(() =>
+  ids.map((id) => Math.max(1, ...sessions.value.filter((s) => s.days.includes(id)).map((s) => s.hands ?? 1))),
+)
+
 /** Spans in order, those that touch as one. */
 function joined(spans: Span[]): Span[] {
   const out: Span[] = []
@@ -35,18 +40,25 @@ function joined(spans: Span[]): Span[] {
   return out
 }
 
-/** Keeps a week: days with the same hours stand together. */
-function keep(to: Span[][]) {
+/** Keeps a week: days with the same hours and hands stand together. */
+function keep(to: Span[][], by = hands.value) {
   const out: Evening[] = []
   ids.forEach((day, i) => {
     for (const [from, until] of to[i] ?? []) {
-      const same = out.find((s) => s.from === clock(from) && s.to === clock(until))
+      const two = (by[i] ?? 1) > 1
+      const same = out.find((s) => s.from === clock(from) && s.to === clock(until) && !!s.hands === two)
       if (same) same.days.push(day)
-      else out.push({ days: [day], from: clock(from), to: clock(until) })
+      else out.push({ days: [day], from: clock(from), to: clock(until), ...(two ? { hands: 2 } : {}) })
     }
   })
   sessions.value = out
 }
+
+const join = (row: number) =>
+  keep(
+    week.value,
+    hands.value.map((n, i) => (i === row ? 3 - n : n)),
+  )
 
 function cut(spans: Span[], [from, to]: Span): Span[] {
   return spans.flatMap(([a, b]): Span[] => {
@@ -161,6 +173,17 @@ const hours = [0, 6, 12, 18, 24]
         class="figure"
         @change="type(row, ($event.target as HTMLInputElement).value)"
       />
+      <button
+        v-if="painted[row]?.length"
+        type="button"
+        class="act"
+        :aria-pressed="(hands[row] ?? 1) > 1"
+        :aria-label="`${name}: ${(hands[row] ?? 1) > 1 ? 'two of us' : 'alone'}`"
+        title="A second pair of hands: a club night"
+        @click="join(row)"
+      >
+        {{ (hands[row] ?? 1) > 1 ? 'two of us' : 'alone' }}
+      </button>
       <p v-if="wrong[row]" class="wrong">{{ wrong[row] }}</p>
     </div>
     <p class="soft small">
@@ -191,7 +214,7 @@ const hours = [0, 6, 12, 18, 24]
 .scale {
   position: relative;
   height: 16px;
-  margin: 0 190px 0 92px;
+  margin: 0 282px 0 92px;
   font-size: 12px;
   color: var(--soft);
 }
@@ -201,7 +224,7 @@ const hours = [0, 6, 12, 18, 24]
 }
 .day {
   display: grid;
-  grid-template-columns: 84px minmax(0, 1fr) 182px;
+  grid-template-columns: 84px minmax(0, 1fr) 182px 84px;
   gap: 0 8px;
   align-items: center;
   min-height: 34px;
@@ -255,7 +278,7 @@ input {
 }
 @media (max-width: 640px) {
   .day {
-    grid-template-columns: 84px minmax(0, 1fr);
+    grid-template-columns: 84px minmax(0, 1fr) 84px;
   }
   .day .track {
     grid-column: 1 / -1;

@@ -100,7 +100,13 @@ const shut = (date: string, n = 1) => o.beAway(date, n)
           <li v-for="g in order.gains" :key="g">{{ g }}</li>
           <li v-for="c in order.costs" :key="c" class="soft">{{ c }}</li>
         </ul>
-        <p v-else-if="order.taken">Your builds stand in the best order that was found.</p>
+        <p v-else-if="order.taken">
+          {{
+            order.kept
+              ? 'The order you took stays: what was found is better in little only.'
+              : 'Your builds stand in the best order that was found.'
+          }}
+        </p>
         <p v-else>Your builds stand as well as in any order that was found.</p>
         <p class="soft small">{{ order.proof }} What is done, pinned or under way stays where it is.</p>
       </div>
@@ -148,7 +154,7 @@ const shut = (date: string, n = 1) => o.beAway(date, n)
       <p v-for="c in order.clashes" :key="c" class="small">{{ c }}</p>
     </details>
 
-    <OrderTape :order="order" :chain="chain" @way="inWay" />
+    <OrderTape :order="order" :chain="chain" :busy="busy" @way="inWay" @lend="o.lend" />
 
     <section v-if="wayOf" ref="wayPanel" class="panel" tabindex="-1" aria-label="What is in the way">
       <header>
@@ -175,8 +181,8 @@ const shut = (date: string, n = 1) => o.beAway(date, n)
             <h4>What would free it</h4>
             <p v-if="!way.tried" class="soft" role="status">Trying what may help, each in the best order then</p>
             <p v-else-if="!way.ways.length" class="soft">
-              Nothing that was tried has it ready sooner: another evening, a seal, warmth, another family, another
-              school, an effect less.
+              Nothing that was tried has it ready sooner: another evening, somebody to help, a seal, warmth, another
+              family, another school, an effect less.
             </p>
             <ul v-else>
               <li v-for="w in way.ways" :key="w.id">

@@ -3,8 +3,8 @@ import StateMark from '../shared/StateMark.vue'
 import type { Order } from '../wire'
 
 /** All builds on one tape: an evening a column, a build a row, each with its strip of core. */
-const props = defineProps<{ order: Order; chain: ReadonlySet<string> }>()
-const emit = defineEmits<{ way: [slug: string] }>()
+const props = defineProps<{ order: Order; chain: ReadonlySet<string>; busy: boolean }>()
+const emit = defineEmits<{ way: [slug: string]; lend: [evening: Order['evenings'][number]] }>()
 const tickets = (e: Order['evenings'][number], slug: string) => e.tickets.filter((t) => t.build === slug)
 const core = (e: Order['evenings'][number], slug: string) => e.cores.find((c) => c.build === slug)
 const load = (e: Order['evenings'][number]) => Math.min(100, Math.round((100 * e.busy) / Math.max(1, e.room)))
@@ -32,6 +32,17 @@ const ready = (b: Order['builds'][number]) => (props.order.better ? b.best : b.s
               <i :style="{ width: `${load(e)}%` }" />
             </span>
             <span class="figure small">{{ e.busy }} min</span>
+            <button
+              type="button"
+              class="link small reach"
+              :aria-pressed="e.second"
+              :aria-label="`${e.label}: ${e.second ? 'two of us' : 'alone'}`"
+              :title="e.second ? 'Nobody comes after all' : 'Somebody comes: two can work at once'"
+              :disabled="busy"
+              @click="emit('lend', e)"
+            >
+              {{ e.second ? 'two of us' : 'alone' }}
+            </button>
           </th>
         </tr>
       </thead>

@@ -99,6 +99,17 @@ export function useOrder() {
       `Away from ${date}`,
       builds.value.map((b) => ({ slug: b.slug, revision: b.revision, edits: [{ do: 'stay-away', date, days }] })),
     )
+  const lend = (e: Order['evenings'][number]) =>
+    change(
+      e.second ? `Alone on ${e.label}` : `A second pair of hands on ${e.label}`,
+      builds.value
+        .filter((b) => e.open.includes(b.slug))
+        .map((b) => ({
+          slug: b.slug,
+          revision: b.revision,
+          edits: [{ do: 'put-hands', date: e.date, hands: e.second ? 1 : 2 }],
+        })),
+    )
   async function undo() {
     busy.value = true
     try {
@@ -132,6 +143,7 @@ export function useOrder() {
     letGo,
     takeWay,
     beAway,
+    lend,
     undo,
     inWay: (slug: string, tried: boolean) =>
       ask<InWay>(`/builds/${slug}/in-the-way?${how(tried ? 'try=yes' : '')}`, undefined, {

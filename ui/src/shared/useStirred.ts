@@ -1,12 +1,15 @@
 import { onBeforeUnmount, ref } from 'vue'
 
+import { connected } from './useLive'
+
 const stirs = ['pointermove', 'pointerdown', 'keydown']
 const patience = 8000 // ms
 
-/** Turns true once somebody stirs, or has looked for a while: what a page was opened for comes first. */
+/** Turns true once somebody stirs, or has looked for a while, and the server is there: what a page was opened for comes first. */
 export function useStirred() {
   const stirred = ref(false)
   function come() {
+    if (!connected.value) return // the next stir asks again
     stirred.value = true
     end()
   }
