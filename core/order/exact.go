@@ -240,7 +240,7 @@ func (m *model) pinnedOn(r int, held []int, unit map[int][]prove.Lit) {
 					}
 				}
 			}
-			if len(here) >= many {
+			if len(here) > many {
 				m.Clause(one...)
 			}
 		}

@@ -422,6 +422,37 @@ func TestCleanedBetween(t *testing.T) {
 	}
 }
 
+// What is pinned over each other takes as many hands, or places of a rack, as there are, and what can move goes round it: two on a club night, three where there are two, one that is over.
+func TestPinnedOverEachOther(t *testing.T) {
+	pinned := func(from, length, on, after int) order.Work {
+		return order.Work{Length: length, From: from, Fixed: true, Holds: []order.Hold{{On: on, After: after}}}
+	}
+	for _, tc := range []struct {
+		name   string
+		pinned []order.Work
+		free   order.Work
+		by     int // all is done
+	}{
+		{"two on a club night", []order.Work{pinned(1, 3, 0, 0), pinned(0, 2, 0, 0)}, order.Work{Length: 3, Holds: []order.Hold{{On: 0}}}, 13},
+		{"two, one after the other", []order.Work{pinned(2, 2, 0, 0), pinned(0, 2, 0, 0)}, order.Work{Length: 3, Holds: []order.Hold{{On: 0}}}, 3},
+		{"three", []order.Work{pinned(0, 4, 0, 0), pinned(0, 4, 0, 0), pinned(1, 2, 0, 0)}, order.Work{Length: 1, Holds: []order.Hold{{On: 0}}}, 11},
+		{"two on no club night", []order.Work{pinned(10, 4, 0, 0), pinned(11, 2, 0, 0)}, order.Work{Length: 1, From: 10, Holds: []order.Hold{{On: 0}}}, 21},
+		{"a rack that is full until later", []order.Work{pinned(0, 1, 1, 12), pinned(1, 1, 1, 9)}, order.Work{Length: 1, Holds: []order.Hold{{On: 1, After: 5}}}, 12},
+		{"a rack with room", []order.Work{pinned(0, 1, 1, 12)}, order.Work{Length: 1, Holds: []order.Hold{{On: 1, After: 5}}}, 1},
+	} {
+		p := &order.Problem{
+			Sessions:  []order.Session{{From: 0, To: 4, Second: true}, {From: 10, To: 14}, {From: 20, To: 26}},
+			Resources: []order.Resource{{Name: "hands"}, {Name: "rack", Many: 2}}, Works: append(tc.pinned, tc.free),
+		}
+		aims := []order.Aim{order.Finish, order.Makespan}
+		a := solved(t, p, order.Options{Aims: aims})
+		last := a.Starts[len(tc.pinned)] + tc.free.Length
+		if !a.Proven || last != tc.by || !slices.Equal(a.Value, tried(p, aims)) {
+			t.Errorf("%s: done by %d, proven %v, %v; want %d and %v", tc.name, last, a.Proven, a.Value, tc.by, tried(p, aims))
+		}
+	}
+}
+
 func TestOddButAllowed(t *testing.T) {
 	pinned := &order.Problem{Sessions: []order.Session{{From: 0, To: 8}}, Resources: []order.Resource{{Name: "hands"}}}
 	for range 30 {

@@ -55,6 +55,17 @@ func TestCups(t *testing.T) {
 	}
 }
 
+// What is not sprayed is nothing to clean before.
+func TestNoCup(t *testing.T) {
+	c := New(evenings(time.UTC), monday)
+	c.Book(at(1, 20, 30), Need{Hands: 30 * time.Minute})
+	for _, from := range []time.Time{at(1, 20, 0), at(1, 21, 0)} {
+		if need := (Need{Hands: 30 * time.Minute, Cup: grey}); !c.Free(from, need) {
+			t.Errorf("beside masking nothing can be sprayed at %v", from)
+		}
+	}
+}
+
 // On a club night two work at once, never three; and there is one booth.
 func TestSecondPairOfHands(t *testing.T) {
 	bench := evenings(time.UTC)

@@ -189,7 +189,7 @@ const hours = [0, 6, 12, 18, 24]
     <p class="soft small">
       {{
         sessions.length
-          ? 'Paint over the hours, or type them; a stroke that begins on painted hours takes them away.'
+          ? 'Paint over the hours, or type them; a stroke that begins on painted hours takes them away. Alone, or two of us: how many pairs of hands are there.'
           : 'No hours are painted: the bench counts as always open.'
       }}
     </p>

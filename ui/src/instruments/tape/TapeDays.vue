@@ -26,12 +26,22 @@ interface Day {
   month: string
   end: number // px
   to: number
+  two: string // of us, as a title says it
 }
 const days = computed<Day[]>(() =>
   props.tape.sessions.map((s) => {
     const x = props.scale.x(ms(s.from))
     const end = props.scale.x(ms(s.to))
-    return { date: s.date, x, width: end - x, label: s.label, month: s.month, end, to: ms(s.to) }
+    return {
+      date: s.date,
+      x,
+      width: end - x,
+      label: s.label,
+      month: s.month,
+      end,
+      to: ms(s.to),
+      two: s.second ? ', two of us' : '',
+    }
   }),
 )
 const off = computed(() => props.tape.off.map((o) => ({ ...o, x: props.scale.x(ms(o.at)) })))
@@ -41,6 +51,7 @@ function named(d: Day) {
   const [weekday = '', figure = ''] = d.label.split(' ')
   const brief = `${weekday.slice(0, 2)} ${figure}`
   const names = d.month ? [`${d.label} ${d.month}`, `${brief} ${d.month}`, `${figure} ${d.month}`] : [d.label, brief]
+  if (d.two) names.unshift(`${d.label}${d.two}`, `${brief} ×2`)
   return names.find((words) => words.length * 7 + 4 <= d.width) ?? (d.month ? `${figure} ${d.month}` : figure)
 }
 
@@ -126,8 +137,8 @@ function extra() {
         class="day"
         :data-day="d.label"
         :style="{ left: `${d.x}px`, width: `${Math.max(22, d.width - 10)}px` }"
-        :title="`${d.label}, ${clockOf(ms(tape.sessions.find((s) => s.date === d.date)?.from ?? ''))} to ${clockOf(d.to)}. A tap: off. Pull its end: longer.`"
-        :aria-label="`${named(d)}: ${d.label}, open. Press for a day off; right arrow: longer, left arrow: shorter`"
+        :title="`${d.label}, ${clockOf(ms(tape.sessions.find((s) => s.date === d.date)?.from ?? ''))} to ${clockOf(d.to)}${d.two}. A tap: off. Pull its end: longer.`"
+        :aria-label="`${named(d)}: ${d.label}${d.two}, open. Press for a day off; right arrow: longer, left arrow: shorter`"
         @click="emit('day', d.date, [], false)"
         @keydown.right.prevent.stop="lengthenBy(d, 2 * quarter)"
         @keydown.left.prevent.stop="lengthenBy(d, -2 * quarter)"
