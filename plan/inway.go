@@ -37,6 +37,7 @@ type Link struct {
 	At    time.Time
 	Holds HoldsBy
 	Wait  time.Duration // since the link before it was done
+	Could time.Time     // when it could be done, had one more hands; zero where these don't hold it
 	Words string
 }
 
@@ -83,10 +84,10 @@ func (out *Ordered) link(e joint.Entry) (l Link, before joint.Entry) {
 	room, open := out.Bench.Room(e.Plan, safe, p.End.Sub(p.Start)), out.Bench.Opens(e.Plan, p.Start)
 	before = prev
 	switch {
-	case e.Place == 0 || open.IsZero():
+	case open.IsZero():
 		l.Words = "It stands where its turn is."
 	case room.Before(open):
-		l.Holds = ByHands
+		l.Holds, l.Could = ByHands, room
 		l.Words = fmt.Sprintf("It could be done %s, but something else has its turn then.", say.ClockOf(room, p.Start, place))
 	case safe.Before(open):
 		l.Holds = ByEvening
@@ -300,13 +301,12 @@ func (out *Ordered) anEvening(f File, plan int) []WayOut {
 func (out *Ordered) aHelper(f File, plan int, chain []Link) []WayOut {
 	var all []WayOut
 	place := out.Best[plan].Plan.Place()
-	for i, l := range chain {
+	for _, l := range chain {
 		if l.Holds != ByHands || len(all) == 2 {
 			continue
 		}
-		at := chain[max(0, i-1)].At // it is the work before it that has the hands
-		day := at.In(place)
-		if k := out.Bench.SessionAt(at); k < 0 || out.Bench.Sessions[k].Second || f.handsOn(day) > 1 || !out.openTo(at) {
+		day := l.Could.In(place)
+		if k := out.Bench.SessionAt(l.Could); k < 0 || out.Bench.Sessions[k].Second || f.handsOn(day) > 1 || !out.openTo(l.Could) {
 			continue
 		}
 		w := WayOut{

@@ -369,3 +369,52 @@ func TestAirbrushes(t *testing.T) {
 		}
 	}
 }
+
+// Two builds that want the same evening: somebody who helps on it is a way out, on both of them, and frees the one that has to wait.
+func TestSomebodyHelps(t *testing.T) {
+	base, err := examples.Plan("clean")
+	if err != nil {
+		t.Fatal(err)
+	}
+	at := time.Date(2027, 3, 8, 18, 0, 0, 0, time.UTC)
+	var files []plan.File
+	for _, name := range []string{"Auk", "Godwit"} {
+		f := base.Clone()
+		f.Build.Name, f.Build.Start, f.Build.Wanted = name, at, "2027-03-08"
+		f.Sessions = []plan.Session{{Days: []plan.Day{"mon", "tue", "wed", "thu"}, From: "19:30", To: "22:30"}}
+		f.Zones = f.Zones[:1]
+		f.Zones[0].AreaCM2 = 1200
+		f.Zones[0].Steps = []plan.Step{{ID: "m", Do: "mask"}}
+		files = append(files, f)
+	}
+	q := plan.Ordering{At: at}
+	out := ordered(t, files, q)
+	if took := out.Now.Hands; took < 3*time.Hour || out.Now.Late != 1 {
+		t.Fatalf("%v of hands, %d days late: they fit into one evening", took, out.Now.Late)
+	}
+	late := 0
+	for i, tl := range out.Best {
+		if tl.Finish.After(tl.Plan.Wanted) {
+			late = i
+		}
+	}
+	ways, err := out.Free(t.Context(), files, q, late)
+	if err != nil {
+		t.Fatal(err)
+	}
+	k := slices.IndexFunc(ways, func(w plan.WayOut) bool { return w.ID == "hands-2027-03-08" })
+	if k < 0 {
+		t.Fatalf("nobody helps: %+v", ways)
+	}
+	if w := ways[k]; w.Sooner != 1 || w.Late != 0 || !w.All || w.Words != "Somebody to help on Monday 8 March" {
+		t.Errorf("%+v", w)
+	}
+	if link := out.Chain(late)[0]; link.Holds != plan.ByHands || link.Could.Day() != 8 {
+		t.Errorf("it is held by %s, and could be done %v", link.Holds, link.Could)
+	}
+	files[late].Exceptions = []plan.Exception{{Date: "2027-03-08"}} // the bench is shut: nobody helps there
+	ways, err = ordered(t, files, q).Free(t.Context(), files, q, late)
+	if err != nil || slices.ContainsFunc(ways, func(w plan.WayOut) bool { return strings.HasPrefix(w.ID, "hands-2027-03-08") }) {
+		t.Errorf("on a day off: %+v, %v", ways, err)
+	}
+}
