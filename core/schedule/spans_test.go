@@ -49,6 +49,35 @@ func TestSpans(t *testing.T) {
 		if !slices.EqualFunc(got, tc.want, func(a, b Span) bool { return a.From.Equal(b.From) && a.To.Equal(b.To) }) {
 			t.Errorf("%s: %v, want %v", tc.name, got, tc.want)
 		}
+		for range tc.got { // nothing more is offered to who has seen enough
+			break
+		}
+	}
+}
+
+// What turns good is found to the minute and at once where it is good already; a short good stretch is met by the hour, and none where there is none.
+func TestTurns(t *testing.T) {
+	within := hours(0, 60)[0]
+	good := func(from, to time.Duration) func(time.Time) bool {
+		return func(t time.Time) bool { d := t.Sub(within.From); return d >= from && d < to }
+	}
+	const never = 1000 * time.Hour
+	for _, tc := range []struct {
+		name string
+		got  Spans
+		want time.Duration // after the beginning; below 0 for not at all
+	}{
+		{"always", Once(within, good(0, never)), 0},
+		{"once", Once(within, good(30*time.Hour+7*time.Minute, never)), 30*time.Hour + 7*time.Minute},
+		{"in the last minutes", Once(within, good(60*time.Hour-5*time.Minute, never)), 60*time.Hour - 5*time.Minute},
+		{"not any more within it", Once(within, good(60*time.Hour, never)), -1},
+		{"for fifty minutes, by the hour", Hourly(within, good(30*time.Hour+20*time.Minute, 31*time.Hour+10*time.Minute)), 30*time.Hour + 20*time.Minute},
+		{"never, by the hour", Hourly(within, good(never, never)), -1},
+	} {
+		at, ok := tc.got.First()
+		if late := at.Sub(within.From) - tc.want; ok != (tc.want >= 0) || ok && (late < 0 || late > time.Minute || tc.want == 0 && late > 0) {
+			t.Errorf("%s: at %v (%v), want %v", tc.name, at.Sub(within.From), ok, tc.want)
+		}
 	}
 }
 
