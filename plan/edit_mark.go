@@ -265,7 +265,7 @@ func (f *File) catchUp(ctx context.Context) (string, error) {
 		s, done := &f.Zones[z].Steps[i], o.End.UTC()
 		s.Done, s.At, s.NotBefore = &done, nil, nil
 	}
-	return fmt.Sprintf("Marked %s done as planned", say.Several(len(late), "overdue step")), nil
+	return fmt.Sprintf("Marked %s done as planned", say.Count(len(late), "overdue step")), nil
 }
 
 func (f *File) pin(e Edit) (string, error) {

@@ -137,7 +137,7 @@ const (
 
 // Free tries what would have a build ready sooner in the best order, and returns what does: the soonest first.
 func (out *Ordered) Free(ctx context.Context, files []File, q Ordering, plan int) ([]WayOut, error) {
-	q.Work = wayEffort
+	q.Work, q.Calm = wayEffort, false // a way out may gain what nobody would move for otherwise
 	files = out.turned(files)
 	var all []WayOut
 	ways, err := out.ways(ctx, files[plan], q, plan)
@@ -511,7 +511,7 @@ func (m Missed) Worse(o Missed) bool {
 
 // Miss returns what missing each of the coming evenings costs in the best order then.
 func (out *Ordered) Miss(ctx context.Context, files []File, q Ordering, evenings int) ([]Missed, error) {
-	q.Work = wayEffort
+	q.Work, q.Calm = wayEffort, false
 	files = out.turned(files)
 	var all []Missed
 	shut := q.Shut

@@ -29,7 +29,7 @@ type Ordering struct {
 	Work int64       // 0 for order.Quick
 	Told func(order.Answer)
 	Shut []schedule.Exception // days on which nobody is at the bench, of all builds
-	Calm bool                 // an order that is followed stays unless another gains by one of the first two aims
+	Calm bool                 // an order that is followed stays unless another gains by one of the first WorthMoving aims
 }
 
 // Ordered is the builds of a bench as they stand, and in the best order that was found.
@@ -226,15 +226,19 @@ func (o *ordering) solve(ctx context.Context, out *Ordered, base []*timeline.Tim
 			break
 		}
 	}
-	if o.Calm && len(out.Was.Clashes) == 0 && out.followed() && !order.Better(o.worth(out, out.Now)[:min(2, len(o.Aims))], o.worth(out, out.Was)[:min(2, len(o.Aims))]) {
-		out.Kept = order.Better(o.worth(out, out.Now), o.worth(out, out.Was))
+	now, was := o.worth(out, out.Now), o.worth(out, out.Was)
+	out.Better = len(out.Was.Clashes) > 0 || order.Better(now, was)
+	if first := min(WorthMoving, len(now)); o.Calm && out.Better && len(out.Was.Clashes) == 0 && out.followed() && !order.Better(now[:first], was[:first]) {
+		out.Better, out.Kept = false, true
 		out.Best, out.Now = base, out.Was
 	}
 	starts, _ := out.Bench.Starts(out.Best)
-	out.Better = len(out.Was.Clashes) > 0 || order.Better(o.worth(out, out.Now), o.worth(out, out.Was))
 	out.Turns = out.exact(starts)
 	return nil
 }
+
+// WorthMoving is how many of the first aims an order that is followed is left for: for what counts after them nobody moves a week's work.
+const WorthMoving = 2
 
 // followed reports whether the builds stand in an order that was taken: half of what is still to be done has its turn.
 func (out *Ordered) followed() bool {
@@ -382,7 +386,7 @@ func (f *File) takeOrder(e Edit) (string, error) {
 	if len(e.Turns) == 0 {
 		return "Let go of the order of evenings", nil
 	}
-	return fmt.Sprintf("Took the order of evenings for %s", say.Several(len(e.Turns), "step")), nil
+	return fmt.Sprintf("Took the order of evenings for %s", say.Count(len(e.Turns), "step")), nil
 }
 
 // HasOrder reports whether an order of evenings was taken that still has a step's turn.

@@ -418,3 +418,26 @@ func TestSomebodyHelps(t *testing.T) {
 		t.Errorf("on a day off: %+v, %v", ways, err)
 	}
 }
+
+// What nobody would leave an order for is still a way out: a build without a date is ready sooner by it.
+func TestWaysAreNotCalm(t *testing.T) {
+	f, err := examples.Plan("note")
+	if err != nil {
+		t.Fatal(err)
+	}
+	f.Build.Wanted = ""
+	files, at := []plan.File{f}, f.Build.Start
+	ways := func(q plan.Ordering) (ids []string) {
+		all, err := ordered(t, files, q).Free(t.Context(), files, q, 0)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, w := range all {
+			ids = append(ids, w.ID)
+		}
+		return ids
+	}
+	if is, want := ways(plan.Ordering{At: at, Calm: true}), ways(plan.Ordering{At: at}); len(want) == 0 || !slices.Equal(is, want) {
+		t.Errorf("%q, want %q", is, want)
+	}
+}

@@ -70,12 +70,12 @@ func Undercoats(s *timeline.Site) []Undercoat {
 	}
 	for _, sheen := range []coating.Sheen{coating.Flat, coating.Satin, coating.SemiGloss, coating.Gloss} {
 		for n := 1; n <= int(route.MostCoats); n++ {
-			try(say.Several(n, "coat")+" of "+sheen.String(), coatsUnder(sheen, n).Over(s.On), tone)
+			try(say.Count(n, "coat")+" of "+sheen.String(), coatsUnder(sheen, n).Over(s.On), tone)
 		}
 	}
 	mirror := coatsUnder(coating.Gloss, int(route.MirrorCoats)).Over(s.On)
 	for n := 1; n <= route.MustTechnique("polish").Coats; n++ {
-		try(fmt.Sprintf("%s of gloss black, polished the next day in %s", say.Several(int(route.MirrorCoats), "coat"), say.Several(n, "grade")), mirror.Polished(n), black)
+		try(fmt.Sprintf("%s of gloss black, polished the next day in %s", say.Count(int(route.MirrorCoats), "coat"), say.Count(n, "grade")), mirror.Polished(n), black)
 	}
 	var all []Undercoat
 	for _, look := range metalLooks {

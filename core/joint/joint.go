@@ -144,7 +144,7 @@ func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at ti
 			From: max(b.Ceil(at), b.Ceil(p.Step.After)), Holds: []order.Hold{{On: hands}}, Ready: slots(p.Ready.Sub(p.End)),
 		}
 		if c := need.Cup; c.Chem != "" {
-			w.Chem, w.Cup, w.Brush = p.Step.Chemistry(), c.Paint, b.brush(c.Brush)
+			w.Chem, w.Cup, w.Brush = c.Chem, c.Paint, b.brush(c.Brush)
 			w.Holds = append(w.Holds, order.Hold{On: booth})
 			b.Rinse, b.Flush = max(b.Rinse, slots(c.Rinse)), max(b.Flush, slots(c.Flush))
 		}
@@ -432,12 +432,11 @@ func (b *Bench) contend(all []Entry, out *Worth) {
 	loaded := map[string]string{}
 	for n := range all {
 		p := all[n].Placed()
-		if now := p.Step.Chemistry(); now != "" {
-			brush := b.Laid[all[n].Plan].Plan.Cup(p.Step).Brush
-			if was := loaded[brush]; was != "" && was != now {
+		if cup := b.Laid[all[n].Plan].Plan.Cup(p.Step); cup.Chem != "" {
+			if was := loaded[cup.Brush]; was != "" && was != cup.Chem {
 				out.Flushes++
 			}
-			loaded[brush] = now
+			loaded[cup.Brush] = cup.Chem
 		}
 		if !p.End.After(p.Start) {
 			continue

@@ -134,11 +134,11 @@ func (r Recipe) Words() string {
 	if r.Thinner == 0 {
 		return fmt.Sprintf("%s as it comes", p.Name)
 	}
-	first := say.Several(r.Product, "drop")
+	first := say.Count(r.Product, "drop")
 	if p.Kind == coating.Oil {
 		first = fmt.Sprintf("%.0f mm of a %.0f mm strip", math.Max(1, r.Cup[0].ML/StripML(1, stripMM)), stripMM)
 	}
-	return fmt.Sprintf("%s of %s, %s of %s", first, p.Name, say.Several(r.Thinner, "drop"), r.Cup[1].Liquid.Name)
+	return fmt.Sprintf("%s of %s, %s of %s", first, p.Name, say.Count(r.Thinner, "drop"), r.Cup[1].Liquid.Name)
 }
 
 // StripMM returns the width of a strip that is squeezed from a tube, where nothing else is said.
@@ -201,7 +201,7 @@ func (c Cup) Correct(fault string, j Job) (Correction, error) {
 		}
 		drops := max(1, int(math.Ceil(water/soapDrop)))
 		soap := Pour{Liquid: solvent.Must("soapy-water"), ML: float64(drops) * dose.DropML(), Soap: true}
-		return c.with(soap, fmt.Sprintf("%s of dish soap, stirred in without froth.", say.Capital(say.Several(drops, "drop"))))
+		return c.with(soap, fmt.Sprintf("%s of dish soap, stirred in without froth.", say.Capital(say.Count(drops, "drop"))))
 	}
 	return Correction{}, &Error{-1, fmt.Sprintf("no fault %q", fault)}
 }
@@ -241,7 +241,7 @@ func (c Cup) adding(now *Mixed, p Pour, holds func(*Mixed) bool, purpose, otherw
 	if p.ML = float64(n) * dose.DropML(); n > mostAdds {
 		return Correction{Words: say.Capital(otherwise) + ".", Cup: c, Mixed: now}, nil
 	}
-	return c.with(p, fmt.Sprintf("%s of %s, %s.", say.Capital(say.Several(n, "drop")), p.Name(), purpose))
+	return c.with(p, fmt.Sprintf("%s of %s, %s.", say.Capital(say.Count(n, "drop")), p.Name(), purpose))
 }
 
 func (c Cup) with(p Pour, words string) (Correction, error) {

@@ -100,13 +100,11 @@ func Chemistries() (all []string, of map[string][]*coating.Family) {
 
 // Cup returns what a step loads which airbrush with; the zero Cup for a step that is not sprayed. Two zones that want the same product are sprayed out of one cup.
 func (p *Plan) Cup(s *Step) schedule.Cup {
-	if !s.Sprays() {
+	chem := s.Chemistry()
+	if chem == "" {
 		return schedule.Cup{}
 	}
-	c := schedule.Cup{Chem: s.Chemistry(), Rinse: rinse, Flush: flush}
-	if c.Chem == "" {
-		return schedule.Cup{Chem: onlyAir}
-	}
+	c := schedule.Cup{Chem: chem, Rinse: rinse, Flush: flush}
 	c.Paint = s.Product.ID + " " + s.Product.Name // of two builds, ids alone may be of two paints
 	for i, a := range p.Airbrushes {
 		if slices.Contains(a.For, c.Chem) {
@@ -118,9 +116,6 @@ func (p *Plan) Cup(s *Step) schedule.Cup {
 	}
 	return c
 }
-
-// onlyAir is what is in the airbrush where nothing is.
-const onlyAir = "air"
 
 // Setting returns how the airbrush is set for a step that is sprayed: as it says, else the middle of what is usual.
 func (s *Step) Setting() dose.Setting {

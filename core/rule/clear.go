@@ -103,7 +103,7 @@ var metalDulled = timeline.Rule{
 		if coats > 1 || s.Step.Sheen() != coating.Gloss {
 			f.Severity = verdict.Warn
 		}
-		f.Because = fmt.Sprintf("%s loses brilliance: from %.0f gloss units to about %.0f under %s of %s.", say.Capital(st.Product.Name), before, after, say.Several(coats, "coat"), s.Step.Sheen())
+		f.Because = fmt.Sprintf("%s loses brilliance: from %.0f gloss units to about %.0f under %s of %s.", say.Capital(st.Product.Name), before, after, say.Count(coats, "coat"), s.Step.Sheen())
 		f.Propose = func() []timeline.Fix {
 			if s.Step.Coats < 2 || s.Step.Sheen() != coating.Gloss {
 				return []timeline.Fix{{Do: timeline.FixRemove, Step: s.Step.ID}}

@@ -45,7 +45,7 @@ var manyCoats = timeline.Rule{
 		}
 		if standing := s.Step.Standing(s.Plan.Air.At(s.Start)); float64(standing) >= sags {
 			return []timeline.Finding{{
-				Word: verdict.Word{Severity: verdict.Warn}, Because: fmt.Sprintf("%s wet on wet stand %.0f µm thick: from about %.0f they run on every edge. Let each flash off.", say.Several(s.Step.Coats, "coat"), float64(standing), sags),
+				Word: verdict.Word{Severity: verdict.Warn}, Because: fmt.Sprintf("%s wet on wet stand %.0f µm thick: from about %.0f they run on every edge. Let each flash off.", say.Count(s.Step.Coats, "coat"), float64(standing), sags),
 				Propose: func() []timeline.Fix {
 					return []timeline.Fix{{Do: timeline.FixLaying, Step: s.Step.ID, Laying: route.Flashed}}
 				},

@@ -138,14 +138,6 @@ func Below(v float64) float64 { return math.Floor(10*v) / 10 }
 // Percent writes a share from 0 to 1: "31 %".
 func Percent[F ~float64](share F) string { return fmt.Sprintf("%.0f %%", 100*float64(share)) }
 
-// Several counts things: "1 coat", "2 coats".
-func Several(n int, thing string) string {
-	if n == 1 {
-		return "1 " + thing
-	}
-	return fmt.Sprintf("%d %ss", n, thing)
-}
-
 // Capital returns s with its first letter raised, whatever its script.
 func Capital(s string) string { return first(s, unicode.ToUpper) }
 
@@ -169,10 +161,13 @@ func List(names []string) string {
 	return strings.Join(names[:last], ", ") + " and " + names[last]
 }
 
-// Count writes a number with what is counted, in the plural where it is not one.
+// Count writes a number with what is counted, in the plural where it is not one: days, flushes.
 func Count(n int, what string) string {
-	if n == 1 {
+	switch {
+	case n == 1:
 		return "1 " + what
+	case strings.HasSuffix(what, "sh"):
+		what += "e"
 	}
 	return fmt.Sprintf("%d %ss", n, what)
 }

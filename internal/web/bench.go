@@ -375,7 +375,7 @@ func (e *evening) used() string {
 	if n == 0 {
 		return ""
 	}
-	return fmt.Sprintf("%s, %s of work", say.Several(n, "step"), say.Bench(sum))
+	return fmt.Sprintf("%s, %s of work", say.Count(n, "step"), say.Bench(sum))
 }
 
 // asks are the answers to how a step went: of a cloth or a liquid they tell of the film that it touched, too.
@@ -580,7 +580,7 @@ func (e *evening) fit(minutes int) *wire.BenchFit {
 				names = append(names, e.name(i))
 			}
 		}
-		out.Words = fmt.Sprintf("%s on %s, %.0f min to spare.", say.Capital(say.Several(n, "step")), say.List(names), math.Floor(f.Spare.Minutes()))
+		out.Words = fmt.Sprintf("%s on %s, %.0f min to spare.", say.Capital(say.Count(n, "step")), say.List(names), math.Floor(f.Spare.Minutes()))
 		if drying >= time.Hour {
 			out.Gains = "It starts " + say.Span(drying) + " of drying."
 		}

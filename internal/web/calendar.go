@@ -122,7 +122,7 @@ func (e *evening) events() (all []ical.Event) {
 		}
 		for _, d := range days {
 			slices.Sort(d.steps)
-			d.Summary = fmt.Sprintf("Bench: %s, %s", j.plan.Name, say.Several(len(d.steps), "step"))
+			d.Summary = fmt.Sprintf("Bench: %s, %s", j.plan.Name, say.Count(len(d.steps), "step"))
 			d.Words = strings.Join(d.steps, "\n")
 			all = append(all, d.Event)
 		}

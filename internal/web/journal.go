@@ -218,7 +218,7 @@ func (s *Server) foundIn(c fiber.Ctx) error {
 	case n == 0:
 		out.Words = "Nothing of that has been done or noted yet."
 	default:
-		out.Words = fmt.Sprintf("%s: %d went well, %d badly.", say.Capital(say.Several(n, "entry")), well, badly)
+		out.Words = fmt.Sprintf("%s: %d went well, %d badly.", say.Capital(say.Count(n, "entry")), well, badly)
 		if n != 1 {
 			out.Words = fmt.Sprintf("%d entries: %d went well, %d badly.", n, well, badly)
 		}

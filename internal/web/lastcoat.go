@@ -89,7 +89,7 @@ func (s *Server) lastCoats(c fiber.Ctx) error {
 		if i := finish.Last(line); i >= 0 {
 			how, st := "", line.Steps[i].Step
 			if how = st.Laying.Words(); st.Laying == route.Flashed {
-				how = say.Several(max(1, st.Coats), "coat")
+				how = say.Count(max(1, st.Coats), "coat")
 			}
 			z.Words = fmt.Sprintf("%s, %s", st.Sheen(), how)
 		}

@@ -57,7 +57,7 @@ func (s *Server) ordered(ctx context.Context, how looked, shut []schedule.Except
 		t.files = append(t.files, j.file)
 		key.builds += fmt.Sprintf("%s@%d ", j.slug, j.revision)
 	}
-	t.asked = plan.Ordering{At: s.Clock.Now().Truncate(time.Minute), Mind: e.Mind, Aims: how.aims, Work: how.work, Shut: shut, Calm: true}
+	t.asked = plan.Ordering{At: s.Clock.Now().Truncate(time.Minute), Mind: e.Mind, Aims: how.aims, Work: how.work, Shut: shut, Calm: shut == nil} // what days away cost is told of the best order then
 	if known, ok := s.orders.get(key); ok {
 		t.Ordered = known
 		return t, nil
@@ -177,7 +177,7 @@ func (t *together) told() wire.Order {
 	}
 	for i, clash := range t.Was.Clashes {
 		if i == 3 {
-			out.Clashes = append(out.Clashes, fmt.Sprintf("and %s more", say.Several(len(t.Was.Clashes)-i, "time")))
+			out.Clashes = append(out.Clashes, fmt.Sprintf("and %s more", say.Count(len(t.Was.Clashes)-i, "time")))
 			break
 		}
 		out.Clashes = append(out.Clashes, fmt.Sprintf("%s: %s of %s and %s of %s", t.clock(clash.At), t.step(clash.A), t.of[clash.A.Plan].plan.Name, t.step(clash.B), t.of[clash.B.Plan].plan.Name))
@@ -215,7 +215,7 @@ func (t *together) step(e joint.Entry) string {
 func (t *together) gains() []string {
 	out := []string{}
 	if n := len(t.Was.Clashes); n > 0 {
-		out = append(out, fmt.Sprintf("no two builds want your hands at once (%s now)", say.Several(n, "time")))
+		out = append(out, fmt.Sprintf("no two builds want your hands at once (%s now)", say.Count(n, "time")))
 	}
 	less := func(before, now int, thing, words string) {
 		if now < before {
@@ -224,12 +224,7 @@ func (t *together) gains() []string {
 	}
 	less(t.Was.Late, t.Now.Late, "day", "less late in all")
 	less(t.Was.Evenings, t.Now.Evenings, "evening", "fewer")
-	switch n := t.Was.Flushes - t.Now.Flushes; {
-	case n == 1:
-		out = append(out, "1 flush fewer")
-	case n > 1:
-		out = append(out, fmt.Sprintf("%d flushes fewer", n))
-	}
+	less(t.Was.Flushes, t.Now.Flushes, "flush", "fewer")
 	for i, j := range t.of {
 		less(clock.Day(j.local(t.Was.Finish[i])), clock.Day(j.local(t.Now.Finish[i])), "day", "sooner: "+j.plan.Name)
 	}
@@ -274,7 +269,7 @@ func (t *together) proof() string {
 		return fmt.Sprintf("Not proven: whether one %s is open (%d here, %d at least).", aims[0], a.Value[0], a.Bound[0])
 	}
 	if t.Kept {
-		proven = min(proven, 2, len(aims)) // it is by these that it was kept
+		proven = min(proven, plan.WorthMoving, len(aims)) // it is by these that it was kept
 	}
 	told := "Proven: no order " + strings.Join(aims[:proven], " or ") + "."
 	if n := proven; !t.Kept && n < len(aims)-1 && a.Value[n] > a.Bound[n] {

@@ -132,7 +132,7 @@ func (t *together) missedWords(m plan.Missed) string {
 	case m.Steps == 0:
 		words = append(words, "nothing is planned for it")
 	case len(words) == 0:
-		words = append(words, fmt.Sprintf("no date moves: %s can wait", say.Several(m.Steps, "step")))
+		words = append(words, fmt.Sprintf("no date moves: %s can wait", say.Count(m.Steps, "step")))
 	}
 	return say.Capital(strings.Join(words, ", ")) + "."
 }

@@ -61,6 +61,7 @@ export function useOrder() {
     if (!busy.value && ['builds', 'build', 'everything'].includes(e.what)) void again()
   })
 
+  /** Changes builds together; without words of its own it is told in those of the edits. */
   async function change(words: string, changes: { slug: string; revision: number; edits: PlanEdit[] }[]) {
     if (busy.value || !changes.length) return
     busy.value = true
@@ -96,12 +97,12 @@ export function useOrder() {
     )
   const beAway = (date: string, days: number) =>
     change(
-      `Away from ${date}`,
+      '',
       builds.value.map((b) => ({ slug: b.slug, revision: b.revision, edits: [{ do: 'stay-away', date, days }] })),
     )
   const lend = (e: Order['evenings'][number]) =>
     change(
-      e.second ? `Alone on ${e.label}` : `A second pair of hands on ${e.label}`,
+      '',
       builds.value
         .filter((b) => e.open.includes(b.slug))
         .map((b) => ({
