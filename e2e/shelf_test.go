@@ -140,3 +140,15 @@ func TestTakeFromShelf(t *testing.T) {
 		t.Error("stock and notes have gone into the plan")
 	}
 }
+
+// Where what each bottle would do can't be told, the row says why.
+func TestBottlesUntold(t *testing.T) {
+	b := open(t, desk, "/builds/petrel?step=d4")
+	b.sees(".step[aria-current]", "Pin wash")
+	b.press(input.KeyE)
+	b.sees(".bottle", "good to go")
+	b.tolerate()
+	b.stop()
+	b.click(".editor .coats button:last-child", "")
+	b.sees(".with [role=alert]", "does not answer")
+}

@@ -5,7 +5,12 @@ import StateMark from '../shared/StateMark.vue'
 import type { Offer } from '../wire'
 
 /** The bottles that a step can be done with: their colour, and what each would do here. */
-const props = defineProps<{ offers: { value: string; offer: Offer }[]; optional: boolean; asking: boolean }>()
+const props = defineProps<{
+  offers: { value: string; offer: Offer }[]
+  optional: boolean
+  asking: boolean
+  problem: string
+}>()
 const chosen = defineModel<string | null>({ required: true })
 const none = computed(() => !props.asking && !props.offers.length)
 </script>
@@ -13,7 +18,8 @@ const none = computed(() => !props.asking && !props.offers.length)
 <template>
   <div class="with">
     <span class="plate">With</span>
-    <p v-if="none" class="soft">Neither the plan nor the shelf has a product of this kind.</p>
+    <p v-if="problem" class="soft" role="alert">{{ problem }}</p>
+    <p v-else-if="none" class="soft">Neither the plan nor the shelf has a product of this kind.</p>
     <p v-else-if="asking" class="soft">Looking what each bottle would do</p>
     <div class="bottles" role="group" aria-label="With">
       <button v-if="optional" type="button" class="bottle" :aria-pressed="!chosen" @click="chosen = null">

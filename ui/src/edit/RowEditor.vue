@@ -16,7 +16,7 @@ import CoatStack from './CoatStack.vue'
 import DecalFields from './DecalFields.vue'
 import EffectNote from './EffectNote.vue'
 import { fromShelf, stepForm, stepOf } from './stepForm'
-import { useEffectOf } from './useEffectOf'
+import { unlessMoved, useEffectOf } from './useEffectOf'
 import { useTrade } from './useTrade'
 import { say } from '../shared/say'
 import { watchPaced } from '../shared/watchPaced'
@@ -67,7 +67,7 @@ watch(effect, (e) => (store.preview = e), { flush: 'sync' })
 onBeforeUnmount(() => (store.preview = null))
 
 /** Every bottle that it could be done with, and what each would do here. */
-const { value: judged, ask } = useNewest<Next>()
+const { value: judged, problem: unjudged, ask } = useNewest<Next | null>()
 const known = useNewest<Next>()
 const bottles = computed(() => judged.value ?? known.value.value)
 watchPaced(
@@ -76,7 +76,7 @@ watchPaced(
     const [b, e] = [store.build, edit.value]
     if (!b || !e?.step || !technique.value?.kinds.length) return
     if (!judged.value) void known.ask(() => api.bottles(b.slug, { revision: b.revision, edit: e }, true))
-    void ask(() => api.bottles(b.slug, { revision: b.revision, edit: e }))
+    void ask(() => api.bottles(b.slug, { revision: b.revision, edit: e }).catch(unlessMoved))
   },
   150,
   { immediate: true },
@@ -181,6 +181,7 @@ const done = computed(() => Boolean(props.step?.done))
       :offers="offers"
       :optional="technique.optional"
       :asking="!bottles"
+      :problem="unjudged"
     />
 
     <template v-if="technique?.wipe">

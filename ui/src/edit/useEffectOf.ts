@@ -7,7 +7,7 @@ import type { Effect, PlanEdit } from '../wire'
 import { watchPaced } from '../shared/watchPaced'
 
 /** Where another tablet was faster, that is told when this one saves, and what it holds is not lost. */
-function unlessMoved(e: unknown): null {
+export function unlessMoved(e: unknown): null {
   if (e instanceof Refusal && e.problem.code === 'moved') return null
   throw e
 }

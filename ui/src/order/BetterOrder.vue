@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
+import { useBuild } from '../build/useBuild'
 import { useOrder } from './useOrder'
 
-/** Beside the tape: what the best order of all builds would gain, and the press that takes it. */
+/** Beside the tape: what the best order of all builds would gain, and the press that takes it. It never comes or goes under a hand that edits. */
 const props = defineProps<{ slug: string }>()
+const store = useBuild()
 const o = useOrder()
 const { order, busy, undoes } = o
 void o.read(false)
@@ -23,7 +25,7 @@ const shows = ref(true)
 </script>
 
 <template>
-  <div v-if="order && shows && (undoes || late || own?.offered)" class="better" role="status">
+  <div v-if="order && shows && !store.sheet && (undoes || late || own?.offered)" class="better" role="status">
     <template v-if="undoes">
       <span>The best order of evenings is taken.</span>
       <button type="button" class="act" :disabled="busy" @click="o.undo">Take it back</button>
@@ -50,6 +52,14 @@ const shows = ref(true)
   background: var(--raised);
   border-top: 1px solid var(--line);
   font-size: 14px;
+  animation: come 0.5s !important; /* nothing moves by it */
+}
+/* Whoever pressed what was here before it came means that. */
+@keyframes come {
+  from,
+  to {
+    pointer-events: none;
+  }
 }
 .better > span:first-child {
   flex: 1 1 200px;
