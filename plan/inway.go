@@ -81,7 +81,7 @@ func (out *Ordered) link(e joint.Entry) (l Link, before joint.Entry) {
 		}
 	}
 	safe := out.Bench.Safe(e.Plan, tl, e.Line, e.Place)
-	room, open := out.Bench.Room(e.Plan, safe, p.End.Sub(p.Start)), out.Bench.Opens(e.Plan, p.Start)
+	room, open := out.Bench.Room(&e, safe), out.Bench.Opens(e.Plan, p.Start)
 	before = prev
 	switch {
 	case open.IsZero():

@@ -298,7 +298,7 @@ func (out *Ordered) turns(starts []int) []map[string]time.Time {
 		if turns[e.Plan] == nil {
 			turns[e.Plan] = map[string]time.Time{}
 		}
-		if !out.Bench.Works[w].Fixed {
+		if !out.Bench.Works[w].Fixed && e.Begins() {
 			turns[e.Plan][e.Placed().Step.ID] = out.Bench.At(starts[w]).UTC()
 		}
 	}
@@ -326,7 +326,7 @@ func (out *Ordered) Moves(plan int) []Moved {
 		was, _ := out.Stands[plan].StartOf(id)
 		now, ok := out.Best[plan].StartOf(id)
 		place := out.Best[plan].Plan.Place()
-		if e.Plan == plan && ok && clock.Day(was.In(place)) != clock.Day(now.In(place)) {
+		if e.Plan == plan && e.Begins() && ok && clock.Day(was.In(place)) != clock.Day(now.In(place)) {
 			all = append(all, Moved{Entry: e, From: was, To: now})
 		}
 	}
@@ -350,7 +350,7 @@ func (out *Ordered) Offers(plan int) bool { return out.Better && out.Pinned(plan
 func (out *Ordered) Pinned(plan int) int {
 	n := 0
 	for w, e := range out.Bench.Entries {
-		if e.Plan == plan && out.Bench.Works[w].Fixed {
+		if e.Plan == plan && e.Begins() && out.Bench.Works[w].Fixed {
 			n++
 		}
 	}

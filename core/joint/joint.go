@@ -20,15 +20,19 @@ import (
 // Slot is the grid that work begins on.
 const Slot = 5 * time.Minute
 
-// Entry is a step that is still to be done.
+// Entry is a step that is still to be done, or a part of one that is done in sittings.
 type Entry struct {
 	Plan  int
 	Line  *timeline.Line
 	Place int
+	after time.Duration // of the step's work that lies before this part
 }
 
 // Placed returns the step with its times, as its build has it by itself.
 func (e *Entry) Placed() *timeline.Placed { return &e.Line.Steps[e.Place] }
+
+// Begins reports whether the entry is a step from its beginning.
+func (e *Entry) Begins() bool { return e.after == 0 }
 
 // Bench is all builds in one problem. Entries stand as its works do.
 type Bench struct {
@@ -140,7 +144,7 @@ func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at ti
 		}
 		need := tl.NeedOf(line.Zone, p.Step)
 		w := order.Work{
-			Name: route.StepName(p.Step) + " on " + line.Zone.Name, Length: max(1, slots(p.End.Sub(p.Start))), Build: plan,
+			Name: route.StepName(p.Step) + " on " + line.Zone.Name, Length: max(1, slots(p.Hands())), Build: plan,
 			From: max(b.Ceil(at), b.Ceil(p.Step.After)), Holds: []order.Hold{{On: hands}}, Ready: slots(p.Ready.Sub(p.End)),
 		}
 		if c := need.Cup; c.Chem != "" {
@@ -148,20 +152,39 @@ func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at ti
 			w.Holds = append(w.Holds, order.Hold{On: booth})
 			b.Rinse, b.Flush = max(b.Rinse, slots(c.Rinse)), max(b.Flush, slots(c.Flush))
 		}
-		if longest := b.longest(plan); w.Length > longest { // it runs over, whenever it is done
-			w.Length = longest
-		}
-		fixed := line.Zone.Fixed(p.Step, tl.Plan.Now) || !p.Step.Started.IsZero()
-		if fixed {
+		w.Length = min(w.Length, b.longest(plan)) // it runs over, whenever it is done
+		if line.Zone.Fixed(p.Step, tl.Plan.Now) || !p.Step.Started.IsZero() {
 			w.Fixed, w.From = true, max(0, b.Floor(p.Start))
-		} else {
-			w.Shut = b.shut(plan, w.Length)
 		}
 		b.wait(plan, tl, line, i, before, &w)
-		before = len(b.Works)
+		before = b.sittings(Entry{Plan: plan, Line: line, Place: i}, w)
 		b.works[p.Step] = before
-		b.Works, b.Entries = append(b.Works, w), append(b.Entries, Entry{plan, line, i})
 	}
+}
+
+// sittings adds a step's work: as one, or in the sittings that it has by itself. It returns the place of the last.
+func (b *Bench) sittings(e Entry, w order.Work) int {
+	spans := e.Placed().Spans()
+	for n, span := range spans {
+		part := w
+		if len(spans) > 1 {
+			part.Length = max(1, slots(span.Length()))
+		}
+		if n > 0 {
+			b.Lags = append(b.Lags, order.Lag{From: len(b.Works) - 1, To: len(b.Works), Max: -1})
+		}
+		if n < len(spans)-1 {
+			part.Ready = 0
+		}
+		if part.Fixed {
+			part.From = max(0, b.Floor(span.From))
+		} else {
+			part.Shut = b.shut(e.Plan, part.Length)
+		}
+		b.Works, b.Entries = append(b.Works, part), append(b.Entries, e)
+		e.after += span.Length()
+	}
+	return len(b.Works) - 1
 }
 
 // brush returns the number of an airbrush: the same name is the same one on all builds.
@@ -223,7 +246,7 @@ func (b *Bench) later(p *timeline.Placed, usually int, plan *route.Plan) map[int
 	}
 	usual := ready(p.End)
 	for k, s := range b.Sessions[:min(len(b.Sessions), mostAirs)] {
-		more := ready(b.At(s.From).Add(p.End.Sub(p.Start))) - usual
+		more := ready(b.At(s.From).Add(p.Hands())) - usual
 		if other := max(0, usually+int(more/Slot)); other != usually {
 			if all == nil {
 				all = map[int]int{}
@@ -259,7 +282,7 @@ func (b *Bench) Safe(plan int, tl *timeline.Timeline, line *timeline.Line, i int
 // weighed returns the opening of the session in which a step stands, where waiting for it was worth more than what might have gone wrong in an earlier one.
 func (b *Bench) weighed(plan int, tl *timeline.Timeline, site *timeline.Site, safe time.Time) (open time.Time, ok bool) {
 	need := tl.NeedOf(site.Zone, site.Step)
-	room, ok := b.own[plan].Room(safe, need.Hands)
+	room, ok := b.own[plan].Room(safe, need)
 	if !ok || site.Fixed() {
 		return open, false
 	}
@@ -281,9 +304,9 @@ func (b *Bench) Opens(plan int, t time.Time) time.Time {
 	return open
 }
 
-// Room returns when a session of the plan has room for work, whatever else is done there, from a moment on; the moment where none has.
-func (b *Bench) Room(plan int, from time.Time, work time.Duration) time.Time {
-	if t, ok := b.own[plan].Room(from, work); ok {
+// Room returns when a session of the plan has room for a step of it, whatever else is done there, from a moment on; the moment where none has.
+func (b *Bench) Room(e *Entry, from time.Time) time.Time {
+	if t, ok := b.own[e.Plan].Room(from, b.Laid[e.Plan].NeedOf(e.Line.Zone, e.Placed().Step)); ok {
 		return t
 	}
 	return from
@@ -323,11 +346,11 @@ func (b *Bench) joins(plan int, tl *timeline.Timeline, line *timeline.Line) {
 func (b *Bench) Starts(laid []*timeline.Timeline) (starts []int, ok bool) {
 	starts = make([]int, len(b.Works))
 	for w, e := range b.Entries {
-		t, found := laid[e.Plan].StartOf(e.Placed().Step.ID)
+		p, found := laid[e.Plan].Placed(e.Placed().Step.ID)
 		if !found {
 			return nil, false
 		}
-		if starts[w] = b.Ceil(t); b.Works[w].Fixed {
+		if starts[w] = b.Ceil(p.Through(e.after)); b.Works[w].Fixed {
 			starts[w] = b.Works[w].From
 		}
 	}
@@ -337,11 +360,11 @@ func (b *Bench) Starts(laid []*timeline.Timeline) (starts []int, ok bool) {
 // Was notes in which session each step stands on other timelines, for order.Stay.
 func (b *Bench) Was(laid []*timeline.Timeline) {
 	for w, e := range b.Entries {
-		t, ok := laid[e.Plan].StartOf(e.Placed().Step.ID)
+		p, ok := laid[e.Plan].Placed(e.Placed().Step.ID)
 		if !ok {
 			continue
 		}
-		if k := b.SessionAt(t); k >= 0 {
+		if k := b.SessionAt(p.Through(e.after)); k >= 0 {
 			b.Works[w].Was = order.Span{From: b.Sessions[k].From, To: b.Sessions[k].To}
 		}
 	}
@@ -352,7 +375,7 @@ func (b *Bench) Learn(starts []int, laid []*timeline.Timeline) bool {
 	longer := false
 	got, ok := b.Starts(laid)
 	for w, e := range b.Entries {
-		if !ok || got[w] <= starts[w] || b.Works[w].Fixed {
+		if !ok || got[w] <= starts[w] || b.Works[w].Fixed || !e.Begins() {
 			continue
 		}
 		tl := laid[e.Plan]
@@ -412,10 +435,12 @@ func (b *Bench) Of(laid []*timeline.Timeline) Worth {
 		for _, line := range tl.Lines {
 			for i := range line.Steps {
 				if p := &line.Steps[i]; p.Step.Done.IsZero() {
-					all = append(all, Entry{plan, line, i})
-					out.Hands += p.End.Sub(p.Start)
-					if k := b.SessionAt(p.Start); k >= 0 {
-						used[k] = true
+					all = append(all, Entry{Plan: plan, Line: line, Place: i})
+					out.Hands += p.Hands()
+					for _, s := range p.Spans() {
+						if k := b.SessionAt(s.From); k >= 0 {
+							used[k] = true
+						}
 					}
 				}
 			}
@@ -438,22 +463,34 @@ func (b *Bench) contend(all []Entry, out *Worth) {
 			}
 			loaded[cup.Brush] = cup.Chem
 		}
-		if !p.End.After(p.Start) {
+		for _, span := range p.Spans() {
+			b.clash(all, n, span, out)
+		}
+	}
+}
+
+// clash notes who else, of those that begin no later, wants the hands while the nth works through a span.
+func (b *Bench) clash(all []Entry, n int, span schedule.Span, out *Worth) {
+	if span.Length() <= 0 {
+		return
+	}
+	var busy []Entry
+	for k := range all {
+		if k == n {
 			continue
 		}
-		var busy []Entry
-		for k := range n {
-			if all[k].Placed().End.After(p.Start) {
+		for _, other := range all[k].Placed().Spans() {
+			if !other.From.After(span.From) && other.To.After(span.From) && (k < n || other.From.Before(span.From)) {
 				busy = append(busy, all[k])
 			}
 		}
-		if k := b.SessionAt(p.Start); k >= 0 && b.Sessions[k].Second && len(busy) < 2 {
-			continue
-		}
-		for _, other := range busy {
-			if other.Plan != all[n].Plan {
-				out.Clashes = append(out.Clashes, Clash{other, all[n], p.Start})
-			}
+	}
+	if k := b.SessionAt(span.From); k >= 0 && b.Sessions[k].Second && len(busy) < 2 {
+		return
+	}
+	for _, other := range busy {
+		if other.Plan != all[n].Plan {
+			out.Clashes = append(out.Clashes, Clash{other, all[n], span.From})
 		}
 	}
 }
@@ -470,7 +507,10 @@ func Bookings(tl *timeline.Timeline) []schedule.Booking {
 	for _, line := range tl.Lines {
 		for i := range line.Steps {
 			if p := &line.Steps[i]; p.Step.Done.IsZero() {
-				all = append(all, schedule.Booking{Start: p.Start, Need: tl.NeedOf(line.Zone, p.Step)})
+				need := tl.NeedOf(line.Zone, p.Step)
+				for _, s := range p.Spans() {
+					all = append(all, schedule.Booking{Start: s.From, Need: schedule.Need{Hands: s.Length(), Cup: need.Cup}})
+				}
 			}
 		}
 	}

@@ -67,6 +67,76 @@ func TestWaitsAndWindows(t *testing.T) {
 	}
 }
 
+// A step that takes several evenings is as many works as it has sittings by itself, one after the other; what comes before and after waits for the first and the last.
+func TestSittings(t *testing.T) {
+	hour := func(lines ...string) *route.Plan {
+		p := evenings(lines...)
+		p.Bench.Evenings[0].To = 19 * time.Hour
+		p.Zones[0].AreaCM2 = 1000 // a mask takes 85 min
+		return p
+	}
+	all := laid(hour("b: base-coat acrylic coats 1", "m: mask", "u: unmask"), hour("m: mask"))
+	b := bench(all)
+	steps := all[0].Lines[0].Steps
+	if n := len(steps[1].Sittings); n != 2 || len(b.Works) != 6 || len(b.Lags) != 4 {
+		t.Fatalf("%d sittings, %d works, %d lags", n, len(b.Works), len(b.Lags))
+	}
+	for w, want := range []bool{true, true, false, true, true, false} {
+		if b.Entries[w].Begins() != want {
+			t.Errorf("work %d begins a step: %v", w, !want)
+		}
+	}
+	for k, want := range [][2]int{{0, 1}, {1, 2}, {2, 3}, {4, 5}} {
+		if !slices.ContainsFunc(b.Lags, func(l order.Lag) bool { return l.From == want[0] && l.To == want[1] && l.Max < 0 }) {
+			t.Errorf("lag %d: none from %v: %+v", k, want, b.Lags)
+		}
+	}
+	first, second := steps[1].Sittings[0], steps[1].Sittings[1]
+	if b.Works[1].Length != int(first.Length()/joint.Slot) || b.Works[2].Length != int(second.Length()/joint.Slot) || b.Works[1].Ready != 0 {
+		t.Errorf("works of %d and %d slots for %v and %v", b.Works[1].Length, b.Works[2].Length, first, second)
+	}
+	starts, ok := b.Starts(all)
+	if !ok || starts[1] != b.Ceil(first.From) || starts[2] != b.Ceil(second.From) {
+		t.Errorf("they start at %v, want %d and %d", starts, b.Ceil(first.From), b.Ceil(second.From))
+	}
+	if _, err := b.Check(starts[:4], order.Usual); err == nil {
+		t.Error("an order of some of the works is one")
+	}
+	if _, err := bench(all[:1]).Check(starts[:4], order.Usual); err != nil {
+		t.Errorf("the timeline itself is no order of its problem: %v", err)
+	}
+	b.Was(all)
+	for w, at := range map[int]time.Time{1: first.From, 2: second.From} {
+		if s := b.Sessions[b.SessionAt(at)]; b.Works[w].Was != (order.Span{From: s.From, To: s.To}) {
+			t.Errorf("work %d was in %v", w, b.Works[w].Was)
+		}
+	}
+	if w := bench(all[:1]).Of(all[:1]); w.Evenings != 2+1 || w.Hands != steps[0].Hands()+85*time.Minute+steps[2].Hands() || len(w.Clashes) != 0 {
+		t.Errorf("by itself: %d evenings, %v of work, %d clashes", w.Evenings, w.Hands, len(w.Clashes))
+	}
+	if got := joint.Bookings(all[1]); len(got) != 2 || got[0].Hands+got[1].Hands != 85*time.Minute || !got[1].Start.Equal(all[1].Lines[0].Steps[0].Sittings[1].From) {
+		t.Errorf("it keeps %v busy", got)
+	}
+	// Both want the hands in the first sitting of the second build's mask, and in the second.
+	if w := b.Of(all); len(w.Clashes) < 2 {
+		t.Errorf("%d clashes of two builds", len(w.Clashes))
+	}
+	a, err := b.Solve(t.Context(), order.Options{Aims: order.Usual, Work: order.Quick})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := b.Check(a.Starts, order.Usual); err != nil || a.Starts[2] < a.Starts[1]+b.Works[1].Length || a.Starts[5] < a.Starts[4]+b.Works[4].Length {
+		t.Errorf("the best order: %v, %v", a.Starts, err)
+	}
+
+	pinned := hour("m: mask at 0h")
+	pinned.Zones[0].Steps[0].At = routetest.Start
+	held := bench(laid(pinned))
+	if len(held.Works) != 2 || !held.Works[0].Fixed || !held.Works[1].Fixed || held.Works[1].From != held.Ceil(routetest.Start.Add(24*time.Hour)) {
+		t.Errorf("a pinned one: %+v", held.Works)
+	}
+}
+
 func TestWhatStays(t *testing.T) {
 	p := evenings("a: mask done 1h", "b: base-coat acrylic", "c: mask")
 	p.Zones[0].Steps[2].At = routetest.Start.Add(50 * time.Hour)
@@ -261,7 +331,7 @@ func TestBenches(t *testing.T) {
 		if len(b.Entries) > 0 {
 			e := b.Entries[len(b.Entries)/2]
 			p := e.Placed()
-			fmt.Fprintf(&out, "  opens %v, room %v\n", b.Opens(e.Plan, p.Start).Format(time.Stamp), b.Room(e.Plan, p.Start, time.Hour).Format(time.Stamp))
+			fmt.Fprintf(&out, "  opens %v, room %v\n", b.Opens(e.Plan, p.Start).Format(time.Stamp), b.Room(&e, p.Start).Format(time.Stamp))
 		}
 		if n < 4 {
 			file.Write(out.Bytes())

@@ -312,6 +312,14 @@ func (z *Zone) Attended(s *Step) time.Duration {
 	return long + (s.Blowing() + time.Minute - 1).Truncate(time.Minute)
 }
 
+// Sitting returns the shortest sitting that the step is begun for where no session takes it whole; 0 where it is done in one go.
+func (s *Step) Sitting() time.Duration {
+	if s.Do.Has(BreaksOff) && !s.Sprays() {
+		return sitting
+	}
+	return 0
+}
+
 // Dose returns how much the step takes on its zone, nothing for one that uses up no product. thinning is in parts of thinner to one of
 // the product, below 0 for what its effect asks for, or the family's usual.
 func (z *Zone) Dose(s *Step, thinning float64) dose.Cup {

@@ -118,6 +118,7 @@ const (
 	Undoes                       // takes its product off with that one's remover
 	Settles                      // decals that did not lie down
 	Melts                        // a bloom away, with thinner alone
+	BreaksOff                    // it can be broken off between two of its many, and gone on with another evening
 )
 
 // TooLate reports whether the technique no longer makes sense once done has been done: what was glossed over or further on is not painted anew.
@@ -244,10 +245,10 @@ var techniques = []*Technique{
 		ID: "join", Name: "Join parts", Short: "Join", Phase: Finish, Role: Joins, Setup: setup("join", 15), Per100: per100("join", 5),
 		Caution: "Glue on bare faces only, with ventilation; keep it off finished paint. " + bladeCare,
 	},
-	{ID: "mask", Name: "Mask", Short: "Mask", Phase: Base, Role: Tape, Setup: setup("mask", 5), Per100: per100("mask", 8), Caution: bladeCare},
+	{ID: "mask", Name: "Mask", Short: "Mask", Phase: Base, Role: Tape | BreaksOff, Setup: setup("mask", 5), Per100: per100("mask", 8), Caution: bladeCare},
 	{
 		ID: "polish", Name: "Polish", Short: "Polish", Phase: Base, Contact: stack.Polished, Kinds: []coating.Kind{coating.Medium, coating.Clear}, Optional: true, Sheen: coating.Gloss, Coats: usualCoats("polish", 2), Counts: "grades",
-		Setup: setup("polish", 5), Per100: per100("polish", 15), Caution: dustCare,
+		Role: BreaksOff, Setup: setup("polish", 5), Per100: per100("polish", 15), Caution: dustCare,
 	},
 	{
 		ID: "gloss-coat", Name: "Gloss coat", Short: "Gloss", Phase: Glossing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("gloss-coat", 2), Kinds: clears, Role: ClearCoat,
@@ -255,7 +256,7 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "decals", Name: "Decals", Short: "Decals", Phase: Decals, Contact: stack.Floated, Carries: JustWater, Lays: true, Kinds: []coating.Kind{coating.DecalKind},
-		Role: NeedsGloss, Setup: setup("decals", 10), Per100: per100("decals", 25), Caution: bladeCare,
+		Role: NeedsGloss | BreaksOff, Setup: setup("decals", 10), Per100: per100("decals", 25), Caution: bladeCare,
 	},
 	{
 		ID: "seal", Name: "Seal", Short: "Seal", Phase: Sealing, Contact: stack.WetCoat, Carries: ItsCarrier, Lays: true, Coats: usualCoats("seal", 2), Kinds: clears, Role: ClearCoat,
@@ -288,11 +289,11 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "oil-accent", Name: "Oil accents", Short: "Accents", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("oil-accent", 0.15), Kinds: []coating.Kind{coating.Oil, coating.Wash},
-		Role: NeedsTooth | OilWork, Covers: cover("oil-accent", 0.05), Setup: setup("oil-accent", 10), Per100: per100("oil-accent", 6), Caution: oilRagCare,
+		Role: NeedsTooth | OilWork | BreaksOff, Covers: cover("oil-accent", 0.05), Setup: setup("oil-accent", 10), Per100: per100("oil-accent", 6), Caution: oilRagCare,
 	},
 	{
 		ID: "oil-dots", Name: "Oil dots", Short: "Oil dots", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("oil-dots", 0.15), Kinds: []coating.Kind{coating.Oil, coating.Wash},
-		Role: NeedsTooth | OilWork, Covers: cover("oil-dots", 0.15), Setup: setup("oil-dots", 10), Per100: per100("oil-dots", 6), Caution: oilRagCare,
+		Role: NeedsTooth | OilWork | BreaksOff, Covers: cover("oil-dots", 0.15), Setup: setup("oil-dots", 10), Per100: per100("oil-dots", 6), Caution: oilRagCare,
 	},
 	{
 		ID: "streak", Name: "Streaks", Short: "Streaks", Phase: Oils, Contact: stack.Blended, Carries: ItsThinner, Lays: true, Thin: thin("streak", 0.15), Kinds: stains,
@@ -304,19 +305,19 @@ var techniques = []*Technique{
 	},
 	{
 		ID: "pastel", Name: "Pastel", Short: "Pastel", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.Pigment, coating.PencilOf},
-		Role: NeedsTooth | LooseOn | Staining, Covers: cover("pastel", 0.1), Setup: setup("pastel", 5), Per100: per100("pastel", 6), Caution: dustCare + " Gloves keep fingerprints off.",
+		Role: NeedsTooth | LooseOn | Staining | BreaksOff, Covers: cover("pastel", 0.1), Setup: setup("pastel", 5), Per100: per100("pastel", 6), Caution: dustCare + " Gloves keep fingerprints off.",
 	},
 	{
 		ID: "pencil", Name: "Pencil wear", Short: "Pencil", Phase: Stain, Lays: true, Kinds: []coating.Kind{coating.PencilOf, coating.Pigment},
-		Role: LooseOn, Covers: cover("pencil", 0.02), Setup: setup("pencil", 5), Per100: per100("pencil", 6),
+		Role: LooseOn | BreaksOff, Covers: cover("pencil", 0.02), Setup: setup("pencil", 5), Per100: per100("pencil", 6),
 	},
 	{
 		ID: "sponge-chips", Name: "Sponge chips", Short: "Chips", Phase: Chip, Contact: stack.Dabbed, Carries: ItsCarrier, Lays: true, Thin: thin("sponge-chips", 0.5),
-		Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: setup("sponge-chips", 5), Per100: per100("sponge-chips", 8),
+		Role: BreaksOff, Kinds: append(slices.Clone(paints), coating.PencilOf), Covers: cover("sponge-chips", 0.02), Setup: setup("sponge-chips", 5), Per100: per100("sponge-chips", 8),
 	},
 	{
 		ID: "brush-chips", Name: "Brush chips", Short: "Chips", Phase: Chip, Contact: stack.Brushed, Carries: ItsCarrier, Lays: true, Thin: thin("brush-chips", 0.5),
-		Covers: cover("brush-chips", 0.01), Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: setup("brush-chips", 5), Per100: per100("brush-chips", 10),
+		Role: BreaksOff, Covers: cover("brush-chips", 0.01), Kinds: append(slices.Clone(paints), coating.PencilOf), Setup: setup("brush-chips", 5), Per100: per100("brush-chips", 10),
 	},
 	{
 		ID: "mud", Name: "Mud", Short: "Mud", Phase: Stain, Contact: stack.Mist, Carries: ItsCarrier, Lays: true, Thin: thin("mud", 0.5), Kinds: stains,
@@ -335,7 +336,7 @@ var techniques = []*Technique{
 		Sheen: coating.Flat, Spray: dose.OfColour, Setup: setup("final-coat", 8), Per100: per100("final-coat", 2), Between: between("final-coat", 15), Airbrush: true, Caution: sprayCare,
 	},
 	{
-		ID: "sand", Name: "Sanding", Short: "Sand", Phase: Finish, Contact: stack.Sanded, Role: Mends | Levels, Covers: cover("sand", 0.1), Setup: setup("sand", 5), Per100: per100("sand", 20),
+		ID: "sand", Name: "Sanding", Short: "Sand", Phase: Finish, Contact: stack.Sanded, Role: Mends | Levels | BreaksOff, Covers: cover("sand", 0.1), Setup: setup("sand", 5), Per100: per100("sand", 20),
 		Caution: "Sand wet, or wear a dust mask.",
 	},
 	{
@@ -355,6 +356,7 @@ var techniques = []*Technique{
 // Cleaning is how long it takes to put the airbrush away clean; rinse and flush are what comes between two cups.
 var (
 	Cleaning = inMinutes(Numbers.Number("cleaning", 10, "min", "the airbrush taken apart, cleaned and put away", benchTimes))
+	sitting  = inMinutes(Numbers.Number("sitting", 20, "min", "shortest sitting that work is begun for where it takes several", fact.Bench("less is spent on setting out and putting away")))
 	rinse    = inMinutes(Numbers.Number("rinse", 5, "min", "between two paints of one chemistry: the cup wiped out, its thinner sprayed through", fact.Bench("a cup or two of thinner until it comes clear")))
 	flush    = inMinutes(Numbers.Number("flush", 15, "min", "between two chemistries, and before and after flakes of metal", fact.Bench("water left in it clots solvent paint and the other way round: a full flush with the right cleaner, needle and cup by hand")))
 )

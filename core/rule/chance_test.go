@@ -78,7 +78,7 @@ func TestWeighedDates(t *testing.T) {
 			}
 			least := math.Inf(1)
 			for d := time.Duration(0); d < 6*24*time.Hour; d += 30 * time.Minute {
-				if at, ok := r.Calendar.Room(s.Start.Add(-d), s.Zone.Attended(s.Step)); ok && !at.Before(s.After) && s.Holds(every.Timed, at) {
+				if at, ok := r.Calendar.Room(s.Start.Add(-d), r.NeedOf(s.Zone, s.Step)); ok && !at.Before(s.After) && s.Holds(every.Timed, at) {
 					least = min(least, cost(at))
 				}
 			}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -62,8 +63,14 @@ func randomPlan(r *rand.Rand) *route.Plan {
 // nothing is found against begins when every timed rule holds.
 func TestScheduleKeepsItsPromises(t *testing.T) {
 	r := rand.New(rand.NewPCG(8, 15))
+	broken := 0
 	for n := range 200 {
-		rep := Check(randomPlan(r))
+		plan := randomPlan(r)
+		if n%2 == 1 { // short evenings: the larger zones' oils take several
+			plan.Bench.Evenings = slices.Clone(plan.Bench.Evenings)
+			plan.Bench.Evenings[0].To = plan.Bench.Evenings[0].From + 25*time.Minute
+		}
+		rep := Check(plan)
 		type work struct {
 			span   schedule.Span
 			pinned bool
@@ -79,8 +86,17 @@ func TestScheduleKeepsItsPromises(t *testing.T) {
 				if !pinned && p.Start.Before(after) {
 					t.Errorf("plan %d: %s begins %v, before the step above it ends %v", n, p.Step.ID, p.Start, after)
 				}
-				if !pinned && !p.NoRoom && !rep.Calendar.InSession(schedule.Span{From: p.Start, To: p.End}) {
-					t.Errorf("plan %d: %s is placed outside the sessions, %v", n, p.Step.ID, p.Start)
+				for _, span := range p.Spans() {
+					if !pinned && !p.NoRoom && !rep.Calendar.InSession(span) {
+						t.Errorf("plan %d: %s is placed outside the sessions, %v", n, p.Step.ID, span)
+					}
+					all = append(all, work{span, pinned})
+				}
+				if !pinned && p.Hands() != line.Zone.Attended(p.Step) {
+					t.Errorf("plan %d: %s gets %v of %v", n, p.Step.ID, p.Hands(), line.Zone.Attended(p.Step))
+				}
+				if p.Sittings != nil {
+					broken++
 				}
 				stopped := slices.ContainsFunc(rep.Findings, func(f timeline.Finding) bool { return f.Step == p.Step.ID && f.Severity > verdict.Note })
 				if site := rep.Site(line, i); !stopped && !site.Holds(every.Timed, p.Start) {
@@ -90,7 +106,6 @@ func TestScheduleKeepsItsPromises(t *testing.T) {
 					t.Errorf("plan %d: %s is wiped at %v, its window is %v to %v", n, p.Step.ID, p.Start, p.Opens, p.Closes)
 				}
 				after = clock.Later(after, p.End)
-				all = append(all, work{schedule.Span{From: p.Start, To: p.End}, pinned})
 			}
 		}
 		for i, a := range all {
@@ -100,6 +115,79 @@ func TestScheduleKeepsItsPromises(t *testing.T) {
 				}
 			}
 		}
+	}
+	if broken < 20 {
+		t.Errorf("only %d steps were done in sittings", broken)
+	}
+}
+
+// What no evening takes whole is done in sittings where it can be broken off, and runs over where it can't.
+func TestSittings(t *testing.T) {
+	day := func(d, hour, minute int) time.Time {
+		return routetest.Start.AddDate(0, 0, d).Truncate(24 * time.Hour).Add(time.Duration(60*hour+minute) * time.Minute)
+	}
+	lay := func(p *route.Plan) *Report {
+		p.Bench.Evenings[0].To = 19 * time.Hour
+		p.Zones[0].AreaCM2 = 1000 // a mask takes 85 min, a coat 30 and more
+		return Check(p)
+	}
+	found := func(rep *Report, id string) (all []string) {
+		for _, f := range rep.Findings {
+			if f.Rule.ID == id {
+				all = append(all, f.Step+": "+f.Because)
+			}
+		}
+		return all
+	}
+	rep := lay(routetest.Lines("m: mask", "b: base-coat acrylic coats 6"))
+	m, b := rep.Lines[0].Steps[0], rep.Lines[0].Steps[1]
+	want := []schedule.Span{{From: day(0, 18, 0), To: day(0, 19, 0)}, {From: day(1, 18, 0), To: day(1, 18, 25)}}
+	if !slices.Equal(m.Sittings, want) || m.NoRoom || !m.Start.Equal(want[0].From) || !m.End.Equal(want[1].To) || m.Hands() != 85*time.Minute {
+		t.Errorf("85 min of masking on evenings of an hour: %v", m.Sittings)
+	}
+	if b.Sittings != nil || !b.NoRoom || b.Start.Before(m.End) {
+		t.Errorf("six coats on them: %v to %v, %v", b.Start, b.End, b.Sittings)
+	}
+	if over := found(rep, "no-room"); len(over) != 1 || !strings.HasPrefix(over[0], "b:") {
+		t.Errorf("runs over: %q", over)
+	}
+	for _, tc := range []struct {
+		at   time.Time
+		n    int
+		work time.Duration
+	}{{day(0, 17, 0), 0, 0}, {day(0, 18, 59), 0, 59 * time.Minute}, {day(0, 19, 0), 1, 60 * time.Minute}, {day(1, 18, 24), 1, 84 * time.Minute}, {day(3, 0, 0), 1, 85 * time.Minute}} {
+		if span, n := m.Sitting(tc.at); n != tc.n || span != want[n] {
+			t.Errorf("at %v it is sitting %d, %v", tc.at, n, span)
+		}
+		if got := m.Through(tc.work); tc.work > 0 && tc.n == 0 && !got.Equal(tc.at) || tc.work > 60*time.Minute && tc.at.Before(day(2, 0, 0)) && !got.Equal(tc.at) {
+			t.Errorf("%v of it are done %v, want %v", tc.work, got, tc.at)
+		}
+	}
+	if !m.Through(60*time.Minute).Equal(want[1].From) || !m.Through(85*time.Minute).Equal(m.End) {
+		t.Error("what is done of it at the turn of its sittings")
+	}
+
+	// What was begun goes on the evening after; past that it lasts until now, as anything under way.
+	for _, tc := range []struct{ now, ends time.Time }{{day(0, 18, 30), want[1].To}, {day(0, 23, 0), want[1].To}, {day(1, 18, 20), want[1].To}, {day(1, 18, 40), day(1, 18, 40)}} {
+		p := routetest.Lines("m: mask", "b: base-coat acrylic")
+		p.Zones[0].Steps[0].Started, p.Now = day(0, 18, 0), tc.now
+		if got := lay(p).Lines[0].Steps; !got[0].End.Equal(tc.ends) || got[1].Start.Before(tc.ends) {
+			t.Errorf("begun, at %v it ends %v, and the coat begins %v", tc.now, got[0].End, got[1].Start)
+		}
+	}
+
+	// A pinned one holds only the hours of its sittings.
+	p := routetest.Lines("m: mask at 0h")
+	other := routetest.Lines("u: unmask at 3h", "v: unmask at 24h").Zones[0]
+	other.ID = "other"
+	p.Zones = append(p.Zones, other)
+	p.Zones[0].Steps[0].At, p.Zones[1].Steps[0].At, p.Zones[1].Steps[1].At = day(0, 18, 0), day(0, 20, 0), day(1, 18, 24)
+	rep = lay(p)
+	if clash := found(rep, "hands"); len(clash) != 1 || !strings.HasPrefix(clash[0], "v:") {
+		t.Errorf("pinned between its sittings and into one: %q", clash)
+	}
+	if out := found(rep, "no-room"); len(out) != 1 || !strings.HasPrefix(out[0], "u:") {
+		t.Errorf("outside the sessions: %q", out)
 	}
 }
 

@@ -2,6 +2,7 @@ package rule
 
 import (
 	"fmt"
+	"slices"
 	"time"
 
 	"inkysparrow/core/coating"
@@ -27,7 +28,7 @@ var hands = timeline.Rule{
 
 var noRoom = timeline.Rule{
 	ID: "no-room", Title: "No session has room", Evidence: oneHand, Find: findNoRoom,
-	Reason: "A step is done in one go, coats and flash-off together. It needs a session that is long enough.",
+	Reason: "A step is done in one go, coats and flash-off together, and needs a session that is long enough. Only what can be broken off between two of its many, such as decals or masks, is done in sittings.",
 }
 
 var tableDate = timeline.Rule{
@@ -51,7 +52,7 @@ func findHands(s *timeline.Site) []timeline.Finding {
 	}
 	for _, l := range s.Timeline.Lines {
 		for _, p := range l.Steps {
-			if together(p.Step, s.Step) || p.Step == s.Step || !p.Step.Done.IsZero() || p.Step.At.IsZero() || !p.Start.Before(s.End) || !s.Start.Before(p.End) {
+			if together(p.Step, s.Step) || p.Step == s.Step || !p.Step.Done.IsZero() || p.Step.At.IsZero() || !meet(s.Line.Steps[s.Index].Spans(), p.Spans()) {
 				continue
 			}
 			if p.Start.After(s.Start) || p.Start.Equal(s.Start) && l != s.Line && l.Zone.ID > s.Zone.ID {
@@ -64,6 +65,13 @@ func findHands(s *timeline.Site) []timeline.Finding {
 		}
 	}
 	return nil
+}
+
+// meet reports whether any of some stretches overlaps one of others.
+func meet(some, others []schedule.Span) bool {
+	return slices.ContainsFunc(some, func(a schedule.Span) bool {
+		return slices.ContainsFunc(others, func(b schedule.Span) bool { return a.From.Before(b.To) && b.From.Before(a.To) })
+	})
 }
 
 // together reports whether two steps are one piece of work: the same done with the same bottle in two zones, one after the other from one cup.
@@ -91,7 +99,7 @@ func findNoRoom(s *timeline.Site) []timeline.Finding {
 			Word:    verdict.Word{Severity: verdict.Warn},
 			Because: fmt.Sprintf("It takes %s at the bench, and the longest session is %s: it runs over.", say.Bench(attended), say.Bench(longest)),
 		}}
-	case !s.Step.At.IsZero() && !s.Timeline.Calendar.InSession(schedule.Span{From: s.Start, To: s.End}):
+	case !s.Step.At.IsZero() && slices.ContainsFunc(p.Spans(), func(span schedule.Span) bool { return !s.Timeline.Calendar.InSession(span) }):
 		return []timeline.Finding{{
 			Word: verdict.Word{Severity: verdict.Note}, Because: fmt.Sprintf("Pinned to %s, outside your sessions.", s.Plan.Clock(s.Start)),
 		}}

@@ -66,6 +66,7 @@ type Calendar struct {
 	both     []Span          // two are
 	sprayed  []loaded        // what is sprayed, by what is in the cup
 	full     map[Need][]Span // where a need is known not to begin: bookings only come, so it never will again; sorted
+	longest  time.Duration   // of the sessions of the first month; negative until it is asked for
 }
 
 // New returns an empty calendar that begins at start.
@@ -73,7 +74,7 @@ func New(bench Bench, start time.Time) *Calendar {
 	if bench.Place == nil {
 		bench.Place = time.UTC
 	}
-	c := &Calendar{bench: bench, start: start}
+	c := &Calendar{bench: bench, start: start, longest: -1}
 	local := start.In(bench.Place)
 	c.laid = time.Date(local.Year(), local.Month(), local.Day(), 0, 0, 0, 0, bench.Place)
 	return c
@@ -155,12 +156,12 @@ func (c *Calendar) Sessions(from, to time.Time) []Session {
 	return slices.Clone(c.sessions[i:j])
 }
 
-// Room returns the earliest start from from on at which work of that length fits into a session, whatever else is booked there; whole minutes. ok is false where there
-// is none within the horizon.
-func (c *Calendar) Room(from time.Time, hands time.Duration) (start time.Time, ok bool) {
+// Room returns the earliest start from from on at which need fits into a session, or its first sitting where it has to be broken off, whatever else is booked there; whole
+// minutes. ok is false where there is none within the horizon.
+func (c *Calendar) Room(from time.Time, need Need) (start time.Time, ok bool) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	return c.search(roundUp(from), Need{Hands: hands}, false)
+	return c.search(roundUp(from), c.first(need), false)
 }
 
 // Waited returns what of one's sessions passes between two moments: how many begin after the one that from lies in, or that comes next, and the hours in the last. A day of a
@@ -210,8 +211,9 @@ func (c Cup) Apart(next Cup) time.Duration {
 
 // Need is what a piece of work asks of the bench.
 type Need struct {
-	Hands time.Duration
-	Cup   Cup // of the airbrush, all along
+	Hands   time.Duration
+	Cup     Cup           // of the airbrush, all along
+	Sitting time.Duration // the least that it is begun for where no session takes it whole and it is broken off; 0 for work that can't be, and such work holds no cup
 }
 
 // Booking is a piece of work with its time.
@@ -220,8 +222,8 @@ type Booking struct {
 	Need
 }
 
-// Slot returns the earliest start from from on at which need fits into one session, with hands free all along, and the booth and a clean airbrush too
-// if it is asked for; whole minutes. ok is false when there is no such moment within the horizon.
+// Slot returns the earliest start from from on at which need fits into one session, or its first sitting where it has to be broken off, with hands free all along, and the booth and
+// a clean airbrush too if it is asked for; whole minutes. ok is false when there is no such moment within the horizon.
 func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
@@ -230,7 +232,7 @@ func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {
 	if known, ok := overlap(c.full[need], Span{from, from.Add(1)}); ok {
 		begin = known.To
 	}
-	start, ok = c.search(begin, need, true)
+	start, ok = c.search(begin, c.first(need), true)
 	if ok && start.After(from) {
 		if c.full == nil {
 			c.full = map[Need][]Span{}
@@ -238,6 +240,54 @@ func (c *Calendar) Slot(from time.Time, need Need) (start time.Time, ok bool) {
 		c.full[need] = insert(c.full[need], Span{from, start})
 	}
 	return start, ok
+}
+
+// Sittings returns the stretches in which need is done that begins at t: one, or, where no session of the month takes it whole and it can be broken off, one for each free stretch of a
+// session that is worth beginning for. Where the horizon ends first, the last of them runs over.
+func (c *Calendar) Sittings(t time.Time, need Need) []Span {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	part := c.first(need)
+	if part == need {
+		return []Span{{t, t.Add(need.Hands)}}
+	}
+	var all []Span
+	left := need.Hands
+	for left > 0 {
+		part.Hands = min(part.Hands, left)
+		from, ok := c.search(t, part, true)
+		if !ok {
+			break
+		}
+		to := clock.Earlier(from.Add(left), c.freeUntil(from))
+		all, left, t = append(all, Span{from, to}), left-to.Sub(from), to
+	}
+	if len(all) == 0 {
+		all = []Span{{t, t}}
+	}
+	all[len(all)-1].To = all[len(all)-1].To.Add(left)
+	return all
+}
+
+// first returns what a need asks for at its start: all of it, or the first sitting of one that has to be broken off.
+func (c *Calendar) first(n Need) Need {
+	if longest := c.longestSession(); n.Sitting > 0 && n.Hands > longest {
+		return Need{Hands: min(n.Sitting, longest)}
+	}
+	return n
+}
+
+// freeUntil returns until when a pair of hands that is free at t in a session stays so.
+func (c *Calendar) freeUntil(t time.Time) time.Time {
+	s := c.sessions[c.session(t)]
+	busy := c.hands
+	if s.Second {
+		busy = c.both
+	}
+	if i := sort.Search(len(busy), func(i int) bool { return busy[i].From.After(t) }); i < len(busy) {
+		return clock.Earlier(s.To, busy[i].From)
+	}
+	return s.To
 }
 
 // search returns the earliest start from from on that a session has room for, around what is booked where that counts.
@@ -339,11 +389,25 @@ func (c *Calendar) InSession(span Span) bool {
 
 // Longest returns the length of the longest session of a month; 0 when there is none.
 func (c *Calendar) Longest() time.Duration {
-	longest := time.Duration(0)
-	for _, s := range c.Sessions(c.start, c.start.Add(28*24*time.Hour)) {
-		longest = max(longest, s.Length())
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	return c.longestSession()
+}
+
+func (c *Calendar) longestSession() time.Duration {
+	if c.longest >= 0 {
+		return c.longest
 	}
-	return longest
+	c.longest = 0
+	month := c.start.Add(28 * 24 * time.Hour)
+	for c.laid.Before(month) && c.extend() {
+	}
+	for _, s := range c.sessions {
+		if s.From.Before(month) {
+			c.longest = max(c.longest, s.Length())
+		}
+	}
+	return c.longest
 }
 
 // overlap returns the first span of the sorted list that shares time with s.

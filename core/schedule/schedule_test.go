@@ -2,6 +2,7 @@ package schedule
 
 import (
 	"math/rand/v2"
+	"slices"
 	"testing"
 	"time"
 )
@@ -362,11 +363,100 @@ func TestWaited(t *testing.T) {
 	}{
 		{at(1, 12, 0), time.Hour, at(1, 19, 0)}, {at(1, 20, 30), time.Hour, at(1, 20, 30)}, {at(1, 21, 30), time.Hour, at(2, 19, 0)}, {at(1, 21, 0), time.Hour, at(1, 21, 0)}, {at(2, 19, 1), 3 * time.Hour, at(4, 19, 0)},
 	} {
-		if got, ok := c.Room(tc.from, tc.hands); !ok || !got.Equal(tc.want) {
+		if got, ok := c.Room(tc.from, Need{Hands: tc.hands}); !ok || !got.Equal(tc.want) {
 			t.Errorf("room for %v from %v: %v, want %v", tc.hands, tc.from, got, tc.want)
 		}
 	}
-	if _, ok := c.Room(at(1, 12, 0), 4*time.Hour); ok {
+	if _, ok := c.Room(at(1, 12, 0), Need{Hands: 4 * time.Hour}); ok {
 		t.Error("four hours fit into three")
+	}
+}
+
+// What no session of the month takes whole is broken off where it can be, and goes on in the next free stretch that is worth beginning for.
+func TestSittings(t *testing.T) {
+	short := Bench{Evenings: []Evening{{Days: [7]bool{false, true, true, true, true, true, false}, From: 20 * time.Hour, To: 21 * time.Hour}}}
+	const m = time.Minute
+	for _, tc := range []struct {
+		name   string
+		need   Need
+		booked []Span
+		from   time.Time
+		want   []Span
+	}{
+		{"in one go", Need{Hands: 60 * m, Sitting: 20 * m}, nil, at(1, 12, 0), []Span{{at(1, 20, 0), at(1, 21, 0)}}},
+		{"a minute too long", Need{Hands: 61 * m, Sitting: 20 * m}, nil, at(1, 12, 0), []Span{{at(1, 20, 0), at(1, 21, 0)}, {at(2, 20, 0), at(2, 20, 1)}}},
+		{"late in a session", Need{Hands: 90 * m, Sitting: 20 * m}, nil, at(1, 20, 40), []Span{{at(1, 20, 40), at(1, 21, 0)}, {at(2, 20, 0), at(2, 21, 0)}, {at(3, 20, 0), at(3, 20, 10)}}},
+		{"too late in it", Need{Hands: 90 * m, Sitting: 20 * m}, nil, at(1, 20, 41), []Span{{at(2, 20, 0), at(2, 21, 0)}, {at(3, 20, 0), at(3, 20, 30)}}},
+		{"over the weekend", Need{Hands: 80 * m, Sitting: 20 * m}, nil, at(5, 20, 0), []Span{{at(5, 20, 0), at(5, 21, 0)}, {at(8, 20, 0), at(8, 20, 20)}}},
+		{"around what is booked", Need{Hands: 90 * m, Sitting: 20 * m}, []Span{{at(1, 20, 20), at(1, 20, 30)}, {at(2, 20, 19), at(2, 21, 0)}}, at(1, 12, 0), []Span{{at(1, 20, 0), at(1, 20, 20)}, {at(1, 20, 30), at(1, 21, 0)}, {at(3, 20, 0), at(3, 20, 40)}}},
+		{"shorter sessions than a sitting", Need{Hands: 100 * m, Sitting: 90 * m}, nil, at(1, 12, 0), []Span{{at(1, 20, 0), at(1, 21, 0)}, {at(2, 20, 0), at(2, 20, 40)}}},
+	} {
+		c := New(short, monday)
+		for _, b := range tc.booked {
+			c.Book(b.From, Need{Hands: b.Length()})
+		}
+		start, ok := c.Slot(tc.from, tc.need)
+		if got := c.Sittings(start, tc.need); !ok || !slices.Equal(got, tc.want) {
+			t.Errorf("%s: %v, want %v", tc.name, got, tc.want)
+		}
+		if room, ok := New(short, monday).Room(tc.from, tc.need); !ok || tc.booked == nil && !room.Equal(start) {
+			t.Errorf("%s: room %v, slot %v", tc.name, room, start)
+		}
+	}
+	whole := Need{Hands: 61 * m}
+	if _, ok := New(short, monday).Slot(at(1, 12, 0), whole); ok {
+		t.Error("work that can't be broken off fits into no session")
+	}
+	club := short
+	club.Evenings[0].Second = true
+	c := New(club, monday)
+	c.Book(at(1, 20, 0), Need{Hands: 60 * m})
+	c.Book(at(1, 20, 30), Need{Hands: 10 * m})
+	need := Need{Hands: 70 * m, Sitting: 20 * m}
+	if start, _ := c.Slot(at(1, 12, 0), need); !slices.Equal(c.Sittings(start, need), []Span{{at(1, 20, 0), at(1, 20, 30)}, {at(1, 20, 40), at(1, 21, 0)}, {at(2, 20, 0), at(2, 20, 20)}}) {
+		t.Errorf("with a second pair of hands: %v", c.Sittings(start, need))
+	}
+	shut := New(Bench{Evenings: []Evening{{}}}, monday)
+	if _, ok := shut.Slot(at(1, 12, 0), need); ok {
+		t.Error("a bench that is never open has room")
+	}
+	if got := shut.Sittings(at(1, 12, 0), need); !slices.Equal(got, []Span{{at(1, 12, 0), at(1, 13, 10)}}) {
+		t.Errorf("where there is no session it runs over: %v", got)
+	}
+}
+
+// Against every minute: sittings lie in sessions, beside what is booked, pass over no stretch that is worth beginning for and come to all of the work.
+func TestSittingsAgainstBruteForce(t *testing.T) {
+	for seed := range uint64(60) {
+		r := rand.New(rand.NewPCG(seed, 7))
+		bench := Bench{Evenings: []Evening{{Days: [7]bool{true, true, true, true, true, true, true}, From: 20 * time.Hour, To: 20*time.Hour + time.Duration(30+r.IntN(40))*time.Minute}}}
+		c := New(bench, monday)
+		busy := map[time.Time]bool{}
+		for range 6 {
+			from, long := at(1+r.IntN(4), 20, r.IntN(60)), 5+r.IntN(25)
+			c.Book(from, Need{Hands: time.Duration(long) * time.Minute})
+			for i := range long {
+				busy[from.Add(time.Duration(i)*time.Minute)] = true
+			}
+		}
+		need := Need{Hands: time.Duration(71+r.IntN(90)) * time.Minute, Sitting: time.Duration(10+r.IntN(20)) * time.Minute}
+		free := func(t time.Time) bool { return c.InSession(Span{t, t.Add(time.Minute)}) && !busy[t] }
+		var want []Span
+		left := int(need.Hands.Minutes())
+		for m := at(1, 12, 0); left > 0; {
+			n := 0
+			for n < left && free(m.Add(time.Duration(n)*time.Minute)) {
+				n++
+			}
+			if n >= min(left, int(need.Sitting.Minutes())) {
+				want = append(want, Span{m, m.Add(time.Duration(n) * time.Minute)})
+				left -= n
+			}
+			m = m.Add(time.Duration(max(n, 1)) * time.Minute)
+		}
+		start, ok := c.Slot(at(1, 12, 0), need)
+		if got := c.Sittings(start, need); !ok || !slices.Equal(got, want) {
+			t.Fatalf("seed %d, %v: %v, want %v", seed, need, got, want)
+		}
 	}
 }

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"inkysparrow/core/route"
+	"inkysparrow/core/schedule"
 )
 
 // Again lays a plan out anew of which one zone has changed, from its step first on: what had been taken before that was placed stays, and the rest is laid out
@@ -36,7 +37,7 @@ func (tl *Timeline) retake(line int, was *Line) {
 	p := was.Steps[len(l.Steps)]
 	p.Step = l.Zone.Steps[len(l.Steps)]
 	if _, _, fixed := tl.fixed(l.Zone, p.Step); !fixed {
-		tl.Calendar.Book(p.Start, tl.NeedOf(l.Zone, p.Step))
+		p.book(tl.Calendar, tl.NeedOf(l.Zone, p.Step))
 	}
 	l.push(tl.Plan, p)
 	tl.order = append(tl.order, line)
@@ -58,7 +59,7 @@ func (tl *Timeline) Around(plan *route.Plan, zone, first int) iter.Seq2[*Timelin
 	}
 	for _, s := range line.Zone.Steps[first:] {
 		if start, need, fixed := out.fixed(line.Zone, s); fixed && s.Done.IsZero() {
-			out.Calendar.Book(start, need)
+			out.keep(start, need)
 		}
 	}
 	return func(yield func(*Timeline, int) bool) {
@@ -76,6 +77,7 @@ func (tl *Timeline) Around(plan *route.Plan, zone, first int) iter.Seq2[*Timelin
 // Same reports whether a line lies as another does, step for step: what was found about it holds for it too, but for what looks at other zones.
 func (l *Line) Same(other *Line) bool {
 	return slices.EqualFunc(l.Steps, other.Steps, func(a, b Placed) bool {
-		return a.Step.ID == b.Step.ID && a.Start.Equal(b.Start) && a.End.Equal(b.End) && a.Asked.Equal(b.Asked) && a.NoRoom == b.NoRoom
+		return a.Step.ID == b.Step.ID && a.Start.Equal(b.Start) && a.End.Equal(b.End) && a.Asked.Equal(b.Asked) && a.NoRoom == b.NoRoom &&
+			slices.EqualFunc(a.Sittings, b.Sittings, func(x, y schedule.Span) bool { return x.From.Equal(y.From) && x.To.Equal(y.To) })
 	})
 }

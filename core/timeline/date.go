@@ -12,11 +12,11 @@ import (
 type dates struct {
 	chance.Waiting
 	calendar *schedule.Calendar
-	hands    time.Duration
+	need     schedule.Need
 }
 
 // Next returns the earliest start from from on that a session has room for.
-func (d dates) Next(from time.Time) (time.Time, bool) { return d.calendar.Room(from, d.hands) }
+func (d dates) Next(from time.Time) (time.Time, bool) { return d.calendar.Room(from, d.need) }
 
 // Cost counts the sessions that pass.
 func (d dates) Cost(from, to time.Time) float64 {
@@ -27,14 +27,11 @@ func (d dates) Cost(from, to time.Time) float64 {
 func (s *Site) Dates() verdict.Dates { return s.on(s.Timeline.Calendar) }
 
 func (s *Site) on(calendar *schedule.Calendar) dates {
-	return dates{s.Plan.Waiting, calendar, s.Zone.Attended(s.Step)}
+	return dates{s.Plan.Waiting, calendar, s.Timeline.NeedOf(s.Zone, s.Step)}
 }
 
 // free are the dates at which hands and airbrush are free as well.
-type free struct {
-	dates
-	need schedule.Need
-}
+type free struct{ dates }
 
 // Next returns the earliest start from from on at which there is room.
 func (f free) Next(from time.Time) (time.Time, bool) { return f.calendar.Slot(from, f.need) }

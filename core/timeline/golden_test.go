@@ -31,6 +31,9 @@ func laid(tl *timeline.Timeline) (placed, sites string) {
 			if p.NoRoom {
 				placed += " no room"
 			}
+			for _, sitting := range p.Sittings {
+				placed += fmt.Sprintf(", %s to %s", clock(sitting.From), clock(sitting.To))
+			}
 			s := tl.Site(l, i)
 			place, ready := s.ReadyBelow()
 			sites += fmt.Sprintf("|%s %s %s %s %s %d %.3f %.3f %.3f", p.Step.ID, clock(p.TouchDry), clock(p.Ready), clock(p.Opens), clock(p.Closes), p.Layer, p.On, p.Leaves, p.Spot)

@@ -26,7 +26,7 @@ func (tl *Timeline) without(line *Line, first int) *schedule.Calendar {
 	for _, l := range tl.Lines {
 		for k, p := range l.Steps {
 			if (l != line || k < first) && p.Step.Done.IsZero() {
-				calendar.Book(p.Start, tl.NeedOf(l.Zone, p.Step))
+				p.book(calendar, tl.NeedOf(l.Zone, p.Step))
 			}
 		}
 	}

@@ -8,6 +8,7 @@ import (
 	"inkysparrow/core/coating"
 	"inkysparrow/core/fact"
 	"inkysparrow/core/route"
+	"inkysparrow/core/schedule"
 	"inkysparrow/core/stack"
 )
 
@@ -28,6 +29,7 @@ type Line struct {
 type Placed struct {
 	Step       *route.Step
 	Start, End time.Time
+	Sittings   []schedule.Span // where it has to be broken off, from Start to End; nil for what is done in one go
 	Asked      time.Time       // when it could have begun but for its findings
 	Below      int             // how many of Films lie below it
 	On         coating.Texture // of the surface it meets
@@ -41,6 +43,58 @@ type Placed struct {
 	NoRoom     bool         // no session is long enough, or there is none
 	ended      time.Time    // the last of it and the steps before it
 	stage      chance.Stage // how far the zone has come after it
+}
+
+// Spans returns the stretches in which the step keeps the hands busy, in order.
+func (p *Placed) Spans() []schedule.Span {
+	if p.Sittings != nil {
+		return p.Sittings
+	}
+	return []schedule.Span{{From: p.Start, To: p.End}}
+}
+
+// Hands returns how long the step keeps the hands busy, all its sittings together.
+func (p *Placed) Hands() (sum time.Duration) {
+	for _, s := range p.Spans() {
+		sum += s.Length()
+	}
+	return sum
+}
+
+// Sitting returns the stretch of the step's work that a moment lies in, or that comes next, and which of them it is, from 0; the last of them once it is over.
+func (p *Placed) Sitting(at time.Time) (schedule.Span, int) {
+	spans := p.Spans()
+	i := 0
+	for i < len(spans)-1 && !spans[i].To.After(at) {
+		i++
+	}
+	return spans[i], i
+}
+
+// Through returns when so much of the step's work is done.
+func (p *Placed) Through(work time.Duration) time.Time {
+	for _, s := range p.Spans() {
+		if work < s.Length() {
+			return s.From.Add(work)
+		}
+		work -= s.Length()
+	}
+	return p.End
+}
+
+// seat puts a step to its stretches.
+func (p *Placed) seat(spans []schedule.Span) {
+	p.Start, p.End, p.Sittings = spans[0].From, spans[len(spans)-1].To, nil
+	if len(spans) > 1 {
+		p.Sittings = spans
+	}
+}
+
+// book takes the hands for the stretches of a step, and what is in its cup.
+func (p *Placed) book(c *schedule.Calendar, need schedule.Need) {
+	for _, s := range p.Spans() {
+		c.Book(s.From, schedule.Need{Hands: s.Length(), Cup: need.Cup})
+	}
 }
 
 // Free returns when all of the line's steps laid out so far have ended and their films can be touched.

@@ -27,8 +27,10 @@ func (o *offer) stands(c *schedule.Calendar) bool {
 		return true
 	}
 	for i := range o.n {
-		if !c.Free(o.placed[i].Start, o.needs[i]) {
-			return false
+		for _, s := range o.placed[i].Spans() {
+			if !c.Free(s.From, schedule.Need{Hands: s.Length(), Cup: o.needs[i].Cup}) {
+				return false
+			}
 		}
 	}
 	return true
@@ -39,7 +41,7 @@ func (tl *Timeline) take(line int, o *offer) {
 	for i := range o.n {
 		p := o.placed[i]
 		if !o.fixed {
-			tl.Calendar.Book(p.Start, o.needs[i])
+			p.book(tl.Calendar, o.needs[i])
 		}
 		tl.Lines[line].push(tl.Plan, p)
 		tl.order = append(tl.order, line)
@@ -74,7 +76,8 @@ func (tl *Timeline) offer(line *Line, calendar *schedule.Calendar, free bool, af
 	}
 	if start, took, fixed := tl.fixed(line.Zone, step); fixed && !(free && step.Done.IsZero()) {
 		o.fixed, o.needs[0] = true, took
-		p.Start, p.End, p.Asked = start, start.Add(took.Hands), start
+		p.seat(tl.sittings(start, took))
+		p.Asked = start
 		return o
 	}
 	defer func() { line.next = site }() // a wash that is tried with its wipe makes the line forget it
@@ -117,7 +120,7 @@ func (tl *Timeline) find(site *Site, calendar *schedule.Calendar, need schedule.
 	if site.Step.Do.Has(route.Cloth) && p.Start.After(p.Closes) {
 		p.Start = asked // the window is kept; what is wrong then is said
 	}
-	p.End = p.Start.Add(need.Hands)
+	p.seat(calendar.Sittings(p.Start, need))
 }
 
 // onTurn reports whether a step begins on the evening that an order of all builds has it on: what waiting for it costs was weighed there.
@@ -128,7 +131,7 @@ func onTurn(step *route.Step, start time.Time) bool {
 
 // cheapest returns the slot from one on that costs least: what waiting for it costs, and what may go wrong then.
 func (tl *Timeline) cheapest(site *Site, calendar *schedule.Calendar, need schedule.Need, slot time.Time, list []*Rule) time.Time {
-	return verdict.Weigh(free{site.on(calendar), need}, site.After, slot,
+	return verdict.Weigh(free{site.on(calendar)}, site.After, slot,
 		func(at time.Time, waited float64) float64 { return site.Cost(list, at, waited) },
 		func(at time.Time) bool { return site.Holds(list, at) })
 }
@@ -246,7 +249,7 @@ func (tl *Timeline) try(line *Line, list []*Rule, calendar *schedule.Calendar, w
 // weighed returns where a wash and its wipe cost least, from the first place at which they fit on.
 func (tl *Timeline) weighed(line *Line, site *Site, list []*Rule, calendar *schedule.Calendar, first tryout, needs [2]schedule.Need) (washed, wipe Placed) {
 	tried := map[time.Time]tryout{first.washed.Start: first}
-	at := verdict.Weigh(free{site.on(calendar), needs[0]}, site.After, first.washed.Start,
+	at := verdict.Weigh(free{site.on(calendar)}, site.After, first.washed.Start,
 		func(at time.Time, waited float64) float64 {
 			return max(site.Cost(list, at, waited), tried[at].costs(waited))
 		},

@@ -81,7 +81,7 @@ func begin(plan *route.Plan, rules *Rules, booked []schedule.Booking) *Timeline 
 	for _, z := range plan.Zones {
 		for _, s := range z.Steps {
 			if start, need, fixed := tl.fixed(z, s); fixed && s.Done.IsZero() {
-				tl.Calendar.Book(start, need)
+				tl.keep(start, need)
 			}
 		}
 	}
@@ -162,26 +162,45 @@ func (tl *Timeline) newCalendar() *schedule.Calendar {
 
 // NeedOf returns what a step keeps busy, and for how long.
 func (tl *Timeline) NeedOf(z *route.Zone, s *route.Step) schedule.Need {
-	return schedule.Need{Hands: z.Attended(s), Cup: tl.Plan.Cup(s)}
+	return schedule.Need{Hands: z.Attended(s), Cup: tl.Plan.Cup(s), Sitting: s.Sitting()}
 }
 
 // fixed returns when a step is done, and for how long, where that is not the schedule's to say: it was done, is under way, or is pinned to a
-// time that has not passed. What is under way lasts until now at least.
+// time that has not passed. What is under way lasts until now at least; what is broken off goes on in the next session.
 func (tl *Timeline) fixed(z *route.Zone, s *route.Step) (start time.Time, need schedule.Need, ok bool) {
 	need = tl.NeedOf(z, s)
+	took := func(hands time.Duration) schedule.Need { return schedule.Need{Hands: hands, Cup: need.Cup} }
 	switch now := tl.Plan.Now; {
 	case !s.Done.IsZero() && !s.Started.IsZero() && s.Started.Before(s.Done):
-		need.Hands = s.Done.Sub(s.Started)
-		return s.Started, need, true
+		return s.Started, took(s.Done.Sub(s.Started)), true
 	case !s.Done.IsZero():
-		return s.Done.Add(-need.Hands), need, true
+		return s.Done.Add(-need.Hands), took(need.Hands), true
 	case !s.Started.IsZero():
-		need.Hands = max(need.Hands, now.Sub(s.Started))
+		if spans := tl.sittings(s.Started, need); len(spans) == 1 || !spans[len(spans)-1].To.After(now) {
+			need = took(max(need.Hands, now.Sub(s.Started)))
+		}
 		return s.Started, need, true
 	case z.Fixed(s, now):
 		return s.At, need, true
 	}
 	return time.Time{}, need, false
+}
+
+// sittings returns the stretches of work whose start is not the schedule's to say: through the sessions from there on where it has to be broken off, whatever else is booked.
+func (tl *Timeline) sittings(start time.Time, need schedule.Need) []schedule.Span {
+	if need.Sitting > 0 {
+		if spans := schedule.New(tl.Plan.Bench, start).Sittings(start, need); spans[0].From.Equal(start) {
+			return spans
+		}
+	}
+	return []schedule.Span{{From: start, To: start.Add(need.Hands)}}
+}
+
+// keep books work whose start is not the schedule's to say.
+func (tl *Timeline) keep(start time.Time, need schedule.Need) {
+	var p Placed
+	p.seat(tl.sittings(start, need))
+	p.book(tl.Calendar, need)
 }
 
 // awaits returns a zone that has to be done before the line's next step, a join, can be laid out; nil for none.
@@ -222,14 +241,22 @@ func (tl *Timeline) Joined(s *route.Step) []*Line {
 	return all
 }
 
-// StartOf returns when a step begins.
-func (tl *Timeline) StartOf(step string) (time.Time, bool) {
+// Placed returns a step with its times.
+func (tl *Timeline) Placed(step string) (*Placed, bool) {
 	for _, l := range tl.Lines {
-		for _, p := range l.Steps {
-			if p.Step.ID == step {
-				return p.Start, true
+		for i := range l.Steps {
+			if l.Steps[i].Step.ID == step {
+				return &l.Steps[i], true
 			}
 		}
+	}
+	return nil, false
+}
+
+// StartOf returns when a step begins.
+func (tl *Timeline) StartOf(step string) (time.Time, bool) {
+	if p, ok := tl.Placed(step); ok {
+		return p.Start, true
 	}
 	return time.Time{}, false
 }
