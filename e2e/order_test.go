@@ -156,3 +156,28 @@ func TestClubNight(t *testing.T) {
 		return len(a) == 2 && len(a[0].For) == 0 && slices.Contains(a[1].For, "white-spirit") && slices.Contains(a[1].For, "metal") && s[len(s)-1].Hands == 2 && s[0].Hands == 0
 	})
 }
+
+// Work that no evening takes whole stands on the tape in its sittings, and on the tape of all builds on each of its evenings.
+func TestSittings(t *testing.T) {
+	b := open(t, desk, "/builds")
+	now, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	f := now.Plan.Clone()
+	for i := range f.Sessions {
+		f.Sessions[i].From, f.Sessions[i].To = "20:00", "21:00"
+	}
+	f.Exceptions = nil
+	z, _, _ := f.Find("c1")
+	f.Zones[z].AreaCM2 = 1100 // its mask takes longer than an evening
+	_, err = b.store.Save(t.Context(), "petrel", now.Revision, f, "Short evenings")
+	b.must(err)
+	b.page.MustNavigate(b.address + "/builds/petrel?step=c1").MustWaitLoad()
+	b.sees(".step[aria-current] .detail", "in [2-9] sittings")
+	if n := b.page.MustEval(`() => document.querySelectorAll('.ticket[data-step="c1"] .plate').length`).Int(); n < 2 {
+		t.Errorf("its ticket has %d parts", n)
+	}
+	b.page.MustNavigate(b.address + "/builds").MustWaitLoad()
+	for _, part := range []string{"1", "2"} {
+		b.sees("td li", "Mask, canopy frame, sitting "+part+" of [2-9]")
+	}
+}

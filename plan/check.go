@@ -71,9 +71,23 @@ type Times struct {
 	Step     string    `json:"step"`
 	Start    time.Time `json:"start"`
 	End      time.Time `json:"end"`
+	Sittings []Sitting `json:"sittings,omitempty" jsonschema:"description=That the step is done in, where no session takes it whole and it can be broken off."`
 	TouchDry time.Time `json:"touch_dry"`
 	Ready    time.Time `json:"ready"`
 	WaitsFor *WaitsFor `json:"waits_for,omitempty"` // where the date was weighed
+}
+
+// Sitting is a stretch of a step's work.
+type Sitting struct {
+	From time.Time `json:"from"`
+	To   time.Time `json:"to"`
+}
+
+func sittings(p *timeline.Placed) (all []Sitting) {
+	for _, s := range p.Sittings {
+		all = append(all, Sitting{s.From.UTC(), s.To.UTC()})
+	}
+	return all
 }
 
 // WaitsFor is what the time of a step waits for.
@@ -129,7 +143,7 @@ func judge(ctx context.Context, f File, checked *rule.Report, from verdict.Sever
 	for _, line := range checked.Lines {
 		for _, s := range line.Steps {
 			times := Times{
-				Zone: line.Zone.ID, Step: s.Step.ID, Start: s.Start.UTC(), End: s.End.UTC(), TouchDry: whole(s.TouchDry), Ready: whole(s.Ready),
+				Zone: line.Zone.ID, Step: s.Step.ID, Start: s.Start.UTC(), End: s.End.UTC(), Sittings: sittings(&s), TouchDry: whole(s.TouchDry), Ready: whole(s.Ready),
 			}
 			if risk, ok := checked.Risks[s.Step]; ok {
 				times.WaitsFor = &WaitsFor{Rule: risk.Rule.ID, Quantile: *round(1-risk.Chance, 3), Evenings: *round(risk.Loss, 2)}

@@ -429,6 +429,8 @@ type OrderTimes struct {
 	Step  string    `json:"step"`
 	Start time.Time `json:"start"`
 	End   time.Time `json:"end"`
+
+	Sittings []Sitting `json:"sittings,omitempty" jsonschema:"description=That the step is done in, where no session takes it whole and it can be broken off."`
 }
 
 // OrderSchema returns the JSON Schema of OrderReport.
@@ -451,7 +453,7 @@ func (out *Ordered) Report(files []File, q Ordering) *OrderReport {
 		for _, line := range out.Best[i].Lines {
 			for _, p := range line.Steps {
 				if p.Step.Done.IsZero() {
-					r.Schedule = append(r.Schedule, OrderTimes{i, line.Zone.ID, p.Step.ID, p.Start.UTC(), p.End.UTC()})
+					r.Schedule = append(r.Schedule, OrderTimes{i, line.Zone.ID, p.Step.ID, p.Start.UTC(), p.End.UTC(), sittings(&p)})
 				}
 			}
 		}

@@ -441,3 +441,50 @@ func TestWaysAreNotCalm(t *testing.T) {
 		t.Errorf("%q, want %q", is, want)
 	}
 }
+
+// Work that no evening takes whole is parted for the order, too: each of its sittings in an evening, one turn for all, and nothing else done meanwhile.
+func TestOrderOfSittings(t *testing.T) {
+	files, at := three(t)
+	f := files[0].Clone()
+	for i := range f.Sessions {
+		f.Sessions[i].From, f.Sessions[i].To = "19:30", "20:30"
+	}
+	z := &f.Zones[0]
+	z.AreaCM2 = 900
+	z.Steps = append([]plan.Step{{ID: "tape", Do: "mask"}}, z.Steps[:1]...) // 77 min
+	files = []plan.File{f, files[1]}
+	out := ordered(t, files, plan.Ordering{At: at})
+	p, ok := out.Best[0].Placed("tape")
+	if !ok || len(p.Sittings) < 2 {
+		t.Fatalf("it lies in %v", p.Spans())
+	}
+	if turn := out.Turns[0]["tape"]; !turn.Equal(p.Start) {
+		t.Errorf("its turn is %v, it begins %v", turn, p.Start)
+	}
+	if got := out.Bench.Of(out.Best); len(got.Clashes) > 0 {
+		t.Errorf("clashes: %+v", got.Clashes)
+	}
+	r := out.Report(files, plan.Ordering{At: at})
+	k := slices.IndexFunc(r.Schedule, func(x plan.OrderTimes) bool { return x.Step == "tape" })
+	sum := time.Duration(0)
+	for _, s := range r.Schedule[k].Sittings {
+		if s.From.Before(r.Schedule[k].Start) || s.To.After(r.Schedule[k].End) {
+			t.Errorf("a sitting %v outside of %v to %v", s, r.Schedule[k].Start, r.Schedule[k].End)
+		}
+		sum += s.To.Sub(s.From)
+	}
+	if sum != p.Hands() {
+		t.Errorf("%v of work in %v", sum, r.Schedule[k].Sittings)
+	}
+	all := taken(t, files, out)
+	if q, _ := lay(t, all[0], at).Placed("tape"); !q.Start.Equal(p.Start) {
+		t.Errorf("taken, it lies in %v, not in %v", q.Spans(), p.Spans())
+	}
+	checked, err := plan.Check(f)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if c := slices.IndexFunc(checked.Schedule, func(x plan.Times) bool { return x.Step == "tape" }); len(checked.Schedule[c].Sittings) < 2 {
+		t.Errorf("headless: %+v", checked.Schedule[c])
+	}
+}

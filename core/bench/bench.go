@@ -212,7 +212,7 @@ func (t *Tonight) next(plan int, tl *timeline.Timeline, l *timeline.Line) {
 	}
 	entry := func(i int) Entry {
 		p := &l.Steps[i]
-		return Entry{Plan: plan, Line: l, Place: i, At: p.Start, Minutes: l.Zone.Attended(p.Step), Opens: p.Opens, Closes: p.Closes}
+		return Entry{Plan: plan, Line: l, Place: i, At: p.Start, Minutes: t.minutes(l, p), Opens: p.Opens, Closes: p.Closes}
 	}
 	for k := i; k < len(l.Steps); k++ {
 		if start := l.Steps[k].Start; l.Steps[k].Step.Done.IsZero() && !t.After.From.IsZero() && !start.Before(t.After.From) && start.Before(t.After.To) {
@@ -221,7 +221,7 @@ func (t *Tonight) next(plan int, tl *timeline.Timeline, l *timeline.Line) {
 	}
 	p, e := &l.Steps[i], entry(i)
 	if !p.Step.Started.IsZero() {
-		e.At, e.Why = p.Step.Started, "It is under way."
+		e.At, e.Why = p.Step.Started, cmp.Or(t.sitting(p), "It is under way.")
 		t.Now = append(t.Now, e)
 		return
 	}
@@ -317,10 +317,37 @@ func (t *Tonight) left(tl *timeline.Timeline, site *timeline.Site, e Entry) Left
 	return out
 }
 
+// minutes returns how long a step keeps the hands busy: tonight, where it is done in sittings, and the bench is to be tidied after that.
+func (t *Tonight) minutes(l *timeline.Line, p *timeline.Placed) time.Duration {
+	if p.Sittings == nil {
+		return l.Zone.Attended(p.Step)
+	}
+	s, _ := p.Sitting(t.At)
+	if from := clock.Later(s.From, t.At); from.Before(t.Session.To) {
+		return max(0, clock.Earlier(s.To, t.Session.To.Add(-tidying)).Sub(from))
+	}
+	return s.Length()
+}
+
+// sitting tells which sitting of a step comes next, and when it goes on after that; empty for what is done in one go.
+func (t *Tonight) sitting(p *timeline.Placed) string {
+	_, n := p.Sitting(t.At)
+	switch last := len(p.Sittings) - 1; {
+	case last < 0:
+		return ""
+	case n == last:
+		return fmt.Sprintf("Sitting %d of %d, the last.", n+1, last+1)
+	default:
+		return fmt.Sprintf("Sitting %d of %d: it can be broken off, and goes on %s.", n+1, last+1, say.DayOf(p.Sittings[n+1].From, t.At, t.place()))
+	}
+}
+
 // why tells why a step that can be begun is worth it.
 func (t *Tonight) why(e *Entry) string {
 	p := e.Step()
 	switch {
+	case p.Sittings != nil:
+		return t.sitting(p)
 	case !e.Closes.IsZero() && e.Closes.Before(t.Session.To):
 		return "Its window closes at " + e.Closes.In(t.place()).Format("15:04") + "."
 	case !e.Closes.IsZero():

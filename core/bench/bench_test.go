@@ -160,6 +160,46 @@ func TestCups(t *testing.T) {
 	}
 }
 
+// What is done in sittings keeps the hands busy for tonight's, with time left to tidy up, and says when it goes on.
+func TestSittings(t *testing.T) {
+	hour := func(lines ...string) *route.Plan {
+		p := evening(lines...)
+		p.Bench.Evenings[0].To = 19 * time.Hour
+		p.Zones[0].AreaCM2 = 1000 // a mask takes 85 min
+		return p
+	}
+	for _, tc := range []struct {
+		name    string
+		after   time.Duration
+		begun   bool
+		minutes time.Duration
+		why     string
+	}{
+		{"as the evening begins", 0, false, 55 * time.Minute, "Sitting 1 of 2: it can be broken off, and goes on Tue 2 Mar."},
+		{"later in it", 20 * time.Minute, false, 35 * time.Minute, "Sitting 1 of 2: it can be broken off, and goes on Tue 2 Mar."},
+		{"begun", 20 * time.Minute, true, 35 * time.Minute, "Sitting 1 of 2: it can be broken off, and goes on Tue 2 Mar."},
+		{"the evening after", 24*time.Hour + 5*time.Minute, true, 20 * time.Minute, "Sitting 2 of 2, the last."},
+	} {
+		p := hour("m: mask")
+		if tc.begun {
+			p.Zones[0].Steps[0].Started = routetest.Start
+		}
+		n := at(tc.after, p)
+		if len(n.Now) != 1 || n.Now[0].Minutes != tc.minutes || n.Now[0].Why != tc.why {
+			t.Errorf("%s: %+v", tc.name, n.Now)
+		}
+		if fit := n.Fit(n.Session.To.Sub(n.At)); !tc.begun && (len(fit.Blocks) != 2 || fit.Blocks[0].End.Sub(fit.Blocks[0].Start) != tc.minutes || fit.Spare != 0) {
+			t.Errorf("%s: %+v", tc.name, fit)
+		}
+	}
+	if n := at(-2*time.Hour, hour("m: mask")); len(n.Later) != 1 || n.Later[0].Minutes != 55*time.Minute {
+		t.Errorf("before the evening: %+v", n.Later)
+	}
+	if n := at(50*time.Minute, hour("m: mask")); len(n.Now) != 0 || len(n.Not) != 1 {
+		t.Errorf("too late in it: now %v", names(n.Now))
+	}
+}
+
 func TestFit(t *testing.T) {
 	n := at(0, evening("a: base-coat acrylic coats 1", "g: gloss-coat gloss"), evening("m: mask"))
 	long, short := n.Fit(3*time.Hour), n.Fit(12*time.Minute)

@@ -94,15 +94,17 @@ func (e *evening) events() (all []ical.Event) {
 					continue
 				}
 				if p.Step.Done.IsZero() {
-					local := p.Start.In(e.At.Location())
-					of := local.Format("2006-01-02")
-					d := days[of]
-					if d == nil {
-						d = &day{Event: ical.Event{UID: "session-" + of + "-" + j.slug + "@inkysparrow", Start: p.Start, End: p.End, Category: "session"}}
-						days[of] = d
+					for _, span := range p.Spans() {
+						local := span.From.In(e.At.Location())
+						of := local.Format("2006-01-02")
+						d := days[of]
+						if d == nil {
+							d = &day{Event: ical.Event{UID: "session-" + of + "-" + j.slug + "@inkysparrow", Start: span.From, End: span.To, Category: "session"}}
+							days[of] = d
+						}
+						d.Start, d.End = clock.Earlier(d.Start, span.From), clock.Later(d.End, span.To)
+						d.steps = append(d.steps, local.Format("15:04")+" "+title(l, k))
 					}
-					d.Start, d.End = clock.Earlier(d.Start, p.Start), clock.Later(d.End, p.End)
-					d.steps = append(d.steps, local.Format("15:04")+" "+title(l, k))
 					if !p.Closes.IsZero() && p.Closes.Sub(p.Opens) < 24*time.Hour {
 						all = append(all, ical.Event{
 							UID: "wipe-" + id + "@inkysparrow", Start: p.Opens, End: p.Closes, Category: "wipe window", Summary: fmt.Sprintf("%s: %s", say.Capital(title(l, k)), j.plan.Name),

@@ -323,22 +323,27 @@ func (t *together) tickets(e *wire.OrderEvening, plan int, from, to time.Time) {
 		n := 0
 		for i := range line.Steps {
 			p := &line.Steps[i]
-			if !p.Step.Done.IsZero() || p.Start.Before(from) || !p.Start.Before(to) {
-				continue
+			for part, span := range p.Spans() {
+				if !p.Step.Done.IsZero() || span.From.Before(from) || !span.From.Before(to) {
+					continue
+				}
+				n++
+				ticket := wire.OrderTicket{
+					Build: j.slug, Step: p.Step.ID, Zone: line.Zone.ID, Short: p.Step.Do.Short, Title: title(line, i), Start: span.From.UTC(), End: span.To.UTC(), When: j.local(span.From).Format(say.ClockLayout),
+					Minutes: int(span.Length().Minutes()), Pinned: line.Zone.Fixed(p.Step, j.plan.Now),
+				}
+				if p.Sittings != nil {
+					ticket.Title += fmt.Sprintf(", sitting %d of %d", part+1, len(p.Sittings))
+				}
+				if p.Step.Product != nil {
+					ticket.Colour = p.Step.Product.Colour
+				}
+				if was, ok := t.Stands[plan].Placed(p.Step.ID); ok {
+					ticket.Moved = clock.Day(j.local(was.Start)) != clock.Day(j.local(p.Start))
+				}
+				e.Busy += ticket.Minutes
+				e.Tickets = append(e.Tickets, ticket)
 			}
-			n++
-			ticket := wire.OrderTicket{
-				Build: j.slug, Step: p.Step.ID, Zone: line.Zone.ID, Short: p.Step.Do.Short, Title: title(line, i), Start: p.Start.UTC(), End: p.End.UTC(), When: j.local(p.Start).Format(say.ClockLayout),
-				Minutes: int(p.End.Sub(p.Start).Minutes()), Pinned: line.Zone.Fixed(p.Step, j.plan.Now),
-			}
-			if p.Step.Product != nil {
-				ticket.Colour = p.Step.Product.Colour
-			}
-			if was, ok := t.Stands[plan].StartOf(p.Step.ID); ok {
-				ticket.Moved = clock.Day(j.local(was)) != clock.Day(j.local(p.Start))
-			}
-			e.Busy += ticket.Minutes
-			e.Tickets = append(e.Tickets, ticket)
 		}
 		if n > most {
 			core, most = line, n

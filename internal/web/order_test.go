@@ -5,6 +5,9 @@ import (
 	"fmt"
 	"strings"
 	"testing"
+	"time"
+
+	goical "github.com/emersion/go-ical"
 
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
@@ -192,5 +195,65 @@ func TestOrderRefuses(t *testing.T) {
 		if text := fmt.Sprint(got); !strings.Contains(text, tc.want) {
 			t.Errorf("%s %s %s: %s, want %q in it", tc.method, tc.path, tc.body, text, tc.want)
 		}
+	}
+}
+
+// Work that no evening takes whole is told in its sittings: with the step, on each evening of the tape of all builds, and in the calendar.
+func TestSittings(t *testing.T) {
+	s := openAny(t)
+	now, err := s.store.Build(t.Context(), "petrel")
+	if err != nil {
+		t.Fatal(err)
+	}
+	f := now.Plan.Clone()
+	for i := range f.Sessions {
+		f.Sessions[i].From, f.Sessions[i].To = "20:00", "21:00"
+	}
+	f.Exceptions = nil
+	z, i, _ := f.Find("c1")
+	f.Zones[z].AreaCM2 = 1100 // its mask takes 95 min
+	if _, err := s.store.Save(t.Context(), "petrel", now.Revision, f, "Short evenings"); err != nil {
+		t.Fatal(err)
+	}
+	step := read[wire.Build](t, s.ask("GET", "/api/builds/petrel", ""), 200).Zones[z].Steps[i]
+	n := len(step.Sittings)
+	if n < 2 || !strings.HasSuffix(step.Detail, fmt.Sprintf(", in %d sittings", n)) || !step.Sittings[0].From.Equal(step.Start) || !step.Sittings[n-1].To.Equal(step.End) {
+		t.Errorf("%+v", step)
+	}
+	sum := 0
+	for _, e := range read[wire.Order](t, s.ask("GET", "/api/order?"+quickly, ""), 200).Evenings {
+		for _, x := range e.Tickets {
+			if x.Step != "c1" {
+				continue
+			}
+			if sum += x.Minutes; x.Start.Before(e.From) || x.End.After(e.To) || !strings.HasPrefix(x.Title, "Mask, canopy frame, sitting ") {
+				t.Errorf("on the evening from %v: %+v", e.From, x)
+			}
+		}
+	}
+	for _, x := range step.Sittings {
+		sum -= int(x.To.Sub(x.From).Minutes())
+	}
+	if sum != 0 {
+		t.Errorf("the evenings have %d minutes more of it than it takes", sum)
+	}
+	cal, err := goical.NewDecoder(s.ask("GET", read[wire.Calendar](t, s.ask("GET", "/api/calendar", ""), 200).Path, "").Body).Decode()
+	if err != nil {
+		t.Fatal(err)
+	}
+	days := 0
+	for _, e := range cal.Events() {
+		from, err := e.DateTimeStart(nil)
+		to, errTo := e.DateTimeEnd(nil)
+		words, _ := e.Props.Text("DESCRIPTION")
+		if id, _ := e.Props.Text("UID"); !strings.Contains(id, "session-") || !strings.Contains(id, "petrel") || !strings.Contains(words, "Mask, canopy frame") {
+			continue
+		}
+		if days++; err != nil || errTo != nil || to.Sub(from) > 2*time.Hour {
+			t.Errorf("an evening from %v to %v", from, to)
+		}
+	}
+	if days != n {
+		t.Errorf("it stands on %d days of the calendar, in %d sittings", days, n)
 	}
 }

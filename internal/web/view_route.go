@@ -28,6 +28,12 @@ func (j *judged) zone(line *timeline.Line, worst map[string]wire.State) wire.Zon
 		if p.Step.Product != nil {
 			s.Colour = p.Step.Product.Colour
 		}
+		for _, sitting := range p.Sittings {
+			s.Sittings = append(s.Sittings, wire.Span{From: sitting.From.UTC(), To: sitting.To.UTC()})
+		}
+		if n := len(p.Sittings); n > 0 {
+			s.Detail = strings.TrimPrefix(s.Detail+", in "+say.Count(n, "sitting"), ", ")
+		}
 		switch {
 		case p.Step.Happened():
 			s.Kind = "done"

@@ -155,6 +155,7 @@ type Step struct {
 	State    State      `json:"state"`
 	Start    time.Time  `json:"start"`
 	End      time.Time  `json:"end"`
+	Sittings []Span     `json:"sittings,omitempty"` // that it is done in, from start to end, where that is not in one go
 	TouchDry time.Time  `json:"touch_dry"`
 	Ready    time.Time  `json:"ready"`
 	Opens    *time.Time `json:"opens,omitempty"` // of a wipe's window
@@ -165,6 +166,12 @@ type Step struct {
 	Trail    *Trail     `json:"trail,omitempty"` // its film hardening; nothing where it lays none
 	Early    string     `json:"early"`           // how one sees in time that it goes wrong; empty where it hardly does
 	Waits    []Wait     `json:"waits"`           // for zones of the parts that it joins
+}
+
+// Span is a stretch of time.
+type Span struct {
+	From time.Time `json:"from"`
+	To   time.Time `json:"to"`
 }
 
 // Gap is what is amiss below a step that is done or under way, and what it is called to mark that done too; empty where that is not it.

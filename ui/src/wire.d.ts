@@ -476,6 +476,7 @@ export interface Step {
   state: State;
   start: string;
   end: string;
+  sittings?: Span[];
   touch_dry: string;
   ready: string;
   opens?: string;
@@ -494,6 +495,14 @@ export interface Step {
 export interface Gap {
   words: string;
   also?: string;
+}
+/**
+ * This interface was referenced by `undefined`'s JSON-Schema
+ * via the `definition` "Span".
+ */
+export interface Span {
+  from: string;
+  to: string;
 }
 /**
  * This interface was referenced by `undefined`'s JSON-Schema

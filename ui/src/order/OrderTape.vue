@@ -77,7 +77,7 @@ const ready = (b: Order['builds'][number]) => (props.order.better ? b.best : b.s
               <ol>
                 <li
                   v-for="t in tickets(e, b.slug)"
-                  :key="t.step"
+                  :key="t.step + t.start"
                   :class="{ moved: t.moved && order.better, chain: chain.has(t.step) }"
                   :title="`${t.title}, ${t.when}, ${t.minutes} min`"
                 >

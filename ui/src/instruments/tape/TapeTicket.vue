@@ -8,6 +8,7 @@ import { ink, onInk, type Ticket } from './lanes'
 const props = defineProps<{ ticket: Ticket; chosen: boolean; height: number; reach: number; lifted: boolean }>()
 const middle = computed(() => props.height / 2)
 const plate = 20
+const middleOf = (part = { x: 0, width: 0 }) => part.x + part.width / 2
 </script>
 
 <template>
@@ -53,17 +54,27 @@ const plate = 20
         fill="transparent"
       />
       <path v-if="ticket.step.kind === 'pinned'" :d="`M${ticket.x + 3} ${middle - plate / 2}v-4m-3 0h6`" class="pin" />
+      <line
+        v-if="ticket.parts.length > 1"
+        :x1="ticket.x"
+        :x2="ticket.x + ticket.width"
+        :y1="middle"
+        :y2="middle"
+        class="between"
+      />
       <rect
-        :x="ticket.x"
+        v-for="(part, i) in ticket.parts"
+        :key="i"
+        :x="part.x"
         :y="middle - plate / 2"
-        :width="ticket.width"
+        :width="part.width"
         :height="plate"
         :fill="ink(ticket.step)"
         class="plate"
       />
       <StepGlyph
         v-if="ticket.word !== 'in'"
-        :x="ticket.x + ticket.width / 2 - 5"
+        :x="middleOf(ticket.parts[0]) - 5"
         :y="middle - 5"
         :act="ticket.step.do"
         :colour="onInk(ticket.step)"
@@ -123,6 +134,11 @@ const plate = 20
 .plate {
   stroke: var(--ink);
   stroke-opacity: 0.75;
+}
+.between {
+  stroke: var(--ink);
+  stroke-width: 1.5;
+  stroke-dasharray: 2 3;
 }
 .pin {
   stroke: var(--ink);

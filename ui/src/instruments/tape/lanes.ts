@@ -1,12 +1,13 @@
 import palette from '../../../palette.json'
 import type { Step, Tape, Zone } from '../../wire'
-import { tickets, type TapeScale } from './scale'
+import { tickets, wordWidth, type TapeScale } from './scale'
 
 /** A step on its zone's lane: its ticket, how its film hardens after it, its tick and its window. All in px. */
 export interface Ticket {
   step: Step
   x: number
   width: number
+  parts: { x: number; width: number }[] // of its work: one, or its sittings
   word: string // where its word goes: 'in', 'beside' or 'none'
   trail: { x: number; width: number; id: string } | null
   ready: number | null
@@ -14,6 +15,18 @@ export interface Ticket {
 }
 
 export const ms = (t: string) => Date.parse(t)
+
+const leastPart = 4 // px
+
+/** The parts of a ticket that work is done in: its sittings, apart from each other. */
+function partsOf(s: Step, x: number, width: number, scale: TapeScale) {
+  if (!s.sittings) return [{ x, width }]
+  return s.sittings.map((one, i, all) => {
+    const from = i ? scale.x(ms(one.from)) : x
+    const to = i < all.length - 1 ? scale.x(ms(one.to)) : x + width
+    return { x: from, width: Math.max(leastPart, to - from) }
+  })
+}
 
 /** The zone's tickets that the tape shows. */
 export function laneOf(zone: Zone, tape: Tape, scale: TapeScale): Ticket[] {
@@ -29,12 +42,14 @@ export function laneOf(zone: Zone, tape: Tape, scale: TapeScale): Ticket[] {
     const start = p.x + p.width
     const ready = scale.x(ms(s.ready))
     const opens = s.opens && s.closes ? scale.x(Math.min(ms(s.opens), ms(s.start))) : 0
+    const parts = partsOf(s, p.x, p.width, scale)
     const closes = s.closes ? Math.min(scale.x(ms(s.closes)), next - 2, opens + 60) : 0
     return {
       step: s,
       x: p.x,
       width: p.width,
-      word: p.word,
+      parts,
+      word: p.word === 'in' && (parts[0]?.width ?? 0) < wordWidth(s.short) ? 'none' : p.word,
       trail: right > start + 1 ? { x: start, width: right - start, id: `trail-${s.id}` } : null,
       ready: s.trail && ready > start && ready <= next ? ready : null,
       window: s.opens && closes > opens + 4 ? { from: opens, to: closes } : null,

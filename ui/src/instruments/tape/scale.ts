@@ -80,6 +80,9 @@ export interface Placed {
 const perLetter = 7
 const least = 13
 
+/** How wide a ticket is that its word goes into, px. */
+export const wordWidth = (word: string) => word.length * perLetter + 8
+
 /** Places a row's tickets so that they never overlap and their words never overrun: a word that has no room is left out. */
 export function tickets(spans: readonly { from: number; to: number; word: string }[], scale: TapeScale): Placed[] {
   let free = -Infinity
@@ -90,7 +93,7 @@ export function tickets(spans: readonly { from: number; to: number; word: string
     return { x, width }
   })
   return placed.map((p, i) => {
-    const need = (spans[i]?.word.length ?? 0) * perLetter + 8
+    const need = wordWidth(spans[i]?.word ?? '')
     const until = placed[i + 1]?.x ?? scale.width
     const word = need <= p.width ? 'in' : p.x + p.width + need <= until ? 'beside' : 'none'
     return { ...p, word }
