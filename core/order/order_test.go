@@ -502,3 +502,70 @@ func TestFoundAsItWas(t *testing.T) {
 	}
 	golden.Hold(t, "testdata/found.golden", out.Bytes())
 }
+
+// The checker takes what keeps every law to the slot, and refuses what is one slot past it, by name.
+func TestCheckRefuses(t *testing.T) {
+	problem := func() *order.Problem {
+		return &order.Problem{
+			Sessions: []order.Session{{From: 10, To: 20}, {From: 30, To: 40, Second: true}}, Hands: 0, Day: 24,
+			Resources: []order.Resource{{Name: "the hands"}, {Name: "the rack", Many: 2}},
+			Works: []order.Work{
+				{Name: "a", Length: 4, From: 11, Holds: []order.Hold{{On: 0}}, Shut: []order.Span{{From: 13, To: 15}}},
+				{Name: "b", Length: 3, Holds: []order.Hold{{On: 0}, {On: 1, After: 5}}},
+				{Name: "c", Length: 2, Holds: []order.Hold{{On: 0}, {On: 1, After: 5}}},
+				{Name: "d", Length: 2, From: 38, Fixed: true, Holds: []order.Hold{{On: 1}}},
+			},
+			Lags: []order.Lag{{From: 0, To: 1, Min: 2, Max: 22, Later: map[int]int{1: 3}}},
+		}
+	}
+	for _, tc := range []struct {
+		name   string
+		starts []int
+		refuse string // "" where it is an order
+	}{
+		{"an order", []int{11, 17, 34, 38}, ""},
+		{"one start too few", []int{11, 17, 34}, "3 starts for 4 works"},
+		{"a slot before a session", []int{11, 17, 9, 38}, "c at 9 lies in no session"},
+		{"over its end", []int{11, 18, 34, 38}, "b at 18 lies in no session"},
+		{"between two", []int{11, 17, 25, 38}, "c at 25 lies in no session"},
+		{"too early", []int{10, 17, 34, 38}, "a at 10 begins before 11"},
+		{"as it is shut", []int{13, 32, 34, 38}, "a begins at 13, where it can't"},
+		{"to the last slot that it is shut", []int{14, 32, 35, 38}, "a begins at 14, where it can't"},
+		{"once it is open", []int{15, 32, 30, 38}, ""},
+		{"what is pinned is moved", []int{11, 17, 34, 37}, "d was moved from 38 to 37"},
+		{"a wait a slot too short", []int{11, 16, 34, 38}, "b waits 1 after a, not 2 to 22"},
+		{"as long as may be", []int{11, 37, 30, 38}, ""},
+		{"in the air of its session", []int{30, 36, 33, 38}, "b waits 2 after a, not 3 to 22"},
+		{"long enough in it", []int{30, 37, 30, 38}, ""},
+		{"two at once where a second pair is", []int{31, 38, 31, 38}, "b at 38 lies in no session"},
+		{"two at once without one", []int{11, 17, 12, 38}, "c holds the hands at 12, of which there is no other"},
+		{"one after the other", []int{11, 17, 15, 38}, ""},
+		{"two on a rack of two", []int{11, 30, 31, 38}, ""},
+		{"the third, pinned", []int{15, 33, 33, 38}, "d holds the rack at 38, of which there is no other"},
+		{"just off it", []int{15, 30, 33, 38}, ""},
+	} {
+		_, err := problem().Check(tc.starts, order.Usual)
+		if got := fmt.Sprint(err); tc.refuse == "" && err != nil || tc.refuse != "" && got != tc.refuse {
+			t.Errorf("%s, %v: %v, want %q", tc.name, tc.starts, err, tc.refuse)
+		}
+	}
+}
+
+// Past what the search by clauses can hold, the answer is that of the lists, with its bound.
+func TestTooLargeForClauses(t *testing.T) {
+	p := evenings(rand.New(rand.NewPCG(5, 5)), 1, 6)
+	small := solved(t, p, order.Options{Aims: order.Usual, Work: order.Quick})
+	if !small.Proven {
+		t.Fatal("a small one is not proven")
+	}
+	for n := range 12 { // the same, on a bench that is open for years
+		p.Sessions = append(p.Sessions, order.Session{From: 1_000_000 + 100_000*n, To: 1_000_000 + 100_000*n + 90_000})
+	}
+	long := solved(t, p, order.Options{Aims: order.Usual, Work: order.Quick})
+	if order.Better(small.Value, long.Value) {
+		t.Errorf("with more room it is worse: %v, %v", long.Value, small.Value)
+	}
+	if long.Work > order.Quick*11/10 {
+		t.Errorf("it took %d of work", long.Work)
+	}
+}
