@@ -71,12 +71,16 @@ func (p *Problem) Check(starts []int, aims []Aim) ([]int, error) {
 
 // checkResource counts what holds a resource at each moment that somebody begins to.
 func (p *Problem) checkResource(r int, starts []int) error {
-	type held struct{ from, to, work int }
+	type held struct{ from, to, work, of int }
 	var all []held
 	for i, w := range p.Works {
 		for _, h := range w.Holds {
 			if h.On == r && w.Length+h.After > 0 {
-				all = append(all, held{starts[i], starts[i] + w.Length + h.After, i})
+				of := -1 - i
+				if h.Of > 0 {
+					of = h.Of
+				}
+				all = append(all, held{starts[i], starts[i] + w.Length + h.After, i, of})
 			}
 		}
 	}
@@ -90,16 +94,19 @@ func (p *Problem) checkResource(r int, starts []int) error {
 				room++
 			}
 		}
-		n, fixed := 0, 0
+		here := map[int]bool{} // by what holds it: whether that is pinned
 		for _, b := range all {
 			if b.from <= a.from && a.from < b.to {
-				n++
-				if p.Works[b.work].Fixed {
-					fixed++
-				}
+				here[b.of] = here[b.of] || p.Works[b.work].Fixed
 			}
 		}
-		if n > room && n > fixed {
+		fixed := 0
+		for _, pinned := range here {
+			if pinned {
+				fixed++
+			}
+		}
+		if n := len(here); n > room && n > fixed {
 			return fmt.Errorf("%s holds %s at %d, of which there is no other", p.name(a.work), p.Resources[r].Name, a.from)
 		}
 	}

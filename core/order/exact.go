@@ -199,7 +199,7 @@ func (m *model) several() {
 		for a, i := range held {
 			for _, j := range held[a+1:] {
 				there, back := m.held(i, r), m.held(j, r)
-				if m.paths[i][j] >= there || m.paths[j][i] >= back || m.Works[i].Fixed && m.Works[j].Fixed {
+				if m.paths[i][j] >= there || m.paths[j][i] >= back || m.Works[i].Fixed && m.Works[j].Fixed || m.shares(i, j, r) {
 					continue
 				}
 				first, then := m.Bool(), m.Bool()
@@ -216,35 +216,57 @@ func (m *model) several() {
 // pinnedOn keeps what is pinned over each other on different ones of a resource, as far as there are so many; where there are no more, none is left for anything else.
 func (m *model) pinnedOn(r int, held []int, unit map[int][]prove.Lit) {
 	for _, a := range held {
-		if !m.Works[a].Fixed {
-			continue
-		}
-		at := m.Works[a].From
-		many := m.many(r)
-		if r == m.Hands && m.second(at) {
-			many++
-		}
-		var here []int
-		for _, i := range held {
-			if f := m.Works[i].From; m.Works[i].Fixed && f <= at && at < f+m.held(i, r) {
-				here = append(here, i)
-			}
-		}
-		for u := range many {
-			var one []prove.Lit
-			for k, i := range here {
-				one = append(one, unit[i][u])
-				for _, j := range here[k+1:] {
-					if len(here) <= many {
-						m.Clause(unit[i][u].Not(), unit[j][u].Not())
-					}
-				}
-			}
-			if len(here) > many {
-				m.Clause(one...)
-			}
+		if w := m.Works[a]; w.Fixed {
+			m.pinnedAt(r, w.From, held, unit)
+			m.pinnedAt(r, w.From+m.held(a, r), held, unit) // what is left then
 		}
 	}
+}
+
+// pinnedAt is pinnedOn for what is pinned at a moment.
+func (m *model) pinnedAt(r, at int, held []int, unit map[int][]prove.Lit) {
+	many := m.many(r)
+	if r == m.Hands && m.second(at) {
+		many++
+	}
+	var here []int
+	apart := 0 // how many of them share none with one before
+	for _, i := range held {
+		if f := m.Works[i].From; !m.Works[i].Fixed || at < f || at >= f+m.held(i, r) {
+			continue
+		}
+		if !slices.ContainsFunc(here, func(j int) bool { return m.shares(i, j, r) }) {
+			apart++
+		}
+		here = append(here, i)
+	}
+	for u := range many {
+		var one []prove.Lit
+		for k, i := range here {
+			one = append(one, unit[i][u])
+			for _, j := range here[k+1:] {
+				if apart <= many && !m.shares(i, j, r) {
+					m.Clause(unit[i][u].Not(), unit[j][u].Not())
+				}
+			}
+		}
+		if apart > many {
+			m.Clause(one...)
+		}
+	}
+}
+
+// shares reports whether two works hold a resource for the same, and so one of it.
+func (m *model) shares(i, j, r int) bool {
+	of := func(w int) int {
+		for _, h := range m.Works[w].Holds {
+			if h.On == r {
+				return h.Of
+			}
+		}
+		return 0
+	}
+	return of(i) > 0 && of(i) == of(j)
 }
 
 // held returns how long after its start a work keeps a resource.

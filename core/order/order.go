@@ -29,6 +29,7 @@ type Resource struct {
 type Hold struct {
 	On    int // place in Problem.Resources
 	After int
+	Of    int // for what it is held: works that hold it for the same share one of it; 0 where each holds its own
 }
 
 // Work is something that has to be done in one go.

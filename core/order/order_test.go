@@ -97,10 +97,13 @@ func TestJobShops(t *testing.T) {
 	}
 }
 
+// shared is for what a work holds a place of the rack: often for nothing but itself.
+func shared(dice *rand.Rand) int { return max(0, dice.IntN(6)-3) }
+
 // tiny makes a problem so small that every order of it can be tried.
 func tiny(dice *rand.Rand) *order.Problem {
 	p := &order.Problem{
-		Resources: []order.Resource{{Name: "hands"}, {Name: "airbrush"}, {Name: "rack", Many: 2}},
+		Resources: []order.Resource{{Name: "hands"}, {Name: "airbrush"}, {Name: "rack", Many: 1 + dice.IntN(2)}},
 		Builds:    []order.Build{{Due: dice.IntN(30), Weight: 1 + dice.IntN(2)}, {Due: -1}}, Flush: dice.IntN(3), Day: 10,
 	}
 	p.Rinse = dice.IntN(p.Flush + 1)
@@ -117,7 +120,7 @@ func tiny(dice *rand.Rand) *order.Problem {
 			}
 		}
 		if dice.IntN(3) == 0 {
-			w.Holds = append(w.Holds, order.Hold{On: 2, After: dice.IntN(12)})
+			w.Holds = append(w.Holds, order.Hold{On: 2, After: dice.IntN(12), Of: shared(dice)})
 		}
 		if dice.IntN(5) == 0 {
 			w.Shut = []order.Span{{From: 0, To: 2 + dice.IntN(10)}}
@@ -438,6 +441,7 @@ func TestPinnedOverEachOther(t *testing.T) {
 		{"three", []order.Work{pinned(0, 4, 0, 0), pinned(0, 4, 0, 0), pinned(1, 2, 0, 0)}, order.Work{Length: 1, Holds: []order.Hold{{On: 0}}}, 11},
 		{"two on no club night", []order.Work{pinned(10, 4, 0, 0), pinned(11, 2, 0, 0)}, order.Work{Length: 1, From: 10, Holds: []order.Hold{{On: 0}}}, 21},
 		{"a rack that is full until later", []order.Work{pinned(0, 1, 1, 12), pinned(1, 1, 1, 9)}, order.Work{Length: 1, Holds: []order.Hold{{On: 1, After: 5}}}, 12},
+		{"three, one of them shorter", []order.Work{pinned(0, 4, 0, 0), pinned(0, 1, 0, 0), pinned(0, 3, 0, 0)}, order.Work{Length: 1, Holds: []order.Hold{{On: 0}}}, 4},
 		{"a rack with room", []order.Work{pinned(0, 1, 1, 12)}, order.Work{Length: 1, Holds: []order.Hold{{On: 1, After: 5}}}, 1},
 	} {
 		p := &order.Problem{
@@ -449,6 +453,35 @@ func TestPinnedOverEachOther(t *testing.T) {
 		last := a.Starts[len(tc.pinned)] + tc.free.Length
 		if !a.Proven || last != tc.by || !slices.Equal(a.Value, tried(p, aims)) {
 			t.Errorf("%s: done by %d, proven %v, %v; want %d and %v", tc.name, last, a.Proven, a.Value, tc.by, tried(p, aims))
+		}
+	}
+}
+
+// What is held for the same thing shares one place of a rack, however much of it lies over each other; something else finds it taken until the last of it is over.
+func TestSharedPlace(t *testing.T) {
+	drying := func(of, from int) order.Work {
+		return order.Work{Length: 1, From: from, Holds: []order.Hold{{On: 0}, {On: 1, After: 7, Of: of}}}
+	}
+	for _, tc := range []struct {
+		name   string
+		places int
+		works  []order.Work
+		by     int // all is done
+	}{
+		{"the same", 1, []order.Work{drying(1, 0), drying(1, 0)}, 2},
+		{"another", 1, []order.Work{drying(1, 0), drying(2, 0)}, 9},
+		{"each its own", 1, []order.Work{drying(0, 0), drying(0, 0)}, 9},
+		{"another, once both of the same are over", 1, []order.Work{drying(1, 0), drying(1, 5), drying(2, 6)}, 14},
+		{"on two places", 2, []order.Work{drying(1, 0), drying(1, 1), drying(2, 2)}, 3},
+		{"a third thing on two", 2, []order.Work{drying(1, 0), drying(2, 0), drying(2, 5), drying(3, 6)}, 9},
+	} {
+		p := &order.Problem{Sessions: []order.Session{{From: 0, To: 40}}, Resources: []order.Resource{{Name: "hands"}, {Name: "rack", Many: tc.places}}, Works: tc.works}
+		aims := []order.Aim{order.Makespan}
+		if a := solved(t, p, order.Options{Aims: aims}); !a.Proven || a.Value[0] != tc.by || len(tc.works) < 4 && !slices.Equal(a.Value, tried(p, aims)) {
+			t.Errorf("%s: done by %v, proven %v, want %d", tc.name, a.Value, a.Proven, tc.by)
+		}
+		if a, ok := p.Greedy(aims); !ok || a.Value[0] < tc.by || a.Value[0] > tc.by+8 {
+			t.Errorf("%s: greedily done by %v", tc.name, a.Value)
 		}
 	}
 }

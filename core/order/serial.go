@@ -14,9 +14,10 @@ type serial struct {
 	*Problem
 	before [][]int32 // by work: lags that end at it
 	after  [][]int32
-	tight  [][]int32 // by work: lags that end at what has to follow it within a session's length
-	same   [][]Span  // by resource, what is taken, in order
-	fixed  [][]Span  // the same with only what is fixed
+	tight  [][]int32   // by work: lags that end at what has to follow it within a session's length
+	same   [][]holding // by resource, what is taken, in order
+	fixed  [][]holding // the same with only what is fixed
+	share  []bool      // by resource: works share one of it
 	brush  map[int][]sprayed
 
 	starts []int
@@ -36,11 +37,11 @@ func (w *Work) sprayed(t int) sprayed { return sprayed{Span{t, t + w.Length}, w.
 func newSerial(p *Problem) *serial {
 	n := len(p.Works)
 	s := &serial{
-		Problem: p, before: make([][]int32, n), after: make([][]int32, n), tight: make([][]int32, n), same: make([][]Span, len(p.Resources)),
+		Problem: p, before: make([][]int32, n), after: make([][]int32, n), tight: make([][]int32, n), same: make([][]holding, len(p.Resources)),
 		starts: make([]int, n), placed: make([]bool, n), since: make([]int, n), brush: map[int][]sprayed{},
 	}
 	for r := range p.Resources {
-		s.fixed = append(s.fixed, p.pinned(r))
+		s.fixed, s.share = append(s.fixed, p.pinned(r)), append(s.share, p.shared(r))
 	}
 	longest := 0
 	for _, x := range p.Sessions {
@@ -97,20 +98,26 @@ func (s *serial) anew() (waits []int) {
 	return waits
 }
 
-// pinned returns what the fixed works hold of a resource, in order; joined where there is one of it, since they may lie over each other.
-func (p *Problem) pinned(r int) []Span {
-	var all []Span
+// holding is a stretch in which a resource is held, and for what.
+type holding struct {
+	Span
+	of int
+}
+
+// pinned returns what the fixed works hold of a resource, in order; joined where there is one of it that nobody shares, since they may lie over each other.
+func (p *Problem) pinned(r int) []holding {
+	var all []holding
 	for _, w := range p.Works {
 		for _, h := range w.Holds {
 			if w.Fixed && h.On == r && w.Length+h.After > 0 {
-				all = inserted(all, Span{w.From, w.From + w.Length + h.After})
+				all = inserted(all, holding{Span{w.From, w.From + w.Length + h.After}, h.Of})
 			}
 		}
 	}
-	if p.many(r) > 1 || r == p.Hands && p.seconds() {
+	if p.many(r) > 1 || r == p.Hands && p.seconds() || p.shared(r) {
 		return all
 	}
-	var joined []Span
+	var joined []holding
 	for _, x := range all {
 		if n := len(joined); n > 0 && x.From < joined[n-1].To {
 			joined[n-1].To = max(joined[n-1].To, x.To)
@@ -119,6 +126,13 @@ func (p *Problem) pinned(r int) []Span {
 		}
 	}
 	return joined
+}
+
+// shared reports whether works share one of a resource.
+func (p *Problem) shared(r int) bool {
+	return slices.ContainsFunc(p.Works, func(w Work) bool {
+		return slices.ContainsFunc(w.Holds, func(h Hold) bool { return h.On == r && h.Of > 0 })
+	})
 }
 
 type outcome int
@@ -266,7 +280,7 @@ func (s *serial) busy(w *Work, t int, second bool) int {
 		if h.On == s.Hands && second {
 			many++
 		}
-		if until := taken(s.same[h.On], Span{t, t + w.Length + h.After}, many); until > t {
+		if until := taken(s.same[h.On], holding{Span{t, t + w.Length + h.After}, h.Of}, many, s.share[h.On]); until > t {
 			return until
 		}
 	}
@@ -282,26 +296,27 @@ func (s *serial) busy(w *Work, t int, second bool) int {
 	return t
 }
 
-// taken returns until when want does not fit among spans, of which many may lie over each other; want.From where it does.
-func taken(spans []Span, want Span, many int) int {
+// taken returns until when want does not fit among what is held, of which many may lie over each other; want.From where it does.
+func taken(all []holding, want holding, many int, shared bool) int {
 	if want.To == want.From {
 		return want.From
 	}
-	if many == 1 { // in order, and apart from each other but for what is pinned
-		k := sort.Search(len(spans), func(k int) bool { return spans[k].To > want.From })
-		if k < len(spans) && spans[k].From < want.To {
-			return spans[k].To
+	if many == 1 && !shared { // in order, and apart from each other but for what is pinned
+		k := sort.Search(len(all), func(k int) bool { return all[k].To > want.From })
+		if k < len(all) && all[k].From < want.To {
+			return all[k].To
 		}
 		return want.From
 	}
 	n, first := 0, 1<<60
-	for k := len(spans) - 1; k >= 0; k-- {
-		o := spans[k]
-		if o.From >= want.To || o.To <= want.From {
+	for k, o := range all {
+		if o.From >= want.To || o.To <= want.From || o.of > 0 && o.of == want.of {
 			continue
 		}
-		if n++; o.To < first {
-			first = o.To
+		first = min(first, o.To)
+		again := func(b holding) bool { return b.of == o.of && b.From < want.To && b.To > want.From }
+		if o.of == 0 || !slices.ContainsFunc(all[:k], again) {
+			n++
 		}
 	}
 	if n < many {
@@ -315,7 +330,7 @@ func (s *serial) put(i, t int) {
 	s.starts[i], s.placed[i] = t, true
 	w := &s.Works[i]
 	for _, h := range w.Holds {
-		s.same[h.On] = inserted(s.same[h.On], Span{t, t + w.Length + h.After})
+		s.same[h.On] = inserted(s.same[h.On], holding{Span{t, t + w.Length + h.After}, h.Of})
 	}
 	if w.Chem != "" {
 		s.sprays(w.Brush, w.sprayed(t))
@@ -333,7 +348,7 @@ func (s *serial) take(i int) {
 	w, t := &s.Works[i], s.starts[i]
 	s.placed[i] = false
 	for _, h := range w.Holds {
-		k := slices.Index(s.same[h.On], Span{t, t + w.Length + h.After})
+		k := slices.Index(s.same[h.On], holding{Span{t, t + w.Length + h.After}, h.Of})
 		s.same[h.On] = slices.Delete(s.same[h.On], k, k+1)
 	}
 	if w.Chem != "" {
@@ -343,13 +358,13 @@ func (s *serial) take(i int) {
 	}
 }
 
-// inserted returns spans with one more, in order of their beginning.
-func inserted(spans []Span, x Span) []Span {
-	k := len(spans)
-	for k > 0 && spans[k-1].From > x.From {
+// inserted returns what is held with one more, in order of the beginning.
+func inserted(all []holding, x holding) []holding {
+	k := len(all)
+	for k > 0 && all[k-1].From > x.From {
 		k--
 	}
-	return slices.Insert(spans, k, x)
+	return slices.Insert(all, k, x)
 }
 
 // ranked is a heap of works by rank.

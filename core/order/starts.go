@@ -42,7 +42,7 @@ func (p *Problem) apart(i, j int) (slots int, ok bool) {
 	}
 	for _, h := range a.Holds {
 		for _, o := range b.Holds {
-			if h.On == o.On && p.many(h.On) == 1 && (h.On != p.Hands || !p.seconds()) {
+			if h.On == o.On && (h.Of == 0 || h.Of != o.Of) && p.many(h.On) == 1 && (h.On != p.Hands || !p.seconds()) {
 				slots, ok = max(slots, a.Length+h.After), true
 			}
 		}
