@@ -61,6 +61,7 @@ type Settings struct {
 	Sessions   []Session                       `json:"sessions"`
 	Exceptions []Exception                     `json:"exceptions"`
 	Airbrushes []Airbrush                      `json:"airbrushes,omitempty"`
+	Racks      int                             `json:"racks,omitempty" jsonschema:"minimum=0,maximum=100"`
 	Timezone   string                          `json:"timezone"`
 	Schools    map[route.Question]route.Choice `json:"schools"`
 	Service    *Service                        `json:"service,omitempty"`
@@ -156,11 +157,11 @@ func (f *File) putSettings(e Edit) (string, error) {
 	}
 	s := *e.Settings
 	f.Build, f.Climate, f.Sessions, f.Exceptions, f.Timezone, f.Schools = s.Build, s.Climate, s.Sessions, s.Exceptions, s.Timezone, s.Schools
-	f.Airbrushes, f.Service = s.Airbrushes, s.Service
+	f.Airbrushes, f.Racks, f.Service = s.Airbrushes, s.Racks, s.Service
 	return "Changed the settings", nil
 }
 
 // Settings returns what the plan says of the build as a whole, ready to be edited.
 func (f File) Settings() Settings {
-	return Settings{Build: f.Build, Climate: f.Climate, Sessions: f.Sessions, Exceptions: f.Exceptions, Airbrushes: f.Airbrushes, Timezone: f.Timezone, Schools: f.Schools, Service: f.Service}
+	return Settings{Build: f.Build, Climate: f.Climate, Sessions: f.Sessions, Exceptions: f.Exceptions, Airbrushes: f.Airbrushes, Racks: f.Racks, Timezone: f.Timezone, Schools: f.Schools, Service: f.Service}
 }

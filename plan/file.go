@@ -30,6 +30,7 @@ type File struct {
 	Exceptions []Exception                     `json:"exceptions,omitempty" jsonschema:"maxItems=500,description=Days on which the bench is open otherwise or not at all."`
 	Timezone   string                          `json:"timezone,omitempty" jsonschema:"maxLength=64,description=IANA name of the time zone that sessions are in; UTC where it is left out."`
 	Airbrushes []Airbrush                      `json:"airbrushes,omitempty" jsonschema:"maxItems=6,description=Where there are several: what none is kept for runs through the first. There is one booth."`
+	Racks      int                             `json:"racks,omitempty" jsonschema:"minimum=1,maximum=100,description=How many pieces, the model or a part of it, can stand drying at once; as many as there are where it is left out."`
 	Service    *Service                        `json:"service,omitempty" jsonschema:"description=How the aircraft was kept; it says how worn the model should look."`
 	Schools    map[route.Question]route.Choice `json:"schools,omitempty" jsonschema:"description=Answers to the questions on which practitioners disagree."`
 	Products   []Product                       `json:"products" jsonschema:"maxItems=5000"`

@@ -129,6 +129,7 @@ func (f File) resolveSchools(*route.Plan) error {
 }
 
 func (f File) resolveSessions(p *route.Plan) error {
+	p.Bench.Racks = f.Racks
 	for i, s := range f.Sessions {
 		path := fmt.Sprintf("sessions[%d]", i)
 		e := schedule.Evening{From: s.From.sinceMidnight(), To: s.To.sinceMidnight(), Second: s.Hands > 1}

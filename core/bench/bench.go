@@ -242,6 +242,7 @@ func (t *Tonight) next(plan int, tl *timeline.Timeline, l *timeline.Line) {
 			at, ok = clock.Later(t.At, e.Opens), true
 		}
 		at = clock.Later(at, t.Session.From)
+		at = tl.Calendar.Stands(at, tl.NeedOf(l.Zone, p.Step))
 		if ok && at.Before(t.Session.To) && len(p.Step.Joins) == 0 {
 			e.At = at
 		}

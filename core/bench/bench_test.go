@@ -200,6 +200,20 @@ func TestSittings(t *testing.T) {
 	}
 }
 
+// With one rack nothing is sprayed while another part stands wet in it, however free the hands are.
+func TestOneRack(t *testing.T) {
+	for racks, now := range map[int][]string{0: {"0 b"}, 1: {}, 2: {"0 b"}} {
+		p := evening("a: base-coat enamel coats 1 done 1h")
+		p.Bench.Racks = racks
+		z := evening("b: base-coat acrylic coats 1").Zones[0]
+		z.ID, z.Part = "wing", "wing"
+		p.Zones = append(p.Zones, z)
+		if n := at(0, p); !slices.Equal(names(n.Now), now) {
+			t.Errorf("%d racks: now %v, later %v, not %v", racks, names(n.Now), names(n.Later), n.Not)
+		}
+	}
+}
+
 func TestFit(t *testing.T) {
 	n := at(0, evening("a: base-coat acrylic coats 1", "g: gloss-coat gloss"), evening("m: mask"))
 	long, short := n.Fit(3*time.Hour), n.Fit(12*time.Minute)

@@ -42,13 +42,21 @@ type Bench struct {
 	from    time.Time
 	own     []*schedule.Calendar
 	brushes []string
+	pieces  []piece
 	works   map[*route.Step]int
 }
 
-// The places of the resources.
+// piece is what stands drying in one place: a part of a build, or what is not a part of it.
+type piece struct {
+	plan int
+	part string
+}
+
+// The places of the resources; there are no racks where nobody counts them.
 const (
 	hands = iota
 	booth
+	racks
 )
 
 // Of makes the problem of builds, each laid out by itself, as of a moment: until is how far ahead sessions are looked at.
@@ -66,6 +74,13 @@ func Of(laid []*timeline.Timeline, at, until time.Time) *Bench {
 		b.own = append(b.own, schedule.New(tl.Plan.Bench, at))
 	}
 	b.sessions(at, until)
+	for _, tl := range laid { // the same racks for all builds, so that the fewest count
+		if n := tl.Plan.Bench.Racks; n > 0 && len(b.Resources) == racks {
+			b.Resources = append(b.Resources, order.Resource{Name: "the racks", Many: n})
+		} else if n > 0 {
+			b.Resources[racks].Many = min(n, b.Resources[racks].Many)
+		}
+	}
 	for plan, tl := range laid {
 		due := -1
 		if w := tl.Plan.Wanted; !w.IsZero() {
@@ -152,6 +167,9 @@ func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at ti
 			w.Holds = append(w.Holds, order.Hold{On: booth})
 			b.Rinse, b.Flush = max(b.Rinse, slots(c.Rinse)), max(b.Flush, slots(c.Flush))
 		}
+		if need.Dries > 0 {
+			w.Holds = append(w.Holds, order.Hold{On: racks, After: slots(need.Dries), Of: b.piece(piece{plan, need.Piece})})
+		}
 		w.Length = min(w.Length, b.longest(plan)) // it runs over, whenever it is done
 		if line.Zone.Fixed(p.Step, tl.Plan.Now) || !p.Step.Started.IsZero() {
 			w.Fixed, w.From = true, max(0, b.Floor(p.Start))
@@ -185,6 +203,15 @@ func (b *Bench) sittings(e Entry, w order.Work) int {
 		e.after += span.Length()
 	}
 	return len(b.Works) - 1
+}
+
+// piece returns the number of a piece, from 1.
+func (b *Bench) piece(p piece) int {
+	k := slices.Index(b.pieces, p)
+	if k < 0 {
+		k, b.pieces = len(b.pieces), append(b.pieces, p)
+	}
+	return k + 1
 }
 
 // brush returns the number of an airbrush: the same name is the same one on all builds.
@@ -508,9 +535,8 @@ func Bookings(tl *timeline.Timeline) []schedule.Booking {
 		for i := range line.Steps {
 			if p := &line.Steps[i]; p.Step.Done.IsZero() {
 				need := tl.NeedOf(line.Zone, p.Step)
-				for _, s := range p.Spans() {
-					all = append(all, schedule.Booking{Start: s.From, Need: schedule.Need{Hands: s.Length(), Cup: need.Cup}})
-				}
+				need.Piece = tl.Plan.Name + "/" + need.Piece // not one of the build that is laid around it
+				all = append(all, p.Bookings(need)...)
 			}
 		}
 	}

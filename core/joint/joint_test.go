@@ -137,6 +137,63 @@ func TestSittings(t *testing.T) {
 	}
 }
 
+// A coat keeps a place of the racks until it is touch-dry, its part's own place; the fewest racks of all builds count, and nobody's where nobody counts them.
+func TestRacks(t *testing.T) {
+	racked := func(n int, lines ...string) *route.Plan {
+		p := evenings(lines...)
+		p.Bench.Racks = n
+		return p
+	}
+	free := bench(laid(evenings("b: base-coat acrylic"), evenings("c: base-coat acrylic")))
+	if len(free.Resources) != 2 {
+		t.Errorf("nobody counts racks: %+v", free.Resources)
+	}
+	parted := racked(2, "b: base-coat acrylic", "m: mask")
+	wing := racked(2, "w: base-coat acrylic", "x: gloss-coat gloss").Zones[0]
+	wing.ID, wing.Part = "wing", "wing"
+	parted.Zones = append(parted.Zones, wing)
+	all := laid(parted, racked(1, "c: base-coat acrylic"), evenings("d: base-coat acrylic"))
+	b := bench(all)
+	if len(b.Resources) != 3 || b.Resources[2].Many != 1 {
+		t.Fatalf("%+v", b.Resources)
+	}
+	of := map[string]int{}
+	for w, e := range b.Entries {
+		id := e.Placed().Step.ID
+		for _, h := range b.Works[w].Holds {
+			if h.On == 2 {
+				of[id] = h.Of
+				want := e.Placed().TouchDry.Sub(e.Placed().End)
+				if got := time.Duration(h.After) * joint.Slot; got < want-joint.Slot || got > want+joint.Slot {
+					t.Errorf("%s keeps its place for %v, and is wet for %v", id, got, want)
+				}
+			}
+		}
+	}
+	if len(of) != 4 || of["w"] != of["x"] || of["b"] == of["w"] || of["c"] == of["b"] || of["b"] == 0 || of["m"] != 0 || of["d"] != 0 {
+		t.Errorf("places %v", of)
+	}
+	// On one rack the hull, its wing and the other build dry one after the other.
+	a, err := b.Solve(t.Context(), order.Options{Aims: order.Usual, Work: order.Quick})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for w := range b.Entries {
+		for v := range b.Entries {
+			x, y := of[b.Entries[w].Placed().Step.ID], of[b.Entries[v].Placed().Step.ID]
+			if x == 0 || y == 0 || x == y || a.Starts[w] > a.Starts[v] {
+				continue
+			}
+			if end := a.Starts[w] + b.Works[w].Length + b.Works[w].Holds[len(b.Works[w].Holds)-1].After; a.Starts[v] < end {
+				t.Errorf("work %d begins at %d, and %d is wet until %d", v, a.Starts[v], w, end)
+			}
+		}
+	}
+	if got := joint.Bookings(all[1]); len(got) != 1 || got[0].Piece == "" || got[0].Dries <= 0 {
+		t.Errorf("it keeps %+v", got)
+	}
+}
+
 func TestWhatStays(t *testing.T) {
 	p := evenings("a: mask done 1h", "b: base-coat acrylic", "c: mask")
 	p.Zones[0].Steps[2].At = routetest.Start.Add(50 * time.Hour)

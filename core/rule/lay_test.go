@@ -70,7 +70,14 @@ func TestScheduleKeepsItsPromises(t *testing.T) {
 			plan.Bench.Evenings = slices.Clone(plan.Bench.Evenings)
 			plan.Bench.Evenings[0].To = plan.Bench.Evenings[0].From + 25*time.Minute
 		}
+		if n%3 == 0 { // each zone a part that dries by itself
+			plan.Bench.Racks = 1 + n%2
+			for _, z := range plan.Zones {
+				z.Part = z.ID
+			}
+		}
 		rep := Check(plan)
+		racksHold(t, n, rep)
 		type work struct {
 			span   schedule.Span
 			pinned bool
@@ -188,6 +195,34 @@ func TestSittings(t *testing.T) {
 	}
 	if out := found(rep, "no-room"); len(out) != 1 || !strings.HasPrefix(out[0], "u:") {
 		t.Errorf("outside the sessions: %q", out)
+	}
+}
+
+// racksHold reports where a coat that is not pinned begins while other parts stand in all the racks.
+func racksHold(t *testing.T, n int, rep *Report) {
+	type coat struct {
+		part   string
+		wet    schedule.Span
+		pinned bool
+	}
+	var all []coat
+	for _, l := range rep.Lines {
+		for _, p := range l.Steps {
+			if need := rep.NeedOf(l.Zone, p.Step); need.Dries > 0 {
+				all = append(all, coat{l.Zone.Part, schedule.Span{From: p.Start, To: p.End.Add(need.Dries)}, !p.Step.At.IsZero()})
+			}
+		}
+	}
+	for _, a := range all {
+		others := map[string]bool{}
+		for _, b := range all {
+			if b.part != a.part && b.wet.From.Before(a.wet.To) && !a.wet.From.Before(b.wet.From) && a.wet.From.Before(b.wet.To) {
+				others[b.part] = true
+			}
+		}
+		if !a.pinned && len(others) >= rep.Plan.Bench.Racks && len(others) > 0 {
+			t.Errorf("plan %d: a coat of %s at %v, while %d others stand in %d racks", n, a.part, a.wet.From, len(others), rep.Plan.Bench.Racks)
+		}
 	}
 }
 

@@ -1,4 +1,4 @@
-// Package schedule finds room for work: bench sessions, one pair of hands or two, airbrushes in one booth.
+// Package schedule finds room for work: bench sessions, one pair of hands or two, airbrushes in one booth, places to dry.
 package schedule
 
 import (
@@ -38,6 +38,7 @@ type Bench struct {
 	Evenings   []Evening
 	Exceptions []Exception
 	Place      *time.Location
+	Racks      int // how many pieces can stand drying at once; 0 for as many as there are
 }
 
 // Horizon is how far after its start a calendar looks for room.
@@ -55,6 +56,12 @@ type loaded struct {
 	spans []Span
 }
 
+// standing is when a piece is wet, sorted.
+type standing struct {
+	piece string
+	spans []Span
+}
+
 // Calendar is a bench with what is already booked on it. It is safe for concurrent use.
 type Calendar struct {
 	mu       sync.Mutex
@@ -65,6 +72,7 @@ type Calendar struct {
 	hands    []Span          // one pair of hands is busy at least, sorted
 	both     []Span          // two are
 	sprayed  []loaded        // what is sprayed, by what is in the cup
+	wet      []standing      // what stands drying, by piece; nothing where the racks are not counted
 	full     map[Need][]Span // where a need is known not to begin: bookings only come, so it never will again; sorted
 	longest  time.Duration   // of the sessions of the first month; negative until it is asked for
 }
@@ -213,6 +221,8 @@ func (c Cup) Apart(next Cup) time.Duration {
 type Need struct {
 	Hands   time.Duration
 	Cup     Cup           // of the airbrush, all along
+	Piece   string        // what is worked on
+	Dries   time.Duration // how long that stands wet afterwards, in a place of its own; the place is kept for it from the start
 	Sitting time.Duration // the least that it is begun for where no session takes it whole and it is broken off; 0 for work that can't be, and such work holds no cup
 }
 
@@ -333,16 +343,77 @@ func (c *Calendar) busy(t time.Time, need Need, second bool) (until time.Time, y
 	if b, ok := overlap(hands, Span{t, t.Add(need.Hands)}); ok {
 		return b.To, true
 	}
-	if need.Cup.Chem == "" {
-		return time.Time{}, false
-	}
 	for _, l := range c.sprayed {
+		if need.Cup.Chem == "" {
+			break
+		}
 		apart := l.Apart(need.Cup)
 		if b, ok := overlap(l.spans, Span{t.Add(-apart), t.Add(need.Hands + need.Cup.Apart(l.Cup))}); ok {
 			return b.To.Add(apart), true
 		}
 	}
+	return c.crowded(t, need)
+}
+
+// crowded returns until when other pieces stand in all the places to dry that need, begun at t, would want one of.
+func (c *Calendar) crowded(t time.Time, need Need) (until time.Time, yes bool) {
+	if c.bench.Racks == 0 || need.Dries <= 0 {
+		return time.Time{}, false
+	}
+	own := Span{t, t.Add(need.Hands + need.Dries)}
+	moments := []time.Time{t} // nothing comes in but at one of these
+	for _, w := range c.wet {
+		for _, s := range w.spans {
+			if w.piece != need.Piece && s.From.After(own.From) && s.From.Before(own.To) {
+				moments = append(moments, s.From)
+			}
+		}
+	}
+	for _, m := range moments {
+		n, first := 0, own.To
+		for _, w := range c.wet {
+			if s, ok := overlap(w.spans, Span{m, m.Add(1)}); ok && w.piece != need.Piece {
+				if n++; n == 1 || s.To.Before(first) {
+					first = s.To
+				}
+			}
+		}
+		if n >= c.bench.Racks {
+			return first, true
+		}
+	}
 	return time.Time{}, false
+}
+
+// Stand has a piece stand drying in a place of its own.
+func (c *Calendar) Stand(piece string, wet Span) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	c.stand(piece, wet)
+}
+
+func (c *Calendar) stand(piece string, wet Span) {
+	if c.bench.Racks == 0 || wet.Length() <= 0 {
+		return
+	}
+	k := slices.IndexFunc(c.wet, func(w standing) bool { return w.piece == piece })
+	if k < 0 {
+		k, c.wet = len(c.wet), append(c.wet, standing{piece: piece})
+	}
+	c.wet[k].spans = insert(c.wet[k].spans, wet)
+}
+
+// Stands returns the first moment from t on from which a piece that is worked on then finds a place to dry.
+func (c *Calendar) Stands(t time.Time, need Need) time.Time {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	for {
+		until, full := c.crowded(t, need)
+		if !full {
+			return t
+		}
+		t = until
+	}
 }
 
 // Free reports whether nothing is booked that stands in the way of need at t.
@@ -364,6 +435,9 @@ func (c *Calendar) Book(t time.Time, need Need) {
 		c.both = insert(c.both, Span{clock.Later(b.From, work.From), clock.Earlier(b.To, work.To)})
 	}
 	c.hands = insert(c.hands, work)
+	if need.Dries > 0 {
+		c.stand(need.Piece, Span{t, work.To.Add(need.Dries)})
+	}
 	if need.Cup.Chem == "" {
 		return
 	}

@@ -460,3 +460,54 @@ func TestSittingsAgainstBruteForce(t *testing.T) {
 		}
 	}
 }
+
+// What is wet stands in a place of its own until it is dry: with all of them taken a coat waits, whatever of its own piece stands there already.
+func TestRacks(t *testing.T) {
+	const m = time.Minute
+	coat := func(piece string, dries time.Duration) Need { return Need{Hands: 10 * m, Piece: piece, Dries: dries} }
+	racks := func(n int) *Calendar {
+		b := evenings(time.UTC)
+		b.Racks = n
+		return New(b, monday)
+	}
+	for _, tc := range []struct {
+		name  string
+		racks int
+		need  Need
+		waits int // minutes past 20:20
+	}{
+		{"one place, the same piece", 1, coat("wing", 30*m), 0},
+		{"one place, another", 1, coat("hull", 30*m), 70},
+		{"one place, nothing wet", 1, Need{Hands: 10 * m, Piece: "hull"}, 0},
+		{"two places, another", 2, coat("hull", 30*m), 0},
+		{"nobody counts", 0, coat("hull", 30*m), 0},
+	} {
+		c := racks(tc.racks)
+		c.Book(at(1, 20, 0), coat("wing", 30*m))
+		c.Book(at(1, 20, 10), coat("wing", 70*m)) // until 21:30
+		got, ok := c.Slot(at(1, 20, 20), tc.need)
+		if want := at(1, 20, 20).Add(time.Duration(tc.waits) * m); !ok || !got.Equal(want) || !c.Free(want, tc.need) || !c.Stands(at(1, 20, 20), tc.need).Equal(want) {
+			t.Errorf("%s: at %v, want %v", tc.name, got, want)
+		}
+		if tc.waits > 0 && c.Free(at(1, 21, 29), tc.need) {
+			t.Errorf("%s: a minute before it is dry there is room", tc.name)
+		}
+	}
+	c := racks(2)
+	c.Book(at(1, 19, 30), coat("wing", 100*m)) // until 21:20
+	c.Book(at(1, 21, 0), coat("tail", 60*m))   // 21:00 to 22:10
+	for _, tc := range []struct {
+		dries time.Duration
+		want  time.Time
+	}{{50 * m, at(1, 20, 0)}, {51 * m, at(1, 21, 20)}} { // both stand from 21:00 to 21:20
+		if got := c.Stands(at(1, 20, 0), coat("hull", tc.dries)); !got.Equal(tc.want) {
+			t.Errorf("wet for %v it stands from %v, want %v", tc.dries, got, tc.want)
+		}
+	}
+	c = racks(1)
+	c.Stand("done", Span{at(1, 12, 0), at(1, 21, 0)})
+	c.Stand("dry", Span{at(1, 23, 0), at(1, 22, 0)})
+	if got, _ := c.Slot(at(1, 20, 0), coat("hull", m)); !got.Equal(at(1, 21, 0)) {
+		t.Errorf("beside what was laid before it begins %v", got)
+	}
+}

@@ -90,10 +90,20 @@ func (p *Placed) seat(spans []schedule.Span) {
 	}
 }
 
-// book takes the hands for the stretches of a step, and what is in its cup.
-func (p *Placed) book(c *schedule.Calendar, need schedule.Need) {
+// Bookings returns what a step that asks for need keeps busy, stretch by stretch; it stands drying after the last.
+func (p *Placed) Bookings(need schedule.Need) (all []schedule.Booking) {
 	for _, s := range p.Spans() {
-		c.Book(s.From, schedule.Need{Hands: s.Length(), Cup: need.Cup})
+		all = append(all, schedule.Booking{Start: s.From, Need: schedule.Need{Hands: s.Length(), Cup: need.Cup}})
+	}
+	last := &all[len(all)-1]
+	last.Piece, last.Dries = need.Piece, need.Dries
+	return all
+}
+
+// book takes what a step keeps busy.
+func (p *Placed) book(c *schedule.Calendar, need schedule.Need) {
+	for _, b := range p.Bookings(need) {
+		c.Book(b.Start, b.Need)
 	}
 }
 

@@ -27,8 +27,8 @@ func (o *offer) stands(c *schedule.Calendar) bool {
 		return true
 	}
 	for i := range o.n {
-		for _, s := range o.placed[i].Spans() {
-			if !c.Free(s.From, schedule.Need{Hands: s.Length(), Cup: o.needs[i].Cup}) {
+		for _, b := range o.placed[i].Bookings(o.needs[i]) {
+			if !c.Free(b.Start, b.Need) {
 				return false
 			}
 		}

@@ -50,6 +50,41 @@ func TestThrough(t *testing.T) {
 	}
 }
 
+// On one rack parts dry one after the other: what is wet by now, done or laid around, keeps its place until it is touch-dry; masks and washes need none.
+func TestOneRack(t *testing.T) {
+	parts := func(racks int, hull, wing string) *timeline.Timeline {
+		p := routetest.Lines(hull)
+		p.Bench.Racks = racks
+		z := routetest.Lines(wing).Zones[0]
+		z.ID, z.Part = "wing", "wing"
+		for _, s := range z.Steps {
+			s.ID = "w" + s.ID
+		}
+		p.Zones = append(p.Zones, z)
+		return rule.Lay(p)
+	}
+	for _, tc := range []struct {
+		name       string
+		racks      int
+		hull, wing string
+		waits      bool
+	}{
+		{"one rack", 1, "b: base-coat enamel coats 1", "b: base-coat acrylic coats 1", true},
+		{"two", 2, "b: base-coat enamel coats 1", "b: base-coat acrylic coats 1", false},
+		{"as many as there are", 0, "b: base-coat enamel coats 1", "b: base-coat acrylic coats 1", false},
+		{"a mask", 1, "b: base-coat enamel coats 1", "b: mask", false},
+		{"laid an hour ago", 1, "b: base-coat enamel coats 1 done 1h", "b: base-coat acrylic coats 1", true},
+		{"laid last week", 1, "b: base-coat enamel coats 1 done 168h", "b: base-coat acrylic coats 1", false},
+	} {
+		tl := parts(tc.racks, tc.hull, tc.wing)
+		hull, _ := tl.Placed("b")
+		wing, _ := tl.Placed("wb")
+		if waits := !wing.Start.Before(hull.TouchDry) && wing.Start.After(hull.End) && wing.Start.After(routetest.Start); waits != tc.waits {
+			t.Errorf("%s: the hull is done %v and touch-dry %v, the wing begins %v", tc.name, hull.End, hull.TouchDry, wing.Start)
+		}
+	}
+}
+
 // What was begun or pinned outside of every session is not broken off: it goes on until it is done.
 func TestBegunOutOfHours(t *testing.T) {
 	morning := routetest.Start.Add(-9 * time.Hour)

@@ -151,25 +151,44 @@ func (tl *Timeline) offered(line *Line) *offer {
 	return &o
 }
 
-// newCalendar returns the bench with only what is booked from outside.
+// newCalendar returns the bench with only what is booked from outside, and what was laid and stands drying.
 func (tl *Timeline) newCalendar() *schedule.Calendar {
 	c := schedule.New(tl.Plan.Bench, tl.From)
 	for _, b := range tl.booked {
 		c.Book(b.Start, b.Need)
+	}
+	for _, z := range tl.Plan.Zones {
+		for _, s := range z.Steps {
+			if dries := tl.wet(s, s.Done); dries > 0 && !s.Done.IsZero() {
+				c.Stand(z.Part, schedule.Span{From: s.Done, To: s.Done.Add(dries)})
+			}
+		}
 	}
 	return c
 }
 
 // NeedOf returns what a step keeps busy, and for how long.
 func (tl *Timeline) NeedOf(z *route.Zone, s *route.Step) schedule.Need {
-	return schedule.Need{Hands: z.Attended(s), Cup: tl.Plan.Cup(s), Sitting: s.Sitting()}
+	return schedule.Need{Hands: z.Attended(s), Cup: tl.Plan.Cup(s), Sitting: s.Sitting(), Piece: z.Part, Dries: tl.wet(s, tl.From)}
+}
+
+// wet returns how long a coat stands in a place to dry, as it would if it were laid at a moment: until it is touch-dry. 0 where the places are not counted, or nothing is sprayed or
+// brushed all over.
+func (tl *Timeline) wet(s *route.Step, laid time.Time) time.Duration {
+	if tl.Plan.Bench.Racks == 0 || !s.Do.Coating() || !s.Do.Lays || s.Product == nil {
+		return 0
+	}
+	layer := stack.Lay(s.ID, s.Film(laid), tl.Plan.Air)
+	return layer.TouchDry().Sub(laid)
 }
 
 // fixed returns when a step is done, and for how long, where that is not the schedule's to say: it was done, is under way, or is pinned to a
 // time that has not passed. What is under way lasts until now at least; what is broken off goes on in the next session.
 func (tl *Timeline) fixed(z *route.Zone, s *route.Step) (start time.Time, need schedule.Need, ok bool) {
 	need = tl.NeedOf(z, s)
-	took := func(hands time.Duration) schedule.Need { return schedule.Need{Hands: hands, Cup: need.Cup} }
+	took := func(hands time.Duration) schedule.Need {
+		return schedule.Need{Hands: hands, Cup: need.Cup, Piece: need.Piece, Dries: need.Dries}
+	}
 	switch now := tl.Plan.Now; {
 	case !s.Done.IsZero() && !s.Started.IsZero() && s.Started.Before(s.Done):
 		return s.Started, took(s.Done.Sub(s.Started)), true

@@ -580,6 +580,10 @@ export interface PlanFile {
    * @maxItems 6
    */
   airbrushes?: PlanAirbrush[];
+  /**
+   * How many pieces
+   */
+  racks?: number;
   service?: PlanService;
   /**
    * Answers to the questions on which practitioners disagree.
@@ -1569,6 +1573,7 @@ export interface PlanSettings {
   sessions: PlanSession[];
   exceptions: PlanException[];
   airbrushes?: PlanAirbrush[];
+  racks?: number;
   timezone: string;
   schools: {
     [k: string]: string;

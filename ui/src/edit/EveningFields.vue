@@ -47,6 +47,19 @@ const another = () =>
     <v-btn variant="outlined" @click="f.airbrushes.splice(i, 1)">Remove</v-btn>
   </div>
   <v-btn variant="outlined" @click="another">Add an airbrush</v-btn>
+  <h3>Racks</h3>
+  <v-text-field
+    v-model="f.racks"
+    label="Pieces that can stand drying at once"
+    type="number"
+    min="1"
+    max="100"
+    placeholder="as many as there are"
+    persistent-placeholder
+    hint="The model, or a part of it that is finished apart, each in one place until its coat is touch-dry."
+    persistent-hint
+    class="racks"
+  />
 </template>
 
 <style scoped>
@@ -55,6 +68,9 @@ const another = () =>
   grid-template-columns: 1fr 100px 100px auto auto;
   gap: 10px;
   align-items: start;
+}
+.racks {
+  max-width: 420px;
 }
 .brush {
   grid-template-columns: minmax(120px, 1fr) 2fr auto;

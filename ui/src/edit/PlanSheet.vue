@@ -79,12 +79,13 @@ const theirs = computed(() => {
   if (edit.value.product) return p.products.find((one) => one.id === edit.value?.of)
   const z = p.zones.find((one) => one.id === edit.value?.of)
   if (edit.value.new_zone) return z && { name: z.name, area_cm2: z.area_cm2 }
-  const { build, climate, sessions, exceptions, airbrushes, timezone, schools, service } = p
+  const { build, climate, sessions, exceptions, airbrushes, racks, timezone, schools, service } = p
   return {
     build,
     climate,
     sessions: sessions ?? [],
     airbrushes: airbrushes ?? [],
+    ...(racks ? { racks } : {}),
     exceptions: exceptions ?? [],
     timezone,
     schools: schools ?? {},

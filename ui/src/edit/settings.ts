@@ -38,6 +38,7 @@ export function settingsForm(file: PlanFile | undefined, units: Units, usual: Pl
     timezone: file?.timezone ?? 'UTC',
     sessions: (file?.sessions ?? []).map((one): PlanSession => ({ ...one, days: [...one.days] })),
     airbrushes: (file?.airbrushes ?? []).map((x) => ({ name: x.name, for: [...(x.for ?? [])] })),
+    racks: file?.racks ? String(file.racks) : '',
     exceptions: (file?.exceptions ?? []).map((x) => ({
       date: x.date as string | null,
       from: x.from ?? '',
@@ -95,6 +96,7 @@ export function settingsOf(f: SettingsForm, units: Units): PlanSettings {
     },
     sessions: f.sessions,
     airbrushes: f.airbrushes,
+    ...(Number(f.racks) ? { racks: Number(f.racks) } : {}),
     exceptions: f.exceptions.map((x) => ({
       date: x.date ?? '',
       ...(x.from ? { from: x.from, to: x.to, ...(x.hands > 1 ? { hands: x.hands } : {}) } : {}),
