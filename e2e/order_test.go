@@ -181,3 +181,20 @@ func TestSittings(t *testing.T) {
 		b.sees("td li", "Mask, canopy frame, sitting "+part+" of [2-9]")
 	}
 }
+
+// How many pieces can dry at once stands with the evenings; a coat that waits for a rack says so.
+func TestRacks(t *testing.T) {
+	b := open(t, desk, "/builds/petrel")
+	b.click("[aria-label='The plan']", "")
+	b.click("[role=tab]", "Evenings")
+	b.fill("Pieces that can stand drying at once", "1")
+	b.push("Save")
+	b.sees(".passing", "Changed the settings")
+	now, err := b.store.Build(t.Context(), "petrel")
+	b.must(err)
+	if now.Plan.Racks != 1 {
+		t.Errorf("%d racks", now.Plan.Racks)
+	}
+	b.undo()
+	b.sees(".passing", "Undone")
+}

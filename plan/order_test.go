@@ -3,6 +3,7 @@ package plan_test
 import (
 	"context"
 	"errors"
+	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -486,5 +487,35 @@ func TestOrderOfSittings(t *testing.T) {
 	}
 	if c := slices.IndexFunc(checked.Schedule, func(x plan.Times) bool { return x.Step == "tape" }); len(checked.Schedule[c].Sittings) < 2 {
 		t.Errorf("headless: %+v", checked.Schedule[c])
+	}
+}
+
+// Racks are counted from one to a hundred, kept with the settings, and change nothing where each piece finds one.
+func TestCountedRacks(t *testing.T) {
+	files, at := three(t)
+	before := lay(t, files[0], at)
+	settings := files[0].Settings()
+	for racks, wrong := range map[int]bool{0: false, 1: false, 100: false, 101: true, -1: true} {
+		settings.Racks = racks
+		f, _, err := files[0].Edit(plan.Edit{Do: "put-settings", Settings: &settings})
+		if (err != nil) != wrong {
+			t.Errorf("%d racks: %v", racks, err)
+		}
+		if wrong {
+			if !strings.Contains(fmt.Sprint(err), "racks") {
+				t.Errorf("%d racks: %v does not name the place", racks, err)
+			}
+			continue
+		}
+		if got := f.Settings().Racks; got != racks {
+			t.Errorf("%d racks are kept as %d", racks, got)
+		}
+		p, err := f.Resolve()
+		if err != nil || p.Bench.Racks != racks {
+			t.Errorf("%d racks are read as %d, %v", racks, p.Bench.Racks, err)
+		}
+		if tl := lay(t, f, at); racks == 100 && !tl.Finish.Equal(before.Finish) {
+			t.Errorf("with a rack for each the build is ready %v, not %v", tl.Finish, before.Finish)
+		}
 	}
 }

@@ -207,7 +207,7 @@ func (tl *Timeline) fixed(z *route.Zone, s *route.Step) (start time.Time, need s
 
 // sittings returns the stretches of work whose start is not the schedule's to say: through the sessions from there on where it has to be broken off, whatever else is booked.
 func (tl *Timeline) sittings(start time.Time, need schedule.Need) []schedule.Span {
-	if need.Sitting > 0 {
+	if need.Sitting > 0 && need.Hands > tl.Calendar.Longest() {
 		if spans := schedule.New(tl.Plan.Bench, start).Sittings(start, need); spans[0].From.Equal(start) {
 			return spans
 		}

@@ -92,6 +92,13 @@ func Why(s *timeline.Site) []string {
 			tell("%s: not within %.0f days.", rule.Title, verdict.Patience.Hours()/24)
 		}
 	}
+	need := s.Timeline.NeedOf(s.Zone, s.Step)
+	if free := s.Timeline.Calendar.Stands(s.After, need); free.After(s.After) && !free.After(s.Start) {
+		tell("No rack is free for it until %s.", s.Plan.Clock(free))
+	}
+	if n := len(s.Line.Steps[s.Index].Sittings); n > 0 {
+		tell("No session takes it whole: it is done in %d sittings.", n)
+	}
 	air := s.Plan.Air.At(s.Start)
 	tell("It takes %s at the bench; the room is at %s and %.0f %%.", say.Bench(s.Zone.Attended(s.Step)), say.Celsius(air.TemperatureC, 1), 100*air.Humidity)
 	return lines

@@ -48,16 +48,18 @@ const another = () =>
   </div>
   <v-btn variant="outlined" @click="another">Add an airbrush</v-btn>
   <h3>Racks</h3>
+  <p class="soft small">
+    As many as there are pieces, where they are not counted. A piece is the model, or a part that is finished apart; it
+    keeps its rack until its coat is touch-dry.
+  </p>
   <v-text-field
     v-model="f.racks"
     label="Pieces that can stand drying at once"
     type="number"
     min="1"
     max="100"
-    placeholder="as many as there are"
+    placeholder="not counted"
     persistent-placeholder
-    hint="The model, or a part of it that is finished apart, each in one place until its coat is touch-dry."
-    persistent-hint
     class="racks"
   />
 </template>
