@@ -9,7 +9,9 @@ import (
 	"testing"
 	"time"
 
+	"inkysparrow/core/joint"
 	"inkysparrow/core/order"
+	"inkysparrow/core/route"
 	"inkysparrow/core/rule"
 	"inkysparrow/core/schedule"
 	"inkysparrow/core/timeline"
@@ -517,5 +519,54 @@ func TestCountedRacks(t *testing.T) {
 		if tl := lay(t, f, at); racks == 100 && !tl.Finish.Equal(before.Finish) {
 			t.Errorf("with a rack for each the build is ready %v, not %v", tl.Finish, before.Finish)
 		}
+	}
+}
+
+// coatOf returns the first coat of a plan that is still to be laid.
+func coatOf(t *testing.T, f plan.File) string {
+	t.Helper()
+	for _, z := range f.Zones {
+		for _, s := range z.Steps {
+			if d, ok := route.TechniqueNamed(string(s.Do)); ok && s.Done == nil && d.Coating() {
+				return s.ID
+			}
+		}
+	}
+	t.Fatal("nothing is to be coated")
+	return ""
+}
+
+// In the best order of builds that have one rack between them, no coat is laid while another build's stands wet in it; two racks are enough for two builds.
+func TestOrderOnOneRack(t *testing.T) {
+	files, at := three(t)
+	f := files[1]
+	z, i, _ := f.Find(coatOf(t, f))
+	f.Zones = f.Zones[z : z+1 : z+1]
+	f.Zones[0].Steps = f.Zones[0].Steps[i : i+1 : i+1]
+	files = []plan.File{f.Clone(), f.Clone()}
+	files[1].Build.Name = "Its twin"
+	wet := func(racks int) (together int) {
+		for i := range files {
+			files[i].Racks = racks
+		}
+		out := ordered(t, files, plan.Ordering{At: at})
+		mine, others := joint.Bookings(out.Best[0]), joint.Bookings(out.Best[1])
+		for _, a := range mine {
+			for _, b := range others {
+				if a.Dries > 0 && b.Dries > 0 && a.Start.Before(b.Start.Add(b.Hands+b.Dries)) && b.Start.Before(a.Start.Add(a.Hands+a.Dries)) {
+					together++
+				}
+			}
+		}
+		if racks > 0 && !slices.ContainsFunc(mine, func(b schedule.Booking) bool { return b.Dries > 0 }) {
+			t.Error("nothing dries")
+		}
+		return together
+	}
+	if n := wet(1); n > 0 {
+		t.Errorf("%d times two pieces stand in one rack", n)
+	}
+	if n := wet(2); n == 0 {
+		t.Error("with two racks no two pieces are ever wet at once: the one rack held nothing up")
 	}
 }

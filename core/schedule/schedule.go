@@ -279,9 +279,12 @@ func (c *Calendar) Sittings(t time.Time, need Need) []Span {
 	return all
 }
 
+// mostSittings is how many of the longest sessions work is broken off into at most: what takes more is no plan, and runs over.
+const mostSittings = 40
+
 // first returns what a need asks for at its start: all of it, or the first sitting of one that has to be broken off.
 func (c *Calendar) first(n Need) Need {
-	if longest := c.longestSession(); n.Sitting > 0 && n.Hands > longest {
+	if longest := c.longestSession(); n.Sitting > 0 && n.Hands > longest && n.Hands <= mostSittings*longest {
 		return Need{Hands: min(n.Sitting, longest)}
 	}
 	return n

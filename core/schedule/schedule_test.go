@@ -407,6 +407,11 @@ func TestSittings(t *testing.T) {
 	if _, ok := New(short, monday).Slot(at(1, 12, 0), whole); ok {
 		t.Error("work that can't be broken off fits into no session")
 	}
+	for hands, want := range map[time.Duration]bool{40 * time.Hour: true, 40*time.Hour + m: false} {
+		if _, ok := New(short, monday).Slot(at(1, 12, 0), Need{Hands: hands, Sitting: 20 * m}); ok != want {
+			t.Errorf("%v on evenings of an hour: %v", hands, ok)
+		}
+	}
 	club := short
 	club.Evenings[0].Second = true
 	c := New(club, monday)
