@@ -367,7 +367,7 @@ func (e *evening) used() string {
 		for _, l := range e.Builds[i].Lines {
 			for _, p := range l.Steps {
 				if !p.Step.Done.Before(e.Session.From) && !p.Step.Done.After(e.At) {
-					n, sum = n+1, sum+p.End.Sub(p.Start)
+					n, sum = n+1, sum+p.End.Sub(clock.Later(p.Start, e.Session.From)) // what was begun on another evening counts from tonight's beginning
 				}
 			}
 		}

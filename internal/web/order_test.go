@@ -9,6 +9,7 @@ import (
 
 	goical "github.com/emersion/go-ical"
 
+	"inkysparrow/internal/demo"
 	"inkysparrow/internal/wire"
 	"inkysparrow/plan"
 )
@@ -255,5 +256,17 @@ func TestSittings(t *testing.T) {
 	}
 	if days != n {
 		t.Errorf("it stands on %d days of the calendar, in %d sittings", days, n)
+	}
+	// Begun yesterday and done now, it counts as tonight's work from tonight's beginning, 40 min beside a quarter of an hour of something else.
+	if now, err = s.store.Build(t.Context(), "petrel"); err != nil {
+		t.Fatal(err)
+	}
+	f = now.Plan.Clone()
+	f.Zones[z].Steps[i].Started, f.Zones[z].Steps[i].Done = new(demo.Opens.Add(-24*time.Hour)), new(demo.Opens)
+	if _, err := s.store.Save(t.Context(), "petrel", now.Revision, f, "Done in two sittings"); err != nil {
+		t.Fatal(err)
+	}
+	if used := read[wire.Bench](t, s.ask("GET", "/api/bench", ""), 200).Used; used != "2 steps, 55 min of work" {
+		t.Errorf("tonight has had %q", used)
 	}
 }
