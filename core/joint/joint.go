@@ -46,7 +46,7 @@ type Bench struct {
 	works   map[*route.Step]int
 }
 
-// piece is what stands drying in one place: a part of a build, or what is not a part of it.
+// piece is what stands in one rack: a part of a build, or all that is not of a part.
 type piece struct {
 	plan int
 	part string

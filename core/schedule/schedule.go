@@ -1,4 +1,4 @@
-// Package schedule finds room for work: bench sessions, one pair of hands or two, airbrushes in one booth, places to dry.
+// Package schedule finds room for work: bench sessions, one pair of hands or two, airbrushes in one booth, racks.
 package schedule
 
 import (
@@ -222,8 +222,8 @@ type Need struct {
 	Hands   time.Duration
 	Cup     Cup           // of the airbrush, all along
 	Piece   string        // what is worked on
-	Dries   time.Duration // how long that stands wet afterwards, in a place of its own; the place is kept for it from the start
-	Sitting time.Duration // the least that it is begun for where no session takes it whole and it is broken off; 0 for work that can't be, and such work holds no cup
+	Dries   time.Duration // how long that stands in a rack afterwards, which is kept for it from the start; 0 for what needs none
+	Sitting time.Duration // the least that a part of it is begun for, where no session takes it whole; 0 for what can't be broken off. What can be holds no cup and needs no rack
 }
 
 // Booking is a piece of work with its time.
@@ -358,7 +358,7 @@ func (c *Calendar) busy(t time.Time, need Need, second bool) (until time.Time, y
 	return c.crowded(t, need)
 }
 
-// crowded returns until when other pieces stand in all the places to dry that need, begun at t, would want one of.
+// crowded returns until when other pieces stand in all the racks, where need, begun at t, would want one of them.
 func (c *Calendar) crowded(t time.Time, need Need) (until time.Time, yes bool) {
 	if c.bench.Racks == 0 || need.Dries <= 0 {
 		return time.Time{}, false
@@ -388,7 +388,7 @@ func (c *Calendar) crowded(t time.Time, need Need) (until time.Time, yes bool) {
 	return time.Time{}, false
 }
 
-// Stand has a piece stand drying in a place of its own.
+// Stand has a piece stand drying in a rack.
 func (c *Calendar) Stand(piece string, wet Span) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
@@ -406,7 +406,7 @@ func (c *Calendar) stand(piece string, wet Span) {
 	c.wet[k].spans = insert(c.wet[k].spans, wet)
 }
 
-// Stands returns the first moment from t on from which a piece that is worked on then finds a place to dry.
+// Stands returns the first moment from t on from which what is worked on then finds a rack.
 func (c *Calendar) Stands(t time.Time, need Need) time.Time {
 	c.mu.Lock()
 	defer c.mu.Unlock()

@@ -172,8 +172,8 @@ func (tl *Timeline) NeedOf(z *route.Zone, s *route.Step) schedule.Need {
 	return schedule.Need{Hands: z.Attended(s), Cup: tl.Plan.Cup(s), Sitting: s.Sitting(), Piece: z.Part, Dries: tl.wet(s, tl.From)}
 }
 
-// wet returns how long a coat stands in a place to dry, as it would if it were laid at a moment: until it is touch-dry. 0 where the places are not counted, or nothing is sprayed or
-// brushed all over.
+// wet returns how long a coat stands in a rack, as it would if it were laid at a moment: until it is touch-dry. 0 where the racks are not counted, or nothing is sprayed or brushed
+// all over.
 func (tl *Timeline) wet(s *route.Step, laid time.Time) time.Duration {
 	if tl.Plan.Bench.Racks == 0 || !s.Do.Coating() || !s.Do.Lays || s.Product == nil {
 		return 0
