@@ -99,18 +99,23 @@ type ordering struct {
 
 // lay lays the plans out. turns stand in for those that the plans have, nil for these; with first set, each is laid around the ones that come before it there.
 func (o *ordering) lay(ctx context.Context, turns []map[string]time.Time, first []int) ([]*timeline.Timeline, error) {
-	out := make([]*timeline.Timeline, len(o.files))
+	out, plans := make([]*timeline.Timeline, len(o.files)), make([]*route.Plan, len(o.files))
+	for i := range plans {
+		var err error
+		if plans[i], err = o.plan(i, turns); err != nil {
+			return nil, err
+		}
+	}
 	var booked []schedule.Booking
 	for n := range o.files {
 		i := n
+		around := booked
 		if first != nil {
 			i = first[n]
+			around = append(slices.Clone(booked), wetElsewhere(plans, i)...)
 		}
-		p, err := o.plan(i, turns)
-		if err != nil {
-			return nil, err
-		}
-		if out[i], err = timeline.LayContext(ctx, p, rule.Every(), booked...); err != nil {
+		var err error
+		if out[i], err = timeline.LayContext(ctx, plans[i], rule.Every(), around...); err != nil {
 			return nil, err
 		}
 		if first != nil {
@@ -118,6 +123,20 @@ func (o *ordering) lay(ctx context.Context, turns []map[string]time.Time, first 
 		}
 	}
 	return out, nil
+}
+
+// wetElsewhere returns what of all plans but one stands in the racks already.
+func wetElsewhere(plans []*route.Plan, but int) (all []schedule.Booking) {
+	for i, p := range plans {
+		if i == but {
+			continue
+		}
+		for _, b := range timeline.Wet(p) {
+			b.Need = timeline.Elsewhere(p, b.Need)
+			all = append(all, b)
+		}
+	}
+	return all
 }
 
 // plan returns a plan as it is laid out, without the days on which nobody is there.

@@ -130,11 +130,13 @@ type Tonight struct {
 	After    schedule.Session // the session after this one
 	Cups     []Cup
 	builds   []*timeline.Timeline
+	racks    *schedule.Calendar // with what was laid already, of all builds
 }
 
 // At tells what the bench comes to at a moment: timelines are of the builds on it, laid out as of that moment.
 func At(builds []*timeline.Timeline, now time.Time) *Tonight {
 	t := &Tonight{At: now, builds: builds}
+	t.racks, _ = timeline.Racks(builds, now)
 	t.session(builds)
 	for i, tl := range builds {
 		for _, l := range tl.Lines {
@@ -242,7 +244,7 @@ func (t *Tonight) next(plan int, tl *timeline.Timeline, l *timeline.Line) {
 			at, ok = clock.Later(t.At, e.Opens), true
 		}
 		at = clock.Later(at, t.Session.From)
-		at = tl.Calendar.Stands(at, tl.NeedOf(l.Zone, p.Step))
+		at = t.racks.Stands(at, timeline.Elsewhere(tl.Plan, tl.NeedOf(l.Zone, p.Step)))
 		if ok && at.Before(t.Session.To) && len(p.Step.Joins) == 0 {
 			e.At = at
 		}

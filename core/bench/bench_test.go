@@ -162,12 +162,6 @@ func TestCups(t *testing.T) {
 
 // What is done in sittings keeps the hands busy for tonight's, with time left to tidy up, and says when it goes on.
 func TestSittings(t *testing.T) {
-	hour := func(lines ...string) *route.Plan {
-		p := evening(lines...)
-		p.Bench.Evenings[0].To = 19 * time.Hour
-		p.Zones[0].AreaCM2 = 1000 // a mask takes 85 min
-		return p
-	}
 	for _, tc := range []struct {
 		name    string
 		after   time.Duration
@@ -180,7 +174,7 @@ func TestSittings(t *testing.T) {
 		{"begun", 20 * time.Minute, true, 35 * time.Minute, "Sitting 1 of 2: it can be broken off, and goes on Tue 2 Mar."},
 		{"the evening after", 24*time.Hour + 5*time.Minute, true, 20 * time.Minute, "Sitting 2 of 2, the last."},
 	} {
-		p := hour("m: mask")
+		p := routetest.Hours("m: mask")
 		if tc.begun {
 			p.Zones[0].Steps[0].Started = routetest.Start
 		}
@@ -192,24 +186,28 @@ func TestSittings(t *testing.T) {
 			t.Errorf("%s: %+v", tc.name, fit)
 		}
 	}
-	if n := at(-2*time.Hour, hour("m: mask")); len(n.Later) != 1 || n.Later[0].Minutes != 55*time.Minute {
+	if n := at(-2*time.Hour, routetest.Hours("m: mask")); len(n.Later) != 1 || n.Later[0].Minutes != 55*time.Minute {
 		t.Errorf("before the evening: %+v", n.Later)
 	}
-	if n := at(50*time.Minute, hour("m: mask")); len(n.Now) != 0 || len(n.Not) != 1 {
+	if n := at(50*time.Minute, routetest.Hours("m: mask")); len(n.Now) != 0 || len(n.Not) != 1 {
 		t.Errorf("too late in it: now %v", names(n.Now))
 	}
 }
 
 // With one rack nothing is sprayed while another part stands wet in it, however free the hands are.
 func TestOneRack(t *testing.T) {
-	for racks, now := range map[int][]string{0: {"0 b"}, 1: {}, 2: {"0 b"}} {
+	for racks, now := range map[int][]string{0: {"0 wb"}, 1: {}, 2: {"0 wb"}} {
 		p := evening("a: base-coat enamel coats 1 done 1h")
 		p.Bench.Racks = racks
-		z := evening("b: base-coat acrylic coats 1").Zones[0]
-		z.ID, z.Part = "wing", "wing"
-		p.Zones = append(p.Zones, z)
+		p = routetest.WithPart(p, "wing", "b: base-coat acrylic coats 1")
 		if n := at(0, p); !slices.Equal(names(n.Now), now) {
 			t.Errorf("%d racks: now %v, later %v, not %v", racks, names(n.Now), names(n.Later), n.Not)
+		}
+		wet, other := evening("a: base-coat enamel coats 1 done 1h"), evening("b: base-coat acrylic coats 1")
+		wet.Name, wet.Bench.Racks = "another build", racks
+		other.Bench.Racks = racks
+		if n := at(0, wet, other); (len(n.Now) == 1) != (racks != 1) {
+			t.Errorf("%d racks, another build's coat in one: now %v, later %v", racks, names(n.Now), names(n.Later))
 		}
 	}
 }

@@ -43,6 +43,7 @@ type Bench struct {
 	own     []*schedule.Calendar
 	brushes []string
 	pieces  []piece
+	rack    *schedule.Calendar // what was laid already
 	works   map[*route.Step]int
 }
 
@@ -74,12 +75,9 @@ func Of(laid []*timeline.Timeline, at, until time.Time) *Bench {
 		b.own = append(b.own, schedule.New(tl.Plan.Bench, at))
 	}
 	b.sessions(at, until)
-	for _, tl := range laid { // the same racks for all builds, so that the fewest count
-		if n := tl.Plan.Bench.Racks; n > 0 && len(b.Resources) == racks {
-			b.Resources = append(b.Resources, order.Resource{Name: "the racks", Many: n})
-		} else if n > 0 {
-			b.Resources[racks].Many = min(n, b.Resources[racks].Many)
-		}
+	var fewest int
+	if b.rack, fewest = timeline.Racks(laid, at); fewest > 0 {
+		b.Resources = append(b.Resources, order.Resource{Name: "the racks", Many: fewest})
 	}
 	for plan, tl := range laid {
 		due := -1
@@ -168,6 +166,7 @@ func (b *Bench) line(plan int, tl *timeline.Timeline, line *timeline.Line, at ti
 			b.Rinse, b.Flush = max(b.Rinse, slots(c.Rinse)), max(b.Flush, slots(c.Flush))
 		}
 		if need.Dries > 0 {
+			w.From = max(w.From, b.Ceil(b.rack.Stands(at, timeline.Elsewhere(tl.Plan, need))))
 			w.Holds = append(w.Holds, order.Hold{On: racks, After: slots(need.Dries), Of: b.piece(piece{plan, need.Piece})})
 		}
 		w.Length = min(w.Length, b.longest(plan)) // it runs over, whenever it is done
@@ -534,9 +533,7 @@ func Bookings(tl *timeline.Timeline) []schedule.Booking {
 	for _, line := range tl.Lines {
 		for i := range line.Steps {
 			if p := &line.Steps[i]; p.Step.Done.IsZero() {
-				need := tl.NeedOf(line.Zone, p.Step)
-				need.Piece = tl.Plan.Name + "/" + need.Piece // not one of the build that is laid around it
-				all = append(all, p.Bookings(need)...)
+				all = append(all, p.Bookings(timeline.Elsewhere(tl.Plan, tl.NeedOf(line.Zone, p.Step)))...)
 			}
 		}
 	}

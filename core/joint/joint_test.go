@@ -69,13 +69,7 @@ func TestWaitsAndWindows(t *testing.T) {
 
 // A step that takes several evenings is as many works as it has sittings by itself, one after the other; what comes before and after waits for the first and the last.
 func TestSittings(t *testing.T) {
-	hour := func(lines ...string) *route.Plan {
-		p := evenings(lines...)
-		p.Bench.Evenings[0].To = 19 * time.Hour
-		p.Zones[0].AreaCM2 = 1000 // a mask takes 85 min
-		return p
-	}
-	all := laid(hour("b: base-coat acrylic coats 1", "m: mask", "u: unmask"), hour("m: mask"))
+	all := laid(routetest.Hours("b: base-coat acrylic coats 1", "m: mask", "u: unmask"), routetest.Hours("m: mask"))
 	b := bench(all)
 	steps := all[0].Lines[0].Steps
 	if n := len(steps[1].Sittings); n != 2 || len(b.Works) != 6 || len(b.Lags) != 4 {
@@ -129,7 +123,7 @@ func TestSittings(t *testing.T) {
 		t.Errorf("the best order: %v, %v", a.Starts, err)
 	}
 
-	pinned := hour("m: mask at 0h")
+	pinned := routetest.Hours("m: mask at 0h")
 	pinned.Zones[0].Steps[0].At = routetest.Start
 	held := bench(laid(pinned))
 	if len(held.Works) != 2 || !held.Works[0].Fixed || !held.Works[1].Fixed || held.Works[1].From != held.Ceil(routetest.Start.Add(24*time.Hour)) {
@@ -148,10 +142,7 @@ func TestRacks(t *testing.T) {
 	if len(free.Resources) != 2 {
 		t.Errorf("nobody counts racks: %+v", free.Resources)
 	}
-	parted := racked(2, "b: base-coat acrylic", "m: mask")
-	wing := racked(2, "w: base-coat acrylic", "x: gloss-coat gloss").Zones[0]
-	wing.ID, wing.Part = "wing", "wing"
-	parted.Zones = append(parted.Zones, wing)
+	parted := routetest.WithPart(racked(2, "b: base-coat acrylic", "m: mask"), "wing", "w: base-coat acrylic", "x: gloss-coat gloss")
 	all := laid(parted, racked(1, "c: base-coat acrylic"), evenings("d: base-coat acrylic"))
 	b := bench(all)
 	if len(b.Resources) != 3 || b.Resources[2].Many != 1 {
@@ -170,7 +161,7 @@ func TestRacks(t *testing.T) {
 			}
 		}
 	}
-	if len(of) != 4 || of["w"] != of["x"] || of["b"] == of["w"] || of["c"] == of["b"] || of["b"] == 0 || of["m"] != 0 || of["d"] != 0 {
+	if len(of) != 4 || of["ww"] != of["wx"] || of["b"] == of["ww"] || of["c"] == of["b"] || of["b"] == 0 || of["m"] != 0 || of["d"] != 0 {
 		t.Errorf("places %v", of)
 	}
 	// On one rack the hull, its wing and the other build dry one after the other.
@@ -191,6 +182,20 @@ func TestRacks(t *testing.T) {
 	}
 	if got := joint.Bookings(all[1]); len(got) != 1 || got[0].Piece == "" || got[0].Dries <= 0 {
 		t.Errorf("it keeps %+v", got)
+	}
+}
+
+// What another build laid an hour ago stands in the one rack until it is touch-dry; no coat begins before.
+func TestRackIsTaken(t *testing.T) {
+	for racks, waits := range map[int]bool{0: false, 1: true, 2: false} {
+		wet, next := evenings("a: base-coat enamel coats 1 done 1h"), evenings("b: base-coat acrylic coats 1")
+		wet.Name, wet.Bench.Racks, next.Bench.Racks = "wet", racks, racks
+		all := laid(wet, next)
+		b := bench(all)
+		dry := all[0].Lines[0].Steps[0].TouchDry
+		if from := b.At(b.Works[0].From); from.Before(dry) == waits {
+			t.Errorf("%d racks: it can begin %v, the other is touch-dry %v", racks, from, dry)
+		}
 	}
 }
 

@@ -118,6 +118,25 @@ func Lines(lines ...string) *route.Plan {
 	return p
 }
 
+// Hours is Lines on evenings of an hour, with a zone so large that a mask takes 85 min of them.
+func Hours(lines ...string) *route.Plan {
+	p := Lines(lines...)
+	p.Bench.Evenings[0].To = p.Bench.Evenings[0].From + time.Hour
+	p.Zones[0].AreaCM2 = 1000
+	return p
+}
+
+// WithPart returns a plan with a zone more, of a part of its own, that is to be done as lines say; its steps' names begin with "w".
+func WithPart(p *route.Plan, part string, lines ...string) *route.Plan {
+	z := Lines(lines...).Zones[0]
+	z.ID, z.Part = part, part
+	for _, s := range z.Steps {
+		s.ID = "w" + s.ID
+	}
+	p.Zones = append(p.Zones, z)
+	return p
+}
+
 func stepOf(p *route.Plan, line string) *route.Step {
 	id, rest, ok := strings.Cut(line, ": ")
 	w := strings.Fields(rest)

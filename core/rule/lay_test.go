@@ -133,11 +133,6 @@ func TestSittings(t *testing.T) {
 	day := func(d, hour, minute int) time.Time {
 		return routetest.Start.AddDate(0, 0, d).Truncate(24 * time.Hour).Add(time.Duration(60*hour+minute) * time.Minute)
 	}
-	lay := func(p *route.Plan) *Report {
-		p.Bench.Evenings[0].To = 19 * time.Hour
-		p.Zones[0].AreaCM2 = 1000 // a mask takes 85 min, a coat 30 and more
-		return Check(p)
-	}
 	found := func(rep *Report, id string) (all []string) {
 		for _, f := range rep.Findings {
 			if f.Rule.ID == id {
@@ -146,7 +141,7 @@ func TestSittings(t *testing.T) {
 		}
 		return all
 	}
-	rep := lay(routetest.Lines("m: mask", "b: base-coat acrylic coats 6"))
+	rep := Check(routetest.Hours("m: mask", "b: base-coat acrylic coats 6"))
 	m, b := rep.Lines[0].Steps[0], rep.Lines[0].Steps[1]
 	want := []schedule.Span{{From: day(0, 18, 0), To: day(0, 19, 0)}, {From: day(1, 18, 0), To: day(1, 18, 25)}}
 	if !slices.Equal(m.Sittings, want) || m.NoRoom || !m.Start.Equal(want[0].From) || !m.End.Equal(want[1].To) || m.Hands() != 85*time.Minute {
@@ -176,20 +171,20 @@ func TestSittings(t *testing.T) {
 
 	// What was begun goes on the evening after; past that it lasts until now, as anything under way.
 	for _, tc := range []struct{ now, ends time.Time }{{day(0, 18, 30), want[1].To}, {day(0, 23, 0), want[1].To}, {day(1, 18, 20), want[1].To}, {day(1, 18, 40), day(1, 18, 40)}} {
-		p := routetest.Lines("m: mask", "b: base-coat acrylic")
+		p := routetest.Hours("m: mask", "b: base-coat acrylic")
 		p.Zones[0].Steps[0].Started, p.Now = day(0, 18, 0), tc.now
-		if got := lay(p).Lines[0].Steps; !got[0].End.Equal(tc.ends) || got[1].Start.Before(tc.ends) {
+		if got := Check(p).Lines[0].Steps; !got[0].End.Equal(tc.ends) || got[1].Start.Before(tc.ends) {
 			t.Errorf("begun, at %v it ends %v, and the coat begins %v", tc.now, got[0].End, got[1].Start)
 		}
 	}
 
 	// A pinned one holds only the hours of its sittings.
-	p := routetest.Lines("m: mask at 0h")
+	p := routetest.Hours("m: mask at 0h")
 	other := routetest.Lines("u: unmask at 3h", "v: unmask at 24h").Zones[0]
 	other.ID = "other"
 	p.Zones = append(p.Zones, other)
 	p.Zones[0].Steps[0].At, p.Zones[1].Steps[0].At, p.Zones[1].Steps[1].At = day(0, 18, 0), day(0, 20, 0), day(1, 18, 24)
-	rep = lay(p)
+	rep = Check(p)
 	if clash := found(rep, "hands"); len(clash) != 1 || !strings.HasPrefix(clash[0], "v:") {
 		t.Errorf("pinned between its sittings and into one: %q", clash)
 	}

@@ -388,13 +388,7 @@ func (c *Calendar) crowded(t time.Time, need Need) (until time.Time, yes bool) {
 	return time.Time{}, false
 }
 
-// Stand has a piece stand drying in a rack.
-func (c *Calendar) Stand(piece string, wet Span) {
-	c.mu.Lock()
-	defer c.mu.Unlock()
-	c.stand(piece, wet)
-}
-
+// stand has a piece stand drying in a rack.
 func (c *Calendar) stand(piece string, wet Span) {
 	if c.bench.Racks == 0 || wet.Length() <= 0 {
 		return
@@ -428,19 +422,22 @@ func (c *Calendar) Free(t time.Time, need Need) bool {
 	return !busy
 }
 
-// Book takes a pair of hands, and the airbrush if it is asked for, from t on.
+// Book takes a pair of hands, and the airbrush and a rack if they are asked for, from t on; without work, the rack alone.
 func (c *Calendar) Book(t time.Time, need Need) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	work := Span{t, t.Add(need.Hands)}
+	if need.Dries > 0 {
+		c.stand(need.Piece, Span{t, work.To.Add(need.Dries)})
+	}
+	if need.Hands <= 0 {
+		return
+	}
 	for i := c.firstOver(work); i < len(c.hands) && c.hands[i].From.Before(work.To); i++ {
 		b := c.hands[i]
 		c.both = insert(c.both, Span{clock.Later(b.From, work.From), clock.Earlier(b.To, work.To)})
 	}
 	c.hands = insert(c.hands, work)
-	if need.Dries > 0 {
-		c.stand(need.Piece, Span{t, work.To.Add(need.Dries)})
-	}
 	if need.Cup.Chem == "" {
 		return
 	}

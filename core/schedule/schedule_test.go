@@ -510,8 +510,10 @@ func TestRacks(t *testing.T) {
 		}
 	}
 	c = racks(1)
-	c.Stand("done", Span{at(1, 12, 0), at(1, 21, 0)})
-	c.Stand("dry", Span{at(1, 23, 0), at(1, 22, 0)})
+	c.Book(at(1, 12, 0), Need{Piece: "done", Dries: 9 * time.Hour})
+	if !c.Free(at(1, 20, 0), Need{Hands: m}) {
+		t.Error("what stands wet has the hands")
+	}
 	if got, _ := c.Slot(at(1, 20, 0), coat("hull", m)); !got.Equal(at(1, 21, 0)) {
 		t.Errorf("beside what was laid before it begins %v", got)
 	}

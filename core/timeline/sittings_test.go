@@ -17,17 +17,9 @@ import (
 	"inkysparrow/internal/golden"
 )
 
-// hour is a plan on evenings of an hour, with one zone so large that a mask takes 85 min.
-func hour(lines ...string) *route.Plan {
-	p := routetest.Lines(lines...)
-	p.Bench.Evenings[0].To = 19 * time.Hour
-	p.Zones[0].AreaCM2 = 1000
-	return p
-}
-
 // A moment of what is done in sittings lies in one of them, or before the next; so much of its work is done by then.
 func TestThrough(t *testing.T) {
-	m, ok := rule.Lay(hour("m: mask")).Placed("m")
+	m, ok := rule.Lay(routetest.Hours("m: mask")).Placed("m")
 	if !ok || len(m.Sittings) != 2 {
 		t.Fatalf("%+v", m)
 	}
@@ -53,14 +45,8 @@ func TestThrough(t *testing.T) {
 // On one rack parts dry one after the other: what is wet by now, done or laid around, keeps its place until it is touch-dry; masks and washes need none.
 func TestOneRack(t *testing.T) {
 	parts := func(racks int, hull, wing string) *timeline.Timeline {
-		p := routetest.Lines(hull)
+		p := routetest.WithPart(routetest.Lines(hull), "wing", wing)
 		p.Bench.Racks = racks
-		z := routetest.Lines(wing).Zones[0]
-		z.ID, z.Part = "wing", "wing"
-		for _, s := range z.Steps {
-			s.ID = "w" + s.ID
-		}
-		p.Zones = append(p.Zones, z)
 		return rule.Lay(p)
 	}
 	for _, tc := range []struct {
@@ -92,7 +78,7 @@ func TestBegunOutOfHours(t *testing.T) {
 		func(p *route.Plan, s *route.Step) { s.Started, p.Now = morning, morning.Add(time.Minute) },
 		func(p *route.Plan, s *route.Step) { s.At = morning },
 	} {
-		p := hour("m: mask", "u: unmask")
+		p := routetest.Hours("m: mask", "u: unmask")
 		p.Start = morning
 		begin(p, p.Zones[0].Steps[0])
 		m, _ := rule.Lay(p).Placed("m")

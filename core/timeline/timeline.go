@@ -157,29 +157,15 @@ func (tl *Timeline) newCalendar() *schedule.Calendar {
 	for _, b := range tl.booked {
 		c.Book(b.Start, b.Need)
 	}
-	for _, z := range tl.Plan.Zones {
-		for _, s := range z.Steps {
-			if dries := tl.wet(s, s.Done); dries > 0 && !s.Done.IsZero() {
-				c.Stand(z.Part, schedule.Span{From: s.Done, To: s.Done.Add(dries)})
-			}
-		}
+	for _, b := range Wet(tl.Plan) {
+		c.Book(b.Start, b.Need)
 	}
 	return c
 }
 
 // NeedOf returns what a step keeps busy, and for how long.
 func (tl *Timeline) NeedOf(z *route.Zone, s *route.Step) schedule.Need {
-	return schedule.Need{Hands: z.Attended(s), Cup: tl.Plan.Cup(s), Sitting: s.Sitting(), Piece: z.Part, Dries: tl.wet(s, tl.From)}
-}
-
-// wet returns how long a coat stands in a rack, as it would if it were laid at a moment: until it is touch-dry. 0 where the racks are not counted, or nothing is sprayed or brushed
-// all over.
-func (tl *Timeline) wet(s *route.Step, laid time.Time) time.Duration {
-	if tl.Plan.Bench.Racks == 0 || !s.Do.Coating() || !s.Do.Lays || s.Product == nil {
-		return 0
-	}
-	layer := stack.Lay(s.ID, s.Film(laid), tl.Plan.Air)
-	return layer.TouchDry().Sub(laid)
+	return schedule.Need{Hands: z.Attended(s), Cup: tl.Plan.Cup(s), Sitting: s.Sitting(), Piece: z.Part, Dries: wet(tl.Plan, s, tl.From)}
 }
 
 // fixed returns when a step is done, and for how long, where that is not the schedule's to say: it was done, is under way, or is pinned to a

@@ -125,19 +125,14 @@ func TestWhy(t *testing.T) {
 func TestWhyOfRacksAndSittings(t *testing.T) {
 	const rack, sittings = "No rack is free for it until", "No session takes it whole: it is done in 2 sittings."
 	for racks, want := range map[int]bool{1: true, 2: false} {
-		p := routetest.Lines("b: base-coat enamel coats 1 done 1h")
+		p := routetest.WithPart(routetest.Lines("b: base-coat enamel coats 1 done 1h"), "wing", "c: base-coat acrylic coats 1")
 		p.Bench.Racks = racks
-		z := routetest.Lines("c: base-coat acrylic coats 1").Zones[0]
-		z.ID, z.Part = "wing", "wing"
-		p.Zones = append(p.Zones, z)
 		tl := rule.Check(p).Timeline
 		if got := strings.Join(Why(tl.Site(tl.Lines[1], 0)), " "); strings.Contains(got, rack) != want || strings.Contains(got, "sittings") {
 			t.Errorf("%d racks: %s", racks, got)
 		}
 	}
-	p := routetest.Lines("m: mask")
-	p.Bench.Evenings[0].To, p.Zones[0].AreaCM2 = 19*time.Hour, 1000
-	tl := rule.Check(p).Timeline
+	tl := rule.Check(routetest.Hours("m: mask")).Timeline
 	if got := strings.Join(Why(tl.Site(tl.Lines[0], 0)), " "); !strings.Contains(got, sittings) {
 		t.Errorf("in sittings: %s", got)
 	}
