@@ -3,7 +3,6 @@ package plan_test
 import (
 	"context"
 	"errors"
-	"fmt"
 	"slices"
 	"strings"
 	"testing"
@@ -504,8 +503,9 @@ func TestCountedRacks(t *testing.T) {
 			t.Errorf("%d racks: %v", racks, err)
 		}
 		if wrong {
-			if !strings.Contains(fmt.Sprint(err), "racks") {
-				t.Errorf("%d racks: %v does not name the place", racks, err)
+			fault := (*plan.FieldError)(nil)
+			if !errors.As(err, &fault) || fault.Path != "racks" || !strings.HasPrefix(fault.Plainly(), "The number of racks is too ") {
+				t.Errorf("%d racks: %v does not say what is wrong", racks, err)
 			}
 			continue
 		}

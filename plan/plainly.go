@@ -22,6 +22,7 @@ var labels = map[string]string{
 	"of": "wash it wipes", "with": "cloth", "liquid": "liquid", "stroke": "stroke", "done": "when it was done", "at": "time", "started": "when it was begun", "not_before": "evening", "months": "time in service",
 	"chips_pct": "share that is chipped", "fade": "fading", "place": "place", "shelter": "shelter", "shading": "shading", "stain": "stain", "paint": "paint", "painted": "when it was painted", "effects": "list of what is wanted",
 	"span_cm": "span", "length_cm": "length", "share": "share of the model", "stock_ml": "amount at hand", "opened": "day it was opened", "used_up": "day it was used up", "shelf": "product of the shelf",
+	"racks": "number of racks", "hands": "number of hands", "matters": "weight of the date",
 }
 
 var index = regexp.MustCompile(`^([a-z_]+)\[(\d+)\]$`)

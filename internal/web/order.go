@@ -37,6 +37,9 @@ const ordersKept = 6
 // mostOrderWork is how hard is looked at most for one request.
 const mostOrderWork = 3_000_000
 
+// furtherOrderWork is how hard is looked for who has an order at hand already and goes on reading it: a second or so.
+const furtherOrderWork = 1_500_000
+
 // together is the builds of the bench in an order.
 type together struct {
 	*evening
@@ -86,6 +89,9 @@ type looked struct {
 // looking reads how hard is to be looked, and for what.
 func looking(c fiber.Ctx) (how looked, err error) {
 	how = looked{order.Quick, order.Usual}
+	if c.Query("further") != "" {
+		how.work = furtherOrderWork
+	}
 	if text := c.Query("work"); text != "" {
 		if how.work, err = strconv.ParseInt(text, 10, 64); err != nil || how.work < 1 || how.work > mostOrderWork {
 			return how, fiber.NewError(fiber.StatusUnprocessableEntity, fmt.Sprintf("work: a whole number from 1 to %d", mostOrderWork))

@@ -172,6 +172,9 @@ func TestDaysAway(t *testing.T) {
 func TestOrderRefuses(t *testing.T) {
 	s := openAny(t)
 	o := read[wire.Order](t, s.ask("GET", "/api/order?work=1", ""), 200)
+	if further := read[wire.Order](t, s.ask("GET", "/api/order?further=yes", ""), 200); further.Looked == o.Looked {
+		t.Errorf("looked further it is %s as well", o.Looked)
+	}
 	rev := o.Builds[0].Revision
 	for _, tc := range []struct {
 		method, path, body string

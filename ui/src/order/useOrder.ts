@@ -6,9 +6,6 @@ import { useBuild } from '../build/useBuild'
 import { whileTold } from '../shared/useLive'
 import type { AwayCost, InWay, InWayOut, MissedEvenings, Order, OrderStand, OrderTaken, PlanEdit } from '../wire'
 
-// An order comes at once, by what is usual, and then a better one while it is read: for that it is looked so hard.
-const further = 1_500_000
-
 /** What counts first, as the reader chose it; empty for what is usual. */
 const aims = useStorage('inkysparrow.aims', '')
 const how = (more = '') => (aims.value ? `aims=${aims.value}&${more}` : more)
@@ -26,8 +23,8 @@ export function useOrder() {
   let stop = new AbortController()
   let deep = false
 
-  async function look(work: string, signal: AbortSignal) {
-    const found = await within(signal, () => ask<Order>(`/order?${how(work)}`, undefined, { quiet: true }))
+  async function look(more: string, signal: AbortSignal) {
+    const found = await within(signal, () => ask<Order>(`/order?${how(more)}`, undefined, { quiet: true }))
     if (signal.aborted) return
     order.value = found
     problem.value = ''
@@ -41,7 +38,7 @@ export function useOrder() {
     looking.value = true
     try {
       await look('', signal)
-      if (more && !order.value?.proven) await look(`work=${further}`, signal).catch(() => {}) // what was found stands
+      if (more && !order.value?.proven) await look('further=yes', signal).catch(() => {}) // what was found stands
     } catch (e) {
       if (!signal.aborted) problem.value = e instanceof Refusal ? e.message : String(e)
     } finally {
