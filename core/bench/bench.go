@@ -244,7 +244,7 @@ func (t *Tonight) next(plan int, tl *timeline.Timeline, l *timeline.Line) {
 			at, ok = clock.Later(t.At, e.Opens), true
 		}
 		at = clock.Later(at, t.Session.From)
-		at = t.racks.Stands(at, timeline.Elsewhere(tl.Plan, tl.NeedOf(l.Zone, p.Step)))
+		at = t.racks.Stands(at, t.asks(&e))
 		if ok && at.Before(t.Session.To) && len(p.Step.Joins) == 0 {
 			e.At = at
 		}

@@ -212,6 +212,27 @@ func TestOneRack(t *testing.T) {
 	}
 }
 
+// What is packed into an evening finds a rack each: with one, the second coat begins once the first is touch-dry.
+func TestFitOnOneRack(t *testing.T) {
+	for racks, waits := range map[int]bool{0: false, 1: true, 2: false} {
+		a, b := evening("a: base-coat acrylic coats 1"), evening("b: base-coat acrylic coats 1")
+		a.Name, a.Bench.Racks, b.Bench.Racks = "another build", racks, racks
+		var coats []Block
+		for _, x := range at(0, a, b).Fit(3 * time.Hour).Blocks {
+			if x.Kind == Work {
+				coats = append(coats, x)
+			}
+		}
+		if len(coats) != 2 {
+			t.Fatalf("%d racks: %d coats", racks, len(coats))
+		}
+		p := coats[0].Step()
+		if dry := coats[0].End.Add(p.TouchDry.Sub(p.End)); coats[1].Start.Before(dry.Add(-time.Minute)) == waits {
+			t.Errorf("%d racks: the first is touch-dry %v, the second begins %v", racks, dry, coats[1].Start)
+		}
+	}
+}
+
 func TestFit(t *testing.T) {
 	n := at(0, evening("a: base-coat acrylic coats 1", "g: gloss-coat gloss"), evening("m: mask"))
 	long, short := n.Fit(3*time.Hour), n.Fit(12*time.Minute)

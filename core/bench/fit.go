@@ -7,6 +7,7 @@ import (
 	"inkysparrow/core/clock"
 	"inkysparrow/core/route"
 	"inkysparrow/core/schedule"
+	"inkysparrow/core/timeline"
 )
 
 // Block is a piece of work in a given time.
@@ -45,6 +46,7 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 	var f Fits
 	owed := 0 // wipes of what is laid: they come first in todo, and nothing may put them beyond the end
 	at, loaded := t.At, schedule.Cup{}
+	racks, _ := timeline.Racks(t.builds, t.At)
 	clean := func(before schedule.Cup) {
 		if takes := cleaning(loaded, before); takes > 0 {
 			f.Blocks = append(f.Blocks, Block{Kind: Clean, Start: at, End: at.Add(takes)})
@@ -54,12 +56,17 @@ func (t *Tonight) Fit(within time.Duration) Fits {
 	}
 	work := func(e Entry) {
 		clean(t.loads(&e))
+		racks.Book(at, t.asks(&e))
 		f.Blocks = append(f.Blocks, Block{Entry: e, Kind: Work, Start: at, End: at.Add(e.Minutes)})
 		at = at.Add(e.Minutes)
 	}
 	for len(todo) > 0 {
 		best, soonest := -1, time.Time{}
 		for i := range todo {
+			when := clock.Later(at, todo[i].At)
+			if free := racks.Stands(when, t.asks(&todo[i])); free.After(when) {
+				todo[i].At = free
+			}
 			need := t.needs(&todo[i], clock.Later(at, todo[i].At), loaded)
 			if need.After(end) || i >= owed && t.puts(todo[:owed], &todo[i], clock.Later(at, todo[i].At), loaded).After(end) {
 				continue
@@ -141,6 +148,12 @@ func (t *Tonight) needs(e *Entry, at time.Time, loaded schedule.Cup) time.Time {
 		at = clock.Later(at, w.At).Add(w.Minutes)
 	}
 	return at.Add(tidying)
+}
+
+// asks returns what a step asks of the bench.
+func (t *Tonight) asks(e *Entry) schedule.Need {
+	tl := t.builds[e.Plan]
+	return timeline.Elsewhere(tl.Plan, tl.NeedOf(e.Line.Zone, e.Step().Step))
 }
 
 // loads returns what a step loads the airbrush with.
