@@ -237,6 +237,11 @@ export const useBuild = defineStore('build', () => {
     follows.value = 'hand'
   }
 
+  /** Until busy turns. */
+  const kept = () =>
+    new Promise<void>((done) => {
+      watch(busy, () => done(), { once: true, flush: 'sync' })
+    })
   async function change(make: (b: Build) => Promise<Build>, words: (b: Build) => string, makes = false) {
     const b = build.value
     if (!b || busy.value) return
@@ -293,9 +298,13 @@ export const useBuild = defineStore('build', () => {
     }
   }
 
-  /** Makes a change and says what stands against it. */
+  let next = false // a change waits for the one that is being kept
+  /** Makes a change and says what stands against it. One that is pressed while another is being kept follows it. */
   async function act(e: PlanEdit) {
-    if (busy.value) return
+    if (next) return
+    next = true
+    while (busy.value) await kept()
+    next = false
     const refused = await edit(e)
     if (refused) said.value = refused
   }
